@@ -1,0 +1,138 @@
+import Papa from 'papaparse';
+import { isSound } from '../power/stream.ts';
+import { refused, type Reading, understood } from '../units/reading.ts';
+import { printClock } from '../units/time.ts';
+import { columnOf, type Field } from './csvColumns.ts';
+import { clockOf, type ClockFormat, clockFormatOf } from './csvTime.ts';
+import { numberOf } from './csvNumbers.ts';
+import { resample, type Sample } from './resample.ts';
+
+/** A recording at 1 Hz, whatever it came from. Missing values are null. */
+export interface Recording {
+  /** Local date and time at which it starts, `yyyy-mm-ddThh:mm:ss`, where the file says. */
+  readonly startedAt: string | null;
+  readonly watts: (number | null)[];
+  readonly bpm: (number | null)[] | null;
+  readonly rpm: (number | null)[] | null;
+  readonly metresPerSecond: (number | null)[] | null;
+  /** What was noticed on the way in and what was kept, in sentences for the coach. */
+  readonly notes: readonly string[];
+}
+
+/** A recording longer than this is not one ride. */
+export const LONGEST_RECORDING_S = 24 * 3600;
+const SHORTEST_RECORDING_S = 30;
+
+/**
+ * Reads a recording from a CSV file: a header row with common column names, one row a second or uneven (then
+ * resampled), commas, semicolons or tabs between columns, decimal points or commas.
+ *
+ * @param text the whole file, decoded
+ * @returns the recording at 1 Hz with what was noticed, or the sentence that says what is wrong with the file
+ * Source: handbook section 5, Conventions and Gaps.
+ */
+export function parseCsvRecording(text: string): Reading<Recording> {
+  const body = text.replace(/^\uFEFF/, '');
+  if (body.trim() === '') return refused('The file is empty.');
+  if (looksBinary(body)) return refused('The file is not text. A recording as CSV has a header row such as "seconds,power,heart_rate".');
+
+  const parsed = Papa.parse<string[]>(body, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] });
+  const [header, ...rows] = parsed.data;
+  if (!header || rows.length === 0) return refused('The file has a header row but no samples under it.');
+  const columns = findColumns(header);
+  if (columns.watts === undefined) {
+    const named = header.slice(0, 8).map((name) => `"${name.trim().slice(0, 20)}"`).join(', ');
+    return refused(`There is no power column. The columns are ${named}. Name the one with watts "power" or "watts".`);
+  }
+  return readRows(rows, columns);
+}
+
+type Columns = Partial<Record<Field, number>>;
+
+function findColumns(header: readonly string[]): Columns {
+  const columns: Columns = {};
+  header.forEach((name, index) => {
+    const field = columnOf(name);
+    if (field && columns[field] === undefined) columns[field] = index;
+  });
+  return columns;
+}
+
+function readRows(rows: readonly string[][], columns: Columns): Reading<Recording> {
+  const notes: string[] = [];
+  const time = columns.time;
+  const format: ClockFormat | null = time === undefined ? null : clockFormatOf(rows.slice(0, 20).map((row) => row[time] ?? ''));
+  if (time !== undefined && format === null) return refused(`The times cannot be read, for example "${(rows[0]?.[time] ?? '').slice(0, 30)}". Use seconds, h:mm:ss or a date with time.`);
+
+  const samples: Sample[] = [];
+  let lettered = 0;
+  let outside = 0;
+  let backwards = 0;
+  let firstLettered: string | null = null;
+  let previous = -Infinity;
+  const cell = (row: string[], field: Field): string => (columns[field] === undefined ? '' : (row[columns[field]] ?? '').trim());
+
+  for (const [index, row] of rows.entries()) {
+    const seconds = format === null || time === undefined ? index : clockOf(row[time] ?? '', format);
+    if (seconds === null) {
+      lettered += 1;
+      firstLettered ??= `row ${index + 2}`;
+      continue;
+    }
+    if (seconds < previous) {
+      backwards += 1;
+      continue;
+    }
+    previous = seconds;
+    const watts = numberOf(cell(row, 'watts'));
+    if (watts === 'letters') {
+      lettered += 1;
+      firstLettered ??= `row ${index + 2}, "${cell(row, 'watts').slice(0, 20)}"`;
+    } else if (watts !== null && !isSound(watts)) outside += 1;
+    samples.push({
+      seconds,
+      watts: isSound(watts === 'letters' ? null : watts) ? (watts as number) : null,
+      bpm: soundOrNull(numberOf(cell(row, 'bpm')), 30, 230),
+      rpm: soundOrNull(numberOf(cell(row, 'rpm')), 0, 300),
+      metresPerSecond: speedOf(numberOf(cell(row, 'speed')), columns, cell(row, 'speedKmh')),
+    });
+  }
+  const first = samples[0];
+  const last = samples.at(-1);
+  if (!first || !last) return refused('No row has a time and watts that can be read.');
+  const length = last.seconds - first.seconds + 1;
+  if (length > LONGEST_RECORDING_S) return refused(`The times span ${printClock(length)}. A recording longer than 24 h is not one ride; are the times right?`);
+  if (length < SHORTEST_RECORDING_S) return refused(`The recording is ${Math.round(length)} s long. That is too short to read anything off it.`);
+  if (samples.every((sample) => sample.watts === null)) return refused('The power column holds no watts between 0 and 2,500.');
+
+  if (lettered > 0) notes.push(`${count(lettered, 'row')} held letters where a number belongs (first: ${firstLettered}). Taken as gaps.`);
+  if (outside > 0) notes.push(`${count(outside, 'sample')} below 0 or above 2,500 W. Taken as gaps.`);
+  if (backwards > 0) notes.push(`In ${count(backwards, 'row')} the time runs backwards. Left out; the rest is kept.`);
+  const resampled = resample(samples, notes);
+  return understood({ ...resampled, startedAt: format?.kind === 'stamp' && time !== undefined ? startStamp(rows, time) : null, notes });
+}
+
+function startStamp(rows: readonly string[][], time: number): string | null {
+  const stamp = /(\d{4}-\d{2}-\d{2})[T ](\d{2}:\d{2}:\d{2})/.exec(rows[0]?.[time] ?? '');
+  return stamp ? `${stamp[1]}T${stamp[2]}` : null;
+}
+
+function speedOf(metres: number | null | 'letters', columns: Columns, kmhText: string): number | null {
+  if (columns.speed !== undefined) return soundOrNull(metres, 0, 60);
+  const kmh = soundOrNull(numberOf(kmhText), 0, 200);
+  return kmh === null ? null : kmh / 3.6;
+}
+
+function soundOrNull(value: number | null | 'letters', low: number, high: number): number | null {
+  return typeof value === 'number' && value >= low && value <= high ? value : null;
+}
+
+function looksBinary(text: string): boolean {
+  const head = text.slice(0, 4096);
+  // Control characters other than tab, line feed and carriage return, or bytes that were no UTF-8.
+  return /[\u0000-\u0008\u000E-\u001F\uFFFD]/.test(head);
+}
+
+function count(many: number, noun: string): string {
+  return `${many} ${noun}${many === 1 ? '' : 's'}`;
+}

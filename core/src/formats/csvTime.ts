@@ -1,0 +1,52 @@
+import { numberOf } from './csvNumbers.ts';
+
+/** How the time column is written. */
+export type ClockFormat = { readonly kind: 'seconds' } | { readonly kind: 'milliseconds' } | { readonly kind: 'clock' } | { readonly kind: 'stamp' };
+
+const CLOCK = /^(?:(\d{1,2}):)?(\d{1,2}):(\d{2}(?:[.,]\d+)?)$/;
+const STAMP = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(?::\d{2}(?:[.,]\d+)?)?(?:Z|[+-]\d{2}:?\d{2})?$/;
+
+/**
+ * Finds out how a time column is written.
+ *
+ * @param cells the first cells under the heading
+ * @returns the format, or null where they are no times
+ */
+export function clockFormatOf(cells: readonly string[]): ClockFormat | null {
+  const filled = cells.map((cell) => cell.trim()).filter((cell) => cell !== '');
+  const most = (fits: (cell: string) => boolean): boolean => filled.filter(fits).length > filled.length / 2;
+  if (most((cell) => typeof numberOf(cell) === 'number')) {
+    const numbers = filled.map(numberOf).filter((value): value is number => typeof value === 'number');
+    const step = ((numbers.at(-1) ?? 0) - (numbers[0] ?? 0)) / Math.max(1, numbers.length - 1);
+    return { kind: step >= 200 ? 'milliseconds' : 'seconds' };
+  }
+  if (most((cell) => CLOCK.test(cell))) return { kind: 'clock' };
+  if (most((cell) => STAMP.test(cell))) return { kind: 'stamp' };
+  return null;
+}
+
+/**
+ * Reads one time.
+ *
+ * @param text the cell
+ * @param format as `clockFormatOf` found it
+ * @returns seconds on the file's own clock, or null where the cell cannot be read
+ */
+export function clockOf(text: string, format: ClockFormat): number | null {
+  const cell = text.trim();
+  if (format.kind === 'seconds' || format.kind === 'milliseconds') {
+    const value = numberOf(cell);
+    if (typeof value !== 'number') return null;
+    return format.kind === 'seconds' ? value : value / 1000;
+  }
+  if (format.kind === 'clock') {
+    const found = CLOCK.exec(cell);
+    if (!found) return null;
+    return Number(found[1] ?? 0) * 3600 + Number(found[2]) * 60 + Number((found[3] ?? '0').replace(',', '.'));
+  }
+  if (!STAMP.test(cell)) return null;
+  // A stamp without a zone is local time; differences are all that is used, so any one zone will do.
+  const iso = cell.replace(' ', 'T').replace(',', '.');
+  const milliseconds = Date.parse(/(?:Z|[+-]\d{2}:?\d{2})$/.test(iso) ? iso : `${iso}Z`);
+  return Number.isNaN(milliseconds) ? null : milliseconds / 1000;
+}

@@ -1,0 +1,15 @@
+import Papa from 'papaparse';
+import type { RiddenSecond } from '../simulation/rider.ts';
+
+/**
+ * Writes a ride as CSV with a header row, one row a second, in the columns that `parseCsvRecording` reads.
+ *
+ * @param seconds every second ridden
+ * @param startedAt local date and time, `yyyy-mm-ddThh:mm:ss`
+ * @returns the file as text
+ */
+export function writeCsvRecording(seconds: readonly RiddenSecond[], startedAt: string): string {
+  const start = Date.parse(`${startedAt}Z`);
+  const rows = seconds.map(({ watts, bpm, rpm }, index) => [new Date(start + index * 1000).toISOString().slice(0, 19), watts, bpm, rpm]);
+  return `${Papa.unparse({ fields: ['timestamp', 'power', 'heart_rate', 'cadence'], data: rows }, { newline: '\n' })}\n`;
+}

@@ -1,0 +1,49 @@
+/** A value with the day it counts from (`yyyy-mm-dd`). */
+export interface Dated<T> {
+  readonly from: string;
+  readonly value: T;
+}
+
+/** A dated value found for a day, and whether it had to be borrowed from a later day. */
+export interface OnDay<T> {
+  readonly value: T;
+  readonly from: string;
+  /** True where the day lies before the first value, so that the first one is used. */
+  readonly borrowed: boolean;
+}
+
+/**
+ * Finds the value in use on a day. Days before the first value use the first one, marked as borrowed.
+ *
+ * @param history values in any order; of two from the same day the later in the list counts
+ * @param day `yyyy-mm-dd` in the rider's own time zone
+ * @returns the value in use, or null where there is none at all
+ * Source: handbook section 5 ("Which value counts when").
+ */
+export function valueOn<T>(history: readonly Dated<T>[], day: string): OnDay<T> | null {
+  const rising = history.map((entry, index) => ({ entry, index })).sort((a, b) => a.entry.from.localeCompare(b.entry.from) || a.index - b.index);
+  const current = rising.filter(({ entry }) => entry.from <= day).at(-1)?.entry;
+  if (current) return { ...current, borrowed: false };
+  const first = rising[0]?.entry.from;
+  const borrowed = rising.filter(({ entry }) => entry.from === first).at(-1)?.entry;
+  return borrowed ? { ...borrowed, borrowed: true } : null;
+}
+
+/** A rider's own figures on one day: everything from which targets and sums are derived. */
+export interface RiderNumbers {
+  readonly firstName: string;
+  /** W; null without one. */
+  readonly ftpW: number | null;
+  /** kg; null where unknown. */
+  readonly massKg: number | null;
+  /** bpm; null where unknown. */
+  readonly thresholdBpm: number | null;
+  readonly maximalBpm: number | null;
+  /** False for a rider without a power meter, who rides by heart rate and RPE. */
+  readonly hasPower: boolean;
+  /** What "easy" counts as in the sums, percent of FTP. Handbook section 7: 50, a setting. */
+  readonly easyPercent: number;
+}
+
+/** Default of `RiderNumbers.easyPercent`. Source: handbook section 7. */
+export const EASY_PERCENT = 50;

@@ -1,0 +1,163 @@
+import { curveAt, type Best } from '../power/curve.ts';
+import type { RiderNumbers } from '../rider/numbers.ts';
+import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
+import { type Worked, worked } from '../working/worked.ts';
+import { bandsFor, printBand } from '../zones/bands.ts';
+import { FIVE_BY_THRESHOLD_HR, SEVEN_STEPS } from '../zones/schemes.ts';
+import { printEffort } from '../units/target.ts';
+import type { Effort } from './plan.ts';
+
+/** What Sprint, which has no upper limit, counts as in the sums: percent of FTP. Source: handbook section 5. */
+const SPRINT_PERCENT = 170;
+
+/** A rider on the day: figures, and the bests that flat-out steps are counted by. */
+export interface RiderOnDay extends RiderNumbers {
+  readonly bests: readonly Best[];
+}
+
+/** What an effort asks of one rider. */
+export interface Asked {
+  /** Watts asked for, both ends; null where the effort is not given in watts or the rider has none. */
+  readonly lowW: number | null;
+  readonly highW: number | null;
+  /** Watts it counts as in the sums; null without FTP. */
+  readonly countedW: number | null;
+  /** RPE it stands for, for riders without power and for load from effort. */
+  readonly rpe: readonly [low: number, high: number];
+  /** How it counts, where that is not plain from the target: "counted at 50 %". */
+  readonly counts: string | null;
+}
+
+/**
+ * Derives what an effort asks of a rider on the day. A range counts as its midpoint, a zone as its midpoint
+ * (Sprint as 170 %), easy as the rider's easy share, heart rate and RPE by the zone table, flat out by the curve.
+ *
+ * @param effort as the coach meant it; unread words ask nothing
+ * @param rider the rider's figures on the day
+ * @param seconds length of the step, for flat-out efforts
+ * @returns watts asked and counted, RPE, and how open targets count; null for unread words
+ * Source: handbook sections 5 (A planned session's numbers), 6 and 7.
+ */
+export function askedOf(effort: Effort, rider: RiderOnDay, seconds: number): Asked | null {
+  const ftp = rider.ftpW;
+  switch (effort.kind) {
+    case 'unread':
+      return null;
+    case 'percent':
+      return ofPercent(effort.low, effort.high, ftp);
+    case 'watts': {
+      const middle = (effort.low + effort.high) / 2;
+      const rpe = ftp === null ? ([5, 6] as const) : rpeOfPercent((middle / ftp) * 100);
+      return { lowW: effort.low, highW: effort.high, countedW: middle, rpe, counts: null };
+    }
+    case 'zone':
+      return ofZone(effort.zone, ftp);
+    case 'easy':
+      return { ...ofZone(1, ftp), countedW: ftp === null ? null : (rider.easyPercent * ftp) / 100, counts: `up to 55 %, counted at ${rider.easyPercent} %` };
+    case 'rpe': {
+      const zone = zoneOfRpe((effort.low + effort.high) / 2);
+      return { ...ofZone(zone, ftp), lowW: null, highW: null, rpe: [effort.low, effort.high], counts: `counted as zone ${zone} of Seven steps` };
+    }
+    case 'heartRate':
+      return ofHeartRate(effort.low, effort.high, rider);
+    case 'max':
+      return ofFlatOut(rider, seconds);
+  }
+}
+
+function ofPercent(low: number, high: number, ftp: number | null): Asked {
+  const middle = (low + high) / 2;
+  return {
+    lowW: ftp === null ? null : percentOf(low, ftp),
+    highW: ftp === null ? null : percentOf(high, ftp),
+    countedW: ftp === null ? null : (middle * ftp) / 100,
+    rpe: rpeOfPercent(middle),
+    counts: null,
+  };
+}
+
+function ofZone(zone: number, ftp: number | null): Asked {
+  const rule = SEVEN_STEPS.bands[zone - 1];
+  if (!rule) throw new RangeError(`Seven steps has no zone ${zone}.`);
+  const percent = zonePercent(zone);
+  const band = ftp === null ? null : bandsFor(SEVEN_STEPS, ftp)[zone - 1];
+  const open = zone === 1 ? `up to 55 %, counted at ${percent} %` : zone === 7 ? `over 150 %, counted at ${percent} %` : null;
+  return { lowW: band?.low ?? null, highW: band?.high ?? null, countedW: ftp === null ? null : (percent * ftp) / 100, rpe: rule.rpe, counts: open };
+}
+
+function zonePercent(zone: number): number {
+  // Zone 1 is open below as easy riding is, and counts as that.
+  if (zone === 1) return 50;
+  if (zone === 7) return SPRINT_PERCENT;
+  const low = SEVEN_STEPS.bands[zone - 2]?.toPercent ?? 0;
+  const high = SEVEN_STEPS.bands[zone - 1]?.toPercent ?? 0;
+  return (low + high) / 2;
+}
+
+function ofHeartRate(low: number | null, high: number, rider: RiderOnDay): Asked {
+  if (rider.thresholdBpm === null) {
+    return { lowW: null, highW: null, countedW: null, rpe: [3, 4], counts: 'counted as RPE 3–4: no threshold heart rate is stored' };
+  }
+  const middle = low === null ? high : (low + high) / 2;
+  const bands = bandsFor(FIVE_BY_THRESHOLD_HR, rider.thresholdBpm);
+  const zone = bands.find((band) => band.high === null || roundHalfUp(middle) <= band.high)?.rule.number ?? 5;
+  return { ...ofZone(zone, rider.ftpW), lowW: null, highW: null, counts: `counted as zone ${zone} of Seven steps` };
+}
+
+function ofFlatOut(rider: RiderOnDay, seconds: number): Asked {
+  const curve = curveAt(seconds, rider.ftpW, rider.bests);
+  const counted = curve?.value ?? (rider.ftpW === null ? null : (SPRINT_PERCENT * rider.ftpW) / 100);
+  const counts = curve ? `counted at ${roundHalfUp(curve.value)} W, the rider’s curve` : `counted at ${SPRINT_PERCENT} %: no ride shows it yet`;
+  return { lowW: null, highW: null, countedW: counted, rpe: [10, 10], counts: rider.ftpW === null && !curve ? null : counts };
+}
+
+function rpeOfPercent(percent: number): readonly [number, number] {
+  const rule = SEVEN_STEPS.bands.find((band) => band.toPercent === null || percent <= band.toPercent);
+  return rule?.rpe ?? [10, 10];
+}
+
+function zoneOfRpe(rpe: number): number {
+  return SEVEN_STEPS.bands.find((band) => rpe <= band.rpe[1])?.number ?? 7;
+}
+
+/**
+ * Prints what an effort asks of a rider in watts: `257–267`, `≤ 144`, `over 393`, `260`.
+ *
+ * @param asked as `askedOf` returns it
+ * @returns the text without unit, or null where nothing is asked in watts
+ */
+export function printAskedWatts(asked: Asked): string | null {
+  if (asked.lowW === null) return null;
+  if (asked.highW === null) return `over ${asked.lowW - 1}`;
+  if (asked.lowW === 0) return `≤ ${asked.highW}`;
+  return asked.lowW === asked.highW ? String(asked.lowW) : `${asked.lowW}–${asked.highW}`;
+}
+
+/**
+ * The working behind the watts of one effort.
+ *
+ * @param effort as the coach meant it
+ * @param rider the rider's figures on the day
+ * @param seconds length of the step
+ * @returns the watts as text with the arithmetic, or null where there are none
+ * Source: handbook sections 5 to 7.
+ */
+export function wattsWorking(effort: Effort, rider: RiderOnDay, seconds: number): Worked<string> | null {
+  const asked = askedOf(effort, rider, seconds);
+  const text = asked && printAskedWatts(asked);
+  if (!asked || !text) return null;
+  const lines: [string, string][] = [['Meant', printEffort(effort)]];
+  if (rider.ftpW !== null && effort.kind !== 'watts') lines.push([`${rider.firstName}’s FTP`, `${rider.ftpW} W`]);
+  if (effort.kind === 'percent' && rider.ftpW !== null) {
+    for (const percent of new Set([effort.low, effort.high])) {
+      lines.push([`${percent} % of ${rider.ftpW}`, `${roundTo((percent * rider.ftpW) / 100, 2)} → ${percentOf(percent, rider.ftpW)} W`]);
+    }
+  }
+  if ((effort.kind === 'zone' || effort.kind === 'easy') && rider.ftpW !== null) {
+    const band = bandsFor(SEVEN_STEPS, rider.ftpW)[effort.kind === 'zone' ? effort.zone - 1 : 0];
+    if (band) lines.push([`Zone ${band.rule.number} of Seven steps, ${band.rule.name}`, `${printBand(band)} W`]);
+  }
+  if (asked.countedW !== null) lines.push(['Counted in the sums as', `${roundTo(asked.countedW, 1)} W`]);
+  if (asked.counts) lines.push(['Open target', asked.counts]);
+  return worked(text, 'W', 'Watts from the target', lines, effort.kind === 'easy' ? [['Easy counts as', `${rider.easyPercent} % of FTP`]] : []);
+}

@@ -1,0 +1,181 @@
+import { bestWindows } from '../power/bestEfforts.ts';
+import { meanOf } from '../power/load.ts';
+import { roundHalfUp, roundTo } from '../units/rounding.ts';
+import { printClock } from '../units/time.ts';
+import { type Reading, refused, understood } from '../units/reading.ts';
+import { type Worked, worked } from '../working/worked.ts';
+import { type RampShape, STAGE_S } from './protocols.ts';
+
+/** A stretch of a recording, in clock seconds; `endS` is the first second after it. */
+export interface Stretch {
+  readonly startS: number;
+  readonly endS: number;
+}
+
+/**
+ * Finds the best steady effort of a fixed length.
+ *
+ * @param watts 1 Hz watts, gaps as 0
+ * @param seconds length of the effort, s
+ * @returns the stretch, or why there is none
+ * Source: handbook section 4.
+ */
+export function findSteadyEffort(watts: Float64Array, seconds: number): Reading<Stretch> {
+  if (watts.length < seconds) {
+    return refused(`The recording is ${printClock(watts.length)} long, shorter than the ${printClock(seconds)} this test needs. Enter the reading by hand, or bring in the whole recording.`);
+  }
+  const window = bestWindows(watts, [seconds])[0];
+  if (!window || window.meanW === 0) return refused('All watts in the recording are zero, so no effort can be found. Was the power meter paired?');
+  return understood({ startS: window.startS, endS: window.startS + seconds });
+}
+
+/**
+ * Reads a steady effort.
+ *
+ * @param watts 1 Hz watts, gaps as 0
+ * @param effort the stretch
+ * @returns mean power, W, with its working
+ * Source: handbook section 4.
+ */
+export function readSteady(watts: Float64Array, effort: Stretch): Worked {
+  const mean = meanOf(watts.subarray(effort.startS, effort.endS));
+  return worked(mean, 'W', 'Mean of a steady effort', [
+    ['From', printClock(effort.startS)],
+    ['To', printClock(effort.endS)],
+    [`Mean of ${effort.endS - effort.startS} seconds, zeros included`, `${roundTo(mean, 1)} W`],
+    ['Rounded half up', `${roundHalfUp(mean)} W`],
+  ]);
+}
+
+/** Longest ramp looked for, in stages. */
+const MOST_STAGES = 40;
+/** How far behind the best 5 s the ride may fall before the ramp counts as over. */
+const OVER_BELOW = 0.8;
+
+/**
+ * Finds a ramp in a recording: it ends where power collapses after the best minute, and starts where stages of
+ * the given shape fit what was ridden best.
+ *
+ * @param watts 1 Hz watts, gaps as 0
+ * @param ramp start and step, W
+ * @returns the stretch, or why there is none
+ * Source: handbook section 4.
+ */
+export function findRamp(watts: Float64Array, ramp: RampShape): Reading<Stretch> {
+  if (watts.length < 2 * STAGE_S) {
+    return refused(`The recording is ${printClock(watts.length)} long. A ramp needs at least ${printClock(2 * STAGE_S)}.`);
+  }
+  const minute = bestWindows(watts, [STAGE_S])[0];
+  if (!minute || minute.meanW === 0) return refused('All watts in the recording are zero, so no ramp can be found. Was the power meter paired?');
+  const endS = endOfRamp(watts, minute.startS + STAGE_S, minute.meanW);
+  const startS = startOfRamp(watts, endS, ramp);
+  if (startS === null) {
+    return refused(`No ramp from ${ramp.startW} W in steps of ${ramp.stepW} W fits this recording. Check start and step, or set the edges by hand.`);
+  }
+  return understood({ startS, endS });
+}
+
+function endOfRamp(watts: Float64Array, from: number, minuteW: number): number {
+  let end = from;
+  while (end < watts.length && meanOf(watts.subarray(end, Math.min(end + 5, watts.length))) >= OVER_BELOW * minuteW) end += 1;
+  while (end > from - STAGE_S && (watts[end - 1] ?? 0) < OVER_BELOW * minuteW) end -= 1;
+  return end;
+}
+
+function startOfRamp(watts: Float64Array, endS: number, ramp: RampShape): number | null {
+  const topW = meanOf(watts.subarray(Math.max(0, endS - 20), endS));
+  const stages = (topW - ramp.startW) / ramp.stepW + 1;
+  if (stages < 0 || stages > MOST_STAGES) return null;
+  const expected = endS - stages * STAGE_S;
+  let best: { startS: number; error: number } | null = null;
+  for (let startS = Math.max(0, Math.floor(expected - 2.5 * STAGE_S)); startS <= Math.min(expected + 2.5 * STAGE_S, endS - STAGE_S); startS += 1) {
+    let squares = 0;
+    // The half minute before the start has to differ from the first stage, or the start could slide.
+    for (let second = startS; second < endS; second += 1) {
+      const asked = ramp.startW + ramp.stepW * Math.floor((second - startS) / STAGE_S);
+      squares += ((watts[second] as number) - asked) ** 2;
+    }
+    const error = squares / (endS - startS);
+    if (best === null || error < best.error) best = { startS, error };
+  }
+  // Off by more than a step and a half on average: not this ramp.
+  return best !== null && Math.sqrt(best.error) <= 1.5 * ramp.stepW + 0.1 * topW ? best.startS : null;
+}
+
+/** One stage of a ramp as ridden. */
+export interface Stage {
+  readonly number: number;
+  readonly targetW: number;
+  readonly meanW: number;
+  readonly seconds: number;
+  readonly full: boolean;
+}
+
+/**
+ * Cuts a ramp into its stages.
+ *
+ * @param watts 1 Hz watts, gaps as 0
+ * @param effort the ramp, from its first second to the stop
+ * @param ramp start and step, W
+ * @returns the stages in order; the last one may be part of a minute
+ * Source: handbook section 4.
+ */
+export function rampStages(watts: Float64Array, effort: Stretch, ramp: RampShape): Stage[] {
+  const stages: Stage[] = [];
+  for (let startS = effort.startS; startS < effort.endS; startS += STAGE_S) {
+    const ridden = watts.subarray(startS, Math.min(startS + STAGE_S, effort.endS));
+    const number = stages.length + 1;
+    stages.push({ number, targetW: ramp.startW + ramp.stepW * (number - 1), meanW: meanOf(ridden), seconds: ridden.length, full: ridden.length === STAGE_S });
+  }
+  return stages;
+}
+
+/**
+ * The best rolling minute inside a ramp.
+ *
+ * @param watts 1 Hz watts, gaps as 0
+ * @param effort the ramp
+ * @returns W with its working, or why it cannot be read
+ * Source: handbook section 4.
+ */
+export function readRampMinute(watts: Float64Array, effort: Stretch): Reading<Worked> {
+  const minute = bestWindows(watts.subarray(effort.startS, effort.endS), [STAGE_S])[0];
+  if (!minute) return refused('The ramp is shorter than a minute. Move its edges apart.');
+  const startS = effort.startS + minute.startS;
+  return understood(
+    worked(minute.meanW, 'W', 'Best rolling minute', [
+      ['From', printClock(startS)],
+      ['To', printClock(startS + STAGE_S)],
+      ['Highest mean of any 60 s', `${roundTo(minute.meanW, 1)} W`],
+      ['Rounded half up', `${roundHalfUp(minute.meanW)} W`],
+    ]),
+  );
+}
+
+/** A stage counts at its target where its mean is within this share of it. Source: handbook section 4. */
+const NEAR_TARGET = 0.03;
+
+/**
+ * Maximal aerobic power: the target of the last stage ridden for its whole minute if its mean was within 3 % of
+ * it, else its mean. A part-stage does not count.
+ *
+ * @param watts 1 Hz watts, gaps as 0
+ * @param effort the ramp, from its first second to the stop
+ * @param ramp start and step, W
+ * @returns W with its working, or why it cannot be read
+ * Source: handbook section 4.
+ */
+export function readRampStage(watts: Float64Array, effort: Stretch, ramp: RampShape): Reading<Worked> {
+  const stages = rampStages(watts, effort, ramp);
+  const last = stages.findLast((stage) => stage.full);
+  if (!last) return refused('No stage was ridden for its whole minute. Move the edges, or use the best minute.');
+  const near = Math.abs(last.meanW - last.targetW) <= NEAR_TARGET * last.targetW;
+  const part = stages.at(-1);
+  const lines: [string, string][] = [
+    [`Last whole stage, number ${last.number}: asked`, `${last.targetW} W`],
+    ['Ridden', `${roundTo(last.meanW, 1)} W`],
+    [near ? 'Within 3 %, so the stage counts at its target' : 'More than 3 % off, so its mean counts', `${roundHalfUp(near ? last.targetW : last.meanW)} W`],
+  ];
+  if (part && !part.full) lines.push([`${part.seconds} s of ${part.targetW} W`, 'part-stage, not counted']);
+  return understood(worked(near ? last.targetW : last.meanW, 'W', 'Last full stage', lines, [['Near enough to the target', '3 %']]));
+}

@@ -1,0 +1,38 @@
+/**
+ * Rounds half up to a whole number, as everything displayed is rounded.
+ *
+ * @param value any finite number
+ * @returns the nearest whole number; exactly half goes up
+ * Source: handbook section 5, Conventions.
+ */
+export function roundHalfUp(value: number): number {
+  // The nudge mends products such as 0.1 * 25 that land a hair under the half they mean.
+  return Math.floor(value + 0.5 + 1e-9);
+}
+
+/**
+ * Rounds half up to a number of decimals.
+ *
+ * @param value any finite number
+ * @param decimals 0–6
+ * @returns the rounded number
+ * Source: handbook section 5, Conventions.
+ */
+export function roundTo(value: number, decimals: number): number {
+  const scale = 10 ** decimals;
+  return roundHalfUp(value * scale) / scale;
+}
+
+/**
+ * Takes a percentage of an anchor (FTP, a heart rate) and rounds it half up, reckoned as
+ * percent × anchor ÷ 100 in whole numbers so that no binary fraction can tip a limit.
+ *
+ * @param percent 0–1000; tenths of a percent are kept, finer is rounded away
+ * @param anchor whole watts or beats
+ * @returns whole watts or beats
+ * Source: handbook section 5, Conventions.
+ */
+export function percentOf(percent: number, anchor: number): number {
+  const thousandths = Math.round(percent * 10) * anchor;
+  return Math.floor((thousandths + 500) / 1000);
+}

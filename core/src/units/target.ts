@@ -1,0 +1,170 @@
+import type { Effort, Target } from '../sessions/plan.ts';
+import { type Reading, refused, understood } from './reading.ts';
+import { roundTo } from './rounding.ts';
+
+/** Bounds of what may be asked; a figure outside is taken for a slip of the hand. */
+export const TARGET_BOUNDS = {
+  percent: { low: 1, high: 400 },
+  watts: { low: 1, high: 2500 },
+  rpe: { low: 1, high: 10 },
+  bpm: { low: 40, high: 230 },
+} as const;
+
+/** The band across the top of Tempo and the foot of Threshold, in percent of FTP. Handbook section 1. */
+export const SWEET_SPOT = { low: 88, high: 94 } as const;
+
+const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
+const RANGE = String.raw`${NUMBER}(?:\s*(?:-|–|—|to)\s*${NUMBER})?`;
+const PERCENT = new RegExp(String.raw`^${RANGE}\s*(?:%|percent|per cent)(?:\s*(?:of\s+)?ftp)?$`, 'i');
+const WATTS = new RegExp(String.raw`^${RANGE}\s*(?:w|watts?)$`, 'i');
+const BARE = new RegExp(String.raw`^${RANGE}$`, 'i');
+const ZONE = /^(?:z|zone)\s*(\d+)$/i;
+const RPE = new RegExp(String.raw`^(?:rpe|effort)\s*${RANGE}$`, 'i');
+const BPM = new RegExp(String.raw`^(under|up to|below|≤)?\s*${RANGE}\s*(?:bpm|beats?)$`, 'i');
+const CHANGE_ARROW = /^(.+?)\s*(?:→|->|>)\s*(.+)$/;
+const CHANGE_WORDS = /^(?:rising|building|falling)\s+(?:from\s+)?(.+?)\s+to\s+(.+)$/i;
+const UNIT_AT_END = /\s*(%|percent|w|watts?|bpm)$/i;
+
+const TRY = 'Try 98–102 %, 260 W, zone 4, rpe 8, easy or max';
+
+/**
+ * Reads one effort as people type it: `98-102%`, `260W`, `z4`, `rpe 9`, `under 166 bpm`, `sweet spot`, `easy`, `max`.
+ * A bare number up to 130 is percent of FTP, from 200 up it is watts; between, it asks.
+ *
+ * @param text what was typed
+ * @returns the effort, or the sentence that says what is wrong with it
+ * Source: handbook section 7, Targets.
+ */
+export function parseEffort(text: string): Reading<Exclude<Effort, { kind: 'unread' }>> {
+  const typed = text.trim().replace(/\s+/g, ' ').replace(/^(?:at|@)\s*/i, '');
+  if (typed === '') return refused(`A target is missing. ${TRY}.`);
+  if (/^easy$/i.test(typed)) return understood({ kind: 'easy' });
+  if (/^(?:max|flat out|all[- ]out)$/i.test(typed)) return understood({ kind: 'max' });
+  if (/^sweet ?spot$/i.test(typed)) return understood({ kind: 'percent', ...SWEET_SPOT });
+
+  const zone = ZONE.exec(typed);
+  if (zone) {
+    const number = Number(zone[1]);
+    if (number < 1 || number > 7) return refused(`There is no zone ${number}. Seven steps has zones 1 to 7.`);
+    return understood({ kind: 'zone', zone: number });
+  }
+  const rpe = RPE.exec(typed);
+  if (rpe) return ranged('RPE', rpe[1], rpe[2], TARGET_BOUNDS.rpe, '', (low, high) => ({ kind: 'rpe', low, high }));
+  const bpm = BPM.exec(typed);
+  if (bpm) {
+    const cap = bpm[1] !== undefined;
+    return ranged('The heart rate', bpm[2], bpm[3], TARGET_BOUNDS.bpm, ' bpm', (low, high) => ({ kind: 'heartRate', low: cap ? null : low, high }), true);
+  }
+  const percent = PERCENT.exec(typed);
+  if (percent) return percentEffort(percent[1], percent[2]);
+  const watts = WATTS.exec(typed);
+  if (watts) return wattsEffort(watts[1], watts[2]);
+  const bare = BARE.exec(typed);
+  if (bare) {
+    const top = number(bare[2] ?? bare[1]);
+    if (top <= 130) return percentEffort(bare[1], bare[2]);
+    if (top >= 200) return wattsEffort(bare[1], bare[2]);
+    return refused(`"${typed}" could be watts or percent. Type ${typed} W or ${typed} %.`);
+  }
+  return refused(`"${typed.length > 30 ? `${typed.slice(0, 30)}…` : typed}" is not a target. ${TRY}.`);
+}
+
+/**
+ * Reads a target: a steady effort, or a rising or falling one such as `50 → 90 %` or `falling 60 to 40 %`.
+ *
+ * @param text what was typed; a unit given only at the end counts for both ends
+ * @returns the target, or the sentence that says what is wrong with it
+ * Source: handbook section 7.
+ */
+export function parseTarget(text: string): Reading<Target> {
+  const typed = text.trim();
+  const change = CHANGE_ARROW.exec(typed) ?? CHANGE_WORDS.exec(typed);
+  if (!change) {
+    const effort = parseEffort(typed);
+    return effort.ok ? understood({ kind: 'steady', effort: effort.value }) : effort;
+  }
+  const [, first = '', second = ''] = change;
+  const unit = UNIT_AT_END.exec(second)?.[1] ?? '';
+  const from = parseEffort(/^[\d.,\s–-]+$/.test(first) ? `${first} ${unit}` : first);
+  if (!from.ok) return from;
+  const to = parseEffort(second);
+  if (!to.ok) return to;
+  return understood({ kind: 'changing', from: from.value, to: to.value });
+}
+
+function percentEffort(low: string | undefined, high: string | undefined): Reading<Exclude<Effort, { kind: 'unread' }>> {
+  return ranged('The target', low, high, TARGET_BOUNDS.percent, ' %', (from, to) => ({ kind: 'percent', low: from, high: to }));
+}
+
+function wattsEffort(low: string | undefined, high: string | undefined): Reading<Exclude<Effort, { kind: 'unread' }>> {
+  return ranged('The target', low, high, TARGET_BOUNDS.watts, ' W', (from, to) => ({ kind: 'watts', low: from, high: to }), true);
+}
+
+function ranged<T>(
+  what: string,
+  lowText: string | undefined,
+  highText: string | undefined,
+  bounds: { low: number; high: number },
+  unit: string,
+  make: (low: number, high: number) => T,
+  whole = false,
+): Reading<T> {
+  const places = whole ? 0 : 1;
+  const low = roundTo(number(lowText), places);
+  const high = highText === undefined ? low : roundTo(number(highText), places);
+  for (const value of [low, high]) {
+    if (value < bounds.low || value > bounds.high) {
+      return refused(`${what} is ${value}${unit}. It has to lie between ${bounds.low} and ${bounds.high}${unit}.`);
+    }
+  }
+  if (low > high) return refused(`The range runs ${low} to ${high}${unit}. Swap them?`);
+  return understood(make(low, high));
+}
+
+function number(text: string | undefined): number {
+  return Number((text ?? '').replace(',', '.'));
+}
+
+/**
+ * Prints an effort the way it can be typed again.
+ *
+ * @param effort any effort; unread words come back as they were typed
+ * @returns the text; `parseEffort` reads it back to the same effort
+ */
+export function printEffort(effort: Effort): string {
+  switch (effort.kind) {
+    case 'percent':
+      return `${span(effort.low, effort.high)} %`;
+    case 'watts':
+      return `${span(effort.low, effort.high)} W`;
+    case 'zone':
+      return `zone ${effort.zone}`;
+    case 'rpe':
+      return `rpe ${span(effort.low, effort.high)}`;
+    case 'heartRate':
+      return effort.low === null ? `under ${effort.high} bpm` : `${span(effort.low, effort.high)} bpm`;
+    case 'easy':
+    case 'max':
+      return effort.kind;
+    case 'unread':
+      return effort.text;
+  }
+}
+
+/**
+ * Prints a target the way it can be typed again: `98–102 %`, `50 → 90 %`.
+ *
+ * @param target any target
+ * @returns the text; `parseTarget` reads it back to the same target
+ */
+export function printTarget(target: Target): string {
+  if (target.kind === 'steady') return printEffort(target.effort);
+  const from = printEffort(target.from);
+  const to = printEffort(target.to);
+  const shared = target.from.kind === target.to.kind ? UNIT_AT_END.exec(from)?.[0] : undefined;
+  return `${shared && to.endsWith(shared) ? from.slice(0, -shared.length) : from} → ${to}`;
+}
+
+function span(low: number, high: number): string {
+  return low === high ? String(low) : `${low}–${high}`;
+}

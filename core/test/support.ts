@@ -1,0 +1,33 @@
+import type { Effort, Item, Plan, RiderOnDay, SetBlock, Step, Target } from '@uphill/core';
+import { easyStep } from '@uphill/core';
+
+export const INES: RiderOnDay = { firstName: 'Ines', ftpW: 262, massKg: 61, thresholdBpm: 166, maximalBpm: 188, hasPower: true, easyPercent: 50, bests: [] };
+
+let made = 0;
+export const newId = (): string => `i${(made += 1)}`;
+
+export function percent(low: number, high = low): Effort {
+  return { kind: 'percent', low, high };
+}
+
+export function step(seconds: number, target: Target | Effort, role: Step['role'] = 'work'): Step {
+  const whole: Target = target.kind === 'steady' || target.kind === 'changing' ? target : { kind: 'steady', effort: target };
+  return { ...easyStep(newId(), seconds), role, target: whole };
+}
+
+export function set(reps: number, parts: SetBlock['parts'], restS: number | null, when: 'between' | 'afterEach' = 'between'): SetBlock {
+  return { kind: 'set', id: newId(), reps, parts, rest: restS === null ? null : { when, step: easyStep(newId(), restS) } };
+}
+
+export function plan(...items: Item[]): Plan {
+  return { name: '', nameFollows: true, purpose: '', system: 'threshold', place: 'any', note: '', items };
+}
+
+/** 15 min building to sweet spot, 4 × 8:00 at 98–102 % with 4:00 easy between, 10 min down: 1 h 09. */
+export function eights(): Plan {
+  return plan(
+    step(900, { kind: 'changing', from: percent(50), to: percent(90) }, 'warmUp'),
+    set(4, [step(480, percent(98, 102))], 240),
+    step(600, { kind: 'changing', from: percent(60), to: percent(40) }, 'coolDown'),
+  );
+}

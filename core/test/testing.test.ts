@@ -1,0 +1,170 @@
+import { describe, expect, it } from 'vitest';
+import {
+  checkTest,
+  findRamp,
+  findSteadyEffort,
+  ftpFromReading,
+  ftpRefusal,
+  parseCsvRecording,
+  preparePower,
+  protocolOf,
+  readRampMinute,
+  readRampStage,
+  readSteady,
+  rideRamp,
+  rideSteady,
+  seededRandom,
+  type SimulatedRider,
+  writeCsvRecording,
+} from '@uphill/core';
+
+const RIDER: SimulatedRider = { cpW: 255, wPrimeJ: 17_000, restingBpm: 48, maximalBpm: 188, cadenceRpm: 88, noiseW: 6 };
+const STANDARD = { startW: 100, stepW: 20 };
+
+function staircase(stages: number, part: number, warmUpS: number): Float64Array {
+  const watts = [...new Array<number>(warmUpS).fill(80)];
+  for (let stage = 0; stage < stages; stage += 1) watts.push(...new Array<number>(60).fill(100 + 20 * stage));
+  watts.push(...new Array<number>(part).fill(100 + 20 * stages), ...new Array<number>(300).fill(60));
+  return Float64Array.from(watts);
+}
+
+describe('a ramp off a recording', () => {
+  it('is found to the second, and both readings come off it', () => {
+    const watts = staircase(13, 25, 600);
+    const found = findRamp(watts, STANDARD);
+    expect(found).toEqual({ ok: true, value: { startS: 600, endS: 600 + 13 * 60 + 25 } });
+    if (!found.ok) return;
+    const minute = readRampMinute(watts, found.value);
+    // 25 s of 360 W and 35 s of 340 W.
+    expect(minute.ok && minute.value.value).toBeCloseTo((25 * 360 + 35 * 340) / 60, 9);
+    const stage = readRampStage(watts, found.value, STANDARD);
+    expect(stage.ok && stage.value.value).toBe(340);
+    expect(stage.ok && ftpFromReading(protocolOf('full-stage-ramp'), stage.value.value).value).toBe(289);
+  });
+
+  it('a stage ridden more than 3 % off its target counts at its mean', () => {
+    const watts = staircase(13, 0, 600).map((value) => (value === 340 ? 320 : value));
+    const stage = readRampStage(watts, { startS: 600, endS: 600 + 13 * 60 }, STANDARD);
+    expect(stage.ok && stage.value.value).toBe(320);
+  });
+
+  it('simulated ramps are found within three seconds of where they were ridden', () => {
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const ridden = rideRamp(RIDER, STANDARD, 600, seededRandom(seed));
+      const found = findRamp(Float64Array.from(ridden, ({ watts }) => watts), STANDARD);
+      expect(found.ok && Math.abs(found.value.startS - 600)).toBeLessThanOrEqual(3);
+    }
+  });
+
+  it('nothing can be read off zeros, a short file, or a ride without a ramp', () => {
+    expect(findRamp(new Float64Array(900), STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('zero') });
+    expect(findRamp(new Float64Array(90).fill(200), STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('at least 2:00') });
+    const steady = Float64Array.from(rideSteady(RIDER, 1200, 600, { first: 1, last: 1 }, seededRandom(1)), ({ watts }) => watts);
+    expect(findRamp(steady, STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('Check start and step') });
+  });
+});
+
+describe('a steady effort off a recording', () => {
+  const watts = Float64Array.from(rideSteady(RIDER, 1200, 900, { first: 1, last: 1 }, seededRandom(7)), (second) => second.watts);
+
+  it('is found, and its mean lies where CP and W′ put it', () => {
+    const found = findSteadyEffort(watts, 1200);
+    expect(found.ok && Math.abs(found.value.startS - 900)).toBeLessThanOrEqual(5);
+    if (found.ok) expect(readSteady(watts, found.value).value).toBeCloseTo(255 + (17_000 * 0.88) / 1200, -0.5);
+  });
+
+  it('a recording shorter than the effort says so', () => {
+    expect(findSteadyEffort(watts.subarray(0, 850), 1200)).toMatchObject({ ok: false, reason: expect.stringContaining('14:10 long, shorter than the 20:00') });
+  });
+});
+
+describe('believing a test', () => {
+  const twenty = protocolOf('twenty-minute');
+  const base = { protocol: twenty, date: '2026-11-04', ftpW: 262, expectedFtpW: 255, powerSource: 'crank', maximalBpm: 188, earlier: [] };
+  const verdict = (checks: ReturnType<typeof checkTest>, id: string) => checks.find((check) => check.id === id);
+
+  it.each([
+    [{ first: 1.08, last: 0.95 }, 'doubtful', 'too hard'],
+    [{ first: 1, last: 1 }, 'held', 'Evenly'],
+    [{ first: 0.93, last: 1.07 }, 'doubtful', 'Held back'],
+  ])('pacing %j is %s', (pacing, expected, says) => {
+    const watts = Float64Array.from(rideSteady(RIDER, 1200, 300, pacing, seededRandom(3)), (second) => second.watts);
+    const pacingCheck = verdict(checkTest({ ...base, recording: { watts, bpm: null, rpm: null, effort: { startS: 300, endS: 1500 } } }), 'pacing');
+    expect([pacingCheck?.verdict, pacingCheck?.says]).toEqual([expected, expect.stringContaining(says)]);
+  });
+
+  it('compares with earlier tests: agreement, noise by protocol and source, and the extraordinary', () => {
+    const earlier = (ftpW: number, over: object = {}) => checkTest({ ...base, earlier: [{ protocolId: 'twenty-minute', date: '2026-10-01', ftpW, powerSource: 'crank', ...over }] });
+    expect(verdict(earlier(255), 'agreement')?.verdict).toBe('held');
+    expect(verdict(earlier(240), 'agreement')?.verdict).toBe('doubtful');
+    expect(verdict(earlier(255), 'change')?.figure).toBe('+2.7 %');
+    expect(verdict(earlier(255), 'change')?.limit).toBe('noise 5.5 %');
+    expect(verdict(earlier(255, { protocolId: 'ramp' }), 'change')?.limit).toBe('noise 8.3 %');
+    expect(verdict(earlier(255, { powerSource: 'hub' }), 'change')?.limit).toBe('noise 11.1 %');
+    expect(verdict(earlier(240), 'change')?.says).toContain('Extraordinary');
+    expect(verdict(earlier(255), 'longEnoughAgo')?.verdict).toBe('doubtful');
+  });
+
+  it('a ramp ridden under 60 rpm fails, and heart rate short of 95 % is doubtful', () => {
+    const ridden = new Array(600).fill(null);
+    const checks = checkTest({ ...base, protocol: protocolOf('ramp'), recording: { watts: new Float64Array(600).fill(300), bpm: ridden.map(() => 170), rpm: ridden.map((_, second) => (second > 500 ? 55 : 88)), effort: { startS: 0, endS: 600 } } });
+    expect(verdict(checks, 'cadenceFloor')?.verdict).toBe('failed');
+    expect(verdict(checks, 'heartRateReached')).toMatchObject({ figure: '170 bpm, 90 %', verdict: 'doubtful' });
+  });
+
+  it('refuses FTP outside 40 to 600 W', () => {
+    expect([39, 601, 250.5, NaN].map((ftpW) => ftpRefusal(ftpW) !== null)).toEqual([true, true, true, true]);
+    expect([ftpRefusal(40), ftpRefusal(600)]).toEqual([null, null]);
+  });
+});
+
+describe('CSV recordings', () => {
+  const rows = (header: string, make: (second: number) => string, count = 120) => [header, ...Array.from({ length: count }, (_, second) => make(second))].join('\n');
+
+  it('come back as they were written', () => {
+    const ridden = rideRamp(RIDER, STANDARD, 120, seededRandom(4));
+    const read = parseCsvRecording(writeCsvRecording(ridden, '2026-10-12T18:05:00'));
+    expect(read.ok && read.value.startedAt).toBe('2026-10-12T18:05:00');
+    expect(read.ok && read.value.watts).toEqual(ridden.map(({ watts }) => watts));
+    expect(read.ok && read.value.bpm).toEqual(ridden.map(({ bpm }) => bpm));
+    expect(read.ok && read.value.notes).toEqual([]);
+  });
+
+  it.each([
+    ['semicolons and decimal commas', rows('Zeit;Leistung;Puls', (s) => `${s};201,5;140`), 201.5],
+    ['h:mm:ss and units in the heading', rows('Time,Power (W),Heart rate', (s) => `0:${String(Math.floor(s / 60)).padStart(2, '0')}:${String(s % 60).padStart(2, '0')},200,140`), 200],
+    ['milliseconds', rows('timestamp,watts', (s) => `${1000 * s + 17},200`), 200],
+    ['no time column', rows('power', () => '200'), 200],
+    ['every other second', rows('seconds,power', (s) => `${2 * s},200`, 60), 200],
+  ])('%s', (_, text, watts) => {
+    const read = parseCsvRecording(text);
+    expect(read.ok && read.value.watts.length).toBeGreaterThanOrEqual(119);
+    expect(read.ok && new Set(read.value.watts)).toEqual(new Set([watts]));
+  });
+
+  it('gaps are named and stay gaps', () => {
+    const read = parseCsvRecording(rows('seconds,power', (s) => `${s < 60 ? s : s + 30},200`));
+    expect(read.ok && read.value.notes).toEqual([expect.stringContaining('No watts from 1:00 to 1:30')]);
+    expect(read.ok && preparePower(read.value.watts).moving.length).toBe(120);
+  });
+
+  it('senseless samples, letters and time running backwards are named, and the rest is kept', () => {
+    const read = parseCsvRecording(rows('seconds,power', (s) => (s === 50 ? '50,5000' : s === 60 ? '60,-20' : s === 70 ? '70,abc' : s === 80 ? '20,200' : `${s},200`)));
+    expect(read.ok && read.value.notes.join(' ')).toMatch(/1 row held letters.*row 72, "abc".*2 samples below 0 or above 2,500 W.*In 1 row the time runs backwards/);
+    expect(read.ok && read.value.watts.filter((value) => value === 200)).toHaveLength(116);
+  });
+
+  it.each([
+    ['', 'empty'],
+    ['\u0000\u0001PK\u0003', 'not text'],
+    ['time,heart_rate\n0,120\n1,121', 'no power column'],
+    ['seconds,power', 'no samples'],
+    [rows('seconds,power', (s) => `${s},9999`), 'no watts between 0 and 2,500'],
+    [rows('seconds,power', (s) => `${s},200`, 10), 'too short'],
+    ['seconds,power\n0,200\n999999999,200', 'longer than 24 h'],
+    [rows('time,power', () => 'noon,200'), 'times cannot be read'],
+  ])('%#: refused with a sentence', (text, why) => {
+    const read = parseCsvRecording(text);
+    expect(read.ok ? 'read' : read.reason).toContain(why);
+  });
+});
