@@ -140,7 +140,7 @@ export function moveStep(plan: Plan, stepId: string, by: -1 | 1): Plan {
  * @returns the step
  */
 export function easyStep(id: string, seconds: number): Step {
-  return { kind: 'step', id, role: 'easy', length: { kind: 'time', seconds }, target: { kind: 'steady', effort: { kind: 'easy' } }, cadence: null, posture: 'either', cue: '' };
+  return { kind: 'step', id, role: 'easy', length: { kind: 'time', seconds }, target: { kind: 'steady', effort: { kind: 'easy' } }, cadence: null, cue: '' };
 }
 
 /** The item that a step stands for in its list: itself, or its set where it is the rest. */

@@ -12,8 +12,6 @@ export interface Segment {
   /** What is asked at its start and its end; the same for a steady step. Null where the words are unread. */
   readonly from: Asked | null;
   readonly to: Asked | null;
-  /** True for a step that ends when the rider presses lap, counted by its stored expected length. */
-  readonly untilLap: boolean;
 }
 
 /** No session laid out is longer than this many steps: beyond it the reps are a slip of the hand. */
@@ -35,12 +33,11 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
 
   const ride = (step: Step, rep: number | null): void => {
     if (step.length.kind === 'unread' || segments.length >= MOST_SEGMENTS) return;
-    const untilLap = step.length.kind === 'untilLap';
-    const seconds = step.length.kind === 'untilLap' ? step.length.expectedSeconds : step.length.seconds;
+    const { seconds } = step.length;
     const { target } = step;
     const from = askedOf(target.kind === 'steady' ? target.effort : target.from, rider, seconds);
     const to = target.kind === 'steady' ? from : askedOf(target.to, rider, seconds);
-    segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, from, to, untilLap });
+    segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, from, to });
     clock += seconds;
   };
 

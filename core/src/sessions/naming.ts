@@ -29,7 +29,7 @@ function describeSet(set: SetBlock): string {
 }
 
 function describeStep(step: Step, withTarget: boolean): string {
-  const time = step.length.kind === 'time' ? printDuration(step.length.seconds) : step.length.kind === 'untilLap' ? 'until lap' : '?';
+  const time = step.length.kind === 'time' ? printDuration(step.length.seconds) : '?';
   const unreadTarget = step.target.kind === 'steady' && step.target.effort.kind === 'unread';
   return withTarget && !unreadTarget ? `${time} at ${printTarget(step.target)}` : time;
 }

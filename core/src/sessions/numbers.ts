@@ -49,8 +49,6 @@ export function sessionNumbers(plan: Plan, rider: RiderOnDay): SessionNumbers {
 function total(segments: readonly Segment[]): Worked {
   const seconds = sumSeconds(segments);
   const lines = lengthsByRole(segments).map(([role, sum]): [string, string] => [role, printDuration(sum)]);
-  const open = segments.filter((segment) => segment.untilLap).length;
-  if (open > 0) lines.push(['Steps until lap, counted by their expected length', String(open)]);
   return worked(seconds, '', 'Total time', lines);
 }
 

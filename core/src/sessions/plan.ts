@@ -35,12 +35,10 @@ export const targetSchema = z.discriminatedUnion('kind', [
 /** How long a step lasts. */
 export const lengthSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('time'), seconds: z.number().int().min(1).max(86_400) }),
-  z.strictObject({ kind: z.literal('untilLap'), expectedSeconds: z.number().int().min(1).max(86_400) }),
   unread,
 ]);
 
 export const ROLES = ['warmUp', 'work', 'easy', 'coolDown'] as const;
-export const POSTURES = ['either', 'seated', 'standing'] as const;
 export const SYSTEMS = ['recovery', 'endurance', 'tempo', 'threshold', 'ceiling', 'anaerobic', 'sprint'] as const;
 export const PLACES = ['any', 'flat road', 'climb', 'trainer', 'group'] as const;
 
@@ -55,7 +53,6 @@ export const stepSchema = z.strictObject({
   length: lengthSchema,
   target: targetSchema,
   cadence: z.union([cadence, unread]).nullable(),
-  posture: z.enum(POSTURES),
   cue: z.string().max(200),
 });
 

@@ -70,7 +70,7 @@ interface Measure {
 function measure(item: Item): Measure {
   if (item.kind === 'step') {
     const { length } = item;
-    return { seconds: length.kind === 'time' ? length.seconds : length.kind === 'untilLap' ? length.expectedSeconds : 0, steps: 1 };
+    return { seconds: length.kind === 'time' ? length.seconds : 0, steps: 1 };
   }
   const reps = typeof item.reps === 'number' ? item.reps : 1;
   const parts = (item.parts as readonly Item[]).reduce((sum, part) => add(sum, measure(part)), { seconds: 0, steps: 0 });

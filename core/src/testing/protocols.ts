@@ -29,7 +29,8 @@ export interface Protocol {
   readonly checks: readonly CheckId[];
 }
 
-export type ProtocolId = 'ramp' | 'full-stage-ramp' | 'twenty-minute' | 'heart-rate-twenty';
+export const PROTOCOL_IDS = ['ramp', 'full-stage-ramp', 'twenty-minute', 'heart-rate-twenty'] as const;
+export type ProtocolId = (typeof PROTOCOL_IDS)[number];
 
 export type CheckId = 'expected' | 'pacing' | 'lastSeconds' | 'heartRateReached' | 'cadenceFloor' | 'sameSource' | 'longEnoughAgo' | 'agreement' | 'change';
 

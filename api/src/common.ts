@@ -1,0 +1,37 @@
+import { z } from 'zod';
+
+/** A calendar day, `yyyy-mm-dd`, that exists. */
+export const day = z.iso.date('This is not a date. Use the form 2026-11-24.');
+
+export const id = z.uuid('This is not an id.');
+
+/** Every edit names the version it was made from; a stale one is answered with both. */
+export const version = z.number().int().min(1);
+
+/** One way of saying what is wrong, from the server to the screen (RFC 9457). */
+export const problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string(),
+  /** What is wrong with which field. */
+  fields: z.array(z.object({ field: z.string(), reason: z.string() })).optional(),
+  /** On 409: what was sent and what is stored. */
+  yours: z.unknown().optional(),
+  theirs: z.unknown().optional(),
+});
+export type Problem = z.infer<typeof problem>;
+
+export const idParams = z.object({ id });
+export const riderParams = z.object({ riderId: id });
+
+/** A line of text that a person typed: trimmed, without control characters. */
+export function line(most: number) {
+  // eslint-disable-next-line no-control-regex -- control characters are what is kept out
+  return z.string().trim().max(most, `This is longer than ${most} characters.`).regex(/^[^\u0000-\u001F\u007F]*$/, 'This holds characters that cannot be printed.');
+}
+
+/** Some lines of text that a person typed. */
+export function prose(most: number) {
+  return z.string().max(most, `This is longer than ${most} characters.`);
+}

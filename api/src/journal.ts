@@ -1,0 +1,10 @@
+import { z } from 'zod';
+
+/** What the next undo and redo would do, in words; null where there is nothing. */
+export const journal = z.object({ undo: z.string().nullable(), redo: z.string().nullable() });
+export type Journal = z.infer<typeof journal>;
+
+/** What an undo or redo did. */
+export const journalDone = journal.extend({ did: z.string() });
+
+export const health = z.object({ status: z.literal('ok'), version: z.string(), riders: z.number().int(), demo: z.boolean() });

@@ -1,0 +1,78 @@
+import { FTP_BOUNDS } from '@uphill/core';
+import { z } from 'zod';
+import { day, id, line, prose, version } from './common.ts';
+
+export const POWER_SOURCES = ['crank', 'pedal', 'hub', 'trainer', 'none'] as const;
+export const powerSource = z.enum(POWER_SOURCES);
+
+export const goal = z.object({
+  name: line(80).min(1, 'The goal needs a name.'),
+  date: day,
+  /** Demand, where it is one of watts for a time. */
+  watts: z.number().int().min(40).max(1500).nullable(),
+  seconds: z.number().int().min(10).max(86_400).nullable(),
+});
+
+const thisYear = new Date().getFullYear();
+
+export const riderFields = z.object({
+  name: line(80).min(1, 'The rider needs a name.'),
+  birthYear: z.number('The birth year is a number.').int('The birth year is a whole number.').min(1920, 'The birth year is before 1920.').max(thisYear - 5, 'The birth year is too recent.').nullable(),
+  sex: z.enum(['female', 'male']).nullable(),
+  powerSource,
+  masters: z.boolean(),
+  goal: goal.nullable(),
+  notes: prose(4000),
+});
+export type RiderFields = z.infer<typeof riderFields>;
+
+export const HEART_KINDS = ['resting', 'threshold', 'maximal'] as const;
+
+export const bodyMass = z.object({ id, date: day, kg: z.number() });
+export const heartRate = z.object({ id, date: day, kind: z.enum(HEART_KINDS), bpm: z.number().int() });
+
+export const newBodyMass = z.object({
+  date: day,
+  kg: z.number('Body mass is a number of kg.').min(25, 'Body mass is under 25 kg. Is that right?').max(250, 'Body mass is over 250 kg. Is that right?'),
+});
+export const newHeartRate = z.object({
+  date: day,
+  kind: z.enum(HEART_KINDS),
+  bpm: z.number('A heart rate is a number of beats.').int('Beats are whole.').min(25, 'A heart rate under 25 bpm cannot be right.').max(220, 'A heart rate over 220 bpm is a strap fault.'),
+});
+
+/** An FTP of a rider: what was measured, what is used, from when, and why. */
+export const ftpEntry = z.object({
+  id,
+  riderId: id,
+  testId: id.nullable(),
+  measuredW: z.number().int().nullable(),
+  usedW: z.number().int(),
+  countsFrom: day,
+  reason: z.string(),
+  version,
+});
+export type FtpEntry = z.infer<typeof ftpEntry>;
+
+export const newFtp = z.object({
+  testId: id.nullable(),
+  usedW: z.number('FTP is a number of watts.').int('FTP is whole watts.').min(FTP_BOUNDS.low, `FTP is under ${FTP_BOUNDS.low} W.`).max(FTP_BOUNDS.high, `FTP is over ${FTP_BOUNDS.high} W.`),
+  countsFrom: day,
+  reason: line(300),
+});
+export type NewFtp = z.infer<typeof newFtp>;
+
+export const rider = riderFields.extend({
+  id,
+  version,
+  bodyMass: z.array(bodyMass),
+  heartRates: z.array(heartRate),
+  ftp: z.array(ftpEntry),
+  /** Date of the last test, for what is due. */
+  lastTest: day.nullable(),
+  /** Best efforts of the last year: seconds and watts. */
+  bests: z.array(z.tuple([z.number(), z.number()])),
+});
+export type Rider = z.infer<typeof rider>;
+
+export const riderChange = riderFields.partial().extend({ version });

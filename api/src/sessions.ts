@@ -1,0 +1,47 @@
+import { planSchema } from '@uphill/core';
+import { z } from 'zod';
+import { day, id, prose, version } from './common.ts';
+
+export const session = z.object({
+  id,
+  plan: planSchema,
+  version,
+  updatedAt: z.string(),
+  retired: z.boolean(),
+});
+export type Session = z.infer<typeof session>;
+
+export const newSession = z.object({ plan: planSchema });
+export const sessionChange = z.object({ plan: planSchema, version });
+
+export const STATES = ['planned', 'done', 'shortened', 'missed'] as const;
+
+/** A session on a rider's day. Once ridden, the plan and FTP of that day are kept with it. */
+export const placed = z.object({
+  id,
+  riderId: id,
+  sessionId: id,
+  date: day,
+  state: z.enum(STATES),
+  rpe: z.number().int().min(1).max(10).nullable(),
+  note: z.string(),
+  version,
+  /** The plan as it stands for this day: the session's own until ridden, then the one that was ridden. */
+  plan: planSchema,
+  /** FTP kept at the moment it was ridden; null while it is still to come. */
+  riddenFtpW: z.number().int().nullable(),
+});
+export type Placed = z.infer<typeof placed>;
+
+export const newPlaced = z.object({ sessionId: id, dates: z.array(day).min(1, 'Choose at least one day.').max(31, 'At most 31 days at once.') });
+
+export const placedChange = z.object({
+  version,
+  date: day.optional(),
+  state: z.enum(STATES).optional(),
+  rpe: z.number('RPE is a number.').int('RPE is a whole number.').min(1, 'RPE runs from 1 to 10.').max(10, 'RPE runs from 1 to 10.').nullable().optional(),
+  note: prose(2000).optional(),
+});
+export type PlacedChange = z.infer<typeof placedChange>;
+
+export const daysQuery = z.object({ from: day, to: day });

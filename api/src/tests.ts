@@ -1,0 +1,76 @@
+import { FTP_BOUNDS, PROTOCOL_IDS } from '@uphill/core';
+import { z } from 'zod';
+import { day, id, line, prose, version } from './common.ts';
+import { newFtp, powerSource } from './riders.ts';
+
+const check = z.object({
+  id: z.string(),
+  name: z.string(),
+  figure: z.string(),
+  limit: z.string(),
+  verdict: z.enum(['held', 'doubtful', 'failed', 'unknown']),
+  says: z.string(),
+});
+
+/** Where the effort lies on its recording. */
+export const effortOnRecording = z.object({
+  recordingId: id,
+  startS: z.number().int().min(0).max(86_400),
+  endS: z.number().int().min(1).max(86_400),
+});
+
+export const testFields = z.object({
+  protocol: z.enum(PROTOCOL_IDS),
+  date: day,
+  powerSource,
+  /** Start and step of a ramp. */
+  ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60) }).nullable(),
+  /** The reading: watts, or beats for a test by heart rate. */
+  readingW: z.number('The reading is a number of watts.').min(30, 'The reading is under 30 W.').max(1500, 'The reading is over 1,500 W.').nullable(),
+  meanBpm: z.number('A heart rate is a number of beats.').min(40, 'A mean heart rate under 40 bpm cannot be right.').max(220, 'A mean heart rate over 220 bpm is a strap fault.').nullable(),
+  /** FTP expected before the test, W: the first check afterwards. */
+  expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
+  effort: effortOnRecording.nullable(),
+  note: prose(1000),
+});
+export type TestFields = z.infer<typeof testFields>;
+
+export const newTest = testFields.extend({
+  /** Accept the result in the same breath: what is used, from when, why. */
+  accept: newFtp.omit({ testId: true }).nullable(),
+});
+export type NewTest = z.infer<typeof newTest>;
+
+export const test = testFields.extend({
+  id,
+  riderId: id,
+  version,
+  /** FTP the reading gives, W; null for a test by heart rate. */
+  measuredW: z.number().int().nullable(),
+  checks: z.array(check),
+});
+export type Test = z.infer<typeof test>;
+
+const channel = z.array(z.number().nullable()).nullable();
+
+export const recording = z.object({
+  id,
+  riderId: id,
+  fileName: line(200),
+  receivedAt: z.string(),
+  startedAt: z.string().nullable(),
+  seconds: z.number().int(),
+  bytes: z.number().int(),
+  notes: z.array(z.string()),
+});
+export type RecordingSummary = z.infer<typeof recording>;
+
+export const recordingWithStreams = recording.extend({
+  watts: z.array(z.number().nullable()),
+  bpm: channel,
+  rpm: channel,
+});
+export type RecordingWithStreams = z.infer<typeof recordingWithStreams>;
+
+/** Answer to an upload: the same file twice is one recording. */
+export const received = z.object({ recording, duplicate: z.boolean() });

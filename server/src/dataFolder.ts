@@ -1,0 +1,19 @@
+import { homedir } from 'node:os';
+import path from 'node:path';
+
+/**
+ * Where a coach's own database lies unless a flag or the environment says otherwise: the user's data folder.
+ *
+ * @param environment usually `process.env`
+ * @param platform usually `process.platform`
+ */
+export function defaultDatabase(environment: NodeJS.ProcessEnv, platform: string): string {
+  const home = homedir();
+  const base =
+    platform === 'win32'
+      ? (environment['APPDATA'] ?? path.join(home, 'AppData', 'Roaming'))
+      : platform === 'darwin'
+        ? path.join(home, 'Library', 'Application Support')
+        : (environment['XDG_DATA_HOME'] ?? path.join(home, '.local', 'share'));
+  return path.join(base, 'uphill-count', 'uphill-count.sqlite');
+}

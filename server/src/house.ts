@@ -1,0 +1,11 @@
+import type { Db } from './database.ts';
+import type { ImportPool } from './workers/pool.ts';
+
+/** What a route needs to do its work. */
+export interface House {
+  readonly db: Db;
+  readonly pool: ImportPool;
+  readonly demo: boolean;
+}
+
+export const VERSION = '0.1.0';

@@ -1,0 +1,52 @@
+import type { Problem } from '@uphill/api';
+import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
+import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+import { LARGEST_UPLOAD_MB } from './limits.ts';
+import { Refusal } from './refusal.ts';
+
+const SENTENCES: Record<string, string> = {
+  FST_ERR_CTP_INVALID_JSON_BODY: 'The request is not valid JSON. Nothing was changed.',
+  FST_ERR_CTP_EMPTY_JSON_BODY: 'The request is empty where JSON was expected. Nothing was changed.',
+  FST_ERR_CTP_INVALID_MEDIA_TYPE: 'The request has to be JSON. Nothing was changed.',
+  FST_ERR_CTP_BODY_TOO_LARGE: 'The request is larger than 2 MB. Nothing was changed.',
+  FST_REQ_FILE_TOO_LARGE: `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`,
+  FST_INVALID_MULTIPART_CONTENT_TYPE: 'The recording has to be sent as a file.',
+};
+
+/** Gives every error of the server the one problem shape (RFC 9457), and no detail of the machine away. */
+export function useProblems(app: FastifyInstance, servesPages: boolean): void {
+  app.setErrorHandler((error: FastifyError, request, reply) => send(reply, toProblem(error, request)));
+  app.setNotFoundHandler((request, reply) => {
+    // Every other address is a view of the application, which finds its own way.
+    if (servesPages && request.method === 'GET' && !request.url.startsWith('/api')) return reply.sendFile('index.html');
+    return send(reply, problem(404, 'There is nothing at this address.'));
+  });
+}
+
+function toProblem(error: FastifyError, request: FastifyRequest): Problem {
+  if (error instanceof Refusal) {
+    return { ...problem(error.status, error.message), ...(error.fields.length > 0 ? { fields: [...error.fields] } : {}), ...(error.both ?? {}) };
+  }
+  if (hasZodFastifySchemaValidationErrors(error)) {
+    const fields = error.validation.map(({ instancePath, message }) => ({ field: instancePath.replace(/^\//, '').replaceAll('/', '.') || 'request', reason: message ?? 'This cannot be used.' }));
+    // An address with a malformed id leads nowhere, as one with an unknown id does.
+    if (error.validationContext === 'params') return problem(404, 'There is nothing at this address.');
+    return { ...problem(400, fields[0] ? `${fields[0].field}: ${fields[0].reason}` : 'The request cannot be used.'), fields };
+  }
+  const status = error.statusCode ?? 500;
+  if (status >= 500) {
+    request.log.error({ kind: error.name, code: error.code, stack: error.stack }, 'unexpected error');
+    return problem(500, 'Something went wrong on the server. What was stored before is untouched.');
+  }
+  return problem(status, SENTENCES[error.code] ?? error.message);
+}
+
+function problem(status: number, detail: string): Problem {
+  return { type: 'about:blank', title: TITLES[status] ?? 'Cannot be done', status, detail };
+}
+
+const TITLES: Record<number, string> = { 400: 'Not understood', 403: 'Not allowed', 404: 'Not found', 409: 'Changed elsewhere', 413: 'Too large', 415: 'Not understood', 422: 'Cannot be used', 500: 'Server error' };
+
+function send(reply: FastifyReply, body: Problem): FastifyReply {
+  return reply.status(body.status).header('content-type', 'application/problem+json').send(JSON.stringify(body));
+}

@@ -1,0 +1,15 @@
+import { health, journal, journalDone } from '@uphill/api';
+import { VERSION } from '../house.ts';
+import { journalState, stepJournal } from '../store/journal.ts';
+import { routes } from './route.ts';
+
+export const generalRoutes = routes((app, { db, demo }) => {
+  app.get('/health', { schema: { response: { 200: health } } }, async () => {
+    const { riders } = await db.selectFrom('riders').select(({ fn }) => fn.countAll<number>().as('riders')).executeTakeFirstOrThrow();
+    return { status: 'ok' as const, version: VERSION, riders, demo };
+  });
+  app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
+  app.get('/journal', { schema: { response: { 200: journal } } }, () => journalState(db));
+  app.post('/undo', { schema: { response: { 200: journalDone } } }, () => stepJournal(db, 'undo'));
+  app.post('/redo', { schema: { response: { 200: journalDone } } }, () => stepJournal(db, 'redo'));
+});

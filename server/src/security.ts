@@ -1,0 +1,45 @@
+import helmet from '@fastify/helmet';
+import type { FastifyInstance } from 'fastify';
+import { LARGEST_UPLOAD, LARGEST_UPLOAD_MB } from './limits.ts';
+import { Refusal } from './refusal.ts';
+
+const OWN_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
+
+/**
+ * Keeps the server to the machine it runs on: only its own host names are answered (a page elsewhere cannot
+ * reach it by rebinding a name), only its own pages may ask, and pages may load nothing from anywhere else.
+ */
+export async function useSecurity(app: FastifyInstance): Promise<void> {
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'"],
+        fontSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:'],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+    referrerPolicy: { policy: 'no-referrer' },
+  });
+  app.addHook('onRequest', async (request) => {
+    const host = request.headers.host ?? '';
+    const name = host.replace(/:\d+$/, '');
+    if (!OWN_NAMES.includes(name)) throw new Refusal(403, 'This server answers only on this machine’s own address.');
+    const { origin } = request.headers;
+    if (origin !== undefined && origin !== `http://${host}`) throw new Refusal(403, 'Only pages of this server may ask it.');
+    if (request.headers['sec-fetch-site'] === 'cross-site') throw new Refusal(403, 'Only pages of this server may ask it.');
+    // Refused before the body is read, so that a huge file costs nothing.
+    if (Number(request.headers['content-length'] ?? 0) > LARGEST_UPLOAD + 65_536) {
+      throw new Refusal(413, `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`);
+    }
+  });
+}

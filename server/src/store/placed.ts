@@ -1,0 +1,95 @@
+import { randomUUID } from 'node:crypto';
+import type { Placed, PlacedChange } from '@uphill/api';
+import { type Plan, problemsOf, valueOn } from '@uphill/core';
+import type { Db } from '../database.ts';
+import { conflict, notFound, Refusal } from '../refusal.ts';
+import type { PlacedRow } from '../tables.ts';
+import { act } from './journal.ts';
+import { readRider } from './riders.ts';
+import { readSession } from './sessions.ts';
+
+type Joined = PlacedRow & { plan: string };
+
+export async function listPlaced(db: Db, range: { from: string; to: string }, riderId?: string): Promise<Placed[]> {
+  const rows = await joined(db)
+    .where('placed_sessions.date', '>=', range.from)
+    .where('placed_sessions.date', '<=', range.to)
+    .$if(riderId !== undefined, (query) => query.where('rider_id', '=', riderId ?? ''))
+    .orderBy('placed_sessions.date')
+    .orderBy('placed_sessions.created_at')
+    .execute();
+  return rows.map(fromRow);
+}
+
+export async function readPlaced(db: Db, id: string): Promise<Placed> {
+  const row = await joined(db).where('placed_sessions.id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('day');
+  return fromRow(row);
+}
+
+/** Puts a session on one or more of a rider's days. A draft with something wrong in it is not given. */
+export async function placeSession(db: Db, riderId: string, wanted: { sessionId: string; dates: string[] }): Promise<Placed[]> {
+  const rider = await readRider(db, riderId);
+  const session = await readSession(db, wanted.sessionId);
+  const problems = problemsOf(session.plan);
+  if (problems.length > 0) {
+    throw new Refusal(422, `This session cannot be given yet. ${problems[0]?.reason ?? ''}`, { fields: problems.map(({ field, reason }) => ({ field, reason })) });
+  }
+  const now = new Date().toISOString();
+  const ids = wanted.dates.map(() => randomUUID());
+  const days = wanted.dates.length === 1 ? 'one day' : `${wanted.dates.length} days`;
+  await act(db, `gave ${session.plan.name} to ${rider.name} on ${days}`, async ({ insert }) => {
+    for (const [index, date] of wanted.dates.entries()) {
+      await insert('placed_sessions', { id: ids[index] ?? randomUUID(), rider_id: riderId, session_id: session.id, date, state: 'planned', rpe: null, note: '', ridden_plan: null, ridden_ftp_w: null, version: 1, created_at: now });
+    }
+  });
+  return Promise.all(ids.map((id) => readPlaced(db, id)));
+}
+
+/** Moves a day, or marks it. Marking it keeps the plan and FTP it was ridden with. */
+export async function changePlaced(db: Db, id: string, change: PlacedChange): Promise<Placed> {
+  const stored = await readPlaced(db, id);
+  if (stored.version !== change.version) throw conflict(change, stored);
+  const rider = await readRider(db, stored.riderId);
+  const date = change.date ?? stored.date;
+  const state = change.state ?? stored.state;
+  const ftpW = valueOn(rider.ftp.map(({ countsFrom, usedW }) => ({ from: countsFrom, value: usedW })), date)?.value ?? null;
+  const ridden = state === 'planned' ? { ridden_plan: null, ridden_ftp_w: null } : { ridden_plan: JSON.stringify(stored.plan), ridden_ftp_w: stored.state === 'planned' ? ftpW : stored.riddenFtpW };
+  const label = change.state && change.state !== stored.state ? `marked ${stored.plan.name} of ${rider.name} as ${state}` : `changed a day of ${rider.name}`;
+  await act(db, label, ({ update }) =>
+    update('placed_sessions', id, {
+      date,
+      state,
+      rpe: change.rpe === undefined ? stored.rpe : change.rpe,
+      note: change.note ?? stored.note,
+      ...ridden,
+      version: stored.version + 1,
+    }),
+  );
+  return readPlaced(db, id);
+}
+
+export async function removePlaced(db: Db, id: string): Promise<void> {
+  const stored = await readPlaced(db, id);
+  const { name } = await readRider(db, stored.riderId);
+  await act(db, `took ${stored.plan.name} off ${name}’s day`, ({ remove }) => remove('placed_sessions', id));
+}
+
+function joined(db: Db) {
+  return db.selectFrom('placed_sessions').innerJoin('sessions', 'sessions.id', 'placed_sessions.session_id').selectAll('placed_sessions').select('sessions.plan');
+}
+
+function fromRow(row: Joined): Placed {
+  return {
+    id: row.id,
+    riderId: row.rider_id,
+    sessionId: row.session_id,
+    date: row.date,
+    state: row.state as Placed['state'],
+    rpe: row.rpe,
+    note: row.note,
+    version: row.version,
+    plan: JSON.parse(row.ridden_plan ?? row.plan) as Plan,
+    riddenFtpW: row.ridden_ftp_w,
+  };
+}

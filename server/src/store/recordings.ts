@@ -1,0 +1,108 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { gunzipSync } from 'node:zlib';
+import type { RecordingSummary, RecordingWithStreams } from '@uphill/api';
+import type { Db } from '../database.ts';
+import { badField, notFound } from '../refusal.ts';
+import { today } from '../today.ts';
+import type { ImportPool } from '../workers/pool.ts';
+import { readRider } from './riders.ts';
+
+export interface Streams {
+  readonly watts: (number | null)[];
+  readonly bpm: (number | null)[] | null;
+  readonly rpm: (number | null)[] | null;
+}
+
+type SummaryRow = { id: string; rider_id: string; file_name: string; received_at: string; started_at: string | null; seconds: number; notes: string; bytes: number };
+
+/** Keeps a recording as received, with its streams and best efforts beside it; the same file twice is one. */
+export async function keepRecording(db: Db, pool: ImportPool, riderId: string, file: { name: string; bytes: Uint8Array }): Promise<{ recording: RecordingSummary; duplicate: boolean }> {
+  await readRider(db, riderId);
+  const sha256 = createHash('sha256').update(file.bytes).digest('hex');
+  const known = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirst();
+  if (known) return { recording: fromRow(known), duplicate: true };
+
+  const read = await pool.importRecording(file.bytes);
+  if (!read.ok) throw badField('file', read.reason);
+  const { startedAt, seconds, notes, streams, bests } = read.value;
+  const id = randomUUID();
+  await db.transaction().execute(async (trx) => {
+    await trx
+      .insertInto('recordings')
+      .values({
+        id,
+        rider_id: riderId,
+        file_name: safeName(file.name),
+        sha256,
+        received_at: new Date().toISOString(),
+        started_at: startedAt,
+        date: startedAt?.slice(0, 10) ?? today(),
+        seconds,
+        notes: JSON.stringify(notes),
+        file: Buffer.from(file.bytes),
+        streams: Buffer.from(streams),
+      })
+      // Two uploads of the same file at once: the second finds the first.
+      .onConflict((clash) => clash.columns(['rider_id', 'sha256']).doNothing())
+      .execute();
+    const stored = await trx.selectFrom('recordings').select('id').where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirstOrThrow();
+    if (stored.id !== id) return;
+    for (let from = 0; from < bests.length; from += 200) {
+      await trx.insertInto('recording_bests').values(bests.slice(from, from + 200).map(([at, watts]) => ({ recording_id: id, seconds: at, watts }))).execute();
+    }
+  });
+  const stored = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirstOrThrow();
+  return { recording: fromRow(stored), duplicate: stored.id !== id };
+}
+
+export async function listRecordings(db: Db, riderId: string): Promise<RecordingSummary[]> {
+  await readRider(db, riderId);
+  return (await summaries(db).where('rider_id', '=', riderId).orderBy('date', 'desc').execute()).map(fromRow);
+}
+
+export async function readRecording(db: Db, id: string): Promise<RecordingWithStreams> {
+  const row = await summaries(db).where('id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('recording');
+  return { ...fromRow(row), ...(await readStreams(db, row.rider_id, id)) };
+}
+
+export async function readStreams(db: Db, riderId: string, id: string): Promise<Streams> {
+  const row = await db.selectFrom('recordings').select('streams').where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst();
+  if (!row) throw notFound('recording');
+  return JSON.parse(gunzipSync(row.streams).toString('utf8')) as Streams;
+}
+
+/** The file as it was received, byte for byte. */
+export async function readFile(db: Db, id: string): Promise<{ name: string; bytes: Uint8Array }> {
+  const row = await db.selectFrom('recordings').select(['file', 'file_name']).where('id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('recording');
+  return { name: row.file_name, bytes: row.file };
+}
+
+function summaries(db: Db) {
+  return db
+    .selectFrom('recordings')
+    .select(['id', 'rider_id', 'file_name', 'received_at', 'started_at', 'seconds', 'notes'])
+    .select(({ fn }) => fn<number>('length', ['file']).as('bytes'));
+}
+
+function fromRow(row: SummaryRow): RecordingSummary {
+  return {
+    id: row.id,
+    riderId: row.rider_id,
+    fileName: row.file_name,
+    receivedAt: row.received_at,
+    startedAt: row.started_at,
+    seconds: row.seconds,
+    bytes: row.bytes,
+    notes: JSON.parse(row.notes) as string[],
+  };
+}
+
+/** The last part of a file name, without anything that could mean a path or cannot be printed. */
+export function safeName(name: string): string {
+  const last = name.split(/[/\\]/).at(-1) ?? '';
+  // eslint-disable-next-line no-control-regex -- control characters are what is taken out
+  const printable = last.replace(/[\u0000-\u001F\u007F<>:"|?*]/g, '').replace(/^\.+/, '').trim();
+  return printable.slice(-120) || 'recording.csv';
+}

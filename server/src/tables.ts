@@ -1,0 +1,125 @@
+/** The tables as Kysely sees them. Only the store and the migrations know them. */
+
+export interface RiderRow {
+  id: string;
+  name: string;
+  birth_year: number | null;
+  sex: string | null;
+  power_source: string;
+  masters: number;
+  goal: string | null;
+  notes: string;
+  version: number;
+  created_at: string;
+}
+
+export interface BodyMassRow {
+  id: string;
+  rider_id: string;
+  date: string;
+  kg: number;
+}
+
+export interface HeartRateRow {
+  id: string;
+  rider_id: string;
+  date: string;
+  kind: string;
+  bpm: number;
+}
+
+export interface RecordingRow {
+  id: string;
+  rider_id: string;
+  file_name: string;
+  sha256: string;
+  received_at: string;
+  started_at: string | null;
+  date: string;
+  seconds: number;
+  notes: string;
+  file: Uint8Array;
+  streams: Uint8Array;
+}
+
+export interface RecordingBestRow {
+  recording_id: string;
+  seconds: number;
+  watts: number;
+}
+
+export interface TestRow {
+  id: string;
+  rider_id: string;
+  protocol: string;
+  date: string;
+  power_source: string;
+  ramp: string | null;
+  reading_w: number | null;
+  mean_bpm: number | null;
+  measured_w: number | null;
+  expected_w: number | null;
+  recording_id: string | null;
+  start_s: number | null;
+  end_s: number | null;
+  checks: string;
+  note: string;
+  version: number;
+  created_at: string;
+}
+
+export interface FtpRow {
+  id: string;
+  rider_id: string;
+  test_id: string | null;
+  measured_w: number | null;
+  used_w: number;
+  counts_from: string;
+  reason: string;
+  version: number;
+  created_at: string;
+}
+
+export interface SessionRow {
+  id: string;
+  plan: string;
+  retired: number;
+  version: number;
+  updated_at: string;
+  created_at: string;
+}
+
+export interface PlacedRow {
+  id: string;
+  rider_id: string;
+  session_id: string;
+  date: string;
+  state: string;
+  rpe: number | null;
+  note: string;
+  ridden_plan: string | null;
+  ridden_ftp_w: number | null;
+  version: number;
+  created_at: string;
+}
+
+export interface JournalRow {
+  id: number | undefined;
+  at: string;
+  label: string;
+  entries: string;
+  undone: number;
+}
+
+export interface Tables {
+  riders: RiderRow;
+  body_mass: BodyMassRow;
+  heart_rates: HeartRateRow;
+  recordings: RecordingRow;
+  recording_bests: RecordingBestRow;
+  tests: TestRow;
+  ftp_history: FtpRow;
+  sessions: SessionRow;
+  placed_sessions: PlacedRow;
+  journal: JournalRow;
+}

@@ -1,0 +1,68 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { buildApp } from '@uphill/server';
+import type { Plan, RiddenSecond } from '@uphill/core';
+import { rideRamp, rideSteady, seededRandom, writeCsvRecording } from '@uphill/core';
+
+type App = Awaited<ReturnType<typeof buildApp>>;
+
+/** A server on its own empty database, taken away again at the end. */
+export async function house(): Promise<{ app: App; ask: Ask; folder: string; close: () => Promise<void> }> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'uphill-test-'));
+  const app = await buildApp({ database: path.join(folder, 'test.sqlite') });
+  return {
+    app,
+    folder,
+    ask: asking(app),
+    close: async () => {
+      await app.close();
+      rmSync(folder, { recursive: true });
+    },
+  };
+}
+
+export type Ask = (method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE', url: string, body?: unknown) => Promise<{ status: number; body: any }>;
+
+function asking(app: App): Ask {
+  return async (method, url, body) => {
+    const answer = await app.inject({ method, url: `/api${url}`, headers: { host: '127.0.0.1:4600' }, ...(body === undefined ? {} : { payload: body as object }) });
+    return { status: answer.statusCode, body: answer.body === '' ? null : answer.json() };
+  };
+}
+
+export const INES = { name: 'Ines Okafor', birthYear: 1994, sex: 'female', powerSource: 'crank', masters: false, goal: null, notes: '' };
+
+export async function newRider(ask: Ask, over: object = {}): Promise<any> {
+  return (await ask('POST', '/riders', { ...INES, ...over })).body;
+}
+
+const RIDER = { cpW: 255, wPrimeJ: 17_000, restingBpm: 48, maximalBpm: 188, cadenceRpm: 88, noiseW: 6 };
+export const RAMP = { startW: 100, stepW: 20 };
+
+export function rampFile(seed = 1): string {
+  return writeCsvRecording(rideRamp(RIDER, RAMP, 600, seededRandom(seed)), '2026-10-12T18:05:00');
+}
+
+export function twentyFile(seed = 1): string {
+  const ridden: RiddenSecond[] = rideSteady(RIDER, 1200, 600, { first: 1, last: 1 }, seededRandom(seed));
+  return writeCsvRecording(ridden, '2026-11-04T18:05:00');
+}
+
+/** Sends a file as a browser form does. */
+export async function upload(app: App, riderId: string, name: string, content: string | Uint8Array): Promise<{ status: number; body: any }> {
+  const edge = '----edge';
+  const payload = Buffer.concat([
+    Buffer.from(`--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: text/csv\r\n\r\n`),
+    Buffer.from(content),
+    Buffer.from(`\r\n--${edge}--\r\n`),
+  ]);
+  const answer = await app.inject({ method: 'POST', url: `/api/riders/${riderId}/recordings`, headers: { host: '127.0.0.1:4600', 'content-type': `multipart/form-data; boundary=${edge}` }, payload });
+  return { status: answer.statusCode, body: answer.json() };
+}
+
+export function eights(name = '4 × 8:00'): Plan {
+  const easy = (id: string, seconds: number) => ({ kind: 'step' as const, id, role: 'easy' as const, length: { kind: 'time' as const, seconds }, target: { kind: 'steady' as const, effort: { kind: 'easy' as const } }, cadence: null, cue: '' });
+  const work = { ...easy('w', 480), role: 'work' as const, target: { kind: 'steady' as const, effort: { kind: 'percent' as const, low: 98, high: 102 } } };
+  return { name, nameFollows: false, purpose: '', system: 'threshold', place: 'any', note: '', items: [easy('a', 900), { kind: 'set', id: 's', reps: 4, parts: [work], rest: { when: 'between', step: easy('r', 240) } }] };
+}

@@ -1,0 +1,56 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { Worked } from '@uphill/core';
+
+/** A working on show, and where: away from the figure it belongs to. */
+interface WorkingShown {
+  readonly working: Worked<unknown>;
+  readonly figure: string;
+  readonly pinned: boolean;
+  readonly corner: 'top' | 'bottom';
+}
+
+interface ViewState {
+  working: WorkingShown | null;
+  /** Messages in the corner, newest last. */
+  notices: { id: number; text: string; undo: boolean }[];
+  finderOpen: boolean;
+  keysOpen: boolean;
+  /** Rider last looked at: the one that views without a rider in their address speak about. */
+  lastRider: string | null;
+}
+
+const initialState: ViewState = { working: null, notices: [], finderOpen: false, keysOpen: false, lastRider: null };
+let nextNotice = 1;
+
+export const view = createSlice({
+  name: 'view',
+  initialState,
+  reducers: {
+    workingShown: (state, { payload }: PayloadAction<WorkingShown>) => {
+      if (!state.working?.pinned || payload.pinned) state.working = payload as ViewState['working'];
+    },
+    workingHidden: (state, { payload }: PayloadAction<{ force: boolean }>) => {
+      if (payload.force || !state.working?.pinned) state.working = null;
+    },
+    noticed: {
+      prepare: (text: string, undo = false) => ({ payload: { id: (nextNotice += 1), text, undo } }),
+      reducer: (state, { payload }: PayloadAction<ViewState['notices'][number]>) => {
+        state.notices = [...state.notices.slice(-1), payload];
+      },
+    },
+    noticeClosed: (state, { payload }: PayloadAction<number>) => {
+      state.notices = state.notices.filter(({ id }) => id !== payload);
+    },
+    finderToggled: (state, { payload }: PayloadAction<boolean>) => {
+      state.finderOpen = payload;
+    },
+    keysToggled: (state, { payload }: PayloadAction<boolean>) => {
+      state.keysOpen = payload;
+    },
+    riderLookedAt: (state, { payload }: PayloadAction<string>) => {
+      state.lastRider = payload;
+    },
+  },
+});
+
+export const { workingShown, workingHidden, noticed, noticeClosed, finderToggled, keysToggled, riderLookedAt } = view.actions;

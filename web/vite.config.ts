@@ -1,0 +1,11 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react()],
+  resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
+  // The pages allow no inline data for scripts or fonts, so nothing is inlined.
+  build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900, manifest: true },
+  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },
+  server: { port: 4601, strictPort: true, proxy: { '/api': { target: 'http://127.0.0.1:4600', changeOrigin: true, headers: { origin: 'http://127.0.0.1:4600' } } } },
+});
