@@ -2,14 +2,14 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Worked } from '@uphill/core';
 
 /** A working on show, and where: away from the figure it belongs to. */
-interface WorkingShown {
+export interface WorkingShown {
   readonly working: Worked<unknown>;
   readonly figure: string;
   readonly pinned: boolean;
   readonly corner: 'top' | 'bottom';
 }
 
-interface ViewState {
+export interface ViewState {
   working: WorkingShown | null;
   /** Messages in the corner, newest last. */
   notices: { id: number; text: string; undo: boolean }[];
@@ -27,7 +27,8 @@ export const view = createSlice({
   initialState,
   reducers: {
     workingShown: (state, { payload }: PayloadAction<WorkingShown>) => {
-      if (!state.working?.pinned || payload.pinned) state.working = payload as ViewState['working'];
+      if (!state.working?.pinned || payload.pinned) return { ...state, working: payload };
+      return state;
     },
     workingHidden: (state, { payload }: PayloadAction<{ force: boolean }>) => {
       if (payload.force || !state.working?.pinned) state.working = null;

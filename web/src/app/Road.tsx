@@ -1,0 +1,24 @@
+import type { Rider } from '@uphill/api';
+import { NavLink } from 'react-router';
+import { stationAddress } from './useGlobalKeys.ts';
+import { useStations } from './stations.ts';
+
+/** The rider's road: navigation and dashboard at once, a stone a station. */
+export function Road({ rider }: { rider: Rider | undefined }) {
+  const stations = useStations(rider);
+  return (
+    <nav aria-label="The rider’s road" className="road">
+      {rider &&
+        stations.map(({ id, name, figure, detail, due }) => (
+          <NavLink key={id} to={stationAddress(rider.id, id)} className={due ? 'station station-due' : 'station'}>
+            <span className="station-cap">
+              {name}
+              {due && <span className="visually-hidden">, wants you</span>}
+            </span>
+            <span className="station-figure">{figure}</span>
+            <span className="station-detail">{detail}</span>
+          </NavLink>
+        ))}
+    </nav>
+  );
+}

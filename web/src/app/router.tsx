@@ -1,0 +1,28 @@
+import { createBrowserRouter, Navigate } from 'react-router';
+import { Lost } from './Lost.tsx';
+import { Shell } from './Shell.tsx';
+
+export const router = createBrowserRouter([
+  { path: '/riders/:riderId/days/:dayId/card', lazy: async () => ({ Component: (await import('../features/days/CardPage.tsx')).CardPage }), ErrorBoundary: Lost },
+  { path: '/riders/:riderId/sessions/:sessionId/card', lazy: async () => ({ Component: (await import('../features/days/CardPage.tsx')).CardPage }), ErrorBoundary: Lost },
+  {
+    path: '/',
+    Component: Shell,
+    ErrorBoundary: Lost,
+    children: [
+      { index: true, element: <Navigate to="/riders" replace /> },
+      { path: 'riders', lazy: async () => ({ Component: (await import('../features/riders/RidersPage.tsx')).RidersPage }) },
+      { path: 'riders/new', lazy: async () => ({ Component: (await import('../features/riders/NewRiderPage.tsx')).NewRiderPage }) },
+      { path: 'riders/:riderId', lazy: async () => ({ Component: (await import('../features/riders/RiderPage.tsx')).RiderPage }) },
+      { path: 'riders/:riderId/tests', lazy: async () => ({ Component: (await import('../features/tests/TestsPage.tsx')).TestsPage }) },
+      { path: 'riders/:riderId/tests/new', lazy: async () => ({ Component: (await import('../features/tests/TestByHandPage.tsx')).TestByHandPage }) },
+      { path: 'riders/:riderId/tests/import', lazy: async () => ({ Component: (await import('../features/tests/ImportPage.tsx')).ImportPage }) },
+      { path: 'riders/:riderId/zones', lazy: async () => ({ Component: (await import('../features/zones/ZonesPage.tsx')).ZonesPage }) },
+      { path: 'riders/:riderId/sessions', lazy: async () => ({ Component: (await import('../features/sessions/SessionsPage.tsx')).SessionsPage }) },
+      { path: 'riders/:riderId/sessions/:sessionId', lazy: async () => ({ Component: (await import('../features/sessions/WorkshopPage.tsx')).WorkshopPage }) },
+      { path: 'riders/:riderId/days/:dayId', lazy: async () => ({ Component: (await import('../features/days/RiderDayPage.tsx')).RiderDayPage }) },
+      { path: 'days/:date', lazy: async () => ({ Component: (await import('../features/days/DayPage.tsx')).DayPage }) },
+      { path: '*', Component: Lost },
+    ],
+  },
+]);

@@ -1,0 +1,23 @@
+import type { Problem } from '@uphill/api';
+import { useState } from 'react';
+import { problemOf } from '../api/client.ts';
+import { useAppDispatch } from './store.ts';
+import { noticed } from './viewSlice.ts';
+
+/** Runs an action on the server: says what was done, with undo, or keeps the problem for the screen. */
+export function useAct() {
+  const dispatch = useAppDispatch();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const act = async <T>(request: { unwrap(): Promise<T> }, done?: string): Promise<T | null> => {
+    try {
+      const result = await request.unwrap();
+      setProblem(null);
+      if (done) dispatch(noticed(done, true));
+      return result;
+    } catch (error) {
+      setProblem(problemOf(error));
+      return null;
+    }
+  };
+  return { act, problem, clear: () => setProblem(null) };
+}

@@ -1,0 +1,59 @@
+import { useNavigate } from 'react-router';
+import { api } from '../api/client.ts';
+import { useNewSession } from '../features/sessions/useNewSession.ts';
+import { today } from './dates.ts';
+import { firstName } from './riderOnDay.ts';
+import { useStage } from './stage.ts';
+import { useAppDispatch, useAppSelector } from './store.ts';
+import { stationAddress } from './useGlobalKeys.ts';
+import { useUndo } from './useUndo.ts';
+import { keysToggled } from './viewSlice.ts';
+
+export interface Findable {
+  readonly key: string;
+  readonly name: string;
+  readonly kind: string;
+  readonly run: () => void;
+}
+
+/** Everything that find-or-do reaches: riders, their stations, sessions and actions. */
+export function useFindables(): Findable[] {
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const { data: riders = [] } = api.useRidersQuery();
+  const { data: sessions = [] } = api.useSessionsQuery();
+  const lastRider = useAppSelector((state) => state.view.lastRider);
+  const rider = riders.find(({ id }) => id === lastRider) ?? riders[0];
+  const newSession = useNewSession();
+  const { undo, redo, undoName, redoName } = useUndo();
+  const [, setStage] = useStage();
+  const go = (address: string) => () => void navigate(address);
+
+  const actions: Findable[] = [
+    { key: 'new-rider', name: 'New rider', kind: 'action', run: go('/riders/new') },
+    { key: 'day', name: 'Today’s list', kind: 'view', run: go(`/days/${today()}`) },
+    { key: 'riders', name: 'Riders', kind: 'view', run: go('/riders') },
+    { key: 'keys', name: 'Show the keys', kind: 'action', run: () => dispatch(keysToggled(true)) },
+    { key: 'night', name: 'Night stage', kind: 'setting', run: () => setStage('night') },
+    { key: 'light', name: 'Light stage', kind: 'setting', run: () => setStage('light') },
+    { key: 'system', name: 'Follow the system’s light', kind: 'setting', run: () => setStage('system') },
+  ];
+  if (undoName) actions.push({ key: 'undo', name: `Undo: ${undoName}`, kind: 'action', run: undo });
+  if (redoName) actions.push({ key: 'redo', name: `Redo: ${redoName}`, kind: 'action', run: redo });
+  if (!rider) return actions;
+
+  const first = firstName(rider.name);
+  const base = `/riders/${rider.id}`;
+  return [
+    ...riders.map(({ id, name }) => ({ key: id, name, kind: 'rider', run: go(stationAddress(id, 'tests')) })),
+    { key: 'tests', name: `Tests of ${first}`, kind: 'station', run: go(`${base}/tests`) },
+    { key: 'zones', name: `Zones of ${first}`, kind: 'station', run: go(`${base}/zones`) },
+    { key: 'sessions', name: `Sessions of ${first}`, kind: 'station', run: go(`${base}/sessions`) },
+    { key: 'details', name: `Details of ${first}`, kind: 'rider', run: go(base) },
+    { key: 'new-session', name: 'New session', kind: 'action', run: () => void newSession(rider.id) },
+    { key: 'import', name: `Bring in a recording of ${first}`, kind: 'action', run: go(`${base}/tests/import`) },
+    { key: 'by-hand', name: `Enter a test of ${first} by hand`, kind: 'action', run: go(`${base}/tests/new`) },
+    ...actions,
+    ...sessions.map(({ id, plan }) => ({ key: id, name: plan.name || 'New session', kind: 'session', run: go(`${base}/sessions/${id}`) })),
+  ];
+}

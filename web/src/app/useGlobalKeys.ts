@@ -1,0 +1,65 @@
+import { useEffect } from 'react';
+import { useLocation, useNavigate } from 'react-router';
+import { api } from '../api/client.ts';
+import { actionOf, inField, type KeyAction } from './keys.ts';
+import { STATION_IDS } from './stations.ts';
+import { useAppDispatch, useAppSelector } from './store.ts';
+import { finderToggled, keysToggled } from './viewSlice.ts';
+import { useUndo } from './useUndo.ts';
+
+/** Address of a rider's station; the rest of the address (one test, one session) belongs to the rider left. */
+export function stationAddress(riderId: string, station: string): string {
+  return `/riders/${riderId}/${station}`;
+}
+
+/** The keys that work anywhere outside a field, and undo and redo. */
+export function useGlobalKeys(): void {
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const dispatch = useAppDispatch();
+  const lastRider = useAppSelector((state) => state.view.lastRider);
+  const { data: riders } = api.useRidersQuery();
+  const { undo, redo } = useUndo();
+
+  useEffect(() => {
+    const [, , riderInAddress, station = 'tests'] = /^\/riders\/(([0-9a-f-]{36})(?:\/([a-z]+))?)/.exec(pathname) ?? [];
+    const rider = riderInAddress ?? lastRider ?? undefined;
+
+    const toRider = (by: number): void => {
+      if (!riders || riders.length === 0) return;
+      const at = riders.findIndex(({ id }) => id === rider);
+      const next = riders[(at + by + riders.length) % riders.length] ?? riders[0];
+      if (next) void navigate(stationAddress(next.id, station === 'days' ? 'sessions' : station));
+    };
+    const toStation = (index: number): void => {
+      const id = STATION_IDS[index];
+      if (rider && id) void navigate(stationAddress(rider, id));
+    };
+    const actions: Record<KeyAction, () => void> = {
+      find: () => dispatch(finderToggled(true)),
+      keys: () => dispatch(keysToggled(true)),
+      previousRider: () => toRider(-1),
+      nextRider: () => toRider(1),
+      station1: () => toStation(0),
+      station2: () => toStation(1),
+      station3: () => toStation(2),
+    };
+
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.defaultPrevented || document.querySelector('[role="dialog"]')) return;
+      const withControl = (event.ctrlKey || event.metaKey) && !event.altKey;
+      if (withControl && !inField(event.target) && /^[zy]$/i.test(event.key)) {
+        event.preventDefault();
+        if (event.key.toLowerCase() === 'y' || event.shiftKey) redo();
+        else undo();
+        return;
+      }
+      const action = actionOf(event);
+      if (!action) return;
+      event.preventDefault();
+      actions[action]();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [pathname, lastRider, riders, navigate, dispatch, undo, redo]);
+}

@@ -1,0 +1,171 @@
+import { type Band, printAskedWatts, printDuration, type Segment, type SessionNumbers } from '@uphill/core';
+import { cornersOf, isByEffort, levelOf } from './roadShape.ts';
+import { useWidth } from './useWidth.ts';
+
+interface Props {
+  readonly asks: Pick<SessionNumbers, 'segments' | 'totalS'>;
+  /** Zone limits to rule the drawing with; null without FTP. */
+  readonly bands: readonly Band[] | null;
+  readonly chosen: string | null;
+  readonly choose: (stepId: string) => void;
+}
+
+const HEIGHT = 250;
+const TOP = 58;
+const FOOT = 30;
+const LEFT = 14;
+const RIGHT = 92;
+const STONE = 34;
+
+/** The session as a road section: what is asked over time, reps under numbered stones. */
+export function RoadSection({ asks, bands, chosen, choose }: Props) {
+  const [frame, width] = useWidth();
+  const { segments } = asks;
+  const total = asks.totalS.value;
+  const byEffort = isByEffort(segments);
+  const corners = cornersOf(segments, byEffort);
+  const highest = Math.max(...corners.map(([, level]) => level), ...segments.map(({ from }) => (byEffort ? 0 : (from?.highW ?? 0))), byEffort ? 10 : (bands?.[3]?.high ?? 200)) * 1.02;
+  const right = width < 600 ? 54 : RIGHT;
+  const x = (second: number): number => LEFT + (second / Math.max(1, total)) * (width - LEFT - right);
+  const y = (level: number): number => HEIGHT - FOOT - (level / highest) * (HEIGHT - FOOT - TOP);
+  const foot = y(0);
+  return (
+    <div ref={frame} className="road-section">
+      {total === 0 ? (
+        <p className="soft mb-0 p-3">The road is drawn as soon as there is a step.</p>
+      ) : (
+        <svg width={width} height={HEIGHT} role="img" aria-label={`What is asked over ${printDuration(total)}; the table below holds the same`}>
+          <Rules bands={bands} byEffort={byEffort} highest={highest} y={y} width={width} right={right} />
+          <polygon points={[`${x(0)},${foot}`, ...corners.map(([second, level]) => `${x(second)},${y(level)}`), `${x(total)},${foot}`].join(' ')} className="asked-wash" />
+          {segments.map((segment, index) => (
+            <SegmentMark key={index} segment={segment} byEffort={byEffort} x={x} y={y} foot={foot} chosen={segment.stepId === chosen} choose={choose} />
+          ))}
+          <polyline points={corners.map(([second, level]) => `${x(second)},${y(level)}`).join(' ')} className="asked-line" />
+          <Minutes total={total} x={x} foot={foot} />
+          <Stones segments={segments} byEffort={byEffort} x={x} y={y} />
+        </svg>
+      )}
+    </div>
+  );
+}
+
+type Scale = (value: number) => number;
+
+function Rules({ bands, byEffort, highest, y, width, right }: { bands: readonly Band[] | null; byEffort: boolean; highest: number; y: Scale; width: number; right: number }) {
+  if (byEffort) {
+    return [2, 4, 6, 8, 10].map((rpe) => (
+      <g key={rpe}>
+        <line x1={LEFT} x2={width - right} y1={y(rpe)} y2={y(rpe)} className="rule-line" />
+        <text x={width - right + 6} y={y(rpe) + 4} className="rule-text">
+          RPE {rpe}
+        </text>
+      </g>
+    ));
+  }
+  if (!bands) return null;
+  return bands.map((band) => {
+    const top = band.high !== null && band.high <= highest ? band.high : null;
+    const middle = ((band.low || 0) + Math.min(band.high ?? highest, highest)) / 2;
+    const wide = right === RIGHT;
+    return (
+      <g key={band.rule.number}>
+        {top !== null && (
+          <>
+            <line x1={LEFT} x2={width - right} y1={y(top)} y2={y(top)} className="rule-line" />
+            <text x={width - right + 6} y={y(top) + 4} className="rule-text">
+              {top}
+              {wide ? ' W' : ''}
+            </text>
+          </>
+        )}
+        {wide && band.low < highest && y(band.low) - y(Math.min(band.high ?? highest, highest)) > 10 && (
+          <text x={width - 4} y={y(middle) + 5} textAnchor="end" className="rule-zone">
+            Z{band.rule.number}
+          </text>
+        )}
+      </g>
+    );
+  });
+}
+
+interface MarkProps {
+  readonly segment: Segment;
+  readonly byEffort: boolean;
+  readonly x: Scale;
+  readonly y: Scale;
+  readonly foot: number;
+  readonly chosen: boolean;
+  readonly choose: (stepId: string) => void;
+}
+
+function SegmentMark({ segment, byEffort, x, y, foot, chosen, choose }: MarkProps) {
+  const { startS, seconds, role, from, to, stepId } = segment;
+  const left = x(startS);
+  const wide = x(startS + seconds) - left;
+  const steady = from === to;
+  const asked = from && printAskedWatts(from);
+  const level = levelOf(from, byEffort);
+  const band = role === 'work' && steady && !byEffort && from?.lowW != null && from.highW != null ? { top: y(from.highW), foot: y(from.lowW) } : null;
+  const text = role === 'work' && wide > 84 && foot - y(level) > 60;
+  return (
+    <g onClick={() => choose(stepId)} className="road-segment">
+      <rect x={left} y={TOP - 10} width={wide} height={foot - TOP + 10} className={chosen ? 'road-chosen' : 'road-hit'} />
+      {band && <rect x={left} y={band.top} width={wide} height={Math.max(3, band.foot - band.top)} className="asked-band" />}
+      {text && (
+        <text x={left + wide / 2} y={y(level) + 24} textAnchor="middle" className="road-text">
+          {printDuration(seconds)}
+          <tspan x={left + wide / 2} dy={17}>
+            {steady ? (asked ? `${asked} W` : `RPE ${from ? (from.rpe[0] === from.rpe[1] ? from.rpe[0] : `${from.rpe[0]}–${from.rpe[1]}`) : '?'}`) : ''}
+          </tspan>
+        </text>
+      )}
+    </g>
+  );
+}
+
+function Minutes({ total, x, foot }: { total: number; x: Scale; foot: number }) {
+  const step = [60, 120, 300, 600, 900, 1800, 3600, 7200].find((seconds) => total / seconds <= 9) ?? 14_400;
+  const ticks = Array.from({ length: Math.floor(total / step) + 1 }, (_, index) => index * step);
+  return (
+    <g>
+      <line x1={x(0)} x2={x(total)} y1={foot} y2={foot} className="road-foot" />
+      {ticks.map((second) => (
+        <g key={second}>
+          <line x1={x(second)} x2={x(second)} y1={foot} y2={foot + 5} className="road-foot" />
+          <text x={x(second)} y={foot + 20} textAnchor="middle" className="rule-text">
+            {second / 60}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** A stone over each rep; where they would stand too close, every second, fifth or tenth one. */
+function Stones({ segments, byEffort, x, y }: { segments: readonly Segment[]; byEffort: boolean; x: Scale; y: Scale }) {
+  const reps = new Map<number, { startS: number; endS: number; level: number }>();
+  for (const { rep, startS, seconds, from, to } of segments) {
+    if (rep === null) continue;
+    const level = Math.max(levelOf(from, byEffort), levelOf(to, byEffort), byEffort ? 0 : (from?.highW ?? 0));
+    const known = reps.get(rep);
+    reps.set(rep, { startS: known?.startS ?? startS, endS: startS + seconds, level: Math.max(known?.level ?? 0, level) });
+  }
+  const list = [...reps.entries()];
+  const [first, second] = [list[0]?.[1], list[1]?.[1]];
+  const apart = first && second ? x(second.startS) - x(first.startS) : Infinity;
+  const every = [1, 2, 5, 10, 20].find((count) => apart * count >= STONE + 2) ?? 50;
+  return list
+    .filter(([rep]) => every === 1 || rep === 1 || rep % every === 0)
+    .map(([rep, { startS, endS, level }]) => {
+      const middle = (x(startS) + x(endS)) / 2;
+      const foot = Math.max(y(level) - 6, STONE + 6);
+      return (
+        <g key={rep}>
+          <path d={`M${middle - STONE / 2} ${foot} v-24 a17 14 0 0 1 ${STONE} 0 v24 z`} className="stone-shape" />
+          <text x={middle} y={foot - 8} textAnchor="middle" className="stone-text">
+            {rep}
+          </text>
+        </g>
+      );
+    });
+}

@@ -1,0 +1,20 @@
+/** One drawn point of a recording. */
+export interface ChartRow {
+  readonly second: number;
+  readonly watts: number | null;
+  readonly bpm: number | null;
+}
+
+/** Averages a recording over every few seconds, for drawing only; a stretch without values stays empty. */
+export function thin(watts: readonly (number | null)[], bpm: readonly (number | null)[] | null, every: number): ChartRow[] {
+  const rows: ChartRow[] = [];
+  for (let second = 0; second < watts.length; second += every) {
+    rows.push({ second, watts: mean(watts, second, every), bpm: bpm && mean(bpm, second, every) });
+  }
+  return rows;
+}
+
+function mean(values: readonly (number | null)[], from: number, count: number): number | null {
+  const sound = values.slice(from, from + count).filter((value): value is number => value !== null);
+  return sound.length === 0 ? null : sound.reduce((sum, value) => sum + value, 0) / sound.length;
+}

@@ -1,0 +1,83 @@
+import type { Rider } from '@uphill/api';
+import { type Plan, printDuration, roundHalfUp, type RiderOnDay, sessionNumbers } from '@uphill/core';
+import { useEffect, useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { Link, useParams } from 'react-router';
+import { api, problemOf } from '../../api/client.ts';
+import { printDay, today } from '../../app/dates.ts';
+import { riderOnDay } from '../../app/riderOnDay.ts';
+import { MiniRoad } from '../../charts/MiniRoad.tsx';
+import { Loading } from '../../ui/Loading.tsx';
+import { Refused } from '../../ui/messages.tsx';
+import { Steps } from './Steps.tsx';
+
+const SIZES = ['A5', 'A4'] as const;
+
+/** The session card as it is printed: one page, black on white. */
+export function CardPage() {
+  const { riderId = '', dayId, sessionId } = useParams();
+  const { data: rider } = api.useRiderQuery(riderId);
+  const { data: day, error } = api.useDayQuery(dayId ?? '', { skip: !dayId });
+  const { data: session, error: sessionError } = api.useSessionQuery(sessionId ?? '', { skip: !sessionId });
+  const failed = error ?? sessionError;
+  if (failed) return <Refused problem={problemOf(failed)} />;
+  if (!rider) return <Loading />;
+  if (day) return <Card rider={rider} plan={day.plan} date={day.date} numbers={riderOnDay(rider, day.date, day)} back={`/riders/${rider.id}/days/${day.id}`} />;
+  if (session) return <Card rider={rider} plan={session.plan} date={null} numbers={riderOnDay(rider, today())} back={`/riders/${rider.id}/sessions/${session.id}`} />;
+  return <Loading />;
+}
+
+interface CardProps {
+  readonly rider: Rider;
+  readonly plan: Plan;
+  readonly date: string | null;
+  readonly numbers: RiderOnDay;
+  readonly back: string;
+}
+
+function Card({ rider, plan, date, numbers, back }: CardProps) {
+  const [size, setSize] = useState<(typeof SIZES)[number]>('A5');
+  const asks = sessionNumbers(plan, numbers);
+  useEffect(() => {
+    const title = document.title;
+    document.title = `${plan.name} · ${rider.name}`;
+    return () => {
+      document.title = title;
+    };
+  }, [plan.name, rider.name]);
+  return (
+    <main className="card-page">
+      <div className="card-controls">
+        <Link to={back}>Back</Link>
+        <Form.Select className="w-auto" aria-label="Paper" value={size} onChange={({ target }) => setSize(target.value as typeof size)}>
+          {SIZES.map((each) => (
+            <option key={each}>{each}</option>
+          ))}
+        </Form.Select>
+        <Button onClick={() => window.print()}>Print</Button>
+      </div>
+      <article className={`card-sheet card-${size.toLowerCase()}`} aria-label="Session card">
+        <header>
+          <div>
+            <h1>{plan.name}</h1>
+            <p>
+              {rider.name}
+              {date && ` · ${printDay(date)}`} · {printDuration(asks.totalS.value)}
+              {asks.timeAtTargetS.value > 0 && `, ${printDuration(asks.timeAtTargetS.value)} at target`} · load {roundHalfUp(asks.load.value)}
+              {numbers.ftpW === null ? '' : ` · FTP ${numbers.ftpW} W`}
+            </p>
+          </div>
+          <MiniRoad segments={asks.segments} />
+        </header>
+        {plan.purpose && <p className="card-purpose">{plan.purpose}</p>}
+        <Steps plan={plan} rider={numbers} />
+        {plan.note && <p className="card-purpose">{plan.note}</p>}
+        <footer>
+          {plan.place !== 'any' && <>Where: {plan.place}. </>}
+          Easy is light pedalling, not stopping. Chest pain, faintness or an odd heartbeat: stop, get help.
+        </footer>
+      </article>
+    </main>
+  );
+}

@@ -1,0 +1,48 @@
+import { Link, useNavigate, useParams } from 'react-router';
+import { api, problemOf } from '../../api/client.ts';
+import { plusDays, printDay, today } from '../../app/dates.ts';
+import { Loading } from '../../ui/Loading.tsx';
+import { Empty, Refused } from '../../ui/messages.tsx';
+import { DayLine } from './DayLine.tsx';
+
+/** One day of the whole squad: who rides what, in each one's own watts. */
+export function DayPage() {
+  const { date = today() } = useParams();
+  const navigate = useNavigate();
+  const day = /^\d{4}-\d{2}-\d{2}$/.test(date) && !Number.isNaN(Date.parse(date)) ? date : today();
+  const { data: days, error } = api.useDaysQuery({ from: day, to: day });
+  const { data: riders } = api.useRidersQuery();
+  return (
+    <>
+      <div className="title-row">
+        <h1>{printDay(day)}</h1>
+        <span className="soft">{day === today() ? 'today' : ''}</span>
+        <span className="ms-auto d-flex gap-2 align-items-center">
+          <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, -1)}`}>
+            Day before
+          </Link>
+          <input type="date" className="form-control w-auto" aria-label="Day" value={day} onChange={({ target }) => target.value && void navigate(`/days/${target.value}`)} />
+          <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, 1)}`}>
+            Day after
+          </Link>
+        </span>
+      </div>
+      {error ? (
+        <Refused problem={problemOf(error)} />
+      ) : !days || !riders ? (
+        <Loading />
+      ) : days.length === 0 ? (
+        <Empty title="Nobody has a session on this day." />
+      ) : (
+        <section className="sheet" aria-label="Sessions of the day">
+          <ul className="days">
+            {days.map((placed) => {
+              const rider = riders.find(({ id }) => id === placed.riderId);
+              return rider && <DayLine key={placed.id} day={placed} rider={rider} named />;
+            })}
+          </ul>
+        </section>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,10 @@
+import type { Placed } from '@uphill/api';
+import { Check, Circle, Minus, X } from 'lucide-react';
+
+/** What became of a placed session, never by colour alone. */
+export const STATE_MARKS = {
+  planned: { icon: Circle, word: 'planned' },
+  done: { icon: Check, word: 'done' },
+  shortened: { icon: Minus, word: 'shortened' },
+  missed: { icon: X, word: 'missed' },
+} as const satisfies Record<Placed['state'], { icon: typeof Check; word: string }>;

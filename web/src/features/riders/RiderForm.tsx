@@ -1,0 +1,111 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { POWER_SOURCES, type RiderFields, riderFields } from '@uphill/api';
+import { printClock, parseDuration } from '@uphill/core';
+import Button from 'react-bootstrap/Button';
+import Col from 'react-bootstrap/Col';
+import Form from 'react-bootstrap/Form';
+import Row from 'react-bootstrap/Row';
+import { Controller, useForm } from 'react-hook-form';
+import { Field } from '../../ui/Field.tsx';
+
+const SOURCE_NAMES = { crank: 'Crank', pedal: 'Pedals', hub: 'Hub', trainer: 'Trainer', none: 'None: rides by heart rate and RPE' } as const;
+
+export const NEW_RIDER: RiderFields = { name: '', birthYear: null, sex: null, powerSource: 'crank', masters: false, goal: null, notes: '' };
+
+const numberOrNull = (value: unknown): unknown => (value === '' || value === null || value === undefined ? null : Number(value));
+
+/** What a coach knows of a rider before the first test. */
+export function RiderForm({ rider, save, submitLabel }: { rider: RiderFields; save: (fields: RiderFields) => Promise<void>; submitLabel: string }) {
+  const { register, control, handleSubmit, watch, setValue, formState } = useForm<RiderFields>({ resolver: zodResolver(riderFields), defaultValues: rider });
+  const { errors } = formState;
+  const goal = watch('goal');
+  return (
+    <Form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
+      <Row>
+        <Col md={6}>
+          <Field label="Name" error={errors.name?.message}>
+            {(control) => <Form.Control {...control} autoComplete="off" {...register('name')} />}
+          </Field>
+        </Col>
+        <Col xs={6} md={3}>
+          <Field label="Birth year" hint="Masters is a setting below" error={errors.birthYear?.message}>
+            {(control) => <Form.Control {...control} inputMode="numeric" {...register('birthYear', { setValueAs: numberOrNull })} />}
+          </Field>
+        </Col>
+        <Col xs={6} md={3}>
+          <Field label="Sex (optional)">
+            {(control) => (
+              <Form.Select {...control} {...register('sex', { setValueAs: (value) => (value === '' ? null : value) })}>
+                <option value="">Not said</option>
+                <option value="female">Female</option>
+                <option value="male">Male</option>
+              </Form.Select>
+            )}
+          </Field>
+        </Col>
+        <Col md={6}>
+          <Field label="Power source" hint="Power meters disagree by 1–10 %, so every test notes it">
+            {(control) => (
+              <Form.Select {...control} {...register('powerSource')}>
+                {POWER_SOURCES.map((source) => (
+                  <option key={source} value={source}>
+                    {SOURCE_NAMES[source]}
+                  </option>
+                ))}
+              </Form.Select>
+            )}
+          </Field>
+        </Col>
+        <Col md={6} className="d-flex align-items-center">
+          <Form.Check id="masters" label="Masters: an extra easy day before the hardest work" {...register('masters')} />
+        </Col>
+      </Row>
+      <Form.Check id="has-goal" className="mb-3" label="Has a goal with a date" checked={goal !== null} onChange={({ target }) => setValue('goal', target.checked ? { name: '', date: '', watts: null, seconds: null } : null)} />
+      {goal !== null && (
+        <Row>
+          <Col md={5}>
+            <Field label="Goal" error={errors.goal?.name?.message}>
+              {(control) => <Form.Control {...control} {...register('goal.name')} />}
+            </Field>
+          </Col>
+          <Col md={3}>
+            <Field label="Date" error={errors.goal?.date?.message}>
+              {(control) => <Form.Control {...control} type="date" {...register('goal.date')} />}
+            </Field>
+          </Col>
+          <Col xs={6} md={2}>
+            <Field label="Watts asked" error={errors.goal?.watts?.message}>
+              {(control) => <Form.Control {...control} inputMode="numeric" {...register('goal.watts', { setValueAs: numberOrNull })} />}
+            </Field>
+          </Col>
+          <Col xs={6} md={2}>
+            <Controller
+              control={control}
+              name="goal.seconds"
+              render={({ field, fieldState }) => (
+                <Field label="For a time" error={fieldState.error && 'Try 38:00 or 1 h 10.'}>
+                  {(attributes) => (
+                    <Form.Control
+                      {...attributes}
+                      defaultValue={field.value ? printClock(field.value) : ''}
+                      onBlur={({ target }) => {
+                        const read = parseDuration(target.value);
+                        field.onChange(target.value.trim() === '' ? null : read.ok ? read.value : NaN);
+                      }}
+                    />
+                  )}
+                </Field>
+              )}
+            />
+          </Col>
+        </Row>
+      )}
+      <Field label="Notes: injury, medication, what they like" error={errors.notes?.message}>
+        {(control) => <Form.Control {...control} as="textarea" rows={3} {...register('notes')} />}
+      </Field>
+      <Button type="submit" disabled={formState.isSubmitting}>
+        {submitLabel}
+      </Button>
+    </Form>
+  );
+}

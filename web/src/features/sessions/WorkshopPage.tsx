@@ -1,0 +1,94 @@
+import type { Rider, Session } from '@uphill/api';
+import { bandsFor, problemsOf, SEVEN_STEPS, sessionNumbers, systemName } from '@uphill/core';
+import { useEffect, useMemo, useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { api, problemOf } from '../../api/client.ts';
+import { today } from '../../app/dates.ts';
+import { firstName, riderOnDay } from '../../app/riderOnDay.ts';
+import { RoadSection } from '../../charts/RoadSection.tsx';
+import { Loading } from '../../ui/Loading.tsx';
+import { Refused } from '../../ui/messages.tsx';
+import { About } from './About.tsx';
+import { Asks } from './Asks.tsx';
+import { Conflict } from './Conflict.tsx';
+import { PlaceDialog } from './PlaceDialog.tsx';
+import { Problems } from './Problems.tsx';
+import { SessionName } from './SessionName.tsx';
+import { StepTable } from './StepTable.tsx';
+import { type SaveState, useDraft } from './useDraft.ts';
+
+/** The workshop: a session is written here, and what it asks of this rider is seen at once. */
+export function WorkshopPage() {
+  const { riderId = '', sessionId = '' } = useParams();
+  const { data: rider } = api.useRiderQuery(riderId);
+  const { data: session, error } = api.useSessionQuery(sessionId);
+  if (error) return <Refused problem={problemOf(error)} />;
+  if (!rider || !session || session.id !== sessionId) return <Loading />;
+  return <Workshop key={session.id} rider={rider} session={session} />;
+}
+
+const SAVE_WORDS: Record<SaveState, string> = {
+  saved: 'draft saved',
+  saving: 'saving…',
+  offline: 'not connected: kept on this device, sent when it is back',
+  refused: 'not saved: see below',
+};
+
+function Workshop({ rider, session }: { rider: Rider; session: Session }) {
+  const { draft, edit, state, theirs, settle, problem } = useDraft(session);
+  const [giving, setGiving] = useState(false);
+  const [row, setRow] = useState<string | null>(null);
+  const plan = draft?.present;
+  const numbers = useMemo(() => riderOnDay(rider, today()), [rider]);
+  const asks = useMemo(() => plan && sessionNumbers(plan, numbers), [plan, numbers]);
+  const problems = useMemo(() => (plan ? problemsOf(plan) : []), [plan]);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if ((event.ctrlKey || event.metaKey) && event.key === 'Enter' && !document.querySelector('[role="dialog"]')) {
+        event.preventDefault();
+        setGiving(true);
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  if (!draft || !plan || !asks) return <Loading />;
+  const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, numbers.ftpW);
+  const sound = problems.length === 0;
+  return (
+    <>
+      <div className="title-row workshop-title">
+        <SessionName plan={plan} edit={edit} />
+        <span className="soft" role="status">
+          {systemName(plan.system)} · {SAVE_WORDS[state]}
+        </span>
+        <span className="ms-auto d-flex flex-wrap gap-2">
+          {sound && (
+            <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/sessions/${session.id}/card`}>
+              Print card
+            </Link>
+          )}
+          <Button onClick={() => setGiving(true)}>Put on a date</Button>
+        </span>
+      </div>
+      {state === 'refused' && theirs === null && <Refused problem={problem} />}
+      <div className="sheet road-sheet">
+        <RoadSection asks={asks} bands={bands} chosen={row} choose={setRow} />
+      </div>
+      <div className="columns columns-wide">
+        <section className="sheet" aria-label="Steps">
+          <StepTable plan={plan} rider={numbers} problems={problems} edit={edit} row={row} setRow={setRow} />
+          <Problems plan={plan} problems={problems} edit={edit} />
+          <About plan={plan} edit={edit} />
+        </section>
+        <Asks asks={asks} rider={numbers} />
+      </div>
+      {giving && <PlaceDialog rider={rider} sessionId={session.id} plan={plan} problems={problems} saved={state === 'saved'} close={() => setGiving(false)} />}
+      {theirs && <Conflict yours={plan} theirs={theirs} settle={settle} />}
+      {numbers.ftpW === null && numbers.hasPower && <p className="soft mt-3">{firstName(rider.name)} has no FTP, so no watts are shown and load comes from effort. <Link to={`/riders/${rider.id}/tests`}>Plan a test, or type a number you trust.</Link></p>}
+    </>
+  );
+}

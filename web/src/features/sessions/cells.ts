@@ -1,0 +1,104 @@
+import { changeSet, changeStep, type Effort, parseCadence, parseDuration, parseReps, parseTarget, type Plan, printDuration, printTarget, type Reading, ROLES, type Role, type Row, type SetBlock } from '@uphill/core';
+import type { EditName } from './draftSlice.ts';
+
+/** The columns of the session table, in order. */
+export const COLUMNS = ['group', 'reps', 'step', 'time', 'target', 'watts', 'cadence', 'cue'] as const;
+export type Column = (typeof COLUMNS)[number];
+
+export const ROLE_NAMES: Record<Role, string> = { warmUp: 'Warm-up', work: 'Work', easy: 'Easy', coolDown: 'Cool-down' };
+
+/** The set whose reps a row's count cell shows: the group around sets, or the innermost set. */
+export function setOf(row: Row, column: 'group' | 'reps'): SetBlock | null {
+  const holdsSets = (set: SetBlock): boolean => set.parts.some((part) => part.kind === 'set');
+  return (column === 'group' ? row.sets.find(holdsSets) : row.sets.findLast((set) => !holdsSets(set))) ?? null;
+}
+
+/** What stands in a cell, as it can be typed again. */
+export function textOf(row: Row, column: Column): string {
+  const { step } = row;
+  switch (column) {
+    case 'group':
+    case 'reps': {
+      const reps = setOf(row, column)?.reps;
+      return reps === undefined ? '' : typeof reps === 'number' ? String(reps) : reps.text;
+    }
+    case 'step':
+      return row.restOf ? (row.restOf.rest?.when ?? 'between') : step.role;
+    case 'time':
+      return step.length.kind === 'time' ? printDuration(step.length.seconds) : step.length.text;
+    case 'target':
+      return printTarget(step.target);
+    case 'cadence':
+      return step.cadence === null ? '' : 'kind' in step.cadence ? step.cadence.text : step.cadence.low === step.cadence.high ? String(step.cadence.low) : `${step.cadence.low}–${step.cadence.high}`;
+    case 'cue':
+      return step.cue;
+    case 'watts':
+      return '';
+  }
+}
+
+/** What a step is called in its row: "Warm-up, rising", "Easy between". */
+export function stepName({ step, restOf }: Row): string {
+  if (restOf) return restOf.rest?.when === 'afterEach' ? 'Easy after each' : 'Easy between';
+  const { target } = step;
+  if (target.kind === 'steady') return ROLE_NAMES[step.role];
+  const [from, to] = [lowOf(target.from), lowOf(target.to)];
+  return from === null || to === null ? ROLE_NAMES[step.role] : `${ROLE_NAMES[step.role]}, ${to > from ? 'rising' : 'falling'}`;
+}
+
+function lowOf(effort: Effort): number | null {
+  return 'low' in effort ? effort.low : effort.kind === 'zone' ? effort.zone : null;
+}
+
+/**
+ * Puts what was typed into a cell into the plan. What cannot be understood is kept as its words, never thrown away.
+ *
+ * @returns the new plan and what the edit is called, or null where nothing changed
+ */
+export function commitCell(plan: Plan, row: Row, column: Column, typed: string): { plan: Plan; name: EditName } | null {
+  const before = textOf(row, column);
+  const text = typed.trim().slice(0, 200);
+  if (text === before.trim()) return null;
+  const name = (what: string): EditName => ({ done: `${what} ${before || 'none'} to ${text || 'none'}`, undone: `${what} ${text || 'none'} back to ${before || 'none'}` });
+  const { step } = row;
+  switch (column) {
+    case 'group':
+    case 'reps': {
+      const set = setOf(row, column);
+      return set && { plan: changeSet(plan, set.id, { reps: kept(parseReps(text), text) }), name: { done: `${before} reps to ${text}`, undone: `${text} reps back to ${before}` } };
+    }
+    case 'step':
+      return commitRole(plan, row, text);
+    case 'time': {
+      const read = parseDuration(text);
+      return { plan: changeStep(plan, step.id, { length: read.ok ? { kind: 'time', seconds: read.value } : unread(text) }), name: name('time') };
+    }
+    case 'target': {
+      const read = parseTarget(text);
+      return { plan: changeStep(plan, step.id, { target: read.ok ? read.value : { kind: 'steady', effort: unread(text) } }), name: name('target') };
+    }
+    case 'cadence':
+      return { plan: changeStep(plan, step.id, { cadence: kept(parseCadence(text), text) }), name: name('cadence') };
+    case 'cue':
+      return { plan: changeStep(plan, step.id, { cue: text }), name: { done: 'cue', undone: 'the cue as it was' } };
+    case 'watts':
+      return null;
+  }
+}
+
+function commitRole(plan: Plan, row: Row, value: string): { plan: Plan; name: EditName } | null {
+  if (row.restOf?.rest && (value === 'between' || value === 'afterEach')) {
+    const words = { between: 'rest between', afterEach: 'rest after each' };
+    return { plan: changeSet(plan, row.restOf.id, { rest: { ...row.restOf.rest, when: value } }), name: { done: words[value], undone: words[row.restOf.rest.when] } };
+  }
+  const role = ROLES.find((each) => each === value);
+  return role ? { plan: changeStep(plan, row.step.id, { role }), name: { done: ROLE_NAMES[role], undone: `${ROLE_NAMES[row.step.role]} again` } } : null;
+}
+
+function unread(text: string): { kind: 'unread'; text: string } {
+  return { kind: 'unread', text };
+}
+
+function kept<T>(read: Reading<T>, text: string): T | { kind: 'unread'; text: string } {
+  return read.ok ? read.value : unread(text);
+}

@@ -1,0 +1,39 @@
+import type { Test } from '@uphill/api';
+import { Check, CircleHelp, TriangleAlert, X } from 'lucide-react';
+import Table from 'react-bootstrap/Table';
+
+const MARKS = { held: Check, doubtful: TriangleAlert, failed: X, unknown: CircleHelp } as const;
+
+/** Whether to believe a test: every check with its own figure, its limit and a verdict. */
+export function Checks({ checks }: { checks: Test['checks'] }) {
+  if (checks.length === 0) return null;
+  return (
+    <Table responsive size="sm" className="checks">
+      <caption className="caption-top">Believing it</caption>
+      <thead>
+        <tr>
+          <th scope="col">Check</th>
+          <th scope="col">Figure</th>
+          <th scope="col">Limit</th>
+          <th scope="col">Verdict</th>
+        </tr>
+      </thead>
+      <tbody>
+        {checks.map(({ id, name, figure, limit, verdict, says }) => {
+          const Mark = MARKS[verdict];
+          return (
+            <tr key={id}>
+              <th scope="row">{name}</th>
+              <td>{figure}</td>
+              <td className="soft">{limit}</td>
+              <td>
+                <Mark size={15} aria-hidden className="me-1" />
+                <strong>{verdict}</strong> <span className="soft">{says}</span>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,69 @@
+import { type RecordingWithStreams, type Rider } from '@uphill/api';
+import { findRamp, preparePower, printClock, RAMPS } from '@uphill/core';
+import { lazy, Suspense, useMemo } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { api, problemOf } from '../../api/client.ts';
+import { firstName } from '../../app/riderOnDay.ts';
+import { Loading } from '../../ui/Loading.tsx';
+import { Refused } from '../../ui/messages.tsx';
+import { ReadRecording } from './ReadRecording.tsx';
+import { UploadRecording } from './UploadRecording.tsx';
+
+const RecordingChart = lazy(async () => ({ default: (await import('../../charts/RecordingChart.tsx')).RecordingChart }));
+
+/** A test read off a recording: bring the file in, look at the effort that was found, and decide. */
+export function ImportPage() {
+  const { riderId = '' } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const recordingId = search.get('recording');
+  const { data: rider } = api.useRiderQuery(riderId);
+  const { data: recording, error } = api.useRecordingQuery(recordingId ?? '', { skip: !recordingId });
+  if (!rider) return <Loading />;
+  return (
+    <>
+      <div className="title-row">
+        <h1>Test from a recording</h1>
+        {recording && (
+          <>
+            <span className="soft">
+              {recording.fileName} · {printClock(recording.seconds)}
+            </span>
+            <span className="ms-auto d-flex gap-3">
+              <a href={`/api/recordings/${recording.id}/file`}>The file as received</a>
+              <Link to={`/riders/${riderId}/tests/import`}>Another recording</Link>
+            </span>
+          </>
+        )}
+      </div>
+      {error ? <Refused problem={problemOf(error)} /> : recordingId === null ? <UploadRecording rider={rider} received={(id) => setSearch({ recording: id })} /> : recording ? <Opened key={recording.id} rider={rider} recording={recording} /> : <Loading />}
+    </>
+  );
+}
+
+function Opened({ rider, recording }: { rider: Rider; recording: RecordingWithStreams }) {
+  const watts = useMemo(() => preparePower(recording.watts).clock, [recording]);
+  // A first guess at what was ridden: a ramp of one of the usual shapes, else a steady effort.
+  const guess = useMemo(() => RAMPS.find((ramp) => findRamp(watts, ramp).ok), [watts]);
+  return (
+    <>
+      {recording.notes.length > 0 && (
+        <ul className="sheet import-notes" aria-label={`What was noticed in the recording of ${firstName(rider.name)}`}>
+          {recording.notes.map((note) => (
+            <li key={note}>{note}</li>
+          ))}
+        </ul>
+      )}
+      <ReadRecording
+        rider={rider}
+        recording={recording}
+        watts={watts}
+        guess={guess ?? null}
+        chart={(effort, move) => (
+          <Suspense fallback={<Loading rows={5} />}>
+            <RecordingChart watts={recording.watts} bpm={recording.bpm} effort={effort} move={move} />
+          </Suspense>
+        )}
+      />
+    </>
+  );
+}

@@ -1,0 +1,56 @@
+import type { NewTest, Rider } from '@uphill/api';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { useNavigate } from 'react-router';
+import { api } from '../../api/client.ts';
+import { useAct } from '../../app/useAct.ts';
+import { Refused } from '../../ui/messages.tsx';
+import { AcceptFields } from './AcceptFields.tsx';
+import { readAcceptance } from './AcceptFtp.tsx';
+
+interface Props {
+  readonly rider: Rider;
+  readonly test: Omit<NewTest, 'accept'>;
+  readonly ftpW: number | null;
+  readonly countsFrom: string;
+}
+
+/** Stores the test as it is read now, with the decision on its FTP in the same action. */
+export function StoreReading({ rider, test, ftpW, countsFrom }: Props) {
+  const navigate = useNavigate();
+  const [add, { isLoading }] = api.useAddTestMutation();
+  const { act, problem } = useAct();
+  const [fields, setFields] = useState({ usedW: String(ftpW ?? ''), countsFrom, reason: '' });
+  const [error, setError] = useState<string | null>(null);
+
+  const store = async (use: boolean): Promise<void> => {
+    const accepted = use ? readAcceptance(fields, ftpW) : { value: null, error: null };
+    setError(accepted.error);
+    if (accepted.error) return;
+    const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
+    if (await act(add({ riderId: rider.id, ...test, accept: accepted.value }), done)) void navigate(`/riders/${rider.id}/${accepted.value || ftpW === null ? 'zones' : 'tests'}`);
+  };
+  return (
+    <Form
+      noValidate
+      className="sheet"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void store(ftpW !== null);
+      }}
+    >
+      <h2>Your decision</h2>
+      <Refused problem={problem} />
+      {ftpW === null ? <p>The mean heart rate becomes the threshold heart rate, as an estimate.</p> : <AcceptFields fields={fields} change={setFields} measuredW={ftpW} error={error} />}
+      <Button type="submit" disabled={isLoading}>
+        {ftpW === null ? 'Store' : `Accept FTP ${fields.usedW} W`}
+      </Button>
+      {ftpW !== null && (
+        <Button variant="link" disabled={isLoading} onClick={() => void store(false)}>
+          Store without using it
+        </Button>
+      )}
+    </Form>
+  );
+}

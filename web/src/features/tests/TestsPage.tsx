@@ -1,0 +1,173 @@
+import type { Rider, Test } from '@uphill/api';
+import { ftpFromReading, protocolOf, worked } from '@uphill/core';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { api, problemOf } from '../../api/client.ts';
+import { printAge, printDay, today } from '../../app/dates.ts';
+import { firstName, ftpOnDay, retestIn } from '../../app/riderOnDay.ts';
+import { useAct } from '../../app/useAct.ts';
+import { Figure } from '../../ui/Figure.tsx';
+import { Loading } from '../../ui/Loading.tsx';
+import { Caution, Empty, Refused } from '../../ui/messages.tsx';
+import { AcceptFtp } from './AcceptFtp.tsx';
+import { Checks } from './Checks.tsx';
+import { FtpLine } from './FtpLine.tsx';
+import { RampForecast } from './RampForecast.tsx';
+
+/** A rider's tests: the line of results through time, one of them opened, and what to do next. */
+export function TestsPage() {
+  const { riderId = '' } = useParams();
+  const { data: rider, error } = api.useRiderQuery(riderId);
+  const { data: tests } = api.useTestsQuery(riderId);
+  const [chosen, setChosen] = useState<string | null>(null);
+  if (error) return <Refused problem={problemOf(error)} />;
+  if (!rider || !tests) return <Loading />;
+  const open = tests.find(({ id }) => id === chosen) ?? tests[0];
+  return (
+    <>
+      <div className="title-row">
+        <h1>Tests</h1>
+        <span className="soft">{nextStep(rider)}</span>
+        <span className="ms-auto d-flex flex-wrap gap-2">
+          <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/new`}>
+            Enter by hand
+          </Link>
+          <Link className="btn btn-primary" to={`/riders/${rider.id}/tests/import`}>
+            Bring in a recording
+          </Link>
+        </span>
+      </div>
+      <div className="columns">
+        <section className="sheet" aria-label="Results through time">
+          {open ? (
+            <>
+              <FtpLine rider={rider} tests={tests} open={open.id} choose={setChosen} />
+              <OneTest key={open.id} rider={rider} test={open} />
+            </>
+          ) : (
+            <Empty title={rider.powerSource === 'none' ? `${firstName(rider.name)} has no test yet. Enter a twenty-minute test by heart rate.` : `${firstName(rider.name)} has no FTP. Ride a ramp, or type a number you trust.`}>
+              <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/new`}>
+                Enter by hand
+              </Link>
+            </Empty>
+          )}
+        </section>
+        <div>
+          {rider.powerSource !== 'none' && <FtpHistory rider={rider} />}
+          {rider.powerSource !== 'none' && <RampForecast ftpW={ftpOnDay(rider, today())?.usedW ?? null} />}
+          <Caution>Chest pain, faintness or an odd heartbeat: stop, get help. A maximal test is never ridden alone.</Caution>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function nextStep(rider: Rider): string {
+  const retest = retestIn(rider);
+  if (retest === null) return 'Nothing measured yet';
+  if (retest > 0) return `Next test due in ${retest} days`;
+  return retest === 0 ? 'A retest is due today' : `A retest has been due for ${-retest} days`;
+}
+
+function OneTest({ rider, test }: { rider: Rider; test: Test }) {
+  const protocol = protocolOf(test.protocol);
+  const [remove] = api.useRemoveTestMutation();
+  const { act, problem } = useAct();
+  const used = rider.ftp.find(({ testId }) => testId === test.id);
+  const ftp = test.readingW !== null && protocol.ftpPercent !== null ? ftpFromReading(protocol, test.readingW) : null;
+  return (
+    <article className="mt-3" aria-label={`${protocol.name}, ${printDay(test.date)}`}>
+      <div className="title-row">
+        <h2 className="mb-0">
+          {protocol.name}, {printDay(test.date)}
+        </h2>
+        <span className="soft">
+          {printAge(test.date)} · {test.powerSource === 'none' ? 'no power meter' : test.powerSource}
+        </span>
+        <span className="ms-auto">
+          <Button size="sm" variant="link" onClick={() => void act(remove({ riderId: rider.id, id: test.id }), 'Test removed.')}>
+            Remove
+          </Button>
+        </span>
+      </div>
+      <Refused problem={problem} />
+      <dl className="facts">
+        {ftp && (
+          <div>
+            <dt>Measured</dt>
+            <dd>
+              <Figure working={ftp} label="FTP measured">{`${ftp.value} W`}</Figure>
+            </dd>
+          </div>
+        )}
+        {test.readingW !== null && (
+          <div>
+            <dt>Reading: {protocol.readingName}</dt>
+            <dd>{Math.round(test.readingW)} W</dd>
+          </div>
+        )}
+        {test.meanBpm !== null && (
+          <div>
+            <dt>Mean heart rate{protocol.ftpPercent === null ? ' = threshold (estimate)' : ''}</dt>
+            <dd className="pulse">{Math.round(test.meanBpm)} bpm</dd>
+          </div>
+        )}
+        <div>
+          <dt>Used</dt>
+          <dd>
+            {used ? (
+              <Figure working={usedWorking(test, used)} label="FTP used">{`${used.usedW} W`}</Figure>
+            ) : (
+              <span className="soft">{protocol.ftpPercent === null ? 'heart-rate zones' : 'not accepted yet'}</span>
+            )}
+          </dd>
+        </div>
+      </dl>
+      {test.note && <p>{test.note}</p>}
+      <Checks checks={test.checks} />
+      {test.effort && <Link to={`/riders/${rider.id}/tests/import?recording=${test.effort.recordingId}`}>See the recording</Link>}
+      {ftp && !used && <AcceptFtp rider={rider} test={test} measuredW={ftp.value} />}
+    </article>
+  );
+}
+
+function usedWorking(test: Test, used: Rider['ftp'][number]) {
+  return worked(used.usedW, 'W', 'FTP in use', [
+    ['Measured', test.measuredW === null ? 'by hand' : `${test.measuredW} W`],
+    ['Used', `${used.usedW} W`],
+    ['Counts from', printDay(used.countsFrom)],
+    ['Why', used.reason || (test.measuredW === used.usedW ? 'as measured' : 'no reason given')],
+  ]);
+}
+
+function FtpHistory({ rider }: { rider: Rider }) {
+  const [withdraw] = api.useWithdrawFtpMutation();
+  const { act, problem } = useAct();
+  if (rider.ftp.length === 0) return null;
+  const current = ftpOnDay(rider, today());
+  return (
+    <section className="sheet mb-3">
+      <h2>FTP in use</h2>
+      <Refused problem={problem} />
+      <ul className="history">
+        {[...rider.ftp].reverse().map((entry) => (
+          <li key={entry.id}>
+            <span>
+              from {printDay(entry.countsFrom)}
+              {entry.countsFrom > today() ? ', to come' : entry.id === current?.id ? ', now' : ''}
+              {entry.reason && <span className="soft d-block small">{entry.reason}</span>}
+            </span>
+            <span className="text-nowrap">
+              <strong>{entry.usedW} W</strong>
+              {entry.measuredW !== null && entry.measuredW !== entry.usedW && <span className="soft small d-block">measured {entry.measuredW}</span>}
+              <Button size="sm" variant="link" className="p-0 d-block ms-auto" onClick={() => void act(withdraw({ riderId: rider.id, id: entry.id }), `FTP ${entry.usedW} W taken back.`)}>
+                Take back<span className="visually-hidden"> {entry.usedW} W</span>
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

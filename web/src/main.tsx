@@ -1,0 +1,21 @@
+import '@fontsource-variable/sofia-sans/wght.css';
+import '@fontsource-variable/sofia-sans-extra-condensed/wght.css';
+import './styles/theme.scss';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router';
+import { router } from './app/router.tsx';
+import { startStage } from './app/stage.ts';
+import { store } from './app/store.ts';
+
+startStage();
+const root = document.getElementById('root');
+if (!root) throw new Error('The page has no root element.');
+createRoot(root).render(
+  <StrictMode>
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>
+  </StrictMode>,
+);

@@ -1,0 +1,32 @@
+import { useId, type ReactNode } from 'react';
+import Form from 'react-bootstrap/Form';
+
+interface FieldProps {
+  readonly label: string;
+  readonly hint?: string;
+  readonly error?: string | undefined;
+  readonly children: (control: { id: string; 'aria-invalid': boolean; 'aria-describedby'?: string; isInvalid: boolean }) => ReactNode;
+}
+
+/** A labelled control with its hint and its error under it. */
+export function Field({ label, hint, error, children }: FieldProps) {
+  const id = useId();
+  const about = error ? `${id}-error` : hint ? `${id}-hint` : undefined;
+  return (
+    <div className="mb-3">
+      <Form.Label htmlFor={id}>{label}</Form.Label>
+      {children({ id, 'aria-invalid': Boolean(error), isInvalid: Boolean(error), ...(about ? { 'aria-describedby': about } : {}) })}
+      {error ? (
+        <div id={`${id}-error`} className="field-error" role="alert">
+          {error}
+        </div>
+      ) : (
+        hint && (
+          <Form.Text id={`${id}-hint`} className="soft">
+            {hint}
+          </Form.Text>
+        )
+      )}
+    </div>
+  );
+}

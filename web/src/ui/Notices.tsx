@@ -1,0 +1,37 @@
+import { useEffect } from 'react';
+import Button from 'react-bootstrap/Button';
+import Toast from 'react-bootstrap/Toast';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { noticeClosed } from '../app/viewSlice.ts';
+import { useJournal } from '../app/useJournal.ts';
+
+const STAYS_MS = 8000;
+
+/** What just happened, said once in the corner, with the way back where there is one. */
+export function Notices() {
+  const notices = useAppSelector((state) => state.view.notices);
+  const dispatch = useAppDispatch();
+  const { step } = useJournal();
+  const newest = notices.at(-1)?.id;
+  useEffect(() => {
+    if (newest === undefined) return;
+    const timer = setTimeout(() => dispatch(noticeClosed(newest)), STAYS_MS);
+    return () => clearTimeout(timer);
+  }, [newest, dispatch]);
+  return (
+    <div className="notices" role="status" aria-live="polite">
+      {notices.map(({ id, text, undo }) => (
+        <Toast key={id} animation={false} onClose={() => dispatch(noticeClosed(id))}>
+          <Toast.Body className="d-flex align-items-center gap-3">
+            <span className="flex-grow-1">{text}</span>
+            {undo && (
+              <Button size="sm" variant="outline-secondary" onClick={() => void step('undo')}>
+                Undo
+              </Button>
+            )}
+          </Toast.Body>
+        </Toast>
+      ))}
+    </div>
+  );
+}
