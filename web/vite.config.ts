@@ -7,5 +7,9 @@ export default defineConfig({
   // The pages allow no inline data for scripts or fonts, so nothing is inlined.
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900, manifest: true },
   css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },
-  server: { port: 4601, strictPort: true, proxy: { '/api': { target: 'http://127.0.0.1:4600', changeOrigin: true, headers: { origin: 'http://127.0.0.1:4600' } } } },
+  server: {
+    port: 4601,
+    strictPort: true,
+    proxy: { '/api': { target: 'http://127.0.0.1:4600', changeOrigin: true, headers: { origin: 'http://127.0.0.1:4600' } } },
+  },
 });

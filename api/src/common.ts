@@ -27,8 +27,11 @@ export const riderParams = z.object({ riderId: id });
 
 /** A line of text that a person typed: trimmed, without control characters. */
 export function line(most: number) {
-  // eslint-disable-next-line no-control-regex -- control characters are what is kept out
-  return z.string().trim().max(most, `This is longer than ${most} characters.`).regex(/^[^\u0000-\u001F\u007F]*$/, 'This holds characters that cannot be printed.');
+  return z
+    .string()
+    .trim()
+    .max(most, `This is longer than ${most} characters.`)
+    .regex(/^[^\u0000-\u001F\u007F]*$/, 'This holds characters that cannot be printed.');
 }
 
 /** Some lines of text that a person typed. */

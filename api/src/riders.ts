@@ -17,7 +17,12 @@ const thisYear = new Date().getFullYear();
 
 export const riderFields = z.object({
   name: line(80).min(1, 'The rider needs a name.'),
-  birthYear: z.number('The birth year is a number.').int('The birth year is a whole number.').min(1920, 'The birth year is before 1920.').max(thisYear - 5, 'The birth year is too recent.').nullable(),
+  birthYear: z
+    .number('The birth year is a number.')
+    .int('The birth year is a whole number.')
+    .min(1920, 'The birth year is before 1920.')
+    .max(thisYear - 5, 'The birth year is too recent.')
+    .nullable(),
   sex: z.enum(['female', 'male']).nullable(),
   powerSource,
   masters: z.boolean(),
@@ -38,7 +43,11 @@ export const newBodyMass = z.object({
 export const newHeartRate = z.object({
   date: day,
   kind: z.enum(HEART_KINDS),
-  bpm: z.number('A heart rate is a number of beats.').int('Beats are whole.').min(25, 'A heart rate under 25 bpm cannot be right.').max(220, 'A heart rate over 220 bpm is a strap fault.'),
+  bpm: z
+    .number('A heart rate is a number of beats.')
+    .int('Beats are whole.')
+    .min(25, 'A heart rate under 25 bpm cannot be right.')
+    .max(220, 'A heart rate over 220 bpm is a strap fault.'),
 });
 
 /** An FTP of a rider: what was measured, what is used, from when, and why. */
@@ -56,7 +65,11 @@ export type FtpEntry = z.infer<typeof ftpEntry>;
 
 export const newFtp = z.object({
   testId: id.nullable(),
-  usedW: z.number('FTP is a number of watts.').int('FTP is whole watts.').min(FTP_BOUNDS.low, `FTP is under ${FTP_BOUNDS.low} W.`).max(FTP_BOUNDS.high, `FTP is over ${FTP_BOUNDS.high} W.`),
+  usedW: z
+    .number('FTP is a number of watts.')
+    .int('FTP is whole watts.')
+    .min(FTP_BOUNDS.low, `FTP is under ${FTP_BOUNDS.low} W.`)
+    .max(FTP_BOUNDS.high, `FTP is over ${FTP_BOUNDS.high} W.`),
   countsFrom: day,
   reason: line(300),
 });

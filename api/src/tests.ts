@@ -27,7 +27,11 @@ export const testFields = z.object({
   ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60) }).nullable(),
   /** The reading: watts, or beats for a test by heart rate. */
   readingW: z.number('The reading is a number of watts.').min(30, 'The reading is under 30 W.').max(1500, 'The reading is over 1,500 W.').nullable(),
-  meanBpm: z.number('A heart rate is a number of beats.').min(40, 'A mean heart rate under 40 bpm cannot be right.').max(220, 'A mean heart rate over 220 bpm is a strap fault.').nullable(),
+  meanBpm: z
+    .number('A heart rate is a number of beats.')
+    .min(40, 'A mean heart rate under 40 bpm cannot be right.')
+    .max(220, 'A mean heart rate over 220 bpm is a strap fault.')
+    .nullable(),
   /** FTP expected before the test, W: the first check afterwards. */
   expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
   effort: effortOnRecording.nullable(),

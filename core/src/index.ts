@@ -2,6 +2,7 @@
 export * from './working/worked.ts';
 export * from './units/reading.ts';
 export * from './units/rounding.ts';
+export * from './units/span.ts';
 export * from './units/time.ts';
 export * from './units/target.ts';
 export * from './units/cadence.ts';

@@ -20,7 +20,9 @@ describe('best efforts', () => {
   const ride = fc.oneof(
     fc.array(fc.integer({ min: 0, max: 2500 }), { minLength: 1, maxLength: 700 }),
     // Long even stretches are the hard case: many windows tie.
-    fc.array(fc.tuple(fc.constantFrom(0, 120, 250, 251), fc.integer({ min: 1, max: 400 })), { minLength: 1, maxLength: 6 }).map((blocks) => blocks.flatMap(([watts, seconds]) => new Array<number>(seconds).fill(watts))),
+    fc
+      .array(fc.tuple(fc.constantFrom(0, 120, 250, 251), fc.integer({ min: 1, max: 400 })), { minLength: 1, maxLength: 6 })
+      .map((blocks) => blocks.flatMap(([watts, seconds]) => new Array<number>(seconds).fill(watts))),
   );
 
   it('agree with the plain double loop for every duration of any ride', () => {

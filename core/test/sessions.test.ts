@@ -41,7 +41,17 @@ describe('laying a session out', () => {
   });
 
   it('a rising step is linear at (i + ½) ÷ n, a range its midpoint, easy 50 %, Sprint 170 %', () => {
-    const stream = streamOf(expand(plan(step(4, { kind: 'changing', from: percent(0.1 + 49.9), to: percent(90) }), step(1, percent(98, 102)), step(1, { kind: 'easy' }), step(1, { kind: 'zone', zone: 7 })), { ...INES, ftpW: 200 }));
+    const stream = streamOf(
+      expand(
+        plan(
+          step(4, { kind: 'changing', from: percent(0.1 + 49.9), to: percent(90) }),
+          step(1, percent(98, 102)),
+          step(1, { kind: 'easy' }),
+          step(1, { kind: 'zone', zone: 7 }),
+        ),
+        { ...INES, ftpW: 200 },
+      ),
+    );
     expect([...(stream ?? [])]).toEqual([110, 130, 150, 170, 200, 100, 340]);
   });
 
@@ -56,6 +66,13 @@ describe('laying a session out', () => {
     const numbers = sessionNumbers(plan(step(3600, { kind: 'rpe', low: 3, high: 3 })), MAUD);
     expect([numbers.energyKj, numbers.surgeWeightedW, numbers.load.value]).toEqual([null, null, 45]);
     expect(numbers.load.rule).toContain('effort');
+  });
+
+  it('a step whose target is unread is in the time, and in no other sum', () => {
+    const sound = step(3600, percent(100));
+    const numbers = sessionNumbers(plan(sound, step(600, { kind: 'unread', text: 'hardish' })), INES);
+    expect([numbers.totalS.value, numbers.uncounted]).toEqual([4200, 1]);
+    expect(numbers.load.value).toBeCloseTo(100, 9);
   });
 
   it('the same watts whatever the FTP where watts are meant; others follow the rider', () => {
@@ -134,7 +151,9 @@ describe('what stands in the way', () => {
     [plan(set(99, [step(86_400, percent(60))], null)), 'The longest is 24 h'],
     [plan(set(99, [set(99, [step(1, percent(60))], null) as never], null)), 'The most is 2000'],
   ])('%#: %s', (session, why) => {
-    const reasons = problemsOf(session).map(({ reason }) => reason).join(' ');
+    const reasons = problemsOf(session)
+      .map(({ reason }) => reason)
+      .join(' ');
     if (why === null) expect(reasons).toBe('');
     else expect(reasons).toContain(why);
   });

@@ -51,7 +51,10 @@ describe('a ramp off a recording', () => {
   it('simulated ramps are found within three seconds of where they were ridden', () => {
     for (let seed = 1; seed <= 12; seed += 1) {
       const ridden = rideRamp(RIDER, STANDARD, 600, seededRandom(seed));
-      const found = findRamp(Float64Array.from(ridden, ({ watts }) => watts), STANDARD);
+      const found = findRamp(
+        Float64Array.from(ridden, ({ watts }) => watts),
+        STANDARD,
+      );
       expect(found.ok && Math.abs(found.value.startS - 600)).toBeLessThanOrEqual(3);
     }
   });
@@ -59,6 +62,7 @@ describe('a ramp off a recording', () => {
   it('nothing can be read off zeros, a short file, or a ride without a ramp', () => {
     expect(findRamp(new Float64Array(900), STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('zero') });
     expect(findRamp(new Float64Array(90).fill(200), STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('at least 2:00') });
+    expect(findRamp(new Float64Array(850).fill(200), { startW: 200, stepW: 20 }).ok).toBe(false);
     const steady = Float64Array.from(rideSteady(RIDER, 1200, 600, { first: 1, last: 1 }, seededRandom(1)), ({ watts }) => watts);
     expect(findRamp(steady, STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('Check start and step') });
   });
@@ -94,7 +98,8 @@ describe('believing a test', () => {
   });
 
   it('compares with earlier tests: agreement, noise by protocol and source, and the extraordinary', () => {
-    const earlier = (ftpW: number, over: object = {}) => checkTest({ ...base, earlier: [{ protocolId: 'twenty-minute', date: '2026-10-01', ftpW, powerSource: 'crank', ...over }] });
+    const earlier = (ftpW: number, over: object = {}) =>
+      checkTest({ ...base, earlier: [{ protocolId: 'twenty-minute', date: '2026-10-01', ftpW, powerSource: 'crank', ...over }] });
     expect(verdict(earlier(255), 'agreement')?.verdict).toBe('held');
     expect(verdict(earlier(240), 'agreement')?.verdict).toBe('doubtful');
     expect(verdict(earlier(255), 'change')?.figure).toBe('+2.7 %');
@@ -107,7 +112,16 @@ describe('believing a test', () => {
 
   it('a ramp ridden under 60 rpm fails, and heart rate short of 95 % is doubtful', () => {
     const ridden = new Array(600).fill(null);
-    const checks = checkTest({ ...base, protocol: protocolOf('ramp'), recording: { watts: new Float64Array(600).fill(300), bpm: ridden.map(() => 170), rpm: ridden.map((_, second) => (second > 500 ? 55 : 88)), effort: { startS: 0, endS: 600 } } });
+    const checks = checkTest({
+      ...base,
+      protocol: protocolOf('ramp'),
+      recording: {
+        watts: new Float64Array(600).fill(300),
+        bpm: ridden.map(() => 170),
+        rpm: ridden.map((_, second) => (second > 500 ? 55 : 88)),
+        effort: { startS: 0, endS: 600 },
+      },
+    });
     expect(verdict(checks, 'cadenceFloor')?.verdict).toBe('failed');
     expect(verdict(checks, 'heartRateReached')).toMatchObject({ figure: '170 bpm, 90 %', verdict: 'doubtful' });
   });
@@ -119,7 +133,8 @@ describe('believing a test', () => {
 });
 
 describe('CSV recordings', () => {
-  const rows = (header: string, make: (second: number) => string, count = 120) => [header, ...Array.from({ length: count }, (_, second) => make(second))].join('\n');
+  const rows = (header: string, make: (second: number) => string, count = 120) =>
+    [header, ...Array.from({ length: count }, (_, second) => make(second))].join('\n');
 
   it('come back as they were written', () => {
     const ridden = rideRamp(RIDER, STANDARD, 120, seededRandom(4));
@@ -132,7 +147,11 @@ describe('CSV recordings', () => {
 
   it.each([
     ['semicolons and decimal commas', rows('Zeit;Leistung;Puls', (s) => `${s};201,5;140`), 201.5],
-    ['h:mm:ss and units in the heading', rows('Time,Power (W),Heart rate', (s) => `0:${String(Math.floor(s / 60)).padStart(2, '0')}:${String(s % 60).padStart(2, '0')},200,140`), 200],
+    [
+      'h:mm:ss and units in the heading',
+      rows('Time,Power (W),Heart rate', (s) => `0:${String(Math.floor(s / 60)).padStart(2, '0')}:${String(s % 60).padStart(2, '0')},200,140`),
+      200,
+    ],
     ['milliseconds', rows('timestamp,watts', (s) => `${1000 * s + 17},200`), 200],
     ['no time column', rows('power', () => '200'), 200],
     ['every other second', rows('seconds,power', (s) => `${2 * s},200`, 60), 200],
@@ -149,8 +168,12 @@ describe('CSV recordings', () => {
   });
 
   it('senseless samples, letters and time running backwards are named, and the rest is kept', () => {
-    const read = parseCsvRecording(rows('seconds,power', (s) => (s === 50 ? '50,5000' : s === 60 ? '60,-20' : s === 70 ? '70,abc' : s === 80 ? '20,200' : `${s},200`)));
-    expect(read.ok && read.value.notes.join(' ')).toMatch(/1 row held letters.*row 72, "abc".*2 samples below 0 or above 2,500 W.*In 1 row the time runs backwards/);
+    const read = parseCsvRecording(
+      rows('seconds,power', (s) => (s === 50 ? '50,5000' : s === 60 ? '60,-20' : s === 70 ? '70,abc' : s === 80 ? '20,200' : `${s},200`)),
+    );
+    expect(read.ok && read.value.notes.join(' ')).toMatch(
+      /1 row held letters.*row 72, "abc".*2 samples below 0 or above 2,500 W.*In 1 row the time runs backwards/,
+    );
     expect(read.ok && read.value.watts.filter((value) => value === 200)).toHaveLength(116);
   });
 

@@ -1,15 +1,46 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Effort, parseCadence, parseDuration, parseEffort, parseTarget, percentOf, printDuration, printEffort, printTarget, roundHalfUp } from '@uphill/core';
+import {
+  type Effort,
+  parseCadence,
+  parseDuration,
+  parseEffort,
+  parseTarget,
+  percentOf,
+  printDuration,
+  printEffort,
+  printTarget,
+  roundHalfUp,
+} from '@uphill/core';
 
 describe('durations', () => {
   it.each([
-    ['8:00', 480], ['8', 480], ['90s', 90], ['90 s', 90], ['1h30', 5400], ['1 h 30', 5400], ['1:15:00', 4500], ['2.5 min', 150], ['0:45', 45], ['1h', 3600], ['2 h 30 min', 9000], ['24h', 86_400],
+    ['8:00', 480],
+    ['8', 480],
+    ['90s', 90],
+    ['90 s', 90],
+    ['1h30', 5400],
+    ['1 h 30', 5400],
+    ['1:15:00', 4500],
+    ['2.5 min', 150],
+    ['0:45', 45],
+    ['1h', 3600],
+    ['2 h 30 min', 9000],
+    ['24h', 86_400],
   ])('%s is %i s', (typed, seconds) => {
     expect(parseDuration(typed)).toEqual({ ok: true, value: seconds });
   });
 
-  it.each([['', 'missing'], ['0', 'at least 1 s'], ['0:00', 'at least 1 s'], ['30 h', 'more than a day'], ['8:75', 'not a time'], ['-5', 'not a time'], ['soon', 'not a time'], ['9'.repeat(5000), 'not a time']])('%s is refused and says why', (typed, why) => {
+  it.each([
+    ['', 'missing'],
+    ['0', 'at least 1 s'],
+    ['0:00', 'at least 1 s'],
+    ['30 h', 'more than a day'],
+    ['8:75', 'not a time'],
+    ['-5', 'not a time'],
+    ['soon', 'not a time'],
+    ['9'.repeat(5000), 'not a time'],
+  ])('%s is refused and says why', (typed, why) => {
     const read = parseDuration(typed);
     expect(read.ok ? '' : read.reason).toContain(why);
   });
@@ -41,17 +72,29 @@ describe('targets', () => {
     expect(parseEffort(typed)).toEqual({ ok: true, value: effort });
   });
 
-  it.each([['102-98%', 'Swap them?'], ['0 %', 'between 1 and 400'], ['900%', 'between 1 and 400'], ['150', '150 W or 150 %'], ['z9', 'no zone 9'], ['hard-ish', 'not a target'], ['', 'missing'], ['<script>', 'not a target'], ['50 → 900 %', 'between 1 and 400']])('%s is refused and says why', (typed, why) => {
+  it.each([
+    ['102-98%', 'Swap them?'],
+    ['0 %', 'between 1 and 400'],
+    ['900%', 'between 1 and 400'],
+    ['150', '150 W or 150 %'],
+    ['z9', 'no zone 9'],
+    ['hard-ish', 'not a target'],
+    ['', 'missing'],
+    ['<script>', 'not a target'],
+    ['50 → 900 %', 'between 1 and 400'],
+  ])('%s is refused and says why', (typed, why) => {
     const read = parseTarget(typed);
     expect(read.ok ? '' : read.reason).toContain(why);
   });
 
   it('a rising target takes its unit from the end', () => {
     const rising = { kind: 'changing', from: { kind: 'percent', low: 50, high: 50 }, to: { kind: 'percent', low: 90, high: 90 } };
-    for (const typed of ['50 → 90 %', '50->90%', 'rising 50 to 90 %', 'building from 50 to 90%']) expect(parseTarget(typed)).toEqual({ ok: true, value: rising });
+    for (const typed of ['50 → 90 %', '50->90%', 'rising 50 to 90 %', 'building from 50 to 90%'])
+      expect(parseTarget(typed)).toEqual({ ok: true, value: rising });
   });
 
-  const range = (low: number, high: number) => fc.tuple(fc.integer({ min: low, max: high }), fc.integer({ min: low, max: high })).map(([a, b]) => ({ low: Math.min(a, b), high: Math.max(a, b) }));
+  const range = (low: number, high: number) =>
+    fc.tuple(fc.integer({ min: low, max: high }), fc.integer({ min: low, max: high })).map(([a, b]) => ({ low: Math.min(a, b), high: Math.max(a, b) }));
   const effort: fc.Arbitrary<Effort> = fc.oneof(
     range(1, 400).map((span) => ({ kind: 'percent' as const, ...span })),
     range(1, 2500).map((span) => ({ kind: 'watts' as const, ...span })),

@@ -26,7 +26,10 @@ it('the value in use on a day is the latest that counts from it or before; days 
       const found = valueOn(history, day);
       const past = history.filter(({ from }) => from <= day);
       expect(found?.borrowed).toBe(past.length === 0);
-      const newest = (past.length > 0 ? past : history).map(({ from }) => from).sort().at(past.length > 0 ? -1 : 0);
+      const newest = (past.length > 0 ? past : history)
+        .map(({ from }) => from)
+        .sort()
+        .at(past.length > 0 ? -1 : 0);
       expect(found?.from).toBe(newest);
       expect(found?.value).toBe(history.findLast(({ from }) => from === newest)?.value);
     }),

@@ -40,10 +40,14 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   await useSecurity(app);
   await app.register(multipart, { limits: { fileSize: LARGEST_UPLOAD, files: 1, fields: 4, parts: 5 } });
   await app.register(swagger, {
-    openapi: { openapi: '3.1.0', info: { title: 'Uphill Count', version: VERSION, description: 'Riders, tests, zones, sessions and their days. Local to one machine.' } },
+    openapi: {
+      openapi: '3.1.0',
+      info: { title: 'Uphill Count', version: VERSION, description: 'Riders, tests, zones, sessions and their days. Local to one machine.' },
+    },
     transform: jsonSchemaTransform,
   });
-  for (const routes of [generalRoutes, riderRoutes, testRoutes, recordingRoutes, sessionRoutes, placedRoutes]) await app.register(routes(house), { prefix: '/api' });
+  for (const routes of [generalRoutes, riderRoutes, testRoutes, recordingRoutes, sessionRoutes, placedRoutes])
+    await app.register(routes(house), { prefix: '/api' });
   if (settings.pages) {
     await app.register(fastifyStatic, {
       root: settings.pages,

@@ -2,7 +2,7 @@ import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
 import BetterSqlite from 'better-sqlite3';
 import { Kysely, type Migration, Migrator, SqliteDialect } from 'kysely';
-import * as first from './migrations/0001-first.ts';
+import { first } from './migrations/0001-first.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;

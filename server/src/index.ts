@@ -1,3 +1,4 @@
 /** The server as a library, for the demo data and the tests. */
-export { buildApp, type AppSettings } from './app.ts';
-export { defaultDatabase } from './dataFolder.ts';
+export { buildApp } from './app.ts';
+export { type Db, openDatabase } from './database.ts';
+export { portFrom, serve } from './serve.ts';

@@ -28,7 +28,10 @@ function toProblem(error: FastifyError, request: FastifyRequest): Problem {
     return { ...problem(error.status, error.message), ...(error.fields.length > 0 ? { fields: [...error.fields] } : {}), ...(error.both ?? {}) };
   }
   if (hasZodFastifySchemaValidationErrors(error)) {
-    const fields = error.validation.map(({ instancePath, message }) => ({ field: instancePath.replace(/^\//, '').replaceAll('/', '.') || 'request', reason: message ?? 'This cannot be used.' }));
+    const fields = error.validation.map(({ instancePath, message }) => ({
+      field: instancePath.replace(/^\//, '').replaceAll('/', '.') || 'request',
+      reason: message ?? 'This cannot be used.',
+    }));
     // An address with a malformed id leads nowhere, as one with an unknown id does.
     if (error.validationContext === 'params') return problem(404, 'There is nothing at this address.');
     return { ...problem(400, fields[0] ? `${fields[0].field}: ${fields[0].reason}` : 'The request cannot be used.'), fields };
@@ -45,7 +48,16 @@ function problem(status: number, detail: string): Problem {
   return { type: 'about:blank', title: TITLES[status] ?? 'Cannot be done', status, detail };
 }
 
-const TITLES: Record<number, string> = { 400: 'Not understood', 403: 'Not allowed', 404: 'Not found', 409: 'Changed elsewhere', 413: 'Too large', 415: 'Not understood', 422: 'Cannot be used', 500: 'Server error' };
+const TITLES: Record<number, string> = {
+  400: 'Not understood',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'Changed elsewhere',
+  413: 'Too large',
+  415: 'Not understood',
+  422: 'Cannot be used',
+  500: 'Server error',
+};
 
 function send(reply: FastifyReply, body: Problem): FastifyReply {
   return reply.status(body.status).header('content-type', 'application/problem+json').send(JSON.stringify(body));

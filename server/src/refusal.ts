@@ -4,7 +4,11 @@ export class Refusal extends Error {
   readonly fields: readonly { field: string; reason: string }[];
   readonly both: { yours: unknown; theirs: unknown } | null;
 
-  constructor(status: number, detail: string, over: { fields?: readonly { field: string; reason: string }[]; both?: { yours: unknown; theirs: unknown } } = {}) {
+  constructor(
+    status: number,
+    detail: string,
+    over: { fields?: readonly { field: string; reason: string }[]; both?: { yours: unknown; theirs: unknown } } = {},
+  ) {
     super(detail);
     this.status = status;
     this.fields = over.fields ?? [];

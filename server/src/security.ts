@@ -30,7 +30,7 @@ export async function useSecurity(app: FastifyInstance): Promise<void> {
     strictTransportSecurity: false,
     referrerPolicy: { policy: 'no-referrer' },
   });
-  app.addHook('onRequest', async (request) => {
+  app.addHook('onRequest', (request, _reply, done) => {
     const host = request.headers.host ?? '';
     const name = host.replace(/:\d+$/, '');
     if (!OWN_NAMES.includes(name)) throw new Refusal(403, 'This server answers only on this machine’s own address.');
@@ -41,5 +41,6 @@ export async function useSecurity(app: FastifyInstance): Promise<void> {
     if (Number(request.headers['content-length'] ?? 0) > LARGEST_UPLOAD + 65_536) {
       throw new Refusal(413, `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`);
     }
+    done();
   });
 }

@@ -15,7 +15,19 @@ async function givenEights(date: string, riderId: string) {
   return { session, day: (await ask('POST', `/riders/${riderId}/placed`, { sessionId: session.id, dates: [date] })).body[0] };
 }
 
-const test = (over: object = {}) => ({ protocol: 'ramp', date: '2026-10-12', powerSource: 'crank', ramp: RAMP, readingW: 346, meanBpm: null, expectedW: 255, effort: null, note: '', accept: null, ...over });
+const test = (over: object = {}) => ({
+  protocol: 'ramp',
+  date: '2026-10-12',
+  powerSource: 'crank',
+  ramp: RAMP,
+  readingW: 346,
+  meanBpm: null,
+  expectedW: 255,
+  effort: null,
+  note: '',
+  accept: null,
+  ...over,
+});
 
 describe('from a test to a day', () => {
   it('a recording is kept as received, once; its test yields FTP with checks; the days to come follow the FTP', async () => {
@@ -28,7 +40,14 @@ describe('from a test to a day', () => {
     const raw = await app.inject({ url: `/api/recordings/${first.body.recording.id}/file`, headers: { host: 'localhost:4600' } });
     expect(raw.body).toBe(file);
 
-    const stored = await ask('POST', `/riders/${rider.id}/tests`, test({ effort: { recordingId: first.body.recording.id, startS: 600, endS: 1400 }, accept: { usedW: 258, countsFrom: '2026-10-13', reason: 'a first attempt' } }));
+    const stored = await ask(
+      'POST',
+      `/riders/${rider.id}/tests`,
+      test({
+        effort: { recordingId: first.body.recording.id, startS: 600, endS: 1400 },
+        accept: { usedW: 258, countsFrom: '2026-10-13', reason: 'a first attempt' },
+      }),
+    );
     expect(stored.body).toMatchObject({ measuredW: 260 });
     expect(stored.body.checks.map((check: { id: string }) => check.id)).toEqual(['heartRateReached', 'cadenceFloor', 'expected']);
     const after = (await ask('GET', `/riders/${rider.id}`)).body;
@@ -92,7 +111,10 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
 
   it('recording: what is odd inside is named and the rest is kept', async () => {
     const rider = await newRider(ask);
-    const rows = Array.from({ length: 200 }, (_, second) => `${second === 90 ? 12 : second},${second === 30 ? -4 : second === 40 ? 5000 : second === 50 ? 'abc' : 200}`);
+    const rows = Array.from(
+      { length: 200 },
+      (_, second) => `${second === 90 ? 12 : second},${second === 30 ? -4 : second === 40 ? 5000 : second === 50 ? 'abc' : 200}`,
+    );
     const { status, body } = await upload(app, rider.id, 'ride.csv', `seconds,power\n${rows.join('\n')}`);
     expect(status).toBe(200);
     expect(body.recording.notes.join(' ')).toMatch(/letters.*2 samples below 0 or above 2,500 W.*backwards/);
@@ -101,7 +123,12 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
 
   it('recording: too large is refused before it is read', async () => {
     const rider = await newRider(ask);
-    const answer = await app.inject({ method: 'POST', url: `/api/riders/${rider.id}/recordings`, headers: { host: '127.0.0.1:4600', 'content-type': 'multipart/form-data; boundary=x', 'content-length': String(200 * 1024 * 1024) }, payload: '' });
+    const answer = await app.inject({
+      method: 'POST',
+      url: `/api/riders/${rider.id}/recordings`,
+      headers: { host: '127.0.0.1:4600', 'content-type': 'multipart/form-data; boundary=x', 'content-length': String(200 * 1024 * 1024) },
+      payload: '',
+    });
     expect([answer.statusCode, answer.json().detail]).toEqual([413, expect.stringContaining('larger than 32 MB')]);
   });
 
@@ -132,7 +159,12 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
 
   it('a draft with something wrong in it is saved, but not given', async () => {
     const rider = await newRider(ask);
-    const plan = { ...eights(), items: [{ kind: 'set', id: 's', reps: { kind: 'unread', text: '0' }, parts: [{ ...eights().items[0], length: { kind: 'unread', text: '30 h' } }], rest: null }] };
+    const plan = {
+      ...eights(),
+      items: [
+        { kind: 'set', id: 's', reps: { kind: 'unread', text: '0' }, parts: [{ ...eights().items[0], length: { kind: 'unread', text: '30 h' } }], rest: null },
+      ],
+    };
     const saved = await ask('POST', '/sessions', { plan });
     expect(saved.status).toBe(200);
     const given = await ask('POST', `/riders/${rider.id}/placed`, { sessionId: saved.body.id, dates: ['2026-12-01'] });
@@ -152,9 +184,17 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
   });
 
   it('not JSON, unknown ids, unknown addresses, and script in a name', async () => {
-    const broken = await app.inject({ method: 'POST', url: '/api/riders', headers: { host: '127.0.0.1:4600', 'content-type': 'application/json' }, payload: '{"name":' });
+    const broken = await app.inject({
+      method: 'POST',
+      url: '/api/riders',
+      headers: { host: '127.0.0.1:4600', 'content-type': 'application/json' },
+      payload: '{"name":',
+    });
     expect([broken.statusCode, broken.json().detail]).toEqual([400, expect.stringContaining('not valid JSON')]);
-    expect(await ask('GET', '/riders/8e6f0c1e-1111-4222-8333-444455556666')).toMatchObject({ status: 404, body: { detail: 'This rider does not exist, or no longer does.' } });
+    expect(await ask('GET', '/riders/8e6f0c1e-1111-4222-8333-444455556666')).toMatchObject({
+      status: 404,
+      body: { detail: 'This rider does not exist, or no longer does.' },
+    });
     expect((await ask('GET', '/riders/1%20OR%201=1')).status).toBe(404);
     expect((await ask('GET', '/nowhere')).body).toMatchObject({ status: 404, title: 'Not found' });
     const name = '<script>alert(1)</script>';

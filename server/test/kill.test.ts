@@ -26,7 +26,10 @@ it('killed at any moment, the server has lost nothing that it answered with succ
   try {
     for (const patience of [40, 130, 300]) {
       const { child, url } = await start(database);
-      const send = async (address: string, body: unknown) => (await fetch(`${url}/api${address}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json();
+      const send = async (address: string, body: unknown) =>
+        (
+          await fetch(`${url}/api${address}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+        ).json() as Promise<{ id: string }>;
       setTimeout(() => child.kill('SIGKILL'), patience);
       try {
         for (let number = 0; ; number += 1) {
@@ -40,8 +43,8 @@ it('killed at any moment, the server has lost nothing that it answered with succ
     }
     const { child, url } = await start(database);
     const stored = new Map<string, string>();
-    for (const { id, name } of await (await fetch(`${url}/api/riders`)).json()) stored.set(id, name);
-    for (const { id, plan } of await (await fetch(`${url}/api/sessions`)).json()) stored.set(id, plan.name);
+    for (const { id, name } of (await (await fetch(`${url}/api/riders`)).json()) as { id: string; name: string }[]) stored.set(id, name);
+    for (const { id, plan } of (await (await fetch(`${url}/api/sessions`)).json()) as { id: string; plan: { name: string } }[]) stored.set(id, plan.name);
     child.kill('SIGKILL');
     expect(answered.size).toBeGreaterThan(10);
     for (const [id, name] of answered) expect(stored.get(id)).toBe(name);

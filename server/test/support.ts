@@ -26,7 +26,12 @@ export type Ask = (method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE', url: str
 
 function asking(app: App): Ask {
   return async (method, url, body) => {
-    const answer = await app.inject({ method, url: `/api${url}`, headers: { host: '127.0.0.1:4600' }, ...(body === undefined ? {} : { payload: body as object }) });
+    const answer = await app.inject({
+      method,
+      url: `/api${url}`,
+      headers: { host: '127.0.0.1:4600' },
+      ...(body === undefined ? {} : { payload: body as object }),
+    });
     return { status: answer.statusCode, body: answer.body === '' ? null : answer.json() };
   };
 }
@@ -57,12 +62,33 @@ export async function upload(app: App, riderId: string, name: string, content: s
     Buffer.from(content),
     Buffer.from(`\r\n--${edge}--\r\n`),
   ]);
-  const answer = await app.inject({ method: 'POST', url: `/api/riders/${riderId}/recordings`, headers: { host: '127.0.0.1:4600', 'content-type': `multipart/form-data; boundary=${edge}` }, payload });
+  const answer = await app.inject({
+    method: 'POST',
+    url: `/api/riders/${riderId}/recordings`,
+    headers: { host: '127.0.0.1:4600', 'content-type': `multipart/form-data; boundary=${edge}` },
+    payload,
+  });
   return { status: answer.statusCode, body: answer.json() };
 }
 
 export function eights(name = '4 × 8:00'): Plan {
-  const easy = (id: string, seconds: number) => ({ kind: 'step' as const, id, role: 'easy' as const, length: { kind: 'time' as const, seconds }, target: { kind: 'steady' as const, effort: { kind: 'easy' as const } }, cadence: null, cue: '' });
+  const easy = (id: string, seconds: number) => ({
+    kind: 'step' as const,
+    id,
+    role: 'easy' as const,
+    length: { kind: 'time' as const, seconds },
+    target: { kind: 'steady' as const, effort: { kind: 'easy' as const } },
+    cadence: null,
+    cue: '',
+  });
   const work = { ...easy('w', 480), role: 'work' as const, target: { kind: 'steady' as const, effort: { kind: 'percent' as const, low: 98, high: 102 } } };
-  return { name, nameFollows: false, purpose: '', system: 'threshold', place: 'any', note: '', items: [easy('a', 900), { kind: 'set', id: 's', reps: 4, parts: [work], rest: { when: 'between', step: easy('r', 240) } }] };
+  return {
+    name,
+    nameFollows: false,
+    purpose: '',
+    system: 'threshold',
+    place: 'any',
+    note: '',
+    items: [easy('a', 900), { kind: 'set', id: 's', reps: 4, parts: [work], rest: { when: 'between', step: easy('r', 240) } }],
+  };
 }

@@ -3,7 +3,7 @@ import { isSound } from '../power/stream.ts';
 import { refused, type Reading, understood } from '../units/reading.ts';
 import { printClock } from '../units/time.ts';
 import { columnOf, type Field } from './csvColumns.ts';
-import { clockOf, type ClockFormat, clockFormatOf } from './csvTime.ts';
+import { clockOf, clockFormatOf } from './csvTime.ts';
 import { numberOf } from './csvNumbers.ts';
 import { resample, type Sample } from './resample.ts';
 
@@ -41,7 +41,10 @@ export function parseCsvRecording(text: string): Reading<Recording> {
   if (!header || rows.length === 0) return refused('The file has a header row but no samples under it.');
   const columns = findColumns(header);
   if (columns.watts === undefined) {
-    const named = header.slice(0, 8).map((name) => `"${name.trim().slice(0, 20)}"`).join(', ');
+    const named = header
+      .slice(0, 8)
+      .map((name) => `"${name.trim().slice(0, 20)}"`)
+      .join(', ');
     return refused(`There is no power column. The columns are ${named}. Name the one with watts "power" or "watts".`);
   }
   return readRows(rows, columns);
@@ -58,58 +61,75 @@ function findColumns(header: readonly string[]): Columns {
   return columns;
 }
 
+/** What was odd in the rows, counted for the notes. */
+interface Oddities {
+  lettered: number;
+  firstLettered: string | null;
+  outside: number;
+  backwards: number;
+}
+
 function readRows(rows: readonly string[][], columns: Columns): Reading<Recording> {
-  const notes: string[] = [];
-  const time = columns.time;
-  const format: ClockFormat | null = time === undefined ? null : clockFormatOf(rows.slice(0, 20).map((row) => row[time] ?? ''));
-  if (time !== undefined && format === null) return refused(`The times cannot be read, for example "${(rows[0]?.[time] ?? '').slice(0, 30)}". Use seconds, h:mm:ss or a date with time.`);
-
-  const samples: Sample[] = [];
-  let lettered = 0;
-  let outside = 0;
-  let backwards = 0;
-  let firstLettered: string | null = null;
-  let previous = -Infinity;
-  const cell = (row: string[], field: Field): string => (columns[field] === undefined ? '' : (row[columns[field]] ?? '').trim());
-
-  for (const [index, row] of rows.entries()) {
-    const seconds = format === null || time === undefined ? index : clockOf(row[time] ?? '', format);
-    if (seconds === null) {
-      lettered += 1;
-      firstLettered ??= `row ${index + 2}`;
-      continue;
-    }
-    if (seconds < previous) {
-      backwards += 1;
-      continue;
-    }
-    previous = seconds;
-    const watts = numberOf(cell(row, 'watts'));
-    if (watts === 'letters') {
-      lettered += 1;
-      firstLettered ??= `row ${index + 2}, "${cell(row, 'watts').slice(0, 20)}"`;
-    } else if (watts !== null && !isSound(watts)) outside += 1;
-    samples.push({
-      seconds,
-      watts: isSound(watts === 'letters' ? null : watts) ? (watts as number) : null,
-      bpm: soundOrNull(numberOf(cell(row, 'bpm')), 30, 230),
-      rpm: soundOrNull(numberOf(cell(row, 'rpm')), 0, 300),
-      metresPerSecond: speedOf(numberOf(cell(row, 'speed')), columns, cell(row, 'speedKmh')),
-    });
+  const { time } = columns;
+  const format = time === undefined ? null : clockFormatOf(rows.slice(0, 20).map((row) => row[time] ?? ''));
+  if (time !== undefined && format === null) {
+    return refused(`The times cannot be read, for example "${(rows[0]?.[time] ?? '').slice(0, 30)}". Use seconds, h:mm:ss or a date with time.`);
   }
-  const first = samples[0];
-  const last = samples.at(-1);
-  if (!first || !last) return refused('No row has a time and watts that can be read.');
-  const length = last.seconds - first.seconds + 1;
-  if (length > LONGEST_RECORDING_S) return refused(`The times span ${printClock(length)}. A recording longer than 24 h is not one ride; are the times right?`);
-  if (length < SHORTEST_RECORDING_S) return refused(`The recording is ${Math.round(length)} s long. That is too short to read anything off it.`);
-  if (samples.every((sample) => sample.watts === null)) return refused('The power column holds no watts between 0 and 2,500.');
+  const odd: Oddities = { lettered: 0, firstLettered: null, outside: 0, backwards: 0 };
+  const samples: Sample[] = [];
+  for (const [index, row] of rows.entries()) {
+    const seconds = format === null ? index : clockOf(cellOf(row, columns, 'time'), format);
+    if (seconds === null) noteLetters(odd, `row ${index + 2}`);
+    else if (seconds < (samples.at(-1)?.seconds ?? -Infinity)) odd.backwards += 1;
+    else samples.push(sampleOf(row, index, seconds, columns, odd));
+  }
+  const reason = reasonAgainst(samples);
+  if (reason !== null) return refused(reason);
+  const notes = notesOn(odd);
+  const resampled = resample(samples, notes);
+  return understood({ ...resampled, startedAt: format?.kind === 'stamp' && time !== undefined ? startStamp(rows, time) : null, notes });
+}
 
+function sampleOf(row: readonly string[], index: number, seconds: number, columns: Columns, odd: Oddities): Sample {
+  const number = (field: Field) => numberOf(cellOf(row, columns, field));
+  const watts = number('watts');
+  if (watts === 'letters') noteLetters(odd, `row ${index + 2}, "${cellOf(row, columns, 'watts').slice(0, 20)}"`);
+  else if (watts !== null && !isSound(watts)) odd.outside += 1;
+  return {
+    seconds,
+    watts: watts !== 'letters' && isSound(watts) ? watts : null,
+    bpm: soundOrNull(number('bpm'), 30, 230),
+    rpm: soundOrNull(number('rpm'), 0, 300),
+    metresPerSecond: speedOf(number('speed'), columns, cellOf(row, columns, 'speedKmh')),
+  };
+}
+
+function cellOf(row: readonly string[], columns: Columns, field: Field): string {
+  const index = columns[field];
+  return index === undefined ? '' : (row[index] ?? '').trim();
+}
+
+function noteLetters(odd: Oddities, where: string): void {
+  odd.lettered += 1;
+  odd.firstLettered ??= where;
+}
+
+/** Why these samples are no ride, or null. */
+function reasonAgainst(samples: readonly Sample[]): string | null {
+  const [first, last] = [samples[0], samples.at(-1)];
+  if (!first || !last) return 'No row has a time and watts that can be read.';
+  const length = last.seconds - first.seconds + 1;
+  if (length > LONGEST_RECORDING_S) return `The times span ${printClock(length)}. A recording longer than 24 h is not one ride; are the times right?`;
+  if (length < SHORTEST_RECORDING_S) return `The recording is ${Math.round(length)} s long. That is too short to read anything off it.`;
+  return samples.every((sample) => sample.watts === null) ? 'The power column holds no watts between 0 and 2,500.' : null;
+}
+
+function notesOn({ lettered, firstLettered, outside, backwards }: Oddities): string[] {
+  const notes: string[] = [];
   if (lettered > 0) notes.push(`${count(lettered, 'row')} held letters where a number belongs (first: ${firstLettered}). Taken as gaps.`);
   if (outside > 0) notes.push(`${count(outside, 'sample')} below 0 or above 2,500 W. Taken as gaps.`);
   if (backwards > 0) notes.push(`In ${count(backwards, 'row')} the time runs backwards. Left out; the rest is kept.`);
-  const resampled = resample(samples, notes);
-  return understood({ ...resampled, startedAt: format?.kind === 'stamp' && time !== undefined ? startStamp(rows, time) : null, notes });
+  return notes;
 }
 
 function startStamp(rows: readonly string[][], time: number): string | null {

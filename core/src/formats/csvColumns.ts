@@ -3,7 +3,24 @@ export type Field = 'time' | 'watts' | 'bpm' | 'rpm' | 'speed' | 'speedKmh';
 
 /** Common column names, in lower case with everything but letters and digits left out. */
 const NAMES: Record<Field, readonly string[]> = {
-  time: ['time', 'seconds', 'secs', 'sec', 's', 't', 'elapsed', 'elapsedtime', 'elapsedseconds', 'elapseds', 'timestamp', 'datetime', 'times', 'clock', 'zeit', 'temps'],
+  time: [
+    'time',
+    'seconds',
+    'secs',
+    'sec',
+    's',
+    't',
+    'elapsed',
+    'elapsedtime',
+    'elapsedseconds',
+    'elapseds',
+    'timestamp',
+    'datetime',
+    'times',
+    'clock',
+    'zeit',
+    'temps',
+  ],
   watts: ['power', 'watts', 'watt', 'w', 'powerw', 'powerwatts', 'leistung', 'puissance'],
   bpm: ['heartrate', 'hr', 'bpm', 'heartratebpm', 'hrbpm', 'pulse', 'puls', 'heart'],
   rpm: ['cadence', 'cad', 'rpm', 'cadencerpm', 'trittfrequenz'],

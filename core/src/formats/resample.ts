@@ -29,7 +29,10 @@ export function resample(samples: readonly Sample[], notes: string[]) {
   const length = secondOf(samples.at(-1)?.seconds ?? 0, start) + 1;
   const spacing = typicalSpacing(samples);
   const reach = spacing > 1.5 ? HELD_BETWEEN_ROWS_S : 1;
-  const channels = Object.fromEntries(CHANNELS.map((channel) => [channel, onClock(samples, channel, start, length, reach)])) as Record<Channel, (number | null)[]>;
+  const channels = Object.fromEntries(CHANNELS.map((channel) => [channel, onClock(samples, channel, start, length, reach)])) as Record<
+    Channel,
+    (number | null)[]
+  >;
   const { watts } = channels;
   if (Math.abs(spacing - 1) > 0.05) notes.push(`Rows are ${spacing.toFixed(1).replace(/\.0$/, '')} s apart on the whole. Put on a clock of 1 s.`);
   noteGaps(watts, notes);
@@ -70,7 +73,10 @@ function secondOf(seconds: number, start: number): number {
 
 /** The middle one of the distances between rows, s; shorter than a second where several rows share one. */
 function typicalSpacing(samples: readonly Sample[]): number {
-  const distances = samples.slice(1).map((sample, index) => sample.seconds - (samples[index]?.seconds ?? 0)).sort((a, b) => a - b);
+  const distances = samples
+    .slice(1)
+    .map((sample, index) => sample.seconds - (samples[index]?.seconds ?? 0))
+    .sort((a, b) => a - b);
   return distances[Math.floor(distances.length / 2)] ?? 1;
 }
 
@@ -83,6 +89,7 @@ function noteGaps(watts: readonly (number | null)[], notes: string[]): void {
     else gaps.push({ startS: second, seconds: 1 });
   });
   const long = gaps.filter((gap) => gap.seconds > 3);
-  for (const gap of long.slice(0, 3)) notes.push(`No watts from ${printClock(gap.startS)} to ${printClock(gap.startS + gap.seconds)}. Cut out of the means, zero in best efforts.`);
+  for (const gap of long.slice(0, 3))
+    notes.push(`No watts from ${printClock(gap.startS)} to ${printClock(gap.startS + gap.seconds)}. Cut out of the means, zero in best efforts.`);
   if (long.length > 3) notes.push(`${long.length - 3} more gaps of over 3 s, treated the same.`);
 }

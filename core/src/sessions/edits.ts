@@ -121,10 +121,10 @@ export function openSet(plan: Plan, setId: string): Plan {
  */
 export function moveStep(plan: Plan, stepId: string, by: -1 | 1): Plan {
   const anchor = anchorOf(plan, stepId);
-  const shift = <T extends Item>(list: T[]): T[] => {
+  const shift = <T extends Item>(list: readonly T[]): T[] => {
     const at = list.findIndex((item) => item.id === anchor);
     const to = at + by;
-    if (at < 0 || to < 0 || to >= list.length) return list.map((item) => (item.kind === 'set' ? { ...item, parts: shift(item.parts as Item[]) } : item) as T);
+    if (at < 0 || to < 0 || to >= list.length) return list.map((item) => (item.kind === 'set' ? { ...item, parts: shift<Item>(item.parts) } : item) as T);
     const moved = [...list];
     [moved[at], moved[to]] = [moved[to] as T, moved[at] as T];
     return moved;
@@ -150,7 +150,8 @@ function anchorOf(plan: Plan, stepId: string): string {
 
 /** Rebuilds every list of the plan: what an item turns into is asked once, inner lists first. */
 function mapLists(plan: Plan, change: (item: Item) => Item[]): Plan {
-  const list = (items: readonly Item[]): Item[] => items.flatMap((item) => change(item.kind === 'set' ? ({ ...item, parts: list(item.parts) } as SetBlock) : item));
+  const list = (items: readonly Item[]): Item[] =>
+    items.flatMap((item) => change(item.kind === 'set' ? ({ ...item, parts: list(item.parts) } as SetBlock) : item));
   return { ...plan, items: list(plan.items) };
 }
 

@@ -1,6 +1,7 @@
 import { curveAt, type Best } from '../power/curve.ts';
 import type { RiderNumbers } from '../rider/numbers.ts';
 import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
+import { printSpan } from '../units/span.ts';
 import { type Worked, worked } from '../working/worked.ts';
 import { bandsFor, printBand } from '../zones/bands.ts';
 import { FIVE_BY_THRESHOLD_HR, SEVEN_STEPS } from '../zones/schemes.ts';
@@ -130,7 +131,19 @@ export function printAskedWatts(asked: Asked): string | null {
   if (asked.lowW === null) return null;
   if (asked.highW === null) return `over ${asked.lowW - 1}`;
   if (asked.lowW === 0) return `≤ ${asked.highW}`;
-  return asked.lowW === asked.highW ? String(asked.lowW) : `${asked.lowW}–${asked.highW}`;
+  return printSpan(asked.lowW, asked.highW);
+}
+
+function derivation(effort: Effort, ftpW: number): [string, string][] {
+  if (effort.kind === 'percent') {
+    return [...new Set([effort.low, effort.high])].map((percent) => [
+      `${percent} % of ${ftpW}`,
+      `${roundTo((percent * ftpW) / 100, 2)} → ${percentOf(percent, ftpW)} W`,
+    ]);
+  }
+  const zone = effort.kind === 'zone' ? effort.zone : effort.kind === 'easy' ? 1 : null;
+  const band = zone === null ? undefined : bandsFor(SEVEN_STEPS, ftpW)[zone - 1];
+  return band ? [[`Zone ${band.rule.number} of Seven steps, ${band.rule.name}`, `${printBand(band)} W`]] : [];
 }
 
 /**
@@ -148,15 +161,7 @@ export function wattsWorking(effort: Effort, rider: RiderOnDay, seconds: number)
   if (!asked || !text) return null;
   const lines: [string, string][] = [['Meant', printEffort(effort)]];
   if (rider.ftpW !== null && effort.kind !== 'watts') lines.push([`${rider.firstName}’s FTP`, `${rider.ftpW} W`]);
-  if (effort.kind === 'percent' && rider.ftpW !== null) {
-    for (const percent of new Set([effort.low, effort.high])) {
-      lines.push([`${percent} % of ${rider.ftpW}`, `${roundTo((percent * rider.ftpW) / 100, 2)} → ${percentOf(percent, rider.ftpW)} W`]);
-    }
-  }
-  if ((effort.kind === 'zone' || effort.kind === 'easy') && rider.ftpW !== null) {
-    const band = bandsFor(SEVEN_STEPS, rider.ftpW)[effort.kind === 'zone' ? effort.zone - 1 : 0];
-    if (band) lines.push([`Zone ${band.rule.number} of Seven steps, ${band.rule.name}`, `${printBand(band)} W`]);
-  }
+  if (rider.ftpW !== null) lines.push(...derivation(effort, rider.ftpW));
   if (asked.countedW !== null) lines.push(['Counted in the sums as', `${roundTo(asked.countedW, 1)} W`]);
   if (asked.counts) lines.push(['Open target', asked.counts]);
   return worked(text, 'W', 'Watts from the target', lines, effort.kind === 'easy' ? [['Easy counts as', `${rider.easyPercent} % of FTP`]] : []);

@@ -59,20 +59,22 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
 
 /**
  * Turns laid-out segments into the 1 Hz stream that a planned session's numbers come from. A rising or falling step
- * is linear, at (i + ½) ÷ n of its length.
+ * is linear, at (i + ½) ÷ n of its length. Steps whose target is unread are left out of it, and so out of the sums.
  *
  * @param segments as `expand` returns them
- * @returns watts for every second, or null where a segment has no watts (no FTP, or unread words)
+ * @returns watts for every counted second, or null where a target has no watts (no FTP)
  * Source: handbook section 5, A planned session's numbers.
  */
 export function streamOf(segments: readonly Segment[]): Float64Array | null {
-  const total = segments.reduce((sum, segment) => sum + segment.seconds, 0);
-  const stream = new Float64Array(total);
-  for (const { startS, seconds, from, to } of segments) {
+  const counted = segments.filter(({ from, to }) => from !== null && to !== null);
+  const stream = new Float64Array(counted.reduce((sum, { seconds }) => sum + seconds, 0));
+  let at = 0;
+  for (const { seconds, from, to } of counted) {
     const fromW = from?.countedW ?? null;
     const toW = to?.countedW ?? null;
     if (fromW === null || toW === null) return null;
-    for (let index = 0; index < seconds; index += 1) stream[startS + index] = fromW + ((toW - fromW) * (index + 0.5)) / seconds;
+    for (let index = 0; index < seconds; index += 1) stream[at + index] = fromW + ((toW - fromW) * (index + 0.5)) / seconds;
+    at += seconds;
   }
   return stream;
 }

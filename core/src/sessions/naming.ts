@@ -39,7 +39,10 @@ function lengthOf(step: Step): number {
 }
 
 const SYSTEM_NAMES: Record<System, string> = Object.fromEntries(
-  (['recovery', 'endurance', 'tempo', 'threshold', 'ceiling', 'anaerobic', 'sprint'] as const).map((system, index) => [system, SEVEN_STEPS.bands[index]?.name ?? system]),
+  (['recovery', 'endurance', 'tempo', 'threshold', 'ceiling', 'anaerobic', 'sprint'] as const).map((system, index) => [
+    system,
+    SEVEN_STEPS.bands[index]?.name ?? system,
+  ]),
 ) as Record<System, string>;
 
 /**

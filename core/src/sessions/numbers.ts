@@ -12,6 +12,8 @@ export interface SessionNumbers {
   readonly totalS: Worked;
   readonly timeAtTargetS: Worked;
   readonly reps: number;
+  /** Steps laid out whose target is unread; they are in no sum but the time. */
+  readonly uncounted: number;
   /** Null where the rider has no FTP and the targets are not watts. */
   readonly surgeWeightedW: Worked | null;
   readonly intensityRatio: Worked | null;
@@ -39,10 +41,11 @@ export function sessionNumbers(plan: Plan, rider: RiderOnDay): SessionNumbers {
     totalS,
     timeAtTargetS: timeAtTarget(segments, totalS.value),
     reps: segments.reduce((most, segment) => Math.max(most, segment.rep ?? 0), 0),
-    surgeWeightedW: surge === null ? null : surgeWorking(surge, totalS.value),
+    uncounted: segments.filter(({ from, to }) => from === null || to === null).length,
+    surgeWeightedW: surge === null || stream === null ? null : surgeWorking(surge, stream.length),
     intensityRatio: surge === null || ftp === null ? null : ratioWorking(surge, ftp),
     energyKj: stream && stream.length > 0 ? energyWorking(stream) : null,
-    load: surge !== null && ftp !== null ? powerLoad(totalS.value, surge, ftp) : effortLoad(segments),
+    load: stream !== null && surge !== null && ftp !== null ? powerLoad(stream.length, surge, ftp) : effortLoad(segments),
   };
 }
 
@@ -74,7 +77,10 @@ function surgeWorking(surgeW: number, seconds: number): Worked {
 
 function ratioWorking(surgeW: number, ftpW: number): Worked {
   const ratio = surgeW / ftpW;
-  return worked(ratio, '', 'Intensity ratio', [['Surge-weighted power ÷ FTP', `${roundTo(surgeW, 1)} ÷ ${ftpW}`], ['Ratio', roundTo(ratio, 3).toFixed(3)]]);
+  return worked(ratio, '', 'Intensity ratio', [
+    ['Surge-weighted power ÷ FTP', `${roundTo(surgeW, 1)} ÷ ${ftpW}`],
+    ['Ratio', roundTo(ratio, 3).toFixed(3)],
+  ]);
 }
 
 function powerLoad(seconds: number, surgeW: number, ftpW: number): Worked {

@@ -33,10 +33,7 @@ export const targetSchema = z.discriminatedUnion('kind', [
 ]);
 
 /** How long a step lasts. */
-export const lengthSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('time'), seconds: z.number().int().min(1).max(86_400) }),
-  unread,
-]);
+export const lengthSchema = z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('time'), seconds: z.number().int().min(1).max(86_400) }), unread]);
 
 export const ROLES = ['warmUp', 'work', 'easy', 'coolDown'] as const;
 export const SYSTEMS = ['recovery', 'endurance', 'tempo', 'threshold', 'ceiling', 'anaerobic', 'sprint'] as const;
@@ -74,7 +71,10 @@ export const setSchema = z.strictObject({
   kind: z.literal('set'),
   id: itemId,
   reps: repsSchema,
-  parts: z.array(z.union([stepSchema, innerSetSchema])).min(1).max(60),
+  parts: z
+    .array(z.union([stepSchema, innerSetSchema]))
+    .min(1)
+    .max(60),
   rest: restSchema,
 });
 

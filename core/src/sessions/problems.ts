@@ -29,8 +29,10 @@ export function problemsOf(plan: Plan): PlanProblem[] {
   if (plan.items.length === 0) problems.push({ itemId: null, field: 'session', reason: 'The session has no steps yet. Add one.' });
   for (const item of plan.items) inspect(item, problems);
   const laidOut = plan.items.reduce((sum, item) => add(sum, measure(item)), { seconds: 0, steps: 0 });
-  if (laidOut.seconds > LONGEST_SESSION_S) problems.push({ itemId: null, field: 'session', reason: `The session lasts ${printDuration(laidOut.seconds)}. The longest is 24 h.` });
-  if (laidOut.steps > MOST_SEGMENTS) problems.push({ itemId: null, field: 'session', reason: `Laid out, the session has ${laidOut.steps} steps. The most is ${MOST_SEGMENTS}.` });
+  if (laidOut.seconds > LONGEST_SESSION_S)
+    problems.push({ itemId: null, field: 'session', reason: `The session lasts ${printDuration(laidOut.seconds)}. The longest is 24 h.` });
+  if (laidOut.steps > MOST_SEGMENTS)
+    problems.push({ itemId: null, field: 'session', reason: `Laid out, the session has ${laidOut.steps} steps. The most is ${MOST_SEGMENTS}.` });
   return problems;
 }
 

@@ -63,8 +63,8 @@ function nextBalance(balance: number, watts: number, rider: SimulatedRider): num
 
 function nextBeat(bpm: number, watts: number, second: number, rider: SimulatedRider, random: Random): number {
   const span = rider.maximalBpm - rider.restingBpm;
-  // At CP the heart settles at about 90 % of its reserve; it drifts up slowly over the hours.
-  const settled = rider.restingBpm + span * Math.min(1.02, 0.22 + 0.68 * (watts / rider.cpW)) + second / 900;
+  // At CP the heart settles at about 84 % of its reserve; it drifts up slowly over the hours.
+  const settled = rider.restingBpm + span * Math.min(1.02, 0.22 + 0.62 * (watts / rider.cpW)) + second / 900;
   const constant = settled > bpm ? RISE_S : FALL_S;
   const next = bpm + (settled - bpm) / constant + bell(random) * 0.25;
   return Math.min(rider.maximalBpm, Math.max(rider.restingBpm, next));

@@ -3,8 +3,8 @@ import type { Random } from './random.ts';
 import { type RiddenSecond, ride, type SimulatedRider } from './rider.ts';
 
 const COOL_DOWN_S = 300;
-/** Below this the ramp rider stops, J of W′ left. */
-const STOPS_AT_J = 250;
+/** Below this the ramp rider stops, J of W′ left: just before the legs give way. */
+const STOPS_AT_J = 600;
 
 /**
  * Rides a ramp test: warm-up, the ramp until W′ is gone, an easy cool-down.

@@ -65,7 +65,14 @@ const CHECKS: Record<CheckId, (evidence: TestEvidence) => Check | null> = {
   expected: ({ ftpW, expectedFtpW }) => {
     if (ftpW === null || expectedFtpW === null) return null;
     const off = (ftpW - expectedFtpW) / expectedFtpW;
-    return check('expected', 'Against the result written down before', `${signed(off)}: ${ftpW} against ${expectedFtpW} W`, 'within 5 %', Math.abs(off) <= AGREEMENT_SHARE ? 'held' : 'doubtful', Math.abs(off) <= AGREEMENT_SHARE ? 'About what was expected.' : 'Not what was expected. Ask the rider how it went.');
+    return check(
+      'expected',
+      'Against the result written down before',
+      `${signed(off)}: ${ftpW} against ${expectedFtpW} W`,
+      'within 5 %',
+      Math.abs(off) <= AGREEMENT_SHARE ? 'held' : 'doubtful',
+      Math.abs(off) <= AGREEMENT_SHARE ? 'About what was expected.' : 'Not what was expected. Ask the rider how it went.',
+    );
   },
 
   pacing: ({ recording }) => {
@@ -74,25 +81,53 @@ const CHECKS: Record<CheckId, (evidence: TestEvidence) => Check | null> = {
     const quarter = Math.floor(watts.length / 4);
     const share = meanOf(watts.subarray(watts.length - quarter)) / meanOf(watts.subarray(0, quarter));
     const says = share < 0.95 ? 'Started too hard, so it reads low.' : share > 1.05 ? 'Held back at first, so it reads low.' : 'Evenly ridden.';
-    return check('pacing', 'Last quarter ÷ first quarter', roundTo(share, 3).toFixed(3), '0.95–1.05', share >= 0.95 && share <= 1.05 ? 'held' : 'doubtful', says);
+    return check(
+      'pacing',
+      'Last quarter ÷ first quarter',
+      roundTo(share, 3).toFixed(3),
+      '0.95–1.05',
+      share >= 0.95 && share <= 1.05 ? 'held' : 'doubtful',
+      says,
+    );
   },
 
   lastSeconds: ({ recording }) => {
     if (!recording) return null;
     const watts = recording.watts.subarray(recording.effort.startS, recording.effort.endS);
     const up = meanOf(watts.subarray(watts.length - 20)) / meanOf(watts) - 1;
-    return check('lastSeconds', 'Last 20 s against the mean', signed(up), 'at most +20 %', up > 0.2 ? 'doubtful' : 'held', up > 0.2 ? 'A sprint at the end: more was left.' : 'Nothing much was left.');
+    return check(
+      'lastSeconds',
+      'Last 20 s against the mean',
+      signed(up),
+      'at most +20 %',
+      up > 0.2 ? 'doubtful' : 'held',
+      up > 0.2 ? 'A sprint at the end: more was left.' : 'Nothing much was left.',
+    );
   },
 
   heartRateReached: ({ recording, maximalBpm }) => {
     if (!recording) return null;
     const name = 'Heart rate reached';
     const limit = '95 % of maximum';
-    const beats = recording.bpm?.slice(recording.effort.startS, recording.effort.endS).filter((beat): beat is number => beat !== null && beat >= 30 && beat <= 230) ?? [];
-    if (beats.length === 0 || maximalBpm === null) return check('heartRateReached', name, beats.length === 0 ? 'not recorded' : 'no maximum stored', limit, 'unknown', 'It cannot be told whether this was the rider’s most.');
+    const beats =
+      recording.bpm?.slice(recording.effort.startS, recording.effort.endS).filter((beat): beat is number => beat !== null && beat >= 30 && beat <= 230) ?? [];
+    if (beats.length === 0 || maximalBpm === null)
+      return check(
+        'heartRateReached',
+        name,
+        beats.length === 0 ? 'not recorded' : 'no maximum stored',
+        limit,
+        'unknown',
+        'It cannot be told whether this was the rider’s most.',
+      );
     const top = Math.max(...beats);
     const reached = top >= REACHED_SHARE * maximalBpm;
-    const says = top > maximalBpm ? `Above the stored maximum of ${maximalBpm} bpm. Was the strap sound? If so, update the maximum.` : reached ? 'A full effort.' : 'The rider may have had more to give.';
+    const says =
+      top > maximalBpm
+        ? `Above the stored maximum of ${maximalBpm} bpm. Was the strap sound? If so, update the maximum.`
+        : reached
+          ? 'A full effort.'
+          : 'The rider may have had more to give.';
     return check('heartRateReached', name, `${top} bpm, ${roundHalfUp((top / maximalBpm) * 100)} %`, limit, reached ? 'held' : 'doubtful', says);
   },
 
@@ -102,14 +137,28 @@ const CHECKS: Record<CheckId, (evidence: TestEvidence) => Check | null> = {
     if (turns.length === 0) return check('cadenceFloor', 'Lowest cadence', 'not recorded', 'never below 60 rpm', 'unknown', 'Cadence was not recorded.');
     // Five seconds at a time: a single skipped pulse of the sensor is not grinding.
     const lowest = lowestRolling(turns, 5);
-    return check('cadenceFloor', 'Lowest cadence', `${roundHalfUp(lowest)} rpm`, 'never below 60 rpm', lowest < LOWEST_RPM ? 'failed' : 'held', lowest < LOWEST_RPM ? 'Grinding at this power loads the knees; the end of the ramp should have come earlier.' : 'Kept turning to the end.');
+    return check(
+      'cadenceFloor',
+      'Lowest cadence',
+      `${roundHalfUp(lowest)} rpm`,
+      'never below 60 rpm',
+      lowest < LOWEST_RPM ? 'failed' : 'held',
+      lowest < LOWEST_RPM ? 'Grinding at this power loads the knees; the end of the ramp should have come earlier.' : 'Kept turning to the end.',
+    );
   },
 
   sameSource: ({ powerSource, earlier, protocol }) => {
     const last = latest(earlier.filter((test) => test.protocolId === protocol.id)) ?? latest(earlier);
     if (!last) return null;
     const same = last.powerSource === powerSource;
-    return check('sameSource', 'Power source', same ? powerSource : `${powerSource}, before: ${last.powerSource}`, 'the same as last time', same ? 'held' : 'doubtful', same ? 'Can be compared.' : 'Power meters disagree by 1–10 %, so compare with care.');
+    return check(
+      'sameSource',
+      'Power source',
+      same ? powerSource : `${powerSource}, before: ${last.powerSource}`,
+      'the same as last time',
+      same ? 'held' : 'doubtful',
+      same ? 'Can be compared.' : 'Power meters disagree by 1–10 %, so compare with care.',
+    );
   },
 
   longEnoughAgo: ({ date, earlier, protocol, retestWeeks = RETEST_WEEKS }) => {
@@ -117,7 +166,14 @@ const CHECKS: Record<CheckId, (evidence: TestEvidence) => Check | null> = {
     if (!last) return null;
     const days = daysBetween(last.date, date);
     const enough = days >= retestWeeks * 7;
-    return check('longEnoughAgo', 'Since the last test of this kind', `${days} days`, `at least ${retestWeeks} weeks`, enough ? 'held' : 'doubtful', enough ? 'Long enough for a change to show.' : 'Soon after the last one: little can have changed.');
+    return check(
+      'longEnoughAgo',
+      'Since the last test of this kind',
+      `${days} days`,
+      `at least ${retestWeeks} weeks`,
+      enough ? 'held' : 'doubtful',
+      enough ? 'Long enough for a change to show.' : 'Soon after the last one: little can have changed.',
+    );
   },
 
   agreement: ({ ftpW, date, earlier }) => {
@@ -125,7 +181,14 @@ const CHECKS: Record<CheckId, (evidence: TestEvidence) => Check | null> = {
     if (ftpW === null || !last || last.ftpW === null) return null;
     const off = (ftpW - last.ftpW) / last.ftpW;
     const agrees = Math.abs(off) <= AGREEMENT_SHARE;
-    return check('agreement', 'Beside the last estimate', `${signed(off)}: ${ftpW} against ${last.ftpW} W`, 'within 5 %, last 90 days', agrees ? 'held' : 'doubtful', agrees ? 'They agree.' : likelyReason(off));
+    return check(
+      'agreement',
+      'Beside the last estimate',
+      `${signed(off)}: ${ftpW} against ${last.ftpW} W`,
+      'within 5 %, last 90 days',
+      agrees ? 'held' : 'doubtful',
+      agrees ? 'They agree.' : likelyReason(off),
+    );
   },
 
   change: ({ ftpW, date, earlier, protocol, powerSource }) => {
@@ -134,7 +197,13 @@ const CHECKS: Record<CheckId, (evidence: TestEvidence) => Check | null> = {
     const off = (ftpW - last.ftpW) / last.ftpW;
     const noise = 1.96 * Math.SQRT2 * testError(last, protocol, powerSource);
     const extraordinary = off > 0.08 && daysBetween(last.date, date) <= 42;
-    const says = extraordinary ? 'Extraordinary: test again before using it.' : Math.abs(off) >= noise ? 'The change is real.' : Math.abs(off) >= noise / 2 ? 'The change is likely.' : 'Cannot tell yet: within the noise of two tests.';
+    const says = extraordinary
+      ? 'Extraordinary: test again before using it.'
+      : Math.abs(off) >= noise
+        ? 'The change is real.'
+        : Math.abs(off) >= noise / 2
+          ? 'The change is likely.'
+          : 'Cannot tell yet: within the noise of two tests.';
     return check('change', 'Is the change real', signed(off), `noise ${roundTo(noise * 100, 1)} %`, extraordinary ? 'doubtful' : 'held', says);
   },
 };
@@ -146,7 +215,9 @@ function testError(last: EarlierTest, protocol: Protocol, powerSource: string): 
 }
 
 function likelyReason(off: number): string {
-  return off > 0 ? 'Fitter, fresher, or another power source or protocol. Look at the checks above.' : 'Tired, warm, badly paced, or another power source or protocol. Look at the checks above.';
+  return off > 0
+    ? 'Fitter, fresher, or another power source or protocol. Look at the checks above.'
+    : 'Tired, warm, badly paced, or another power source or protocol. Look at the checks above.';
 }
 
 function check(id: CheckId, name: string, figure: string, limit: string, verdict: Verdict, says: string): Check {

@@ -22,7 +22,9 @@ export interface Stretch {
  */
 export function findSteadyEffort(watts: Float64Array, seconds: number): Reading<Stretch> {
   if (watts.length < seconds) {
-    return refused(`The recording is ${printClock(watts.length)} long, shorter than the ${printClock(seconds)} this test needs. Enter the reading by hand, or bring in the whole recording.`);
+    return refused(
+      `The recording is ${printClock(watts.length)} long, shorter than the ${printClock(seconds)} this test needs. Enter the reading by hand, or bring in the whole recording.`,
+    );
   }
   const window = bestWindows(watts, [seconds])[0];
   if (!window || window.meanW === 0) return refused('All watts in the recording are zero, so no effort can be found. Was the power meter paired?');
@@ -47,7 +49,8 @@ export function readSteady(watts: Float64Array, effort: Stretch): Worked {
   ]);
 }
 
-/** Longest ramp looked for, in stages. */
+/** Shortest and longest ramp looked for, in stages: fewer are no ramp but a steady stretch. */
+const FEWEST_STAGES = 3;
 const MOST_STAGES = 40;
 /** How far behind the best 5 s the ride may fall before the ramp counts as over. */
 const OVER_BELOW = 0.8;
@@ -85,7 +88,7 @@ function endOfRamp(watts: Float64Array, from: number, minuteW: number): number {
 function startOfRamp(watts: Float64Array, endS: number, ramp: RampShape): number | null {
   const topW = meanOf(watts.subarray(Math.max(0, endS - 20), endS));
   const stages = (topW - ramp.startW) / ramp.stepW + 1;
-  if (stages < 0 || stages > MOST_STAGES) return null;
+  if (stages < FEWEST_STAGES || stages > MOST_STAGES) return null;
   const expected = endS - stages * STAGE_S;
   let best: { startS: number; error: number } | null = null;
   for (let startS = Math.max(0, Math.floor(expected - 2.5 * STAGE_S)); startS <= Math.min(expected + 2.5 * STAGE_S, endS - STAGE_S); startS += 1) {

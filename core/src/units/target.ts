@@ -1,6 +1,7 @@
 import type { Effort, Target } from '../sessions/plan.ts';
 import { type Reading, refused, understood } from './reading.ts';
 import { roundTo } from './rounding.ts';
+import { printSpan } from './span.ts';
 
 /** Bounds of what may be asked; a figure outside is taken for a slip of the hand. */
 export const TARGET_BOUNDS = {
@@ -25,6 +26,12 @@ const CHANGE_ARROW = /^(.+?)\s*(?:→|->|>)\s*(.+)$/;
 const CHANGE_WORDS = /^(?:rising|building|falling)\s+(?:from\s+)?(.+?)\s+to\s+(.+)$/i;
 const UNIT_AT_END = /\s*(%|percent|w|watts?|bpm)$/i;
 
+const WORDS: readonly (readonly [RegExp, Exclude<Effort, { kind: 'unread' }>])[] = [
+  [/^easy$/i, { kind: 'easy' }],
+  [/^(?:max|flat out|all[- ]out)$/i, { kind: 'max' }],
+  [/^sweet ?spot$/i, { kind: 'percent', ...SWEET_SPOT }],
+];
+
 const TRY = 'Try 98–102 %, 260 W, zone 4, rpe 8, easy or max';
 
 /**
@@ -36,11 +43,13 @@ const TRY = 'Try 98–102 %, 260 W, zone 4, rpe 8, easy or max';
  * Source: handbook section 7, Targets.
  */
 export function parseEffort(text: string): Reading<Exclude<Effort, { kind: 'unread' }>> {
-  const typed = text.trim().replace(/\s+/g, ' ').replace(/^(?:at|@)\s*/i, '');
+  const typed = text
+    .trim()
+    .replace(/\s+/g, ' ')
+    .replace(/^(?:at|@)\s*/i, '');
   if (typed === '') return refused(`A target is missing. ${TRY}.`);
-  if (/^easy$/i.test(typed)) return understood({ kind: 'easy' });
-  if (/^(?:max|flat out|all[- ]out)$/i.test(typed)) return understood({ kind: 'max' });
-  if (/^sweet ?spot$/i.test(typed)) return understood({ kind: 'percent', ...SWEET_SPOT });
+  const word = WORDS.find(([pattern]) => pattern.test(typed));
+  if (word) return understood(word[1]);
 
   const zone = ZONE.exec(typed);
   if (zone) {
@@ -134,15 +143,15 @@ function number(text: string | undefined): number {
 export function printEffort(effort: Effort): string {
   switch (effort.kind) {
     case 'percent':
-      return `${span(effort.low, effort.high)} %`;
+      return `${printSpan(effort.low, effort.high)} %`;
     case 'watts':
-      return `${span(effort.low, effort.high)} W`;
+      return `${printSpan(effort.low, effort.high)} W`;
     case 'zone':
       return `zone ${effort.zone}`;
     case 'rpe':
-      return `rpe ${span(effort.low, effort.high)}`;
+      return `rpe ${printSpan(effort.low, effort.high)}`;
     case 'heartRate':
-      return effort.low === null ? `under ${effort.high} bpm` : `${span(effort.low, effort.high)} bpm`;
+      return effort.low === null ? `under ${effort.high} bpm` : `${printSpan(effort.low, effort.high)} bpm`;
     case 'easy':
     case 'max':
       return effort.kind;
@@ -163,8 +172,4 @@ export function printTarget(target: Target): string {
   const to = printEffort(target.to);
   const shared = target.from.kind === target.to.kind ? UNIT_AT_END.exec(from)?.[0] : undefined;
   return `${shared && to.endsWith(shared) ? from.slice(0, -shared.length) : from} → ${to}`;
-}
-
-function span(low: number, high: number): string {
-  return low === high ? String(low) : `${low}–${high}`;
 }

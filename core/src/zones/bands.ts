@@ -65,7 +65,10 @@ export function bandWorking(scheme: Scheme, band: Band, anchor: number): Worked<
   if (band.rule.toPercent !== null) {
     lines.push([`${band.rule.toPercent} % of ${anchor}`, `${roundTo((band.rule.toPercent * anchor) / 100, 2)} → ${band.high ?? ''} ${unit}`]);
   }
-  return worked(printBand(band), unit, `${scheme.name}: ${band.rule.name}`, lines, [['Scheme', scheme.name], ['Rounding', 'half up']]);
+  return worked(printBand(band), unit, `${scheme.name}: ${band.rule.name}`, lines, [
+    ['Scheme', scheme.name],
+    ['Rounding', 'half up'],
+  ]);
 }
 
 /**

@@ -22,10 +22,31 @@ export interface Scheme {
   readonly bands: readonly BandRule[];
 }
 
-const RECOVERY = { name: 'Recovery', rpe: [1, 2], talkTest: 'anything', held: 'a day', heldSeconds: 86_400, trains: 'nothing; it lets the rest sink in' } as const;
-const ENDURANCE = { name: 'Endurance', rpe: [3, 4], talkTest: 'whole sentences', held: 'hours', heldSeconds: 18_000, trains: 'burning fat, lasting long' } as const;
+const RECOVERY = {
+  name: 'Recovery',
+  rpe: [1, 2],
+  talkTest: 'anything',
+  held: 'a day',
+  heldSeconds: 86_400,
+  trains: 'nothing; it lets the rest sink in',
+} as const;
+const ENDURANCE = {
+  name: 'Endurance',
+  rpe: [3, 4],
+  talkTest: 'whole sentences',
+  held: 'hours',
+  heldSeconds: 18_000,
+  trains: 'burning fat, lasting long',
+} as const;
 const TEMPO = { name: 'Tempo', rpe: [5, 6], talkTest: 'short sentences', held: '1–3 h', heldSeconds: 7200, trains: 'holding a steady pace' } as const;
-const THRESHOLD = { name: 'Threshold', rpe: [7, 8], talkTest: 'a few words', held: '20–60 min', heldSeconds: 2700, trains: 'clearing lactate at pace' } as const;
+const THRESHOLD = {
+  name: 'Threshold',
+  rpe: [7, 8],
+  talkTest: 'a few words',
+  held: '20–60 min',
+  heldSeconds: 2700,
+  trains: 'clearing lactate at pace',
+} as const;
 const CEILING = { name: 'Aerobic ceiling', rpe: [9, 9], talkTest: 'nothing', held: '3–8 min', heldSeconds: 300, trains: 'taking up more oxygen' } as const;
 const ANAEROBIC = { name: 'Anaerobic', rpe: [10, 10], talkTest: 'nothing', held: '30 s–2 min', heldSeconds: 75, trains: 'work without enough oxygen' } as const;
 const SPRINT = { name: 'Sprint', rpe: [10, 10], talkTest: 'nothing', held: 'under 15 s', heldSeconds: 12, trains: 'force and speed' } as const;

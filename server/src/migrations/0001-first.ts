@@ -1,4 +1,4 @@
-import { type Kysely, sql } from 'kysely';
+import { type Migration, sql } from 'kysely';
 
 const TABLES = [
   `CREATE TABLE riders (
@@ -54,6 +54,8 @@ const TABLES = [
 ] as const;
 
 /** Riders, what is measured of them, sessions, their days, and the journal that undo reads. */
-export async function up(db: Kysely<unknown>): Promise<void> {
-  for (const statement of TABLES) await sql.raw(statement).execute(db);
-}
+export const first: Migration = {
+  async up(db) {
+    for (const statement of TABLES) await sql.raw(statement).execute(db);
+  },
+};

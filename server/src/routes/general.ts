@@ -5,7 +5,10 @@ import { routes } from './route.ts';
 
 export const generalRoutes = routes((app, { db, demo }) => {
   app.get('/health', { schema: { response: { 200: health } } }, async () => {
-    const { riders } = await db.selectFrom('riders').select(({ fn }) => fn.countAll<number>().as('riders')).executeTakeFirstOrThrow();
+    const { riders } = await db
+      .selectFrom('riders')
+      .select(({ fn }) => fn.countAll<number>().as('riders'))
+      .executeTakeFirstOrThrow();
     return { status: 'ok' as const, version: VERSION, riders, demo };
   });
   app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());

@@ -7,10 +7,16 @@ const days = { 200: z.array(placed) };
 
 export const placedRoutes = routes((app, { db }) => {
   app.get('/placed', { schema: { querystring: daysQuery, response: days } }, ({ query }) => listPlaced(db, query));
-  app.get('/riders/:riderId/placed', { schema: { params: riderParams, querystring: daysQuery, response: days } }, ({ params, query }) => listPlaced(db, query, params.riderId));
-  app.post('/riders/:riderId/placed', { schema: { params: riderParams, body: newPlaced, response: days } }, ({ params, body }) => placeSession(db, params.riderId, body));
+  app.get('/riders/:riderId/placed', { schema: { params: riderParams, querystring: daysQuery, response: days } }, ({ params, query }) =>
+    listPlaced(db, query, params.riderId),
+  );
+  app.post('/riders/:riderId/placed', { schema: { params: riderParams, body: newPlaced, response: days } }, ({ params, body }) =>
+    placeSession(db, params.riderId, body),
+  );
   app.get('/placed/:id', { schema: { params: idParams, response: { 200: placed } } }, ({ params }) => readPlaced(db, params.id));
-  app.patch('/placed/:id', { schema: { params: idParams, body: placedChange, response: { 200: placed } } }, ({ params, body }) => changePlaced(db, params.id, body));
+  app.patch('/placed/:id', { schema: { params: idParams, body: placedChange, response: { 200: placed } } }, ({ params, body }) =>
+    changePlaced(db, params.id, body),
+  );
   app.delete('/placed/:id', { schema: { params: idParams, response: { 204: z.null() } } }, async ({ params }, reply) => {
     await removePlaced(db, params.id);
     return reply.status(204).send(null);

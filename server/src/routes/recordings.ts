@@ -5,14 +5,20 @@ import { keepRecording, listRecordings, readFile, readRecording } from '../store
 import { routes } from './route.ts';
 
 export const recordingRoutes = routes((app, { db, pool }) => {
-  app.get('/riders/:riderId/recordings', { schema: { params: riderParams, response: { 200: z.array(recording) } } }, ({ params }) => listRecordings(db, params.riderId));
+  app.get('/riders/:riderId/recordings', { schema: { params: riderParams, response: { 200: z.array(recording) } } }, ({ params }) =>
+    listRecordings(db, params.riderId),
+  );
 
-  app.post('/riders/:riderId/recordings', { schema: { params: riderParams, consumes: ['multipart/form-data'], response: { 200: received } } }, async (request) => {
-    const part = await request.file();
-    if (!part) throw badField('file', 'No file was sent.');
-    const bytes = await part.toBuffer();
-    return keepRecording(db, pool, request.params.riderId, { name: part.filename, bytes });
-  });
+  app.post(
+    '/riders/:riderId/recordings',
+    { schema: { params: riderParams, consumes: ['multipart/form-data'], response: { 200: received } } },
+    async (request) => {
+      const part = await request.file();
+      if (!part) throw badField('file', 'No file was sent.');
+      const bytes = await part.toBuffer();
+      return keepRecording(db, pool, request.params.riderId, { name: part.filename, bytes });
+    },
+  );
 
   app.get('/recordings/:id', { schema: { params: idParams, response: { 200: recordingWithStreams } } }, ({ params }) => readRecording(db, params.id));
 

@@ -9,9 +9,13 @@ export const riderRoutes = routes((app, { db }) => {
   app.get('/riders', { schema: { response: { 200: z.array(rider) } } }, () => listRiders(db));
   app.post('/riders', { schema: { body: riderFields, response } }, ({ body }) => createRider(db, body));
   app.get('/riders/:id', { schema: { params: idParams, response } }, ({ params }) => readRider(db, params.id));
-  app.patch('/riders/:id', { schema: { params: idParams, body: riderChange, response } }, ({ params, body }) => changeRider(db, params.id, body as Parameters<typeof changeRider>[2]));
+  app.patch('/riders/:id', { schema: { params: idParams, body: riderChange, response } }, ({ params, body }) =>
+    changeRider(db, params.id, body as Parameters<typeof changeRider>[2]),
+  );
   app.post('/riders/:id/body-mass', { schema: { params: idParams, body: newBodyMass, response } }, ({ params, body }) => addBodyMass(db, params.id, body));
   app.post('/riders/:id/heart-rates', { schema: { params: idParams, body: newHeartRate, response } }, ({ params, body }) => addHeartRate(db, params.id, body));
   app.post('/riders/:id/ftp', { schema: { params: idParams, body: newFtp, response } }, ({ params, body }) => acceptFtp(db, params.id, body));
-  app.delete('/riders/:id/ftp/:ftpId', { schema: { params: idParams.extend({ ftpId: id }), response } }, ({ params }) => withdrawFtp(db, params.id, params.ftpId));
+  app.delete('/riders/:id/ftp/:ftpId', { schema: { params: idParams.extend({ ftpId: id }), response } }, ({ params }) =>
+    withdrawFtp(db, params.id, params.ftpId),
+  );
 });

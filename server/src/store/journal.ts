@@ -21,9 +21,9 @@ const DEPTH = 200;
 /** One action of the coach under way: writes go through it, so that they can be undone together. */
 export interface Act {
   readonly trx: Transaction<Tables>;
-  insert<T extends Journaled>(table: T, row: Tables[T]): Promise<void>;
-  update<T extends Journaled>(table: T, id: string, change: Partial<Tables[T]>): Promise<void>;
-  remove(table: Journaled, id: string): Promise<void>;
+  readonly insert: <T extends Journaled>(table: T, row: Tables[T]) => Promise<void>;
+  readonly update: <T extends Journaled>(table: T, id: string, change: Partial<Tables[T]>) => Promise<void>;
+  readonly remove: (table: Journaled, id: string) => Promise<void>;
 }
 
 /**
@@ -59,8 +59,15 @@ export async function act<T>(db: Db, label: string, perform: (act: Act) => Promi
 
 async function remember(trx: Transaction<Tables>, label: string, entries: readonly Entry[]): Promise<void> {
   await trx.deleteFrom('journal').where('undone', '=', 1).execute();
-  const { id } = await trx.insertInto('journal').values({ id: undefined, at: new Date().toISOString(), label, entries: JSON.stringify(entries), undone: 0 }).returning('id').executeTakeFirstOrThrow();
-  await trx.deleteFrom('journal').where('id', '<=', (id ?? 0) - DEPTH).execute();
+  const { id } = await trx
+    .insertInto('journal')
+    .values({ id: undefined, at: new Date().toISOString(), label, entries: JSON.stringify(entries), undone: 0 })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  await trx
+    .deleteFrom('journal')
+    .where('id', '<=', (id ?? 0) - DEPTH)
+    .execute();
 }
 
 /** What undo and redo would do next. */
@@ -85,7 +92,11 @@ export async function stepJournal(db: Db, way: 'undo' | 'redo'): Promise<Journal
     for (const entry of undoing ? entries.reverse() : entries) {
       await swap(trx, entry, undoing ? entry.after : entry.before, undoing ? entry.before : entry.after);
     }
-    await trx.updateTable('journal').set({ undone: undoing ? 1 : 0 }).where('id', '=', step.id).execute();
+    await trx
+      .updateTable('journal')
+      .set({ undone: undoing ? 1 : 0 })
+      .where('id', '=', step.id)
+      .execute();
     return { ...(await journalState(trx)), did: step.label };
   });
 }
@@ -115,9 +126,16 @@ async function read(trx: Transaction<Tables>, table: Journaled, id: string): Pro
 }
 
 async function replace(trx: Transaction<Tables>, table: Journaled, id: string, change: Row): Promise<void> {
-  await trx.updateTable(table as 'riders').set(change).where('id', '=', id).execute();
+  await trx
+    .updateTable(table as 'riders')
+    .set(change)
+    .where('id', '=', id)
+    .execute();
 }
 
 async function put(trx: Transaction<Tables>, table: Journaled, row: Row): Promise<void> {
-  await trx.insertInto(table).values(row as never).execute();
+  await trx
+    .insertInto(table)
+    .values(row as never)
+    .execute();
 }

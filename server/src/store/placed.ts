@@ -33,14 +33,28 @@ export async function placeSession(db: Db, riderId: string, wanted: { sessionId:
   const session = await readSession(db, wanted.sessionId);
   const problems = problemsOf(session.plan);
   if (problems.length > 0) {
-    throw new Refusal(422, `This session cannot be given yet. ${problems[0]?.reason ?? ''}`, { fields: problems.map(({ field, reason }) => ({ field, reason })) });
+    throw new Refusal(422, `This session cannot be given yet. ${problems[0]?.reason ?? ''}`, {
+      fields: problems.map(({ field, reason }) => ({ field, reason })),
+    });
   }
   const now = new Date().toISOString();
   const ids = wanted.dates.map(() => randomUUID());
   const days = wanted.dates.length === 1 ? 'one day' : `${wanted.dates.length} days`;
   await act(db, `gave ${session.plan.name} to ${rider.name} on ${days}`, async ({ insert }) => {
     for (const [index, date] of wanted.dates.entries()) {
-      await insert('placed_sessions', { id: ids[index] ?? randomUUID(), rider_id: riderId, session_id: session.id, date, state: 'planned', rpe: null, note: '', ridden_plan: null, ridden_ftp_w: null, version: 1, created_at: now });
+      await insert('placed_sessions', {
+        id: ids[index] ?? randomUUID(),
+        rider_id: riderId,
+        session_id: session.id,
+        date,
+        state: 'planned',
+        rpe: null,
+        note: '',
+        ridden_plan: null,
+        ridden_ftp_w: null,
+        version: 1,
+        created_at: now,
+      });
     }
   });
   return Promise.all(ids.map((id) => readPlaced(db, id)));
@@ -53,8 +67,15 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
   const rider = await readRider(db, stored.riderId);
   const date = change.date ?? stored.date;
   const state = change.state ?? stored.state;
-  const ftpW = valueOn(rider.ftp.map(({ countsFrom, usedW }) => ({ from: countsFrom, value: usedW })), date)?.value ?? null;
-  const ridden = state === 'planned' ? { ridden_plan: null, ridden_ftp_w: null } : { ridden_plan: JSON.stringify(stored.plan), ridden_ftp_w: stored.state === 'planned' ? ftpW : stored.riddenFtpW };
+  const ftpW =
+    valueOn(
+      rider.ftp.map(({ countsFrom, usedW }) => ({ from: countsFrom, value: usedW })),
+      date,
+    )?.value ?? null;
+  const ridden =
+    state === 'planned'
+      ? { ridden_plan: null, ridden_ftp_w: null }
+      : { ridden_plan: JSON.stringify(stored.plan), ridden_ftp_w: stored.state === 'planned' ? ftpW : stored.riddenFtpW };
   const label = change.state && change.state !== stored.state ? `marked ${stored.plan.name} of ${rider.name} as ${state}` : `changed a day of ${rider.name}`;
   await act(db, label, ({ update }) =>
     update('placed_sessions', id, {
@@ -76,7 +97,11 @@ export async function removePlaced(db: Db, id: string): Promise<void> {
 }
 
 function joined(db: Db) {
-  return db.selectFrom('placed_sessions').innerJoin('sessions', 'sessions.id', 'placed_sessions.session_id').selectAll('placed_sessions').select('sessions.plan');
+  return db
+    .selectFrom('placed_sessions')
+    .innerJoin('sessions', 'sessions.id', 'placed_sessions.session_id')
+    .selectAll('placed_sessions')
+    .select('sessions.plan');
 }
 
 function fromRow(row: Joined): Placed {

@@ -13,10 +13,24 @@ export interface Streams {
   readonly rpm: (number | null)[] | null;
 }
 
-type SummaryRow = { id: string; rider_id: string; file_name: string; received_at: string; started_at: string | null; seconds: number; notes: string; bytes: number };
+type SummaryRow = {
+  id: string;
+  rider_id: string;
+  file_name: string;
+  received_at: string;
+  started_at: string | null;
+  seconds: number;
+  notes: string;
+  bytes: number;
+};
 
 /** Keeps a recording as received, with its streams and best efforts beside it; the same file twice is one. */
-export async function keepRecording(db: Db, pool: ImportPool, riderId: string, file: { name: string; bytes: Uint8Array }): Promise<{ recording: RecordingSummary; duplicate: boolean }> {
+export async function keepRecording(
+  db: Db,
+  pool: ImportPool,
+  riderId: string,
+  file: { name: string; bytes: Uint8Array },
+): Promise<{ recording: RecordingSummary; duplicate: boolean }> {
   await readRider(db, riderId);
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
   const known = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirst();
@@ -48,7 +62,10 @@ export async function keepRecording(db: Db, pool: ImportPool, riderId: string, f
     const stored = await trx.selectFrom('recordings').select('id').where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirstOrThrow();
     if (stored.id !== id) return;
     for (let from = 0; from < bests.length; from += 200) {
-      await trx.insertInto('recording_bests').values(bests.slice(from, from + 200).map(([at, watts]) => ({ recording_id: id, seconds: at, watts }))).execute();
+      await trx
+        .insertInto('recording_bests')
+        .values(bests.slice(from, from + 200).map(([at, watts]) => ({ recording_id: id, seconds: at, watts })))
+        .execute();
     }
   });
   const stored = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirstOrThrow();
@@ -100,9 +117,11 @@ function fromRow(row: SummaryRow): RecordingSummary {
 }
 
 /** The last part of a file name, without anything that could mean a path or cannot be printed. */
-export function safeName(name: string): string {
+function safeName(name: string): string {
   const last = name.split(/[/\\]/).at(-1) ?? '';
-  // eslint-disable-next-line no-control-regex -- control characters are what is taken out
-  const printable = last.replace(/[\u0000-\u001F\u007F<>:"|?*]/g, '').replace(/^\.+/, '').trim();
+  const printable = last
+    .replace(/[\u0000-\u001F\u007F<>:"|?*]/g, '')
+    .replace(/^\.+/, '')
+    .trim();
   return printable.slice(-120) || 'recording.csv';
 }

@@ -49,7 +49,8 @@ export async function addHeartRate(db: Db, riderId: string, entry: { date: strin
 
 export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise<Rider> {
   const { name } = await readRider(db, riderId);
-  const test = entry.testId === null ? null : await db.selectFrom('tests').selectAll().where('id', '=', entry.testId).where('rider_id', '=', riderId).executeTakeFirst();
+  const test =
+    entry.testId === null ? null : await db.selectFrom('tests').selectAll().where('id', '=', entry.testId).where('rider_id', '=', riderId).executeTakeFirst();
   if (test === undefined) throw notFound('test');
   await act(db, `accepted FTP ${entry.usedW} W for ${name}`, ({ insert }) => insert('ftp_history', ftpRow(riderId, entry, test?.measured_w ?? null)));
   return readRider(db, riderId);
@@ -125,7 +126,16 @@ async function bestsOf(db: Db, riderId: string): Promise<[number, number][]> {
 }
 
 function fromFtpRow(row: FtpRow): FtpEntry {
-  return { id: row.id, riderId: row.rider_id, testId: row.test_id, measuredW: row.measured_w, usedW: row.used_w, countsFrom: row.counts_from, reason: row.reason, version: row.version };
+  return {
+    id: row.id,
+    riderId: row.rider_id,
+    testId: row.test_id,
+    measuredW: row.measured_w,
+    usedW: row.used_w,
+    countsFrom: row.counts_from,
+    reason: row.reason,
+    version: row.version,
+  };
 }
 
 function toRow(fields: RiderFields) {

@@ -21,7 +21,8 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
   refuseNonsense(fields);
   const protocol = protocolOf(fields.protocol);
   const measured = protocol.ftpPercent !== null && fields.readingW !== null ? ftpFromReading(protocol, fields.readingW).value : null;
-  if (measured !== null && (measured < 40 || measured > 600)) throw badField('readingW', `This reading gives an FTP of ${measured} W. It has to lie between 40 and 600 W.`);
+  if (measured !== null && (measured < 40 || measured > 600))
+    throw badField('readingW', `This reading gives an FTP of ${measured} W. It has to lie between 40 and 600 W.`);
   const checks = checkTest({
     protocol,
     date: fields.date,
@@ -79,7 +80,12 @@ async function evidence(db: Db, riderId: string, effort: { recordingId: string; 
 }
 
 async function earlierTests(db: Db, riderId: string, before: string): Promise<EarlierTest[]> {
-  const rows = await db.selectFrom('tests').select(['protocol', 'date', 'measured_w', 'power_source']).where('rider_id', '=', riderId).where('date', '<', before).execute();
+  const rows = await db
+    .selectFrom('tests')
+    .select(['protocol', 'date', 'measured_w', 'power_source'])
+    .where('rider_id', '=', riderId)
+    .where('date', '<', before)
+    .execute();
   return rows.map((row) => ({ protocolId: row.protocol, date: row.date, ftpW: row.measured_w, powerSource: row.power_source }));
 }
 
@@ -111,7 +117,8 @@ function fromRow(row: TestRow): Test {
     meanBpm: row.mean_bpm,
     measuredW: row.measured_w,
     expectedW: row.expected_w,
-    effort: row.recording_id === null || row.start_s === null || row.end_s === null ? null : { recordingId: row.recording_id, startS: row.start_s, endS: row.end_s },
+    effort:
+      row.recording_id === null || row.start_s === null || row.end_s === null ? null : { recordingId: row.recording_id, startS: row.start_s, endS: row.end_s },
     checks: JSON.parse(row.checks) as Test['checks'],
     note: row.note,
     version: row.version,

@@ -55,7 +55,14 @@ function Finder({ close }: { close: () => void }) {
       />
       <ul id="found" role="listbox" aria-label="Found" className="found">
         {found.map((item, index) => (
-          <li key={item.key} id={`found-${index}`} role="option" aria-selected={index === chosen} onPointerMove={() => setChosen(index)} onClick={() => go(item)}>
+          <li
+            key={item.key}
+            id={`found-${index}`}
+            role="option"
+            aria-selected={index === chosen}
+            onPointerMove={() => setChosen(index)}
+            onClick={() => go(item)}
+          >
             <span>{item.name}</span>
             <span className="soft small">{item.kind}</span>
           </li>

@@ -39,7 +39,14 @@ export function KeysDialog() {
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        <Form.Check type="switch" id="keys-on" label="Single keys work outside fields" checked={settings.on} onChange={({ target }) => changeKeys({ on: target.checked })} className="mb-3" />
+        <Form.Check
+          type="switch"
+          id="keys-on"
+          label="Single keys work outside fields"
+          checked={settings.on}
+          onChange={({ target }) => changeKeys({ on: target.checked })}
+          className="mb-3"
+        />
         <h2 className="h3">Anywhere</h2>
         <Table size="sm">
           <tbody>

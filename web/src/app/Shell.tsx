@@ -76,10 +76,24 @@ function Bar({ riderId }: { riderId: string | undefined }) {
         <NavLink to={`/days/${today()}`}>Day</NavLink>
       </nav>
       <div className="bar-end">
-        <button type="button" className="bar-icon" onClick={undo} disabled={!undoName} aria-label={undoName ? `Undo: ${undoName}` : 'Nothing to undo'} title={undoName ? `Undo: ${undoName}` : 'Nothing to undo'}>
+        <button
+          type="button"
+          className="bar-icon"
+          onClick={undo}
+          disabled={!undoName}
+          aria-label={undoName ? `Undo: ${undoName}` : 'Nothing to undo'}
+          title={undoName ? `Undo: ${undoName}` : 'Nothing to undo'}
+        >
           <Undo2 size={18} aria-hidden />
         </button>
-        <button type="button" className="bar-icon" onClick={redo} disabled={!redoName} aria-label={redoName ? `Redo: ${redoName}` : 'Nothing to redo'} title={redoName ? `Redo: ${redoName}` : 'Nothing to redo'}>
+        <button
+          type="button"
+          className="bar-icon bar-redo"
+          onClick={redo}
+          disabled={!redoName}
+          aria-label={redoName ? `Redo: ${redoName}` : 'Nothing to redo'}
+          title={redoName ? `Redo: ${redoName}` : 'Nothing to redo'}
+        >
           <Redo2 size={18} aria-hidden />
         </button>
         <button type="button" className="bar-find" onClick={() => dispatch(finderToggled(true))}>

@@ -4,11 +4,19 @@ import { daysBetween, plusDays, today } from './dates.ts';
 
 /** The rider's figures as they count on a day; a ridden day keeps the FTP it was ridden with. */
 export function riderOnDay(rider: Rider, day: string, ridden?: Pick<Placed, 'state' | 'riddenFtpW'>): RiderOnDay {
-  const heart = (kind: string) => valueOn(rider.heartRates.filter((entry) => entry.kind === kind).map(({ date, bpm }) => ({ from: date, value: bpm })), day)?.value ?? null;
+  const heart = (kind: string) =>
+    valueOn(
+      rider.heartRates.filter((entry) => entry.kind === kind).map(({ date, bpm }) => ({ from: date, value: bpm })),
+      day,
+    )?.value ?? null;
   return {
     firstName: firstName(rider.name),
     ftpW: ridden && ridden.state !== 'planned' ? ridden.riddenFtpW : (ftpOnDay(rider, day)?.usedW ?? null),
-    massKg: valueOn(rider.bodyMass.map(({ date, kg }) => ({ from: date, value: kg })), day)?.value ?? null,
+    massKg:
+      valueOn(
+        rider.bodyMass.map(({ date, kg }) => ({ from: date, value: kg })),
+        day,
+      )?.value ?? null,
     thresholdBpm: heart('threshold'),
     maximalBpm: heart('maximal'),
     hasPower: rider.powerSource !== 'none',
@@ -19,7 +27,12 @@ export function riderOnDay(rider: Rider, day: string, ridden?: Pick<Placed, 'sta
 
 /** The entry of the FTP history in use on a day, or null. */
 export function ftpOnDay(rider: Rider, day: string) {
-  return valueOn(rider.ftp.map((entry) => ({ from: entry.countsFrom, value: entry })), day)?.value ?? null;
+  return (
+    valueOn(
+      rider.ftp.map((entry) => ({ from: entry.countsFrom, value: entry })),
+      day,
+    )?.value ?? null
+  );
 }
 
 export function firstName(name: string): string {

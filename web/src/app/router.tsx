@@ -2,13 +2,29 @@ import { createBrowserRouter, Navigate } from 'react-router';
 import { Lost } from './Lost.tsx';
 import { Shell } from './Shell.tsx';
 
+/** Shown while the first view arrives: nothing, so that nothing flickers. */
+function Nothing() {
+  return null;
+}
+
 export const router = createBrowserRouter([
-  { path: '/riders/:riderId/days/:dayId/card', lazy: async () => ({ Component: (await import('../features/days/CardPage.tsx')).CardPage }), ErrorBoundary: Lost },
-  { path: '/riders/:riderId/sessions/:sessionId/card', lazy: async () => ({ Component: (await import('../features/days/CardPage.tsx')).CardPage }), ErrorBoundary: Lost },
+  {
+    path: '/riders/:riderId/days/:dayId/card',
+    lazy: async () => ({ Component: (await import('../features/days/CardPage.tsx')).CardPage }),
+    ErrorBoundary: Lost,
+    HydrateFallback: Nothing,
+  },
+  {
+    path: '/riders/:riderId/sessions/:sessionId/card',
+    lazy: async () => ({ Component: (await import('../features/days/CardPage.tsx')).CardPage }),
+    ErrorBoundary: Lost,
+    HydrateFallback: Nothing,
+  },
   {
     path: '/',
     Component: Shell,
     ErrorBoundary: Lost,
+    HydrateFallback: Nothing,
     children: [
       { index: true, element: <Navigate to="/riders" replace /> },
       { path: 'riders', lazy: async () => ({ Component: (await import('../features/riders/RidersPage.tsx')).RidersPage }) },

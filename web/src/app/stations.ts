@@ -23,13 +23,26 @@ export function useStations(rider: Rider | undefined): Station[] {
   const { data: sessions = [] } = api.useSessionsQuery();
   if (!rider) return [];
   const unmarked = week.filter((day) => day.state === 'planned' && day.date < today()).length;
-  return [testsStation(rider), zonesStation(rider), { id: 'sessions', name: 'Sessions', figure: `${week.length} this week`, detail: unmarked > 0 ? `${unmarked} to mark` : `${sessions.length} to choose from`, due: unmarked > 0 }];
+  return [
+    testsStation(rider),
+    zonesStation(rider),
+    {
+      id: 'sessions',
+      name: 'Sessions',
+      figure: `${week.length} this week`,
+      detail: unmarked > 0 ? `${unmarked} to mark` : `${sessions.length} to choose from`,
+      due: unmarked > 0,
+    },
+  ];
 }
 
 function testsStation(rider: Rider): Station {
   const ftp = ftpOnDay(rider, today());
   const retest = retestIn(rider);
-  const age = rider.lastTest === null ? 'no test yet' : `${daysBetween(rider.lastTest, today())} days old · ${retest === null || retest > 0 ? `due in ${retest}` : 'retest due'}`;
+  const age =
+    rider.lastTest === null
+      ? 'no test yet'
+      : `${daysBetween(rider.lastTest, today())} days old · ${retest === null || retest > 0 ? `due in ${retest}` : 'retest due'}`;
   const heart = rider.heartRates.findLast(({ kind }) => kind === 'threshold');
   const figure = rider.powerSource === 'none' ? (heart ? `${heart.bpm} bpm` : 'none yet') : ftp ? `${ftp.usedW} W` : 'no FTP';
   return { id: 'tests', name: 'Tests', figure, detail: age, due: retest === null || retest <= 0 };
@@ -38,5 +51,11 @@ function testsStation(rider: Rider): Station {
 function zonesStation(rider: Rider): Station {
   const byHeart = rider.powerSource === 'none';
   const ready = byHeart ? rider.heartRates.some(({ kind }) => kind === 'threshold') : rider.ftp.length > 0;
-  return { id: 'zones', name: 'Zones', figure: byHeart ? '5 by heart rate' : `${SEVEN_STEPS.bands.length} steps`, detail: ready ? (byHeart ? 'and RPE' : SEVEN_STEPS.school) : 'need a test', due: false };
+  return {
+    id: 'zones',
+    name: 'Zones',
+    figure: byHeart ? '5 by heart rate' : `${SEVEN_STEPS.bands.length} steps`,
+    detail: ready ? (byHeart ? 'and RPE' : SEVEN_STEPS.school) : 'need a test',
+    due: false,
+  };
 }

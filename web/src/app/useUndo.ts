@@ -28,5 +28,7 @@ export function useUndo() {
     dispatch(noticed(next ? `Done again: ${next.done}.` : 'Nothing left to do again in this session.'));
   }, [sessionId, next, dispatch, step]);
 
-  return sessionId ? { undo, redo, undoName: last?.done ?? null, redoName: next?.done ?? null } : { undo, redo, undoName: journal.undo, redoName: journal.redo };
+  return sessionId
+    ? { undo, redo, undoName: last?.done ?? null, redoName: next?.done ?? null }
+    : { undo, redo, undoName: journal.undo, redoName: journal.redo };
 }

@@ -11,7 +11,7 @@ export interface WorkingShown {
 
 export interface ViewState {
   working: WorkingShown | null;
-  /** Messages in the corner, newest last. */
+  /** What just happened, said in the corner; only the newest. */
   notices: { id: number; text: string; undo: boolean }[];
   finderOpen: boolean;
   keysOpen: boolean;
@@ -27,8 +27,8 @@ export const view = createSlice({
   initialState,
   reducers: {
     workingShown: (state, { payload }: PayloadAction<WorkingShown>) => {
-      if (!state.working?.pinned || payload.pinned) return { ...state, working: payload };
-      return state;
+      // The working is only ever replaced whole, so it is not drafted.
+      if (!state.working?.pinned || payload.pinned) (state as { working: WorkingShown | null }).working = payload;
     },
     workingHidden: (state, { payload }: PayloadAction<{ force: boolean }>) => {
       if (payload.force || !state.working?.pinned) state.working = null;
@@ -36,7 +36,7 @@ export const view = createSlice({
     noticed: {
       prepare: (text: string, undo = false) => ({ payload: { id: (nextNotice += 1), text, undo } }),
       reducer: (state, { payload }: PayloadAction<ViewState['notices'][number]>) => {
-        state.notices = [...state.notices.slice(-1), payload];
+        state.notices = [payload];
       },
     },
     noticeClosed: (state, { payload }: PayloadAction<number>) => {

@@ -27,15 +27,46 @@ export function RecordingChart({ watts, bpm, effort, move }: Props) {
     <div className="recording-chart">
       <ResponsiveContainer width="100%" height={300}>
         <LineChart data={data} margin={{ top: 12, right: bpm ? 4 : 16, bottom: 4, left: 0 }} accessibilityLayer={false}>
-          <CartesianGrid stroke="var(--line)" vertical={false} />
-          <XAxis dataKey="second" type="number" domain={[0, watts.length]} ticks={ticks} tickFormatter={(second: number) => String(Math.round(second / 60))} stroke="var(--ink)" tick={{ fill: 'var(--soft)', fontSize: 13 }} />
+          <CartesianGrid yAxisId="watts" stroke="var(--line)" vertical={false} />
+          <XAxis
+            dataKey="second"
+            type="number"
+            domain={[0, watts.length]}
+            ticks={ticks}
+            tickFormatter={(second: number) => String(Math.round(second / 60))}
+            stroke="var(--ink)"
+            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+          />
           <YAxis yAxisId="watts" width={46} stroke="none" tick={{ fill: 'var(--soft)', fontSize: 13 }} unit="" />
-          {bpm && <YAxis yAxisId="bpm" orientation="right" domain={[60, 'dataMax + 10']} width={40} stroke="none" tick={{ fill: 'var(--pulse)', fontSize: 13 }} allowDecimals={false} />}
+          {bpm && (
+            <YAxis
+              yAxisId="bpm"
+              orientation="right"
+              domain={[40, 200]}
+              tickCount={5}
+              width={40}
+              stroke="none"
+              tick={{ fill: 'var(--pulse)', fontSize: 13 }}
+              allowDecimals={false}
+            />
+          )}
           <Tooltip content={<Reading />} isAnimationActive={false} />
           <Line yAxisId="watts" dataKey="watts" name="watts" dot={false} stroke="var(--edge)" strokeWidth={1} isAnimationActive={false} />
           <Line yAxisId="watts" dataKey="effort" dot={false} stroke="var(--sheet)" strokeWidth={5} isAnimationActive={false} tooltipType="none" />
           <Line yAxisId="watts" dataKey="effort" name="effort" dot={false} stroke="var(--ridden)" strokeWidth={2} isAnimationActive={false} />
-          {bpm && <Line yAxisId="bpm" dataKey="bpm" name="bpm" dot={false} stroke="var(--pulse)" strokeDasharray="6 4" strokeWidth={1.5} isAnimationActive={false} connectNulls />}
+          {bpm && (
+            <Line
+              yAxisId="bpm"
+              dataKey="bpm"
+              name="bpm"
+              dot={false}
+              stroke="var(--pulse)"
+              strokeDasharray="6 4"
+              strokeWidth={1.5}
+              isAnimationActive={false}
+              connectNulls
+            />
+          )}
           {effort && <EffortEdges effort={effort} longest={watts.length} move={move} />}
         </LineChart>
       </ResponsiveContainer>

@@ -1,4 +1,4 @@
-import { type Band, printAskedWatts, printDuration, type Segment, type SessionNumbers } from '@uphill/core';
+import { type Asked, type Band, printAskedWatts, printDuration, printSpan, type Segment, type SessionNumbers } from '@uphill/core';
 import { cornersOf, isByEffort, levelOf } from './roadShape.ts';
 import { useWidth } from './useWidth.ts';
 
@@ -16,6 +16,8 @@ const FOOT = 30;
 const LEFT = 14;
 const RIGHT = 92;
 const STONE = 34;
+/** Height of the hatching over steps whose target is unread, as a share of the drawing. */
+const HATCHED = 0.5;
 
 /** The session as a road section: what is asked over time, reps under numbered stones. */
 export function RoadSection({ asks, bands, chosen, choose }: Props) {
@@ -24,7 +26,12 @@ export function RoadSection({ asks, bands, chosen, choose }: Props) {
   const total = asks.totalS.value;
   const byEffort = isByEffort(segments);
   const corners = cornersOf(segments, byEffort);
-  const highest = Math.max(...corners.map(([, level]) => level), ...segments.map(({ from }) => (byEffort ? 0 : (from?.highW ?? 0))), byEffort ? 10 : (bands?.[3]?.high ?? 200)) * 1.02;
+  const highest =
+    Math.max(
+      ...corners.map(([, level]) => level),
+      ...segments.map(({ from }) => (byEffort ? 0 : (from?.highW ?? 0))),
+      byEffort ? 10 : (bands?.[3]?.high ?? 200),
+    ) * 1.02;
   const right = width < 600 ? 54 : RIGHT;
   const x = (second: number): number => LEFT + (second / Math.max(1, total)) * (width - LEFT - right);
   const y = (level: number): number => HEIGHT - FOOT - (level / highest) * (HEIGHT - FOOT - TOP);
@@ -35,8 +42,16 @@ export function RoadSection({ asks, bands, chosen, choose }: Props) {
         <p className="soft mb-0 p-3">The road is drawn as soon as there is a step.</p>
       ) : (
         <svg width={width} height={HEIGHT} role="img" aria-label={`What is asked over ${printDuration(total)}; the table below holds the same`}>
+          <defs>
+            <pattern id="hatching" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <line x1="0" y1="0" x2="0" y2="7" className="hatch" />
+            </pattern>
+          </defs>
           <Rules bands={bands} byEffort={byEffort} highest={highest} y={y} width={width} right={right} />
-          <polygon points={[`${x(0)},${foot}`, ...corners.map(([second, level]) => `${x(second)},${y(level)}`), `${x(total)},${foot}`].join(' ')} className="asked-wash" />
+          <polygon
+            points={[`${x(0)},${foot}`, ...corners.map(([second, level]) => `${x(second)},${y(level)}`), `${x(total)},${foot}`].join(' ')}
+            className="asked-wash"
+          />
           {segments.map((segment, index) => (
             <SegmentMark key={index} segment={segment} byEffort={byEffort} x={x} y={y} foot={foot} chosen={segment.stepId === chosen} choose={choose} />
           ))}
@@ -51,7 +66,21 @@ export function RoadSection({ asks, bands, chosen, choose }: Props) {
 
 type Scale = (value: number) => number;
 
-function Rules({ bands, byEffort, highest, y, width, right }: { bands: readonly Band[] | null; byEffort: boolean; highest: number; y: Scale; width: number; right: number }) {
+function Rules({
+  bands,
+  byEffort,
+  highest,
+  y,
+  width,
+  right,
+}: {
+  bands: readonly Band[] | null;
+  byEffort: boolean;
+  highest: number;
+  y: Scale;
+  width: number;
+  right: number;
+}) {
   if (byEffort) {
     return [2, 4, 6, 8, 10].map((rpe) => (
       <g key={rpe}>
@@ -102,25 +131,40 @@ function SegmentMark({ segment, byEffort, x, y, foot, chosen, choose }: MarkProp
   const { startS, seconds, role, from, to, stepId } = segment;
   const left = x(startS);
   const wide = x(startS + seconds) - left;
-  const steady = from === to;
-  const asked = from && printAskedWatts(from);
-  const level = levelOf(from, byEffort);
-  const band = role === 'work' && steady && !byEffort && from?.lowW != null && from.highW != null ? { top: y(from.highW), foot: y(from.lowW) } : null;
-  const text = role === 'work' && wide > 84 && foot - y(level) > 60;
+  const steady = from !== null && from === to;
+  const worded = role === 'work' && steady && wide > 84 && foot - y(levelOf(from, byEffort)) > 60;
   return (
     <g onClick={() => choose(stepId)} className="road-segment">
       <rect x={left} y={TOP - 10} width={wide} height={foot - TOP + 10} className={chosen ? 'road-chosen' : 'road-hit'} />
-      {band && <rect x={left} y={band.top} width={wide} height={Math.max(3, band.foot - band.top)} className="asked-band" />}
-      {text && (
-        <text x={left + wide / 2} y={y(level) + 24} textAnchor="middle" className="road-text">
+      {role === 'work' && steady && !byEffort && <AskedBand asked={from} left={left} wide={wide} y={y} />}
+      {!from && <rect x={left} y={hatchedTop(y)} width={wide} height={y(0) - hatchedTop(y)} fill="url(#hatching)" className="road-unread" />}
+      {worded && (
+        <text x={left + wide / 2} y={y(levelOf(from, byEffort)) + 24} textAnchor="middle" className="road-text">
           {printDuration(seconds)}
           <tspan x={left + wide / 2} dy={17}>
-            {steady ? (asked ? `${asked} W` : `RPE ${from ? (from.rpe[0] === from.rpe[1] ? from.rpe[0] : `${from.rpe[0]}–${from.rpe[1]}`) : '?'}`) : ''}
+            {askedWords(from)}
           </tspan>
         </text>
       )}
     </g>
   );
+}
+
+/** The band asked for, drawn as thick as it is wide in watts. */
+function AskedBand({ asked, left, wide, y }: { asked: Asked; left: number; wide: number; y: Scale }) {
+  if (asked.lowW === null || asked.highW === null) return null;
+  const top = y(asked.highW);
+  return <rect x={left} y={top} width={wide} height={Math.max(3, y(asked.lowW) - top)} className="asked-band" />;
+}
+
+function askedWords(asked: Asked): string {
+  const watts = printAskedWatts(asked);
+  return watts ? `${watts} W` : `RPE ${printSpan(...asked.rpe)}`;
+}
+
+/** Steps whose target is unread are hatched up to here. */
+function hatchedTop(y: Scale): number {
+  return y(0) - (y(0) - TOP) * HATCHED;
 }
 
 function Minutes({ total, x, foot }: { total: number; x: Scale; foot: number }) {
@@ -158,7 +202,7 @@ function Stones({ segments, byEffort, x, y }: { segments: readonly Segment[]; by
     .filter(([rep]) => every === 1 || rep === 1 || rep % every === 0)
     .map(([rep, { startS, endS, level }]) => {
       const middle = (x(startS) + x(endS)) / 2;
-      const foot = Math.max(y(level) - 6, STONE + 6);
+      const foot = Math.max((level === 0 ? hatchedTop(y) : y(level)) - 6, STONE + 6);
       return (
         <g key={rep}>
           <path d={`M${middle - STONE / 2} ${foot} v-24 a17 14 0 0 1 ${STONE} 0 v24 z`} className="stone-shape" />

@@ -5,15 +5,17 @@ interface FieldProps {
   readonly label: string;
   readonly hint?: string;
   readonly error?: string | undefined;
+  /** Takes twice the room in a row of fields. */
+  readonly wide?: boolean;
   readonly children: (control: { id: string; 'aria-invalid': boolean; 'aria-describedby'?: string; isInvalid: boolean }) => ReactNode;
 }
 
 /** A labelled control with its hint and its error under it. */
-export function Field({ label, hint, error, children }: FieldProps) {
+export function Field({ label, hint, error, wide = false, children }: FieldProps) {
   const id = useId();
   const about = error ? `${id}-error` : hint ? `${id}-hint` : undefined;
   return (
-    <div className="mb-3">
+    <div className={wide ? 'mb-3 field-wide' : 'mb-3'}>
       <Form.Label htmlFor={id}>{label}</Form.Label>
       {children({ id, 'aria-invalid': Boolean(error), isInvalid: Boolean(error), ...(about ? { 'aria-describedby': about } : {}) })}
       {error ? (

@@ -24,7 +24,8 @@ export function CardPage() {
   if (failed) return <Refused problem={problemOf(failed)} />;
   if (!rider) return <Loading />;
   if (day) return <Card rider={rider} plan={day.plan} date={day.date} numbers={riderOnDay(rider, day.date, day)} back={`/riders/${rider.id}/days/${day.id}`} />;
-  if (session) return <Card rider={rider} plan={session.plan} date={null} numbers={riderOnDay(rider, today())} back={`/riders/${rider.id}/sessions/${session.id}`} />;
+  if (session)
+    return <Card rider={rider} plan={session.plan} date={null} numbers={riderOnDay(rider, today())} back={`/riders/${rider.id}/sessions/${session.id}`} />;
   return <Loading />;
 }
 
@@ -68,7 +69,7 @@ function Card({ rider, plan, date, numbers, back }: CardProps) {
               {numbers.ftpW === null ? '' : ` · FTP ${numbers.ftpW} W`}
             </p>
           </div>
-          <MiniRoad segments={asks.segments} />
+          <MiniRoad segments={asks.segments} ftpW={numbers.ftpW} />
         </header>
         {plan.purpose && <p className="card-purpose">{plan.purpose}</p>}
         <Steps plan={plan} rider={numbers} />

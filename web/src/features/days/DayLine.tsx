@@ -15,7 +15,7 @@ export function DayLine({ day, rider, named = false }: { day: Placed; rider: Rid
   const { icon: Mark, word } = STATE_MARKS[day.state];
   return (
     <li className={day.date === today() ? 'day-today' : ''}>
-      <MiniRoad segments={asks.segments} />
+      <MiniRoad segments={asks.segments} ftpW={numbers.ftpW} />
       <div className="flex-grow-1">
         <span className="small soft">{named ? rider.name : `${printDay(day.date)}${day.date === today() ? ', today' : ''}`}</span>
         <Link className="d-block" to={`/riders/${rider.id}/days/${day.id}`}>

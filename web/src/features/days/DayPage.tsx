@@ -21,7 +21,13 @@ export function DayPage() {
           <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, -1)}`}>
             Day before
           </Link>
-          <input type="date" className="form-control w-auto" aria-label="Day" value={day} onChange={({ target }) => target.value && void navigate(`/days/${target.value}`)} />
+          <input
+            type="date"
+            className="form-control w-auto"
+            aria-label="Day"
+            value={day}
+            onChange={({ target }) => target.value && void navigate(`/days/${target.value}`)}
+          />
           <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, 1)}`}>
             Day after
           </Link>

@@ -31,7 +31,13 @@ export function Mark({ day }: { day: Placed }) {
         <legend className="form-label">RPE, the whole session</legend>
         <div className="rpe">
           {EFFORTS.map((words, index) => (
-            <button key={words} type="button" aria-pressed={rpe === index + 1} className={rpe === index + 1 ? 'rpe-chosen' : ''} onClick={() => setRpe(rpe === index + 1 ? null : index + 1)}>
+            <button
+              key={words}
+              type="button"
+              aria-pressed={rpe === index + 1}
+              className={rpe === index + 1 ? 'rpe-chosen' : ''}
+              onClick={() => setRpe(rpe === index + 1 ? null : index + 1)}
+            >
               <strong>{index + 1}</strong> <span>{words}</span>
             </button>
           ))}

@@ -47,8 +47,19 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
               <label className="soft small" htmlFor="move-day">
                 Move to
               </label>
-              <input id="move-day" type="date" className="form-control w-auto" value={day.date} onChange={({ target }) => target.value && void act(change({ id: day.id, version: day.version, date: target.value }), `Moved to ${printDay(target.value)}.`)} />
-              <Button variant="outline-secondary" onClick={() => void act(remove(day.id), 'Taken off the day.').then((done) => done !== null || navigate(`/riders/${rider.id}/sessions`))}>
+              <input
+                id="move-day"
+                type="date"
+                className="form-control w-auto"
+                value={day.date}
+                onChange={({ target }) =>
+                  target.value && void act(change({ id: day.id, version: day.version, date: target.value }), `Moved to ${printDay(target.value)}.`)
+                }
+              />
+              <Button
+                variant="outline-secondary"
+                onClick={() => void act(remove(day.id), 'Taken off the day.').then((done) => done !== null || navigate(`/riders/${rider.id}/sessions`))}
+              >
                 Take off
               </Button>
               <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/sessions/${day.sessionId}`}>

@@ -1,4 +1,4 @@
-import { askedOf, type Plan, printAskedWatts, printDuration, printTarget, type RiderOnDay, type Row, rowsOf, type Step } from '@uphill/core';
+import { askedOf, type Plan, printAskedWatts, printDuration, printSpan, printTarget, type RiderOnDay, type Row, rowsOf, type Step } from '@uphill/core';
 import { stepName } from '../sessions/cells.ts';
 import { Stone } from '../../ui/Stone.tsx';
 
@@ -23,8 +23,8 @@ export function Steps({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
             <span className="card-time">{row.step.length.kind === 'time' ? printDuration(row.step.length.seconds) : '?'}</span>
             <span className="card-watts">{targetWords(row, rider)}</span>
             <span className="card-meant">
-              {printTarget(row.step.target)}
-              {row.step.cadence && !('kind' in row.step.cadence) && `, ${row.step.cadence.low === row.step.cadence.high ? row.step.cadence.low : `${row.step.cadence.low}–${row.step.cadence.high}`} rpm`}
+              {isEasy(row.step) ? '' : printTarget(row.step.target)}
+              {row.step.cadence && !('kind' in row.step.cadence) && `, ${printSpan(row.step.cadence.low, row.step.cadence.high)} rpm`}
               {row.step.cue && <em> {row.step.cue}</em>}
             </span>
           </li>
@@ -41,9 +41,14 @@ function targetWords({ step }: Row, rider: RiderOnDay): string {
     const watts = asked && printAskedWatts(asked);
     if (watts) return { text: watts, unit: ' W' };
     if (effort.kind === 'max') return { text: 'flat out', unit: '' };
-    return { text: asked ? `RPE ${asked.rpe[0] === asked.rpe[1] ? asked.rpe[0] : `${asked.rpe[0]}–${asked.rpe[1]}`}` : '?', unit: '' };
+    return { text: asked ? `RPE ${printSpan(...asked.rpe)}` : '?', unit: '' };
   });
   return `${words.map(({ text }) => text).join(' → ')}${words.at(-1)?.unit ?? ''}`;
+}
+
+/** Easy riding is named already; its target adds nothing. */
+function isEasy({ target }: Step): boolean {
+  return target.kind === 'steady' && target.effort.kind === 'easy';
 }
 
 function effortsOf(step: Step) {

@@ -42,12 +42,15 @@ export function BodyMass({ rider }: { rider: Rider }) {
         </Button>
       </Form>
       <ul className="history">
-        {[...rider.bodyMass].reverse().slice(0, 6).map((entry) => (
-          <li key={entry.id}>
-            <span>{printDay(entry.date)}</span>
-            <strong>{entry.kg} kg</strong>
-          </li>
-        ))}
+        {[...rider.bodyMass]
+          .reverse()
+          .slice(0, 6)
+          .map((entry) => (
+            <li key={entry.id}>
+              <span>{printDay(entry.date)}</span>
+              <strong>{entry.kg} kg</strong>
+            </li>
+          ))}
       </ul>
     </section>
   );

@@ -56,14 +56,17 @@ export function HeartRates({ rider }: { rider: Rider }) {
         </Button>
       </Form>
       <ul className="history">
-        {[...rider.heartRates].reverse().slice(0, 8).map((entry) => (
-          <li key={entry.id}>
-            <span>
-              {KIND_NAMES[entry.kind]}, {printDay(entry.date)}
-            </span>
-            <strong>{entry.bpm} bpm</strong>
-          </li>
-        ))}
+        {[...rider.heartRates]
+          .reverse()
+          .slice(0, 8)
+          .map((entry) => (
+            <li key={entry.id}>
+              <span>
+                {KIND_NAMES[entry.kind]}, {printDay(entry.date)}
+              </span>
+              <strong>{entry.bpm} bpm</strong>
+            </li>
+          ))}
       </ul>
     </section>
   );

@@ -15,6 +15,7 @@ export function NewRiderPage() {
       <div className="sheet narrow">
         <Refused problem={problem} />
         <RiderForm
+          isNew
           rider={NEW_RIDER}
           submitLabel="Add the rider"
           save={async (fields) => {

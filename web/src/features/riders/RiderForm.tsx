@@ -5,20 +5,33 @@ import Button from 'react-bootstrap/Button';
 import Col from 'react-bootstrap/Col';
 import Form from 'react-bootstrap/Form';
 import Row from 'react-bootstrap/Row';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { Field } from '../../ui/Field.tsx';
 
 const SOURCE_NAMES = { crank: 'Crank', pedal: 'Pedals', hub: 'Hub', trainer: 'Trainer', none: 'None: rides by heart rate and RPE' } as const;
+
+/** Age from which a new rider starts as masters. Handbook section 3. */
+const MASTERS_FROM = 40;
 
 export const NEW_RIDER: RiderFields = { name: '', birthYear: null, sex: null, powerSource: 'crank', masters: false, goal: null, notes: '' };
 
 const numberOrNull = (value: unknown): unknown => (value === '' || value === null || value === undefined ? null : Number(value));
 
 /** What a coach knows of a rider before the first test. */
-export function RiderForm({ rider, save, submitLabel }: { rider: RiderFields; save: (fields: RiderFields) => Promise<void>; submitLabel: string }) {
-  const { register, control, handleSubmit, watch, setValue, formState } = useForm<RiderFields>({ resolver: zodResolver(riderFields), defaultValues: rider });
+export function RiderForm({
+  rider,
+  save,
+  submitLabel,
+  isNew = false,
+}: {
+  rider: RiderFields;
+  save: (fields: RiderFields) => Promise<void>;
+  submitLabel: string;
+  isNew?: boolean;
+}) {
+  const { register, control, handleSubmit, setValue, formState } = useForm<RiderFields>({ resolver: zodResolver(riderFields), defaultValues: rider });
   const { errors } = formState;
-  const goal = watch('goal');
+  const goal = useWatch({ control, name: 'goal' });
   return (
     <Form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
       <Row>
@@ -28,14 +41,24 @@ export function RiderForm({ rider, save, submitLabel }: { rider: RiderFields; sa
           </Field>
         </Col>
         <Col xs={6} md={3}>
-          <Field label="Birth year" hint="Masters is a setting below" error={errors.birthYear?.message}>
-            {(control) => <Form.Control {...control} inputMode="numeric" {...register('birthYear', { setValueAs: numberOrNull })} />}
+          <Field label="Birth year" error={errors.birthYear?.message}>
+            {(control) => (
+              <Form.Control
+                {...control}
+                inputMode="numeric"
+                {...register('birthYear', {
+                  setValueAs: numberOrNull,
+                  onBlur: ({ target }: { target: HTMLInputElement }) =>
+                    isNew && setValue('masters', new Date().getFullYear() - Number(target.value) >= MASTERS_FROM && target.value !== ''),
+                })}
+              />
+            )}
           </Field>
         </Col>
         <Col xs={6} md={3}>
           <Field label="Sex (optional)">
             {(control) => (
-              <Form.Select {...control} {...register('sex', { setValueAs: (value) => (value === '' ? null : value) })}>
+              <Form.Select {...control} {...register('sex', { setValueAs: (value: string) => (value === '' ? null : value) })}>
                 <option value="">Not said</option>
                 <option value="female">Female</option>
                 <option value="male">Male</option>
@@ -60,7 +83,13 @@ export function RiderForm({ rider, save, submitLabel }: { rider: RiderFields; sa
           <Form.Check id="masters" label="Masters: an extra easy day before the hardest work" {...register('masters')} />
         </Col>
       </Row>
-      <Form.Check id="has-goal" className="mb-3" label="Has a goal with a date" checked={goal !== null} onChange={({ target }) => setValue('goal', target.checked ? { name: '', date: '', watts: null, seconds: null } : null)} />
+      <Form.Check
+        id="has-goal"
+        className="mb-3"
+        label="Has a goal with a date"
+        checked={goal !== null}
+        onChange={({ target }) => setValue('goal', target.checked ? { name: '', date: '', watts: null, seconds: null } : null)}
+      />
       {goal !== null && (
         <Row>
           <Col md={5}>

@@ -61,7 +61,13 @@ function RiderLine({ rider, days, wants }: { rider: Rider; days: readonly Placed
       <td>
         <Measured rider={rider} />
       </td>
-      <td>{rider.goal ? `${rider.goal.name}, ${daysBetween(today(), rider.goal.date) >= 0 ? `${daysBetween(today(), rider.goal.date)} days` : 'past'}` : <span className="soft">none yet</span>}</td>
+      <td>
+        {rider.goal ? (
+          `${rider.goal.name}, ${daysBetween(today(), rider.goal.date) >= 0 ? `${daysBetween(today(), rider.goal.date)} days` : 'past'}`
+        ) : (
+          <span className="soft">none yet</span>
+        )}
+      </td>
       <td>
         {next ? (
           <Link to={`/riders/${rider.id}/days/${next.id}`}>
@@ -72,7 +78,17 @@ function RiderLine({ rider, days, wants }: { rider: Rider; days: readonly Placed
         )}
       </td>
       <td>{last ? `${last.state}, ${printDay(last.date)}${last.rpe === null ? '' : `, RPE ${last.rpe}`}` : <span className="soft">nothing yet</span>}</td>
-      <td>{wants.length > 0 ? wants.map((want) => <span key={want} className="want">{want}</span>) : <span className="soft">nothing</span>}</td>
+      <td>
+        {wants.length > 0 ? (
+          wants.map((want) => (
+            <span key={want} className="want">
+              {want}
+            </span>
+          ))
+        ) : (
+          <span className="soft">nothing</span>
+        )}
+      </td>
     </tr>
   );
 }
@@ -114,7 +130,9 @@ function FirstRider() {
           Add the first rider
         </Link>
       </Empty>
-      <p className="soft mt-3">To look round a club with its tests, sessions and days first, stop the program and start it with npm run demo; your own data stays apart from it.</p>
+      <p className="soft mt-3">
+        To look round a club with its tests, sessions and days first, stop the program and start it with npm run demo; your own data stays apart from it.
+      </p>
     </>
   );
 }

@@ -12,7 +12,13 @@ export function About({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: Edi
       <div className="entry-row mt-2">
         <Field label="Trains">
           {(control) => (
-            <Form.Select {...control} value={plan.system} onChange={({ target }) => edit({ ...plan, system: target.value as Plan['system'] }, { done: `trains ${target.value}`, undone: `trains ${plan.system} again` })}>
+            <Form.Select
+              {...control}
+              value={plan.system}
+              onChange={({ target }) =>
+                edit({ ...plan, system: target.value as Plan['system'] }, { done: `trains ${target.value}`, undone: `trains ${plan.system} again` })
+              }
+            >
               {SYSTEMS.map((system) => (
                 <option key={system} value={system}>
                   {systemName(system)}
@@ -23,7 +29,13 @@ export function About({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: Edi
         </Field>
         <Field label="Where">
           {(control) => (
-            <Form.Select {...control} value={plan.place} onChange={({ target }) => edit({ ...plan, place: target.value as Plan['place'] }, { done: `place: ${target.value}`, undone: `place: ${plan.place}` })}>
+            <Form.Select
+              {...control}
+              value={plan.place}
+              onChange={({ target }) =>
+                edit({ ...plan, place: target.value as Plan['place'] }, { done: `place: ${target.value}`, undone: `place: ${plan.place}` })
+              }
+            >
               {PLACES.map((place) => (
                 <option key={place}>{place}</option>
               ))}
@@ -31,8 +43,18 @@ export function About({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: Edi
           )}
         </Field>
       </div>
-      <Words label="Purpose" most={500} value={plan.purpose} commit={(purpose) => edit({ ...plan, purpose }, { done: 'purpose', undone: 'the purpose as it was' })} />
-      <Words label="Note for the rider" most={2000} value={plan.note} commit={(note) => edit({ ...plan, note }, { done: 'note', undone: 'the note as it was' })} />
+      <Words
+        label="Purpose"
+        most={500}
+        value={plan.purpose}
+        commit={(purpose) => edit({ ...plan, purpose }, { done: 'purpose', undone: 'the purpose as it was' })}
+      />
+      <Words
+        label="Note for the rider"
+        most={2000}
+        value={plan.note}
+        commit={(note) => edit({ ...plan, note }, { done: 'note', undone: 'the note as it was' })}
+      />
     </details>
   );
 }

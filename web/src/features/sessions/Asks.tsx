@@ -15,6 +15,11 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
         {asks.intensityRatio && <Line name="Intensity ratio" working={asks.intensityRatio} print={roundTo(asks.intensityRatio.value, 2).toFixed(2)} />}
         {asks.energyKj && <Line name="Energy" working={asks.energyKj} print={`${roundHalfUp(asks.energyKj.value)} kJ`} />}
       </dl>
+      {asks.uncounted > 0 && (
+        <p className="mb-0">
+          {asks.uncounted === 1 ? 'One step needs' : `${asks.uncounted} steps need`} a target. Hatched on the road, and not counted in load.
+        </p>
+      )}
       {rider.ftpW !== null && <p className="soft small mb-0">Reckoned with FTP {rider.ftpW} W. On its day, it counts with the FTP of that day.</p>}
     </section>
   );

@@ -50,11 +50,23 @@ export function PlaceDialog({ rider, sessionId, plan, problems, saved, close }: 
         <Refused problem={problem} />
         <div className="place-weeks" role="group" aria-label="Days">
           {Array.from({ length: WEEKS * 7 }, (_, index) => plusDays(monday, index)).map((day) => (
-            <DayToggle key={day} day={day} chosen={dates.includes(day)} toggle={toggle} taken={taken.filter(({ date }) => date === day).map((placed) => placed.plan.name)} />
+            <DayToggle
+              key={day}
+              day={day}
+              chosen={dates.includes(day)}
+              toggle={toggle}
+              taken={taken.filter(({ date }) => date === day).map((placed) => placed.plan.name)}
+            />
           ))}
         </div>
         <Field label="Another day" hint="chosen as soon as it is a date">
-          {(control) => <Form.Control {...control} type="date" onChange={({ target }) => /^20\d\d-/.test(target.value) && !dates.includes(target.value) && toggle(target.value)} />}
+          {(control) => (
+            <Form.Control
+              {...control}
+              type="date"
+              onChange={({ target }) => /^20\d\d-/.test(target.value) && !dates.includes(target.value) && toggle(target.value)}
+            />
+          )}
         </Field>
         {dates.length > 0 && (
           <ul className="history">
@@ -74,7 +86,11 @@ export function PlaceDialog({ rider, sessionId, plan, problems, saved, close }: 
       </Modal.Body>
       <Modal.Footer>
         <Button disabled={dates.length === 0 || problems.length > 0 || !saved || isLoading} onClick={() => void give()}>
-          {dates.length === 0 ? 'Choose a day' : dates.length === 1 ? `Give to ${first}, ${printDay(dates[0] ?? '')}` : `Give to ${first} on ${dates.length} days`}
+          {dates.length === 0
+            ? 'Choose a day'
+            : dates.length === 1
+              ? `Give to ${first}, ${printDay(dates[0] ?? '')}`
+              : `Give to ${first} on ${dates.length} days`}
         </Button>
       </Modal.Footer>
     </Modal>
@@ -84,8 +100,14 @@ export function PlaceDialog({ rider, sessionId, plan, problems, saved, close }: 
 function DayToggle({ day, chosen, toggle, taken }: { day: string; chosen: boolean; toggle: (day: string) => void; taken: readonly string[] }) {
   const past = day < today();
   return (
-    <button type="button" className={chosen ? 'place-day place-day-chosen' : 'place-day'} aria-pressed={chosen} aria-label={`${printDay(day)}${taken.length > 0 ? `, already ${taken.join(', ')}` : ''}${past ? ', past' : ''}`} onClick={() => toggle(day)}>
-      <span>{printDay(day).split(' ').slice(0, 2).join(' ')}</span>
+    <button
+      type="button"
+      className={chosen ? 'place-day place-day-chosen' : 'place-day'}
+      aria-pressed={chosen}
+      aria-label={`${printDay(day)}${taken.length > 0 ? `, already ${taken.join(', ')}` : ''}${past ? ', past' : ''}`}
+      onClick={() => toggle(day)}
+    >
+      <span>{day.endsWith('-01') ? printDay(day).split(' ').slice(1, 3).join(' ') : printDay(day).split(' ').slice(0, 2).join(' ')}</span>
       <span className="small text-truncate">{taken.length > 0 ? taken.join(', ') : past ? 'past' : ''}</span>
     </button>
   );

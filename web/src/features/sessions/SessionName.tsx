@@ -1,11 +1,15 @@
 import { nameFromSets, type Plan } from '@uphill/core';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { EditName } from './draftSlice.ts';
 
 /** The session's name, edited in place; emptied, it follows the sets again. */
-export function SessionName({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: EditName) => void }) {
+export function SessionName(props: { plan: Plan; edit: (plan: Plan, name: EditName) => void }) {
+  // A name that changes from elsewhere (undo, or the sets it follows) starts the field anew.
+  return <NameField key={props.plan.name} {...props} />;
+}
+
+function NameField({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: EditName) => void }) {
   const [typed, setTyped] = useState(plan.name);
-  useEffect(() => setTyped(plan.name), [plan.name]);
   const commit = (): void => {
     const name = typed.trim().slice(0, 120);
     if (name === plan.name) return;
@@ -15,18 +19,20 @@ export function SessionName({ plan, edit }: { plan: Plan; edit: (plan: Plan, nam
   };
   return (
     <h1 className="session-name">
-      <input
-        aria-label="Name of the session"
-        value={typed}
-        maxLength={120}
-        size={Math.min(60, Math.max(12, typed.length))}
-        onChange={({ target }) => setTyped(target.value)}
-        onBlur={commit}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') event.currentTarget.blur();
-          if (event.key === 'Escape') setTyped(plan.name);
-        }}
-      />
+      <span className="grows" data-words={typed}>
+        <input
+          aria-label="Name of the session"
+          value={typed}
+          maxLength={120}
+          size={1}
+          onChange={({ target }) => setTyped(target.value)}
+          onBlur={commit}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') event.currentTarget.blur();
+            if (event.key === 'Escape') setTyped(plan.name);
+          }}
+        />
+      </span>
     </h1>
   );
 }

@@ -1,5 +1,5 @@
 import type { Rider, Session } from '@uphill/api';
-import { printDuration, roundHalfUp, sessionNumbers, systemName } from '@uphill/core';
+import { printDuration, problemsOf, roundHalfUp, sessionNumbers, systemName } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
@@ -13,7 +13,6 @@ import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { DayLine } from '../days/DayLine.tsx';
 import { PlaceDialog } from './PlaceDialog.tsx';
 import { useNewSession } from './useNewSession.ts';
-import { problemsOf } from '@uphill/core';
 
 /** A rider's sessions: the days that are placed, and what there is to choose from. */
 export function SessionsPage() {
@@ -36,7 +35,15 @@ export function SessionsPage() {
       <div className="columns columns-even">
         <section className="sheet" aria-labelledby="days-title">
           <h2 id="days-title">{firstName(rider.name)}’s days</h2>
-          {days.length === 0 ? <Empty title="Nothing is placed for the coming four weeks. Choose a session and put it on a date." /> : <ul className="days">{days.map((day) => <DayLine key={day.id} day={day} rider={rider} />)}</ul>}
+          {days.length === 0 ? (
+            <Empty title="Nothing is placed for the coming four weeks. Choose a session and put it on a date." />
+          ) : (
+            <ul className="days">
+              {days.map((day) => (
+                <DayLine key={day.id} day={day} rider={rider} />
+              ))}
+            </ul>
+          )}
         </section>
         <section className="sheet" aria-labelledby="sessions-title">
           <h2 id="sessions-title">Sessions to choose from</h2>
@@ -61,11 +68,12 @@ export function SessionsPage() {
 function SessionLine({ session, rider, give }: { session: Session; rider: Rider; give: () => void }) {
   const [retire] = api.useRetireSessionMutation();
   const { act, problem } = useAct();
-  const asks = sessionNumbers(session.plan, riderOnDay(rider, today()));
+  const numbers = riderOnDay(rider, today());
+  const asks = sessionNumbers(session.plan, numbers);
   const name = session.plan.name || 'New session';
   return (
     <li>
-      <MiniRoad segments={asks.segments} />
+      <MiniRoad segments={asks.segments} ftpW={numbers.ftpW} />
       <div className="flex-grow-1">
         <Link to={`/riders/${rider.id}/sessions/${session.id}`}>{name}</Link>
         <span className="soft d-block small">

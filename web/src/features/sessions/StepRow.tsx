@@ -44,7 +44,13 @@ export function StepRow({ rows, index, columns, rider, problems, here, editing, 
             onDoubleClick={() => column !== 'watts' && go(index, column, true)}
           >
             {editing && here === column ? (
-              <CellEditor value={textOf(row, column)} label={`${LABELS[column]}, row ${index + 1}`} options={column === 'step' ? optionsOf(row) : null} commit={(typed, then) => commit(row, column, typed, then)} cancel={cancel} />
+              <CellEditor
+                value={textOf(row, column)}
+                label={`${LABELS[column]}, row ${index + 1}`}
+                options={column === 'step' ? optionsOf(row) : null}
+                commit={(typed, then) => commit(row, column, typed, then)}
+                cancel={cancel}
+              />
             ) : (
               <CellContent row={row} column={column} rider={rider} />
             )}
@@ -55,7 +61,16 @@ export function StepRow({ rows, index, columns, rider, problems, here, editing, 
   );
 }
 
-const LABELS: Record<Column, string> = { group: 'Times the group', reps: 'Reps', step: 'Step', time: 'Time', target: 'Target', watts: 'Watts', cadence: 'Cadence', cue: 'Cue' };
+const LABELS: Record<Column, string> = {
+  group: 'Times the group',
+  reps: 'Reps',
+  step: 'Step',
+  time: 'Time',
+  target: 'Target',
+  watts: 'Watts',
+  cadence: 'Cadence',
+  cue: 'Cue',
+};
 
 function CellContent({ row, column, rider }: { row: Row; column: Column; rider: RiderOnDay }) {
   const { step } = row;

@@ -17,9 +17,8 @@ interface Props {
   readonly setRow: (stepId: string | null) => void;
 }
 
-/** Where the keyboard stands in the table, and whether the cell is being edited. */
+/** The column the keyboard stands in, and whether the cell is being edited; the row is the step chosen. */
 interface Place {
-  readonly row: number;
   readonly column: Column;
   readonly editing: boolean;
 }
@@ -27,30 +26,20 @@ interface Place {
 /** The session as a table, edited in place and wholly by keyboard. */
 export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: Props) {
   const rows = useMemo(() => rowsOf(plan), [plan]);
-  const [place, setPlace] = useState<Place>({ row: 0, column: 'time', editing: false });
-  const [wanted, setWanted] = useState<string | null>(null);
+  const [place, setPlace] = useState<Place>({ column: 'time', editing: false });
   const grid = useRef<HTMLTableElement>(null);
   const takeFocus = useRef(false);
 
   const grouped = rows.some((row) => setOf(row, 'group') !== null);
   const columns = COLUMNS.filter((column) => (column !== 'group' || grouped) && (column !== 'watts' || rider.ftpW !== null));
-  const at = { ...place, row: Math.min(place.row, Math.max(0, rows.length - 1)) };
+  const at = {
+    row: Math.max(
+      0,
+      rows.findIndex(({ step }) => step.id === chosen),
+    ),
+    ...place,
+  };
   const here = rows[at.row] ?? null;
-
-  useEffect(() => {
-    if (wanted === null) return;
-    const row = rows.findIndex(({ step }) => step.id === wanted);
-    if (row >= 0) setPlace((now) => ({ ...now, row, editing: false }));
-    setWanted(null);
-  }, [wanted, rows]);
-
-  useEffect(() => {
-    if (chosen === null || rows[at.row]?.step.id === chosen) return;
-    const row = rows.findIndex(({ step }) => step.id === chosen);
-    if (row >= 0) setPlace((now) => ({ ...now, row, editing: false }));
-    // Follows a choice made on the road; moving about the table itself must not be pulled back.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [chosen]);
 
   useEffect(() => {
     if (!takeFocus.current || at.editing) return;
@@ -60,25 +49,24 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
 
   const go = (row: number, column: Column, editing = false): void => {
     takeFocus.current = !editing;
-    const to = Math.max(0, Math.min(rows.length - 1, row));
-    setPlace({ row: to, column, editing });
-    setRow(rows[to]?.step.id ?? null);
+    setPlace({ column, editing });
+    setRow(rows[Math.max(0, Math.min(rows.length - 1, row))]?.step.id ?? null);
   };
   const aside = (by: number): Column => columns[Math.max(0, Math.min(columns.length - 1, columns.indexOf(at.column) + by))] ?? at.column;
 
   const act = (action: RowAction): void => {
-    const done = actOnRow(plan, here, action);
+    const done = actOnRow(plan, rows, at.row, action);
     if (!done) return;
     edit(done.plan, done.name);
     takeFocus.current = true;
-    setPlace({ ...at, editing: false });
-    if (done.goTo) setWanted(done.goTo);
+    setPlace({ ...place, editing: false });
+    if (done.goTo) setRow(done.goTo);
   };
 
   const commit = (row: Row, column: Column, typed: string, then: 'stay' | 'next' | 'previous' | 'leave'): void => {
     const done = commitCell(plan, row, column, typed);
     if (done) edit(done.plan, done.name);
-    if (then === 'leave') setPlace({ ...at, editing: false });
+    if (then === 'leave') setPlace({ ...place, editing: false });
     else go(at.row, then === 'stay' ? at.column : aside(then === 'next' ? 1 : -1));
   };
 
@@ -119,11 +107,13 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
         <table ref={grid} role="grid" className="steps" aria-label="Steps of the session" onKeyDown={onKey}>
           <thead>
             <tr>
-              {columns.filter((column) => column !== 'group').map((column) => (
-                <th key={column} scope="col" colSpan={column === 'reps' && grouped ? 2 : 1}>
-                  {HEADINGS[column]}
-                </th>
-              ))}
+              {columns
+                .filter((column) => column !== 'group')
+                .map((column) => (
+                  <th key={column} scope="col" colSpan={column === 'reps' && grouped ? 2 : 1}>
+                    {HEADINGS[column]}
+                  </th>
+                ))}
             </tr>
           </thead>
           <tbody>
@@ -170,7 +160,16 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
   );
 }
 
-const HEADINGS: Record<Column, string> = { group: '', reps: 'Count', step: 'Step', time: 'Time', target: 'Target', watts: 'Watts', cadence: 'Cadence', cue: 'Cue' };
+const HEADINGS: Record<Column, string> = {
+  group: '',
+  reps: 'Count',
+  step: 'Step',
+  time: 'Time',
+  target: 'Target',
+  watts: 'Watts',
+  cadence: 'Cadence',
+  cue: 'Cue',
+};
 
 function RowButton({ icon: Icon, name, act, disabled = false }: { icon: typeof Plus; name: string; act: () => void; disabled?: boolean }) {
   return (

@@ -88,7 +88,12 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       </div>
       {giving && <PlaceDialog rider={rider} sessionId={session.id} plan={plan} problems={problems} saved={state === 'saved'} close={() => setGiving(false)} />}
       {theirs && <Conflict yours={plan} theirs={theirs} settle={settle} />}
-      {numbers.ftpW === null && numbers.hasPower && <p className="soft mt-3">{firstName(rider.name)} has no FTP, so no watts are shown and load comes from effort. <Link to={`/riders/${rider.id}/tests`}>Plan a test, or type a number you trust.</Link></p>}
+      {numbers.ftpW === null && numbers.hasPower && (
+        <p className="soft mt-3">
+          {firstName(rider.name)} has no FTP, so no watts are shown and load comes from effort.{' '}
+          <Link to={`/riders/${rider.id}/tests`}>Plan a test, or type a number you trust.</Link>
+        </p>
+      )}
     </>
   );
 }

@@ -1,4 +1,22 @@
-import { changeSet, changeStep, type Effort, parseCadence, parseDuration, parseReps, parseTarget, type Plan, printDuration, printTarget, type Reading, ROLES, type Role, type Row, type SetBlock } from '@uphill/core';
+import {
+  changeSet,
+  changeStep,
+  type Effort,
+  parseCadence,
+  parseDuration,
+  parseReps,
+  parseTarget,
+  type Plan,
+  printDuration,
+  printSpan,
+  printTarget,
+  type Reading,
+  ROLES,
+  type Role,
+  type Row,
+  type SetBlock,
+  type Step,
+} from '@uphill/core';
 import type { EditName } from './draftSlice.ts';
 
 /** The columns of the session table, in order. */
@@ -18,10 +36,8 @@ export function textOf(row: Row, column: Column): string {
   const { step } = row;
   switch (column) {
     case 'group':
-    case 'reps': {
-      const reps = setOf(row, column)?.reps;
-      return reps === undefined ? '' : typeof reps === 'number' ? String(reps) : reps.text;
-    }
+    case 'reps':
+      return repsText(setOf(row, column)?.reps);
     case 'step':
       return row.restOf ? (row.restOf.rest?.when ?? 'between') : step.role;
     case 'time':
@@ -29,12 +45,22 @@ export function textOf(row: Row, column: Column): string {
     case 'target':
       return printTarget(step.target);
     case 'cadence':
-      return step.cadence === null ? '' : 'kind' in step.cadence ? step.cadence.text : step.cadence.low === step.cadence.high ? String(step.cadence.low) : `${step.cadence.low}–${step.cadence.high}`;
+      return cadenceText(step.cadence);
     case 'cue':
       return step.cue;
     case 'watts':
       return '';
   }
+}
+
+function repsText(reps: SetBlock['reps'] | undefined): string {
+  if (reps === undefined) return '';
+  return typeof reps === 'number' ? String(reps) : reps.text;
+}
+
+function cadenceText(cadence: Step['cadence']): string {
+  if (cadence === null) return '';
+  return 'kind' in cadence ? cadence.text : printSpan(cadence.low, cadence.high);
 }
 
 /** What a step is called in its row: "Warm-up, rising", "Easy between". */
@@ -59,13 +85,21 @@ export function commitCell(plan: Plan, row: Row, column: Column, typed: string):
   const before = textOf(row, column);
   const text = typed.trim().slice(0, 200);
   if (text === before.trim()) return null;
-  const name = (what: string): EditName => ({ done: `${what} ${before || 'none'} to ${text || 'none'}`, undone: `${what} ${text || 'none'} back to ${before || 'none'}` });
+  const name = (what: string): EditName => ({
+    done: `${what} ${before || 'none'} to ${text || 'none'}`,
+    undone: `${what} ${text || 'none'} back to ${before || 'none'}`,
+  });
   const { step } = row;
   switch (column) {
     case 'group':
     case 'reps': {
       const set = setOf(row, column);
-      return set && { plan: changeSet(plan, set.id, { reps: kept(parseReps(text), text) }), name: { done: `${before} reps to ${text}`, undone: `${text} reps back to ${before}` } };
+      return (
+        set && {
+          plan: changeSet(plan, set.id, { reps: kept(parseReps(text), text) }),
+          name: { done: `${before} reps to ${text}`, undone: `${text} reps back to ${before}` },
+        }
+      );
     }
     case 'step':
       return commitRole(plan, row, text);
@@ -89,7 +123,10 @@ export function commitCell(plan: Plan, row: Row, column: Column, typed: string):
 function commitRole(plan: Plan, row: Row, value: string): { plan: Plan; name: EditName } | null {
   if (row.restOf?.rest && (value === 'between' || value === 'afterEach')) {
     const words = { between: 'rest between', afterEach: 'rest after each' };
-    return { plan: changeSet(plan, row.restOf.id, { rest: { ...row.restOf.rest, when: value } }), name: { done: words[value], undone: words[row.restOf.rest.when] } };
+    return {
+      plan: changeSet(plan, row.restOf.id, { rest: { ...row.restOf.rest, when: value } }),
+      name: { done: words[value], undone: words[row.restOf.rest.when] },
+    };
   }
   const role = ROLES.find((each) => each === value);
   return role ? { plan: changeStep(plan, row.step.id, { role }), name: { done: ROLE_NAMES[role], undone: `${ROLE_NAMES[row.step.role]} again` } } : null;

@@ -5,8 +5,13 @@ import type { Plan } from '@uphill/core';
 export interface EditName {
   readonly done: string;
   readonly undone: string;
-  /** Edits of one run (a row of + presses) share a key and are one entry. */
-  readonly run?: string;
+  /** Presses of one run (+ + + on the same set) are one entry, named from the first figure to the last. */
+  readonly run?: { readonly key: string; readonly from: number; readonly to: number };
+}
+
+/** The name of a change of reps. */
+export function repsChanged(from: number, to: number, key: string): EditName {
+  return { done: `${from} reps to ${to}`, undone: `${to} reps back to ${from}`, run: { key, from, to } };
 }
 
 interface Entry {
@@ -32,7 +37,7 @@ const RUN_MS = 1500;
 
 export const drafts = createSlice({
   name: 'drafts',
-  initialState: {} as Record<string, Draft>,
+  initialState: (): Record<string, Draft> => ({}),
   reducers: {
     opened: (state, { payload: { id, draft } }: PayloadAction<{ id: string; draft: Draft }>) => ({ ...state, [id]: draft }),
 
@@ -40,9 +45,12 @@ export const drafts = createSlice({
       change(state, id, (draft) => {
         if (plan === draft.present) return draft;
         const last = draft.past.at(-1);
-        const sameRun = name.run !== undefined && last?.name.run === name.run && at - last.at < RUN_MS;
-        const entry = sameRun ? { ...last, name, at } : { plan: draft.present, name, at };
-        return { ...draft, past: [...(sameRun ? draft.past.slice(0, -1) : draft.past), entry].slice(-DEPTH), present: plan, future: [] };
+        const before = last?.name.run;
+        if (last && before && name.run?.key === before.key && at - last.at < RUN_MS) {
+          const entry = { ...last, name: repsChanged(before.from, name.run.to, before.key), at };
+          return { ...draft, past: [...draft.past.slice(0, -1), entry], present: plan, future: [] };
+        }
+        return { ...draft, past: [...draft.past, { plan: draft.present, name, at }].slice(-DEPTH), present: plan, future: [] };
       }),
 
     undone: (state, { payload: id }: PayloadAction<string>) =>
@@ -57,14 +65,22 @@ export const drafts = createSlice({
         return next ? { ...draft, past: [...draft.past, { ...next, plan: draft.present, at: 0 }], present: next.plan, future: rest } : draft;
       }),
 
-    saved: (state, { payload: { id, version, plan } }: PayloadAction<{ id: string; version: number; plan: Plan }>) => change(state, id, (draft) => ({ ...draft, version, saved: plan })),
+    saved: (state, { payload: { id, version, plan } }: PayloadAction<{ id: string; version: number; plan: Plan }>) =>
+      change(state, id, (draft) => ({ ...draft, version, saved: plan })),
 
     /** Settles a conflict: keep what is here on top of the other version, or take the other one (undoable). */
     settled: (state, { payload: { id, version, theirs, keep, at } }: PayloadAction<{ id: string; version: number; theirs: Plan; keep: boolean; at: number }>) =>
       change(state, id, (draft) =>
         keep
           ? { ...draft, version, saved: theirs }
-          : { ...draft, version, saved: theirs, past: [...draft.past, { plan: draft.present, name: { done: 'took the other version', undone: 'your own version is back' }, at }].slice(-DEPTH), present: theirs, future: [] },
+          : {
+              ...draft,
+              version,
+              saved: theirs,
+              past: [...draft.past, { plan: draft.present, name: { done: 'took the other version', undone: 'your own version is back' }, at }].slice(-DEPTH),
+              present: theirs,
+              future: [],
+            },
       ),
   },
 });

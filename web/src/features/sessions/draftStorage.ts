@@ -6,7 +6,11 @@ const PREFIX = 'uphill.draft.';
 /** Drafts of this many sessions are kept on the device. */
 const MOST_KEPT = 8;
 
-const entry = z.object({ plan: planSchema, name: z.object({ done: z.string(), undone: z.string(), run: z.string().optional() }), at: z.number() });
+const entry = z.object({
+  plan: planSchema,
+  name: z.object({ done: z.string(), undone: z.string(), run: z.object({ key: z.string(), from: z.number(), to: z.number() }).optional() }),
+  at: z.number(),
+});
 const kept = z.object({ past: z.array(entry), present: planSchema, future: z.array(entry), version: z.number(), saved: planSchema, keptAt: z.number() });
 
 const lastKept = new Map<string, Draft>();

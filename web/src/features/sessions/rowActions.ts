@@ -1,5 +1,5 @@
 import { changeSet, duplicateStep, easyStep, insertBelow, makeSet, moveStep, openSet, type Plan, removeStep, type Row, type Step } from '@uphill/core';
-import type { EditName } from './draftSlice.ts';
+import { type EditName, repsChanged } from './draftSlice.ts';
 import { ROLE_NAMES } from './cells.ts';
 
 /** What can be done to a whole row, by key or by button. */
@@ -15,18 +15,32 @@ export interface RowEdit {
 const newId = (): string => crypto.randomUUID().slice(0, 13);
 
 /** Does something to a row; null where it cannot be done there. */
-export function actOnRow(plan: Plan, row: Row | null, action: RowAction): RowEdit | null {
+export function actOnRow(plan: Plan, rows: readonly Row[], at: number, action: RowAction): RowEdit | null {
+  const row = rows[at] ?? null;
   if (action === 'insert') return insert(plan, row);
   if (!row) return null;
   const { step } = row;
-  const named = (changed: Plan, done: string, undone: string, goTo: string | null = null): RowEdit | null => (changed === plan ? null : { plan: changed, name: { done, undone }, goTo });
+  const named = (changed: Plan, done: string, undone: string, goTo: string | null = null): RowEdit | null =>
+    changed === plan ? null : { plan: changed, name: { done, undone }, goTo };
   switch (action) {
     case 'duplicate': {
       const id = newId();
-      return row.restOf ? null : named(duplicateStep(plan, step.id, () => id), 'step duplicated', 'the copy is gone', id);
+      return row.restOf
+        ? null
+        : named(
+            duplicateStep(plan, step.id, () => id),
+            'step duplicated',
+            'the copy is gone',
+            id,
+          );
     }
     case 'remove':
-      return named(removeStep(plan, step.id), `${ROLE_NAMES[step.role]} taken away`, `${ROLE_NAMES[step.role]} is back`);
+      return named(
+        removeStep(plan, step.id),
+        `${ROLE_NAMES[step.role]} taken away`,
+        `${ROLE_NAMES[step.role]} is back`,
+        (rows[at + 1] ?? rows[at - 1])?.step.id ?? null,
+      );
     case 'makeSet':
       return named(makeSet(plan, step.id, newId), 'made a set', 'the set is opened again');
     case 'openSet': {
@@ -49,14 +63,18 @@ function insert(plan: Plan, row: Row | null): RowEdit {
   const percent = (value: number) => ({ kind: 'percent' as const, low: value, high: value });
   const first: Step = { ...easyStep(id, 900), role: 'warmUp', target: { kind: 'changing', from: percent(50), to: percent(75) } };
   const next: Step = { ...easyStep(id, 300), role: 'work', target: { kind: 'steady', effort: percent(90) } };
-  return { plan: insertBelow(plan, row?.step.id ?? null, plan.items.length === 0 ? first : next), name: { done: 'step added', undone: 'the added step is gone' }, goTo: id };
+  return {
+    plan: insertBelow(plan, row?.step.id ?? null, plan.items.length === 0 ? first : next),
+    name: { done: 'step added', undone: 'the added step is gone' },
+    goTo: id,
+  };
 }
 
-/** One rep more or fewer; a row of presses on the same set is one entry. The first press of a run names the whole. */
+/** One rep more or fewer; a row of presses on the same set is one entry. */
 function reps(plan: Plan, row: Row, by: 1 | -1): RowEdit | null {
   const set = row.restOf ?? row.sets.at(-1);
   if (!set || typeof set.reps !== 'number') return null;
   const next = Math.max(1, Math.min(99, set.reps + by));
   if (next === set.reps) return null;
-  return { plan: changeSet(plan, set.id, { reps: next }), name: { done: `${set.reps} reps to ${next}`, undone: `${next} reps back to ${set.reps}`, run: `reps.${set.id}` }, goTo: null };
+  return { plan: changeSet(plan, set.id, { reps: next }), name: repsChanged(set.reps, next, set.id), goTo: null };
 }

@@ -19,44 +19,41 @@ export function useDraft(session: Session) {
   const draft = useAppSelector((state) => state.drafts[id]);
   const [save] = api.useSaveSessionMutation();
   const [state, setState] = useState<SaveState>('saved');
-  const [theirs, setTheirs] = useState<Session | null>(null);
+  // Opened once an address: what comes back from saving must not open it again.
+  const [start] = useState(() => startOf(session));
+  const [theirs, setTheirs] = useState<Session | null>(start.clash ? session : null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [attempt, setAttempt] = useState(0);
   const saving = useRef(false);
 
   useEffect(() => {
-    const { draft: start, clash } = startOf(session);
-    dispatch(opened({ id, draft: start }));
-    setTheirs(clash ? session : null);
-    // Opened once an address: what comes back from saving must not open it again.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [id, dispatch]);
+    dispatch(opened({ id, draft: start.draft }));
+  }, [id, start, dispatch]);
 
   const waiting = draft !== undefined && draft.present !== draft.saved && theirs === null;
   useEffect(() => {
     if (!waiting || !draft) return;
-    const timer = setTimeout(
-      async () => {
-        if (saving.current) return setAttempt((count) => count + 1);
-        saving.current = true;
-        setState('saving');
-        try {
-          const stored = await save({ id, plan: draft.present, version: draft.version }).unwrap();
-          dispatch(saved({ id, version: stored.version, plan: draft.present }));
-          setState('saved');
-          setProblem(null);
-        } catch (error) {
-          const failed = problemOf(error);
-          if (failed.status === 409) setTheirs(failed.theirs as Session);
-          setState(failed.status === 0 || failed.status >= 500 ? 'offline' : 'refused');
-          setProblem(failed);
-          if (failed.status === 0 || failed.status >= 500) setTimeout(() => setAttempt((count) => count + 1), AGAIN_AFTER_MS);
-        } finally {
-          saving.current = false;
-        }
-      },
-      attempt > 0 && state === 'offline' ? 0 : SAVE_AFTER_MS,
-    );
+    const send = async (): Promise<void> => {
+      if (saving.current) return setAttempt((count) => count + 1);
+      saving.current = true;
+      setState('saving');
+      try {
+        const stored = await save({ id, plan: draft.present, version: draft.version }).unwrap();
+        dispatch(saved({ id, version: stored.version, plan: draft.present }));
+        setState('saved');
+        setProblem(null);
+      } catch (error) {
+        const failed = problemOf(error);
+        const unreachable = failed.status === 0 || failed.status >= 500;
+        if (failed.status === 409) setTheirs(failed.theirs as Session);
+        setState(unreachable ? 'offline' : 'refused');
+        setProblem(failed);
+        if (unreachable) setTimeout(() => setAttempt((count) => count + 1), AGAIN_AFTER_MS);
+      } finally {
+        saving.current = false;
+      }
+    };
+    const timer = setTimeout(() => void send(), attempt > 0 && state === 'offline' ? 0 : SAVE_AFTER_MS);
     return () => clearTimeout(timer);
     // The state only decides how long to wait; a change of it alone starts nothing.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -4,16 +4,30 @@ import { Wrong } from '../../ui/messages.tsx';
 import type { Acceptance } from './AcceptFtp.tsx';
 
 /** The coach's decision on a result: the number used, from when it counts, and why. */
-export function AcceptFields({ fields, change, measuredW, error }: { fields: Acceptance; change: (fields: Acceptance) => void; measuredW: number | null; error: string | null }) {
+export function AcceptFields({
+  fields,
+  change,
+  measuredW,
+  error,
+}: {
+  fields: Acceptance;
+  change: (fields: Acceptance) => void;
+  measuredW: number | null;
+  error: string | null;
+}) {
   return (
     <>
       {error && <Wrong>{error}</Wrong>}
       <div className="entry-row">
         <Field label="FTP used, W" {...(measuredW === null ? {} : { hint: `measured ${measuredW}` })}>
-          {(control) => <Form.Control {...control} inputMode="numeric" value={fields.usedW} onChange={({ target }) => change({ ...fields, usedW: target.value })} />}
+          {(control) => (
+            <Form.Control {...control} inputMode="numeric" value={fields.usedW} onChange={({ target }) => change({ ...fields, usedW: target.value })} />
+          )}
         </Field>
         <Field label="Counts from" hint="earlier rides keep the older FTP">
-          {(control) => <Form.Control {...control} type="date" value={fields.countsFrom} onChange={({ target }) => change({ ...fields, countsFrom: target.value })} />}
+          {(control) => (
+            <Form.Control {...control} type="date" value={fields.countsFrom} onChange={({ target }) => change({ ...fields, countsFrom: target.value })} />
+          )}
         </Field>
         <Field label="Why">
           {(control) => <Form.Control {...control} value={fields.reason} onChange={({ target }) => change({ ...fields, reason: target.value })} />}

@@ -19,14 +19,21 @@ export function FtpLine({ rider, tests, open, choose }: { rider: Rider; tests: r
         return (
           <li key={test.id}>
             {before && <span className="ftp-gap soft">{gapText(before.date, test.date)}</span>}
-            <button type="button" className={test.id === open ? 'ftp-stone ftp-stone-open' : 'ftp-stone'} aria-pressed={test.id === open} onClick={() => choose(test.id)}>
+            <button
+              type="button"
+              className={test.id === open ? 'ftp-stone ftp-stone-open' : 'ftp-stone'}
+              aria-pressed={test.id === open}
+              onClick={() => choose(test.id)}
+            >
               <span className="small">{format(parseISO(test.date), 'd MMM')}</span>
               <Stone>{figure}</Stone>
               <span className="visually-hidden">
                 {unit}, {printDay(test.date)},
               </span>
               <span className="small soft">{protocolOf(test.protocol).name}</span>
-              <span className="small">{used ? (used.usedW === test.measuredW ? 'used as measured' : `used ${used.usedW} W`) : test.measuredW === null ? 'bpm' : 'not used'}</span>
+              <span className="small">
+                {used ? (used.usedW === test.measuredW ? 'used as measured' : `used ${used.usedW} W`) : test.measuredW === null ? 'bpm' : 'not used'}
+              </span>
             </button>
           </li>
         );

@@ -35,7 +35,15 @@ export function ImportPage() {
           </>
         )}
       </div>
-      {error ? <Refused problem={problemOf(error)} /> : recordingId === null ? <UploadRecording rider={rider} received={(id) => setSearch({ recording: id })} /> : recording ? <Opened key={recording.id} rider={rider} recording={recording} /> : <Loading />}
+      {error ? (
+        <Refused problem={problemOf(error)} />
+      ) : recordingId === null ? (
+        <UploadRecording rider={rider} received={(id) => setSearch({ recording: id })} />
+      ) : recording ? (
+        <Opened key={recording.id} rider={rider} recording={recording} />
+      ) : (
+        <Loading />
+      )}
     </>
   );
 }

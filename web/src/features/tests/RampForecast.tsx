@@ -15,9 +15,16 @@ export function RampForecast({ ftpW }: { ftpW: number | null }) {
             <li key={ramp.id}>
               <span>
                 {ramp.name}: {ramp.startW} W, +{ramp.stepW} W
-                {end.value.tooShort && <span className="soft small d-block">only {printClock(end.value.rampSeconds)}: {ramp.id === 'light' ? 'short even so' : 'too short, take the light one'}</span>}
+                {end.value.tooShort && (
+                  <span className="soft small d-block">
+                    only {printClock(end.value.rampSeconds)}: {ramp.id === 'light' ? 'short even so' : 'too short, take the light one'}
+                  </span>
+                )}
               </span>
-              <Figure working={end} label={`Expected end of the ${ramp.name.toLowerCase()} ramp`}>{`${roundHalfUp(end.value.secondsIntoStage)} s into ${end.value.stageW} W`}</Figure>
+              <Figure
+                working={end}
+                label={`Expected end of the ${ramp.name.toLowerCase()} ramp`}
+              >{`${roundHalfUp(end.value.secondsIntoStage)} s into ${end.value.stageW} W`}</Figure>
             </li>
           );
         })}

@@ -29,7 +29,8 @@ export function StoreReading({ rider, test, ftpW, countsFrom }: Props) {
     setError(accepted.error);
     if (accepted.error) return;
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
-    if (await act(add({ riderId: rider.id, ...test, accept: accepted.value }), done)) void navigate(`/riders/${rider.id}/${accepted.value || ftpW === null ? 'zones' : 'tests'}`);
+    if (await act(add({ riderId: rider.id, ...test, accept: accepted.value }), done))
+      void navigate(`/riders/${rider.id}/${accepted.value || ftpW === null ? 'zones' : 'tests'}`);
   };
   return (
     <Form
@@ -42,7 +43,11 @@ export function StoreReading({ rider, test, ftpW, countsFrom }: Props) {
     >
       <h2>Your decision</h2>
       <Refused problem={problem} />
-      {ftpW === null ? <p>The mean heart rate becomes the threshold heart rate, as an estimate.</p> : <AcceptFields fields={fields} change={setFields} measuredW={ftpW} error={error} />}
+      {ftpW === null ? (
+        <p>The mean heart rate becomes the threshold heart rate, as an estimate.</p>
+      ) : (
+        <AcceptFields fields={fields} change={setFields} measuredW={ftpW} error={error} />
+      )}
       <Button type="submit" disabled={isLoading}>
         {ftpW === null ? 'Store' : `Accept FTP ${fields.usedW} W`}
       </Button>

@@ -46,7 +46,13 @@ export function TestsPage() {
               <OneTest key={open.id} rider={rider} test={open} />
             </>
           ) : (
-            <Empty title={rider.powerSource === 'none' ? `${firstName(rider.name)} has no test yet. Enter a twenty-minute test by heart rate.` : `${firstName(rider.name)} has no FTP. Ride a ramp, or type a number you trust.`}>
+            <Empty
+              title={
+                rider.powerSource === 'none'
+                  ? `${firstName(rider.name)} has no test yet. Enter a twenty-minute test by heart rate.`
+                  : `${firstName(rider.name)} has no FTP. Ride a ramp, or type a number you trust.`
+              }
+            >
               <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/new`}>
                 Enter by hand
               </Link>
@@ -161,7 +167,12 @@ function FtpHistory({ rider }: { rider: Rider }) {
             <span className="text-nowrap">
               <strong>{entry.usedW} W</strong>
               {entry.measuredW !== null && entry.measuredW !== entry.usedW && <span className="soft small d-block">measured {entry.measuredW}</span>}
-              <Button size="sm" variant="link" className="p-0 d-block ms-auto" onClick={() => void act(withdraw({ riderId: rider.id, id: entry.id }), `FTP ${entry.usedW} W taken back.`)}>
+              <Button
+                size="sm"
+                variant="link"
+                className="p-0 d-block ms-auto"
+                onClick={() => void act(withdraw({ riderId: rider.id, id: entry.id }), `FTP ${entry.usedW} W taken back.`)}
+              >
                 Take back<span className="visually-hidden"> {entry.usedW} W</span>
               </Button>
             </span>

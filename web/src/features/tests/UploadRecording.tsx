@@ -22,7 +22,11 @@ export function UploadRecording({ rider, received }: { rider: Rider; received: (
     if (!file) return;
     clear();
     const size = Math.round(file.size / 1024 / 1024);
-    setTooLarge(file.size > LARGEST_MB * 1024 * 1024 ? `${file.name} is ${size} MB. The most is ${LARGEST_MB} MB; a day’s recording is far smaller. Nothing was sent.` : null);
+    setTooLarge(
+      file.size > LARGEST_MB * 1024 * 1024
+        ? `${file.name} is ${size} MB. The most is ${LARGEST_MB} MB; a day’s recording is far smaller. Nothing was sent.`
+        : null,
+    );
     if (file.size > LARGEST_MB * 1024 * 1024) return;
     const answer = await act(upload({ riderId: rider.id, file }));
     if (!answer) return;
@@ -44,9 +48,16 @@ export function UploadRecording({ rider, received }: { rider: Rider; received: (
       <Form.Label htmlFor={id} className="h2">
         The recording of {firstName(rider.name)}’s test
       </Form.Label>
-      <Form.Control id={id} type="file" accept=".csv,.txt,text/csv" disabled={isLoading} onChange={(event) => void take((event.target as HTMLInputElement).files?.[0])} />
+      <Form.Control
+        id={id}
+        type="file"
+        accept=".csv,.txt,text/csv"
+        disabled={isLoading}
+        onChange={(event) => void take((event.target as HTMLInputElement).files?.[0])}
+      />
       <p className="soft mt-3 mb-0">
-        A CSV file with a header row and a column of watts; heart rate and cadence are read where they are. Commas or semicolons, decimal points or commas, one row a second or uneven. The file is kept as it is. You can also drop it here.
+        A CSV file with a header row and a column of watts; heart rate and cadence are read where they are. Commas or semicolons, decimal points or commas, one
+        row a second or uneven. The file is kept as it is. You can also drop it here.
       </p>
       {isLoading && <p role="status">Reading the recording…</p>}
     </div>

@@ -30,7 +30,9 @@ function place(effort: Stretch, edge: 'start' | 'end', second: number, longest: 
     const startS = clamp(edge === 'start' ? second : second - fixed, 0, longest - fixed);
     return { startS, endS: startS + fixed };
   }
-  return edge === 'start' ? { startS: clamp(second, 0, effort.endS - STAGE_S), endS: effort.endS } : { startS: effort.startS, endS: clamp(second, effort.startS + STAGE_S, longest) };
+  return edge === 'start'
+    ? { startS: clamp(second, 0, effort.endS - STAGE_S), endS: effort.endS }
+    : { startS: effort.startS, endS: clamp(second, effort.startS + STAGE_S, longest) };
 }
 
 function clamp(value: number, low: number, high: number): number {

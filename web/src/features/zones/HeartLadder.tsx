@@ -1,4 +1,4 @@
-import { type Band, bandWorking, FIVE_BY_THRESHOLD_HR, printBand } from '@uphill/core';
+import { type Band, bandWorking, FIVE_BY_THRESHOLD_HR, printBand, printSpan } from '@uphill/core';
 import Table from 'react-bootstrap/Table';
 import { Figure } from '../../ui/Figure.tsx';
 
@@ -30,7 +30,7 @@ export function HeartLadder({ bands, thresholdBpm }: { bands: readonly Band[]; t
                   {printBand(band)}
                 </Figure>
               </td>
-              <td>{band.rule.rpe[0] === band.rule.rpe[1] ? band.rule.rpe[0] : `${band.rule.rpe[0]}–${band.rule.rpe[1]}`}</td>
+              <td>{printSpan(...band.rule.rpe)}</td>
               <td>{band.rule.talkTest}</td>
               <td>{band.rule.held}</td>
               <td className="soft">{band.rule.trains}</td>

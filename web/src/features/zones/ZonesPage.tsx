@@ -64,15 +64,18 @@ export function ZonesPage() {
           <h2>As of</h2>
           <Form.Control type="date" aria-label="The day the zones are for" value={day} onChange={({ target }) => target.value && setDay(target.value)} />
           <p className="soft mt-2 mb-0">
-            {entry.countsFrom > day ? `Before the first FTP; the first one, from ${printDay(entry.countsFrom)}, is borrowed.` : `The FTP in use on that day counts from ${printDay(entry.countsFrom)}.`}
+            {entry.countsFrom > day
+              ? `Before the first FTP; the first one, from ${printDay(entry.countsFrom)}, is borrowed.`
+              : `The FTP in use on that day counts from ${printDay(entry.countsFrom)}.`}
           </p>
         </section>
         <section className="sheet mb-3">
           <h2>How to read it</h2>
-          <p>
-            Below FTP, percent of FTP suits everyone. Above it, it does not: riders of the same FTP differ most there.
+          <p>Below FTP, percent of FTP suits everyone. Above it, it does not: riders of the same FTP differ most there.</p>
+          <p className="mb-0">
+            Heart rate also rises with nerves, heat and high cadence, so read it beside the watts.{' '}
+            {hearts === null && 'No threshold heart rate is stored, so none is shown.'}
           </p>
-          <p className="mb-0">Heart rate also rises with nerves, heat and high cadence, so read it beside the watts. {hearts === null && 'No threshold heart rate is stored, so none is shown.'}</p>
         </section>
         <Caution>Chest pain, faintness or an odd heartbeat: stop, and see a doctor before riding hard again.</Caution>
       </div>

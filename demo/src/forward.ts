@@ -1,0 +1,23 @@
+import type { Db } from '@uphill/server';
+import { sql } from 'kysely';
+
+/** Every column that holds a day. */
+const DAYS: readonly (readonly [table: string, column: string])[] = [
+  ['body_mass', 'date'],
+  ['heart_rates', 'date'],
+  ['tests', 'date'],
+  ['ftp_history', 'counts_from'],
+  ['placed_sessions', 'date'],
+  ['recordings', 'date'],
+];
+
+/** Moves the whole story of the demo forward, so that its days lie around today however long ago it was built. */
+export async function moveForward(db: Db, days: number): Promise<void> {
+  const by = `+${days} days`;
+  await db.transaction().execute(async (trx) => {
+    for (const [table, column] of DAYS) await sql`UPDATE ${sql.table(table)} SET ${sql.ref(column)} = date(${sql.ref(column)}, ${by})`.execute(trx);
+    await sql`UPDATE riders SET goal = json_set(goal, '$.date', date(json_extract(goal, '$.date'), ${by})) WHERE goal IS NOT NULL`.execute(trx);
+    // Undo would bring days of the old story back.
+    await trx.deleteFrom('journal').execute();
+  });
+}

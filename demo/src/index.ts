@@ -1,0 +1,2 @@
+/** The demo club, for the browser tests and the pictures. */
+export { buildDemo } from './build.ts';

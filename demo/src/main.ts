@@ -1,0 +1,31 @@
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import { openDatabase, portFrom, serve } from '@uphill/server';
+import { differenceInCalendarDays, parseISO } from 'date-fns';
+import { buildDemo, dayFromToday } from './build.ts';
+import { moveForward } from './forward.ts';
+
+const { values } = parseArgs({ options: { fresh: { type: 'boolean' }, port: { type: 'string' }, folder: { type: 'string' } } });
+const folder = path.resolve(values.folder ?? fileURLToPath(new URL('../../.data/demo', import.meta.url)));
+const database = path.join(folder, 'uphill-count.sqlite');
+const toldOn = path.join(folder, 'told-on.txt');
+
+if (values.fresh) rmSync(folder, { recursive: true, force: true });
+if (existsSync(database) && existsSync(toldOn)) {
+  const days = differenceInCalendarDays(new Date(), parseISO(readFileSync(toldOn, 'utf8').trim()));
+  if (days > 0) {
+    const db = await openDatabase(database);
+    await moveForward(db, days);
+    await db.destroy();
+    console.log(`The demo's days were moved ${days} forward, so that they lie around today.`);
+  }
+} else {
+  console.log('Building the demo club …');
+  for (const left of ['', '-wal', '-shm']) rmSync(database + left, { force: true });
+  await buildDemo(database, (line) => console.log(`  ${line}`));
+}
+writeFileSync(toldOn, `${dayFromToday(0)}\n`);
+console.log(`Recordings to bring in are in ${path.join(folder, 'recordings')}`);
+await serve({ database, port: portFrom(values.port ?? process.env['UPHILL_PORT']), demo: true });

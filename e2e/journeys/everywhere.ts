@@ -1,0 +1,120 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, idsOf, test } from '../support/house.ts';
+
+test('find-or-do, station keys, the next rider, and keys switched off', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/tests`);
+  await expect(page.getByRole('heading', { name: 'Tests' })).toBeVisible();
+  await page.keyboard.press('2');
+  await expect(page.getByRole('heading', { name: 'Zone ladder' })).toBeVisible();
+  await page.keyboard.press('.');
+  await expect(page).toHaveURL(new RegExp(`${rider('Leila')}/zones`));
+  await page.keyboard.press(',');
+  await expect(page).toHaveURL(new RegExp(`${rider('Ines')}/zones`));
+  await page.keyboard.press('/');
+  await page.keyboard.type('zones maud');
+  await expect(page.getByText('Nothing is called that.')).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('quarry');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name of the session')).toHaveValue('Quarry threes');
+  await page.keyboard.press('?');
+  await page.getByLabel('Single keys work outside fields').uncheck();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('1');
+  await expect(page.getByLabel('Name of the session')).toHaveValue('Quarry threes');
+});
+
+test('a rider without a power meter: beats and RPE, and no watts anywhere', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  const maud = `${demoHouse.url}/riders/${rider('Maud')}`;
+  await page.goto(`${maud}/zones`);
+  await expect(page.getByRole('row', { name: /Threshold/ })).toContainText('145–153');
+  for (const view of ['tests', 'zones', 'sessions']) {
+    await page.goto(`${maud}/${view}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    expect(await page.locator('main').innerText()).not.toMatch(/\d W\b/);
+  }
+  await page.getByRole('link', { name: 'Reservoir eights' }).first().click();
+  await expect(page.getByText('RPE 7–8').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Load, from effort/ })).toBeVisible();
+});
+
+test('recordings that cannot be read are refused with a sentence, and a huge one is never sent', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Oskar')}/tests/import`);
+  const short = path.join(demoHouse.folder, 'short.csv');
+  for (const [content, sentence] of [
+    ['', 'The file is empty.'],
+    ['time,heart_rate\n0,100\n1,101', 'There is no power column.'],
+    ['\u0000\u0001\u0002', 'not text'],
+  ] as const) {
+    writeFileSync(short, content);
+    await page.setInputFiles('input[type=file]', []);
+    await page.setInputFiles('input[type=file]', short);
+    await expect(page.getByRole('alert')).toContainText(sentence);
+  }
+  await page.evaluate(() => {
+    const field = document.querySelector<HTMLInputElement>('input[type=file]');
+    const files = new DataTransfer();
+    const huge = new File(['x'], 'huge.csv');
+    Object.defineProperty(huge, 'size', { value: 200 * 1024 * 1024 });
+    files.items.add(huge);
+    Object.defineProperty(field, 'files', { value: [huge], configurable: true });
+    field?.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await expect(page.getByRole('alert')).toContainText('huge.csv is 200 MB. The most is 32 MB');
+
+  await page.reload();
+  writeFileSync(short, `seconds,power\n${Array.from({ length: 850 }, (_, second) => `${second},200`).join('\n')}`);
+  await page.setInputFiles('input[type=file]', short);
+  await expect(page.getByRole('alert')).toContainText('The recording is 14:10 long, shorter than the 20:00');
+});
+
+const VIEWS = [
+  '/riders',
+  '/riders/new',
+  '/riders/{}',
+  '/riders/{}/tests',
+  '/riders/{}/tests/new',
+  '/riders/{}/zones',
+  '/riders/{}/sessions',
+  '/riders/{}/sessions/[]',
+];
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`axe finds nothing on the main views, ${scheme}`, async ({ page, demoHouse }) => {
+    const { rider, session } = await idsOf(demoHouse);
+    await page.emulateMedia({ colorScheme: scheme });
+    const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as { id: string }[];
+    const tests = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/tests`)).json()) as { effort: { recordingId: string } | null }[];
+    const views = [
+      ...VIEWS,
+      `/riders/{}/days/${days.at(-1)?.id}`,
+      `/riders/{}/days/${days.at(-1)?.id}/card`,
+      `/riders/{}/tests/import?recording=${tests[0]?.effort?.recordingId}`,
+      `/days/${new Date().toISOString().slice(0, 10)}`,
+    ];
+    for (const view of views) {
+      await page.goto(`${demoHouse.url}${view.replace('{}', rider('Ines')).replace('[]', session('Reservoir'))}`);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map(({ id, nodes }) => `${view}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+    }
+  });
+}
+
+test('nothing is wider than a phone', async ({ page, demoHouse }) => {
+  const { rider, session } = await idsOf(demoHouse);
+  for (const width of [360, 390]) {
+    await page.setViewportSize({ width, height: 844 });
+    for (const view of VIEWS) {
+      await page.goto(`${demoHouse.url}${view.replace('{}', rider('Ines')).replace('[]', session('Reservoir'))}`);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      expect(`${view} ${await page.evaluate(() => document.documentElement.scrollWidth)}`).toBe(`${view} ${width}`);
+    }
+  }
+});

@@ -1,0 +1,66 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { test as base } from '@playwright/test';
+import { buildDemo } from '@uphill/demo';
+import { buildApp } from '@uphill/server';
+
+const PAGES = fileURLToPath(new URL('../../web/dist', import.meta.url));
+
+/** A running house on its own database and port. */
+export interface House {
+  readonly url: string;
+  /** Folder of the database; with demo data, `recordings/` in it holds files to bring in. */
+  readonly folder: string;
+}
+
+async function open(demo: boolean): Promise<House & { close: () => Promise<void> }> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'uphill-e2e-'));
+  const database = path.join(folder, 'uphill-count.sqlite');
+  if (demo) await buildDemo(database, () => undefined);
+  const app = await buildApp({ database, pages: PAGES, demo });
+  const url = await app.listen({ host: '127.0.0.1', port: 0 });
+  return {
+    url,
+    folder,
+    close: async () => {
+      await app.close();
+      rmSync(folder, { recursive: true });
+    },
+  };
+}
+
+/** Tests with a house of their own: an empty one, or one with the demo club. */
+export const test = base.extend<{ emptyHouse: House }, { demoHouse: House }>({
+  emptyHouse: async ({}, use) => {
+    const house = await open(false);
+    await use(house);
+    await house.close();
+  },
+  demoHouse: [
+    async ({}, use) => {
+      const house = await open(true);
+      await use(house);
+      await house.close();
+    },
+    { scope: 'worker' },
+  ],
+});
+
+export { expect } from '@playwright/test';
+
+/** Ids of the demo's riders and sessions, by name. */
+export async function idsOf(house: House): Promise<{ rider: (name: string) => string; session: (name: string) => string }> {
+  const riders = (await (await fetch(`${house.url}/api/riders`)).json()) as { id: string; name: string }[];
+  const sessions = (await (await fetch(`${house.url}/api/sessions`)).json()) as { id: string; plan: { name: string } }[];
+  const found = <T extends { id: string }>(list: T[], fits: (item: T) => boolean, name: string): string => {
+    const item = list.find(fits);
+    if (!item) throw new Error(`The demo has no ${name}.`);
+    return item.id;
+  };
+  return {
+    rider: (name) => found(riders, (rider) => rider.name.startsWith(name), name),
+    session: (name) => found(sessions, ({ plan }) => plan.name.startsWith(name), name),
+  };
+}

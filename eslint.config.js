@@ -1,0 +1,48 @@
+import js from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['**/dist/', '**/node_modules/', '.data/', 'test-results/', 'playwright-report/'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [...tseslint.configs.recommendedTypeChecked],
+    languageOptions: {
+      parserOptions: { projectService: { allowDefaultProject: ['vitest.config.ts', 'web/vite.config.ts'] }, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/explicit-module-boundary-types': 'off',
+      '@typescript-eslint/no-unnecessary-condition': 'off',
+      complexity: ['error', 20],
+      // Control characters are looked for on purpose, in what comes from outside.
+      'no-control-regex': 'off',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'error',
+    },
+  },
+  // What a program says on the console is what it is for.
+  { files: ['server/src/serve.ts', 'demo/src/main.ts', '**/bench/*.ts', 'e2e/**/*.ts'], rules: { 'no-console': 'off' } },
+  { files: ['web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
+  {
+    // Tests look into answers of every shape.
+    files: ['**/test/**/*.ts', 'e2e/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'off',
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-argument': 'off',
+      '@typescript-eslint/no-unsafe-call': 'off',
+      '@typescript-eslint/no-unsafe-return': 'off',
+      '@typescript-eslint/no-misused-promises': 'off',
+    },
+  },
+  {
+    files: ['scripts/*.mjs'],
+    languageOptions: {
+      globals: { process: 'readonly', console: 'readonly', URL: 'readonly', fetch: 'readonly', setTimeout: 'readonly', performance: 'readonly' },
+    },
+  },
+  { files: ['.dependency-cruiser.cjs'], languageOptions: { globals: { module: 'writable' } } },
+);

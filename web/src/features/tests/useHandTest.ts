@@ -1,0 +1,98 @@
+import { newTest, type Rider } from '@uphill/api';
+import { ftpFromReading, ftpRefusal, type ProtocolId, protocolOf } from '@uphill/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api } from '../../api/client.ts';
+import { plusDays, today } from '../../app/dates.ts';
+import { ftpOnDay } from '../../app/riderOnDay.ts';
+import { useAct } from '../../app/useAct.ts';
+import { type Acceptance, readAcceptance } from './AcceptFtp.tsx';
+
+/** No test at all: a number from elsewhere that the coach believes. */
+export const TRUSTED = 'trusted';
+
+/** A test being typed in, with the FTP that follows from it and the way it is stored. */
+export function useHandTest(rider: Rider) {
+  const navigate = useNavigate();
+  const byHeart = rider.powerSource === 'none';
+  const [protocolId, setProtocolId] = useState<ProtocolId | typeof TRUSTED>(byHeart ? 'heart-rate-twenty' : 'ramp');
+  const [date, setDate] = useState(today());
+  const [reading, setReading] = useState('');
+  const [note, setNote] = useState('');
+  const [acceptance, setAcceptance] = useState<Acceptance>({ usedW: '', countsFrom: plusDays(today(), 1), reason: '' });
+  const [usedTouched, setUsedTouched] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const [addTest] = api.useAddTestMutation();
+  const [acceptFtp] = api.useAcceptFtpMutation();
+  const { act, problem } = useAct();
+
+  const protocol = protocolId === TRUSTED ? null : protocolOf(protocolId);
+  const givesFtp = protocol !== null && protocol.ftpPercent !== null;
+  const value = Number(reading.replace(',', '.'));
+  const ftp = givesFtp && value >= 30 && value <= 1500 ? ftpFromReading(protocol, value) : null;
+  const used = usedTouched || !ftp ? acceptance : { ...acceptance, usedW: String(ftp.value) };
+  const expectedW = ftpOnDay(rider, date)?.usedW ?? null;
+
+  /** A test counts from the next day unless the coach said otherwise. */
+  const redate = (day: string): void => {
+    if (day !== '' && acceptance.countsFrom === plusDays(date, 1)) setAcceptance({ ...acceptance, countsFrom: plusDays(day, 1) });
+    setDate(day);
+  };
+  const changeUsed = (fields: Acceptance): void => {
+    setUsedTouched(usedTouched || fields.usedW !== used.usedW);
+    setAcceptance(fields);
+  };
+
+  const trust = async (): Promise<void> => {
+    const read = readAcceptance(acceptance, null);
+    setError(read.error);
+    if (!read.value) return;
+    const entry = { testId: null, ...read.value, reason: read.value.reason || 'typed in, trusted' };
+    if (await act(acceptFtp({ id: rider.id, ...entry }), `FTP ${entry.usedW} W accepted.`)) void navigate(`/riders/${rider.id}/zones`);
+  };
+
+  const store = async (): Promise<void> => {
+    if (!protocol) return trust();
+    const accepted = ftp ? readAcceptance(used, ftp.value) : { value: null, error: null };
+    if (accepted.error) return setError(accepted.error);
+    const typed = reading.trim() === '' ? null : value;
+    const readings = givesFtp ? { readingW: typed, meanBpm: null } : { readingW: null, meanBpm: typed };
+    const test = {
+      protocol: protocol.id,
+      date,
+      powerSource: rider.powerSource,
+      ramp: null,
+      ...readings,
+      expectedW,
+      effort: null,
+      note,
+      accept: accepted.value,
+    };
+    const read = newTest.safeParse(test);
+    setError(read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be used.'));
+    if (!read.success) return;
+    const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
+    if (await act(addTest({ riderId: rider.id, ...read.data }), done)) void navigate(`/riders/${rider.id}/tests`);
+  };
+
+  return {
+    byHeart,
+    protocolId,
+    setProtocolId,
+    protocol,
+    date,
+    redate,
+    reading,
+    setReading,
+    note,
+    setNote,
+    ftp,
+    refusal: ftp ? ftpRefusal(ftp.value) : null,
+    used,
+    changeUsed,
+    expectedW,
+    store,
+    error,
+    problem,
+  };
+}
