@@ -74,7 +74,7 @@ test('a new rider from a ramp recording to a printed card, and a new FTP from Th
   });
 
   await test.step('the ladder, with its working', async () => {
-    await page.getByRole('button', { name: /^Threshold, W: 236–275/ }).press('Enter');
+    await page.getByRole('button', { name: /^Threshold, W: 237–275/ }).press('Enter');
     const working = page.getByRole('complementary', { name: 'The working' });
     await expect(working).toContainText('105 % of 262');
     await expect(working).toContainText('275.1 → 275 W');

@@ -1,0 +1,134 @@
+/** What the commands of this project share: installing, building and running, each only when something changed. */
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const STAMPS = path.join(ROOT, 'node_modules', '.cache', 'stamps');
+
+/** Runs a program in the project's folder and waits; on failure it ends this one too, unless told not to. */
+export function run(program, args, { quiet = false, allowFailure = false, env = {} } = {}) {
+  const done = spawnSync(program, args, {
+    cwd: ROOT,
+    stdio: quiet ? 'pipe' : 'inherit',
+    env: { ...process.env, ...env },
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+  });
+  if (done.error) throw done.error;
+  if (done.status !== 0 && !allowFailure) {
+    if (quiet) console.error(`${done.stdout}\n${done.stderr}`);
+    process.exit(done.status ?? 1);
+  }
+  return done;
+}
+
+/** The programs used here, and the packages they come in. */
+const PACKAGES = {
+  tsc: 'typescript',
+  vite: 'vite',
+  eslint: 'eslint',
+  prettier: 'prettier',
+  depcruise: 'dependency-cruiser',
+  knip: 'knip',
+  vitest: 'vitest',
+  playwright: '@playwright/test',
+};
+
+/** Runs a package's program through Node itself, so that no shell is needed to find it. */
+export function runPackage(program, args, options) {
+  const folder = path.join(ROOT, 'node_modules', PACKAGES[program]);
+  const { bin } = JSON.parse(readFileSync(path.join(folder, 'package.json'), 'utf8'));
+  return run(process.execPath, [path.join(folder, typeof bin === 'string' ? bin : bin[program]), ...args], options);
+}
+
+/** Installs what the lock file names, if it is not what is installed already. */
+export function ensureInstalled() {
+  unlessStamped(
+    'install',
+    () => hashOf(['package-lock.json']),
+    existsSync(path.join(ROOT, 'node_modules', 'better-sqlite3')),
+    () => {
+      ensureCompiler();
+      console.log('Installing (the database is compiled here, which takes two to three minutes) …');
+      // Built from source: no ready-made binary is ever fetched.
+      run(npm(), ['install', '--no-audit', '--no-fund', '--loglevel=error'], { env: { npm_config_build_from_source: 'true' } });
+    },
+  );
+}
+
+/** Compiles the packages and the pages, if anything in them changed. */
+export function ensureBuilt() {
+  const sources = ['core', 'api', 'server', 'demo', 'web'].flatMap((name) => [`${name}/src`, `${name}/package.json`, `${name}/tsconfig.json`]);
+  const hash = () => hashOf(['package-lock.json', 'tsconfig.base.json', 'web/index.html', 'web/vite.config.ts', 'web/public', ...sources]);
+  const stands = existsSync(path.join(ROOT, 'web', 'dist', 'index.html')) && existsSync(path.join(ROOT, 'demo', 'dist', 'main.js'));
+  unlessStamped('build', hash, stands, () => {
+    console.log('Building …');
+    runPackage('tsc', ['-b', 'demo']);
+    runPackage('vite', ['build', 'web', '--logLevel', 'error']);
+  });
+}
+
+/** Path of a chromium for the browser tests; Debian's is installed where there is none and we may. */
+export function ensureChromium() {
+  const known = [process.env.UPHILL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find((file) => file && existsSync(file));
+  if (known) return known;
+  if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
+    console.log('Installing Debian’s chromium for the browser tests …');
+    run('apt-get', ['update'], { quiet: true, allowFailure: true });
+    run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], { quiet: true });
+    return '/usr/bin/chromium';
+  }
+  console.error('The browser tests need chromium. Install it (Debian: sudo apt-get install chromium) or name one in UPHILL_CHROMIUM, then run npm test again.');
+  return process.exit(1);
+}
+
+/** Starts a server and passes on how it ended. */
+export function serve(script, args) {
+  const child = spawn(process.execPath, [path.join(ROOT, script), ...args], { cwd: ROOT, stdio: 'inherit' });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 0));
+}
+
+/** The database is compiled on this machine: say so plainly where that cannot work. */
+function ensureCompiler() {
+  const missing = ['python3', 'make', 'g++'].filter((tool) => spawnSync(tool, ['--version']).error);
+  if (missing.length === 0) return;
+  if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
+    run('apt-get', ['update'], { quiet: true, allowFailure: true });
+    run('apt-get', ['install', '-y', '--no-install-recommends', 'python3', 'make', 'g++'], { quiet: true });
+    return;
+  }
+  console.error(
+    `The database has to be compiled, and ${missing.join(', ')} is missing. Install it (Debian: sudo apt-get install python3 make g++) and start again.`,
+  );
+  process.exit(1);
+}
+
+function npm() {
+  return process.platform === 'win32' ? 'npm.cmd' : 'npm';
+}
+
+/** Does something unless it was done for exactly these files before. */
+function unlessStamped(name, hash, stands, perform) {
+  const stamp = path.join(STAMPS, name);
+  if (stands && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash()) return;
+  perform();
+  mkdirSync(STAMPS, { recursive: true });
+  writeFileSync(stamp, hash());
+}
+
+function hashOf(files) {
+  const hash = createHash('sha256').update(process.version);
+  for (const file of files.flatMap(filesUnder).sort()) hash.update(file).update(readFileSync(path.join(ROOT, file)));
+  return hash.digest('hex');
+}
+
+function filesUnder(name) {
+  const full = path.join(ROOT, name);
+  if (!existsSync(full)) return [];
+  if (!statSync(full).isDirectory()) return [name];
+  return readdirSync(full).flatMap((entry) => filesUnder(path.join(name, entry)));
+}
