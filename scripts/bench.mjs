@@ -170,7 +170,7 @@ for (const [name, view] of [
   ['first load, riders', 'src/features/riders/RidersPage.tsx'],
   ['workshop', 'src/features/sessions/WorkshopPage.tsx'],
   ['test from a recording, before the chart', 'src/features/tests/ImportPage.tsx'],
-  ['its chart', 'src/charts/RecordingChart.tsx'],
+  ['first load with the recording chart', 'src/charts/RecordingChart.tsx'],
 ]) {
   console.log(`  ${name}: ${firstLoad(view).toFixed(0)} kB`);
 }

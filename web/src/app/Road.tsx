@@ -1,16 +1,22 @@
 import type { Rider } from '@uphill/api';
-import { NavLink } from 'react-router';
+import { NavLink, useLocation } from 'react-router';
 import { stationAddress } from './useGlobalKeys.ts';
 import { useStations } from './stations.ts';
 
 /** The rider's road: navigation and dashboard at once, a stone a station. */
 export function Road({ rider }: { rider: Rider | undefined }) {
   const stations = useStations(rider);
+  // A rider's day is part of the sessions.
+  const onDay = /^\/riders\/[^/]+\/days\//.test(useLocation().pathname);
   return (
     <nav aria-label="The rider’s road" className="road">
       {rider &&
         stations.map(({ id, name, figure, detail, due }) => (
-          <NavLink key={id} to={stationAddress(rider.id, id)} className={due ? 'station station-due' : 'station'}>
+          <NavLink
+            key={id}
+            to={stationAddress(rider.id, id)}
+            className={({ isActive }) => `station${due ? ' station-due' : ''}${isActive || (id === 'sessions' && onDay) ? ' active' : ''}`}
+          >
             <span className="station-cap">
               {name}
               {due && <span className="visually-hidden">, wants you</span>}

@@ -4,11 +4,11 @@ import { problemOf } from '../api/client.ts';
 import { useAppDispatch } from './store.ts';
 import { noticed } from './viewSlice.ts';
 
-/** Runs an action on the server: says what was done, with undo, or keeps the problem for the screen. */
+/** Runs an action on the server: says what was done, with undo, or keeps the problem for the screen and gives undefined. */
 export function useAct() {
   const dispatch = useAppDispatch();
   const [problem, setProblem] = useState<Problem | null>(null);
-  const act = async <T>(request: { unwrap(): Promise<T> }, done?: string): Promise<T | null> => {
+  const act = async <T>(request: { unwrap(): Promise<T> }, done?: string): Promise<T | undefined> => {
     try {
       const result = await request.unwrap();
       setProblem(null);
@@ -16,7 +16,7 @@ export function useAct() {
       return result;
     } catch (error) {
       setProblem(problemOf(error));
-      return null;
+      return undefined;
     }
   };
   return { act, problem, clear: () => setProblem(null) };

@@ -2,18 +2,25 @@ import { printClock, type Stretch } from '@uphill/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { usePlotArea } from 'recharts';
 
+/** Puts one edge of the effort at a second. */
+export type MoveEdge = (edge: 'start' | 'end', second: number) => void;
+
 const GRIP = 24;
 
 /** The two edges of the effort: dragged, or moved with the arrow keys a second at a time (ten with Shift). */
-export function EffortEdges({ effort, longest, move }: { effort: Stretch; longest: number; move: (edge: 'start' | 'end', second: number) => void }) {
+export function EffortEdges({ effort, longest, move }: { effort: Stretch; longest: number; move: MoveEdge | null }) {
   const plot = usePlotArea();
   if (!plot) return null;
   const at = (second: number): number => plot.x + (second / longest) * plot.width;
   return (
     <g>
       <rect x={at(effort.startS)} y={plot.y} width={Math.max(0, at(effort.endS) - at(effort.startS))} height={plot.height} className="effort-wash" />
-      <Edge name="start" second={effort.startS} plot={plot} longest={longest} move={move} />
-      <Edge name="end" second={effort.endS} plot={plot} longest={longest} move={move} />
+      {move && (
+        <>
+          <Edge name="start" second={effort.startS} plot={plot} longest={longest} move={move} />
+          <Edge name="end" second={effort.endS} plot={plot} longest={longest} move={move} />
+        </>
+      )}
     </g>
   );
 }
@@ -23,7 +30,7 @@ interface EdgeProps {
   readonly second: number;
   readonly plot: { x: number; y: number; width: number; height: number };
   readonly longest: number;
-  readonly move: (edge: 'start' | 'end', second: number) => void;
+  readonly move: MoveEdge;
 }
 
 function Edge({ name, second, plot, longest, move }: EdgeProps) {

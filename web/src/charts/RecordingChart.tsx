@@ -1,14 +1,15 @@
 import { printClock, type Stretch } from '@uphill/core';
 import { useMemo } from 'react';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { EffortEdges } from './EffortEdges.tsx';
+import { EffortEdges, type MoveEdge } from './EffortEdges.tsx';
 import { thin } from './thin.ts';
 
 interface Props {
   readonly watts: readonly (number | null)[];
   readonly bpm: readonly (number | null)[] | null;
   readonly effort: Stretch | null;
-  readonly move: (edge: 'start' | 'end', second: number) => void;
+  /** Leave it null for an effort that only is to be looked at. */
+  readonly move: MoveEdge | null;
 }
 
 /** Points drawn at most: more than there are pixels would only cost time. */

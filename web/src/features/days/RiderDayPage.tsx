@@ -32,6 +32,9 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const numbers = riderOnDay(rider, day.date, day);
   const asks = sessionNumbers(day.plan, numbers);
+  const takeOff = async (): Promise<void> => {
+    if ((await act(remove(day.id), 'Taken off the day.')) !== undefined) void navigate(`/riders/${rider.id}/sessions`);
+  };
   const planned = day.state === 'planned';
   return (
     <>
@@ -56,10 +59,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
                   target.value && void act(change({ id: day.id, version: day.version, date: target.value }), `Moved to ${printDay(target.value)}.`)
                 }
               />
-              <Button
-                variant="outline-secondary"
-                onClick={() => void act(remove(day.id), 'Taken off the day.').then((done) => done !== null || navigate(`/riders/${rider.id}/sessions`))}
-              >
+              <Button variant="outline-secondary" onClick={() => void takeOff()}>
                 Take off
               </Button>
               <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/sessions/${day.sessionId}`}>

@@ -1,11 +1,13 @@
 import { type RecordingWithStreams, type Rider } from '@uphill/api';
-import { findRamp, preparePower, printClock, RAMPS } from '@uphill/core';
+import { findRamp, preparePower, printClock, protocolOf, RAMPS, type Stretch } from '@uphill/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
+import { printDay } from '../../app/dates.ts';
 import { firstName } from '../../app/riderOnDay.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
+import type { MoveEdge } from '../../charts/EffortEdges.tsx';
 import { ReadRecording } from './ReadRecording.tsx';
 import { UploadRecording } from './UploadRecording.tsx';
 
@@ -40,7 +42,7 @@ export function ImportPage() {
       ) : recordingId === null ? (
         <UploadRecording rider={rider} received={(id) => setSearch({ recording: id })} />
       ) : recording ? (
-        <Opened key={recording.id} rider={rider} recording={recording} />
+        <Opened key={recording.id} rider={rider} recording={recording} testId={search.get('test')} />
       ) : (
         <Loading />
       )}
@@ -48,10 +50,17 @@ export function ImportPage() {
   );
 }
 
-function Opened({ rider, recording }: { rider: Rider; recording: RecordingWithStreams }) {
+function Opened({ rider, recording, testId }: { rider: Rider; recording: RecordingWithStreams; testId: string | null }) {
   const watts = useMemo(() => preparePower(recording.watts).clock, [recording]);
   // A first guess at what was ridden: a ramp of one of the usual shapes, else a steady effort.
   const guess = useMemo(() => RAMPS.find((ramp) => findRamp(watts, ramp).ok), [watts]);
+  const { data: tests = [] } = api.useTestsQuery(rider.id, { skip: testId === null });
+  const stored = tests.find(({ id }) => id === testId);
+  const chart = (effort: Stretch | null, move: MoveEdge | null) => (
+    <Suspense fallback={<Loading rows={5} />}>
+      <RecordingChart watts={recording.watts} bpm={recording.bpm} effort={effort} move={move} />
+    </Suspense>
+  );
   return (
     <>
       {recording.notes.length > 0 && (
@@ -61,17 +70,19 @@ function Opened({ rider, recording }: { rider: Rider; recording: RecordingWithSt
           ))}
         </ul>
       )}
-      <ReadRecording
-        rider={rider}
-        recording={recording}
-        watts={watts}
-        guess={guess ?? null}
-        chart={(effort, move) => (
-          <Suspense fallback={<Loading rows={5} />}>
-            <RecordingChart watts={recording.watts} bpm={recording.bpm} effort={effort} move={move} />
-          </Suspense>
-        )}
-      />
+      {stored?.effort ? (
+        <section className="sheet" aria-label="The effort of the stored test">
+          <h2>
+            {protocolOf(stored.protocol).name}, {printDay(stored.date)}: {printClock(stored.effort.startS)} to {printClock(stored.effort.endS)}
+          </h2>
+          {chart(stored.effort, null)}
+          <p className="mb-0">
+            This is the effort as it was read. <Link to={`/riders/${rider.id}/tests/import?recording=${recording.id}`}>Read the recording anew</Link>
+          </p>
+        </section>
+      ) : (
+        <ReadRecording rider={rider} recording={recording} watts={watts} guess={guess ?? null} chart={chart} />
+      )}
     </>
   );
 }

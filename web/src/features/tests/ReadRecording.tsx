@@ -1,6 +1,7 @@
 import type { RecordingWithStreams, Rider } from '@uphill/api';
 import { PROTOCOLS, printClock, type ProtocolId, type RampShape, type Stretch } from '@uphill/core';
 import type { ReactNode } from 'react';
+import type { MoveEdge } from '../../charts/EffortEdges.tsx';
 import Form from 'react-bootstrap/Form';
 import { plusDays } from '../../app/dates.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -16,7 +17,7 @@ interface Props {
   readonly recording: RecordingWithStreams;
   readonly watts: Float64Array;
   readonly guess: RampShape | null;
-  readonly chart: (effort: Stretch | null, move: (edge: 'start' | 'end', second: number) => void) => ReactNode;
+  readonly chart: (effort: Stretch | null, move: MoveEdge) => ReactNode;
 }
 
 /** A test read off its recording: the effort on the drawing, the reading and FTP beside it, the decision below. */

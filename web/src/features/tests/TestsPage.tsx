@@ -132,7 +132,7 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
       </dl>
       {test.note && <p>{test.note}</p>}
       <Checks checks={test.checks} />
-      {test.effort && <Link to={`/riders/${rider.id}/tests/import?recording=${test.effort.recordingId}`}>See the recording</Link>}
+      {test.effort && <Link to={`/riders/${rider.id}/tests/import?recording=${test.effort.recordingId}&test=${test.id}`}>See the recording</Link>}
       {ftp && !used && <AcceptFtp rider={rider} test={test} measuredW={ftp.value} />}
     </article>
   );
