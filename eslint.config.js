@@ -23,7 +23,7 @@ export default tseslint.config(
     },
   },
   // What a program says on the console is what it is for.
-  { files: ['server/src/serve.ts', 'demo/src/main.ts', '**/bench/*.ts', 'e2e/**/*.ts'], rules: { 'no-console': 'off' } },
+  { files: ['server/src/serve.ts', 'demo/src/main.ts', 'e2e/**/*.ts'], rules: { 'no-console': 'off' } },
   { files: ['web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   {
     // Tests look into answers of every shape.
@@ -36,6 +36,8 @@ export default tseslint.config(
       '@typescript-eslint/no-unsafe-call': 'off',
       '@typescript-eslint/no-unsafe-return': 'off',
       '@typescript-eslint/no-misused-promises': 'off',
+      // A fixture that needs no other says so with an empty pattern; the runner insists on it.
+      'no-empty-pattern': 'off',
     },
   },
   {

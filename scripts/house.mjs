@@ -9,7 +9,7 @@ export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const STAMPS = path.join(ROOT, 'node_modules', '.cache', 'stamps');
 
 /** Runs a program in the project's folder and waits; on failure it ends this one too, unless told not to. */
-export function run(program, args, { quiet = false, allowFailure = false, env = {} } = {}) {
+function run(program, args, { quiet = false, allowFailure = false, env = {} } = {}) {
   const done = spawnSync(program, args, {
     cwd: ROOT,
     stdio: quiet ? 'pipe' : 'inherit',

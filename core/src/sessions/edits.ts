@@ -121,13 +121,11 @@ export function openSet(plan: Plan, setId: string): Plan {
  */
 export function moveStep(plan: Plan, stepId: string, by: -1 | 1): Plan {
   const anchor = anchorOf(plan, stepId);
-  const shift = <T extends Item>(list: readonly T[]): T[] => {
+  const shift = (list: readonly Item[]): Item[] => {
     const at = list.findIndex((item) => item.id === anchor);
-    const to = at + by;
-    if (at < 0 || to < 0 || to >= list.length) return list.map((item) => (item.kind === 'set' ? { ...item, parts: shift<Item>(item.parts) } : item) as T);
-    const moved = [...list];
-    [moved[at], moved[to]] = [moved[to] as T, moved[at] as T];
-    return moved;
+    const [moved, passed] = [list[at], list[at + by]];
+    if (moved && passed) return list.map((item, index) => (index === at ? passed : index === at + by ? moved : item));
+    return list.map((item) => (item.kind === 'set' ? ({ ...item, parts: shift(item.parts) } as SetBlock) : item));
   };
   return { ...plan, items: shift(plan.items) };
 }

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { useLocation, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { api } from '../api/client.ts';
 import { actionOf, inField, type KeyAction } from './keys.ts';
 import { STATION_IDS } from './stations.ts';
@@ -15,24 +15,28 @@ export function stationAddress(riderId: string, station: string): string {
 /** The keys that work anywhere outside a field, and undo and redo. */
 export function useGlobalKeys(): void {
   const navigate = useNavigate();
-  const { pathname } = useLocation();
   const dispatch = useAppDispatch();
   const lastRider = useAppSelector((state) => state.view.lastRider);
   const { data: riders } = api.useRidersQuery();
   const { undo, redo } = useUndo();
 
   useEffect(() => {
-    const [, , riderInAddress, station = 'tests'] = /^\/riders\/(([0-9a-f-]{36})(?:\/([a-z]+))?)/.exec(pathname) ?? [];
-    const rider = riderInAddress ?? lastRider ?? undefined;
+    // Read from the address at the moment of the key: keys can come faster than views are drawn.
+    const where = (): { rider: string | undefined; station: string } => {
+      const [, riderInAddress, station = 'tests'] = /^\/riders\/([0-9a-f-]{36})(?:\/([a-z]+))?/.exec(window.location.pathname) ?? [];
+      return { rider: riderInAddress ?? lastRider ?? undefined, station: station === 'days' ? 'sessions' : station };
+    };
 
     const toRider = (by: number): void => {
       if (!riders || riders.length === 0) return;
+      const { rider, station } = where();
       const at = riders.findIndex(({ id }) => id === rider);
       const next = riders[(at + by + riders.length) % riders.length] ?? riders[0];
-      if (next) void navigate(stationAddress(next.id, station === 'days' ? 'sessions' : station));
+      if (next) void navigate(stationAddress(next.id, station));
     };
     const toStation = (index: number): void => {
       const id = STATION_IDS[index];
+      const { rider } = where();
       if (rider && id) void navigate(stationAddress(rider, id));
     };
     const actions: Record<KeyAction, () => void> = {
@@ -61,5 +65,5 @@ export function useGlobalKeys(): void {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [pathname, lastRider, riders, navigate, dispatch, undo, redo]);
+  }, [lastRider, riders, navigate, dispatch, undo, redo]);
 }

@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import type { Worked } from '@uphill/core';
 
 /** A working on show, and where: away from the figure it belongs to. */
@@ -22,19 +22,23 @@ export interface ViewState {
 const initialState: ViewState = { working: null, notices: [], finderOpen: false, keysOpen: false, lastRider: null };
 let nextNotice = 1;
 
+/** A working is only ever replaced whole, so it may stand in a draft as it is. */
+function castDraft(shown: WorkingShown): Draft<WorkingShown> {
+  return shown as Draft<WorkingShown>;
+}
+
 export const view = createSlice({
   name: 'view',
   initialState,
   reducers: {
     workingShown: (state, { payload }: PayloadAction<WorkingShown>) => {
-      // The working is only ever replaced whole, so it is not drafted.
-      if (!state.working?.pinned || payload.pinned) (state as { working: WorkingShown | null }).working = payload;
+      if (!state.working?.pinned || payload.pinned) state.working = castDraft(payload);
     },
     workingHidden: (state, { payload }: PayloadAction<{ force: boolean }>) => {
       if (payload.force || !state.working?.pinned) state.working = null;
     },
     noticed: {
-      prepare: (text: string, undo = false) => ({ payload: { id: (nextNotice += 1), text, undo } }),
+      prepare: (text: string, undo: boolean = false) => ({ payload: { id: (nextNotice += 1), text, undo } }),
       reducer: (state, { payload }: PayloadAction<ViewState['notices'][number]>) => {
         state.notices = [payload];
       },
