@@ -20,7 +20,7 @@ export function RecordingChart({ watts, bpm, effort, move }: Props) {
   const every = Math.max(1, Math.ceil(watts.length / POINTS));
   const rows = useMemo(() => thin(watts, bpm, every), [watts, bpm, every]);
   const data = useMemo(
-    () => rows.map((row) => ({ ...row, effort: effort && row.second >= effort.startS - every && row.second <= effort.endS ? row.watts : null })),
+    () => rows.map((row) => ({ ...row, effort: effort && row.second >= effort.startS && row.second + every <= effort.endS ? row.watts : null })),
     [rows, effort, every],
   );
   const ticks = tickSeconds(watts.length);
