@@ -170,6 +170,8 @@ export function printTarget(target: Target): string {
   if (target.kind === 'steady') return printEffort(target.effort);
   const from = printEffort(target.from);
   const to = printEffort(target.to);
-  const shared = target.from.kind === target.to.kind ? UNIT_AT_END.exec(from)?.[0] : undefined;
-  return `${shared && to.endsWith(shared) ? from.slice(0, -shared.length) : from} → ${to}`;
+  // The unit is said once, at the end, where the first figure is nothing but a figure.
+  const unit = UNIT_AT_END.exec(to)?.[0];
+  const bare = unit && from.endsWith(unit) ? from.slice(0, -unit.length) : '';
+  return `${/^[\d.–]+$/.test(bare) ? bare : from} → ${to}`;
 }
