@@ -1,2 +1,3 @@
-/** The demo club, for the browser tests and the pictures. */
+/** The demo club, for the tests and the pictures. */
 export { buildDemo } from './build.ts';
+export { moveForward } from './forward.ts';

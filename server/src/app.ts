@@ -51,6 +51,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   if (settings.pages) {
     await app.register(fastifyStatic, {
       root: settings.pages,
+      wildcard: false,
       setHeaders: (response, path) => {
         // Built files carry their hash in the name; the page itself must be fresh.
         response.header('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');

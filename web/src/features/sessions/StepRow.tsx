@@ -2,7 +2,7 @@ import { askedOf, type PlanProblem, type RiderOnDay, ROLES, type Row, wattsWorki
 import { Figure } from '../../ui/Figure.tsx';
 import { Stone } from '../../ui/Stone.tsx';
 import { CellEditor } from './CellEditor.tsx';
-import { type Column, ROLE_NAMES, setOf, stepName, textOf } from './cells.ts';
+import { type Column, COLUMN_NAMES, ROLE_NAMES, setOf, stepName, textOf } from './cells.ts';
 
 interface Props {
   readonly rows: readonly Row[];
@@ -46,7 +46,7 @@ export function StepRow({ rows, index, columns, rider, problems, here, editing, 
             {editing && here === column ? (
               <CellEditor
                 value={textOf(row, column)}
-                label={`${LABELS[column]}, row ${index + 1}`}
+                label={`${COLUMN_NAMES[column]}, row ${index + 1}`}
                 options={column === 'step' ? optionsOf(row) : null}
                 commit={(typed, then) => commit(row, column, typed, then)}
                 cancel={cancel}
@@ -60,17 +60,6 @@ export function StepRow({ rows, index, columns, rider, problems, here, editing, 
     </tr>
   );
 }
-
-const LABELS: Record<Column, string> = {
-  group: 'Times the group',
-  reps: 'Reps',
-  step: 'Step',
-  time: 'Time',
-  target: 'Target',
-  watts: 'Watts',
-  cadence: 'Cadence',
-  cue: 'Cue',
-};
 
 function CellContent({ row, column, rider }: { row: Row; column: Column; rider: RiderOnDay }) {
   const { step } = row;

@@ -2,7 +2,7 @@ import { type Plan, type PlanProblem, type RiderOnDay, type Row, rowsOf } from '
 import { Copy, FolderOpen, Minus, Plus, Repeat, Trash2 } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { COLUMNS, type Column, commitCell, setOf } from './cells.ts';
+import { COLUMN_NAMES, COLUMNS, type Column, commitCell, setOf } from './cells.ts';
 import type { EditName } from './draftSlice.ts';
 import { actOnRow, type RowAction } from './rowActions.ts';
 import { StepRow } from './StepRow.tsx';
@@ -111,7 +111,7 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
                 .filter((column) => column !== 'group')
                 .map((column) => (
                   <th key={column} scope="col" colSpan={column === 'reps' && grouped ? 2 : 1}>
-                    {HEADINGS[column]}
+                    {COLUMN_NAMES[column]}
                   </th>
                 ))}
             </tr>
@@ -159,17 +159,6 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
     </>
   );
 }
-
-const HEADINGS: Record<Column, string> = {
-  group: '',
-  reps: 'Count',
-  step: 'Step',
-  time: 'Time',
-  target: 'Target',
-  watts: 'Watts',
-  cadence: 'Cadence',
-  cue: 'Cue',
-};
 
 function RowButton({ icon: Icon, name, act, disabled = false }: { icon: typeof Plus; name: string; act: () => void; disabled?: boolean }) {
   return (

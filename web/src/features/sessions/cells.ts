@@ -23,6 +23,17 @@ import type { EditName } from './draftSlice.ts';
 export const COLUMNS = ['group', 'reps', 'step', 'time', 'target', 'watts', 'cadence', 'cue'] as const;
 export type Column = (typeof COLUMNS)[number];
 
+export const COLUMN_NAMES: Record<Column, string> = {
+  group: 'Times the group',
+  reps: 'Count',
+  step: 'Step',
+  time: 'Time',
+  target: 'Target',
+  watts: 'Watts',
+  cadence: 'Cadence',
+  cue: 'Cue',
+};
+
 export const ROLE_NAMES: Record<Role, string> = { warmUp: 'Warm-up', work: 'Work', easy: 'Easy', coolDown: 'Cool-down' };
 
 /** The set whose reps a row's count cell shows: the group around sets, or the innermost set. */

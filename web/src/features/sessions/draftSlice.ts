@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { Plan } from '@uphill/core';
 
 /** What an edit is called when it is done, and when it is taken back. */
@@ -39,7 +39,7 @@ export const drafts = createSlice({
   name: 'drafts',
   initialState: (): Record<string, Draft> => ({}),
   reducers: {
-    opened: (state, { payload: { id, draft } }: PayloadAction<{ id: string; draft: Draft }>) => ({ ...state, [id]: draft }),
+    opened: (state, { payload: { id, draft } }: PayloadAction<{ id: string; draft: Draft }>) => ({ ...original(state), [id]: draft }),
 
     edited: (state, { payload: { id, plan, name, at } }: PayloadAction<{ id: string; plan: Plan; name: EditName; at: number }>) =>
       change(state, id, (draft) => {
@@ -85,9 +85,11 @@ export const drafts = createSlice({
   },
 });
 
+/** Edits work on the drafts themselves, not on recorded copies: whether a plan is still the same one has to show. */
 function change(state: Record<string, Draft>, id: string, edit: (draft: Draft) => Draft): Record<string, Draft> {
-  const draft = state[id];
-  return draft ? { ...state, [id]: edit(draft) } : state;
+  const drafts = (original(state as object) ?? {}) as Record<string, Draft>;
+  const draft = drafts[id];
+  return draft ? { ...drafts, [id]: edit(draft) } : drafts;
 }
 
 export const { opened, edited, undone, redone, saved, settled } = drafts.actions;

@@ -1,7 +1,7 @@
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
-import type { Acceptance } from './AcceptFtp.tsx';
+import type { Acceptance } from './acceptance.ts';
 
 /** The coach's decision on a result: the number used, from when it counts, and why. */
 export function AcceptFields({

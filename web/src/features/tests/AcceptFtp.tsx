@@ -1,4 +1,4 @@
-import { newFtp, type NewFtp, type Rider, type Test } from '@uphill/api';
+import type { Rider, Test } from '@uphill/api';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -6,6 +6,7 @@ import { api } from '../../api/client.ts';
 import { plusDays } from '../../app/dates.ts';
 import { useAct } from '../../app/useAct.ts';
 import { Refused } from '../../ui/messages.tsx';
+import { readAcceptance } from './acceptance.ts';
 import { AcceptFields } from './AcceptFields.tsx';
 
 /** Accepts the FTP of a stored test: which number is used, from when, and why. */
@@ -34,19 +35,4 @@ export function AcceptFtp({ rider, test, measuredW }: { rider: Rider; test: Test
       <Button type="submit">Accept FTP {fields.usedW} W</Button>
     </Form>
   );
-}
-
-export interface Acceptance {
-  readonly usedW: string;
-  readonly countsFrom: string;
-  readonly reason: string;
-}
-
-/** Reads what was typed; another number than the measured one needs its reason. */
-export function readAcceptance(fields: Acceptance, measuredW: number | null): { value: Omit<NewFtp, 'testId'> | null; error: string | null } {
-  const read = newFtp.omit({ testId: true }).safeParse({ ...fields, usedW: fields.usedW.trim() === '' ? undefined : Number(fields.usedW) });
-  if (!read.success) return { value: null, error: read.error.issues[0]?.message ?? 'This cannot be used.' };
-  if (measuredW !== null && read.data.usedW !== measuredW && read.data.reason === '')
-    return { value: null, error: `You use ${read.data.usedW} W where ${measuredW} W was measured. Write down why.` };
-  return { value: read.data, error: null };
 }

@@ -7,7 +7,7 @@ import { api } from '../../api/client.ts';
 import { useAct } from '../../app/useAct.ts';
 import { Refused } from '../../ui/messages.tsx';
 import { AcceptFields } from './AcceptFields.tsx';
-import { readAcceptance } from './AcceptFtp.tsx';
+import { readAcceptance } from './acceptance.ts';
 
 interface Props {
   readonly rider: Rider;

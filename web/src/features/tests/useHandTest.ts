@@ -6,7 +6,7 @@ import { api } from '../../api/client.ts';
 import { plusDays, today } from '../../app/dates.ts';
 import { ftpOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
-import { type Acceptance, readAcceptance } from './AcceptFtp.tsx';
+import { type Acceptance, readAcceptance } from './acceptance.ts';
 
 /** No test at all: a number from elsewhere that the coach believes. */
 export const TRUSTED = 'trusted';

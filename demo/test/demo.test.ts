@@ -1,0 +1,108 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Placed, Rider, Session, Test } from '@uphill/api';
+import { findRamp, findSteadyEffort, parseCsvRecording, preparePower, problemsOf } from '@uphill/core';
+import { buildDemo, moveForward } from '@uphill/demo';
+import { buildApp, openDatabase } from '@uphill/server';
+import { addDays, formatISO } from 'date-fns';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'uphill-demo-'));
+const database = path.join(folder, 'demo.sqlite');
+const day = (days: number): string => formatISO(addDays(new Date(), days), { representation: 'date' });
+
+interface Club {
+  readonly riders: Rider[];
+  readonly tests: Record<string, Test[]>;
+  readonly sessions: Session[];
+  readonly placed: Placed[];
+}
+
+async function look(): Promise<Club> {
+  const app = await buildApp({ database });
+  const get = async <T>(url: string): Promise<T> => (await app.inject({ url: `/api${url}`, headers: { host: '127.0.0.1' } })).json<T>();
+  const riders = await get<Rider[]>('/riders');
+  const tests: Record<string, Test[]> = {};
+  for (const { id, name } of riders) tests[name] = await get<Test[]>(`/riders/${id}/tests`);
+  const club = { riders, tests, sessions: await get<Session[]>('/sessions'), placed: await get<Placed[]>('/placed?from=2000-01-01&to=2099-12-31') };
+  expect(await get('/journal')).toEqual({ undo: null, redo: null });
+  await app.close();
+  return club;
+}
+
+let club: Club;
+beforeAll(async () => {
+  await buildDemo(database, () => undefined);
+  club = await look();
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const rider = (name: string): Rider => {
+  const found = club.riders.find((each) => each.name.startsWith(name));
+  if (!found) throw new Error(`${name} is not in the club.`);
+  return found;
+};
+
+describe('the demo club', () => {
+  it('has its six riders, each with two or three tests and days around today', () => {
+    expect(club.riders.map(({ name }) => name)).toEqual(['Ines Okafor', 'Leila Haddad', 'Maud Tremblay', 'Oskar Pinto', 'Rurik Olsen', 'Tomas Brandt']);
+    for (const { id, name } of club.riders) {
+      expect(club.tests[name]?.length).toBeGreaterThanOrEqual(2);
+      expect(club.tests[name]?.length).toBeLessThanOrEqual(3);
+      const days = club.placed.filter(({ riderId }) => riderId === id);
+      expect(days.some(({ date }) => date < day(0)) && days.some(({ date }) => date > day(0))).toBe(true);
+    }
+    expect(new Set(club.placed.map(({ state }) => state))).toEqual(new Set(['planned', 'done', 'shortened', 'missed']));
+  });
+
+  it('is who the scenario says they are', () => {
+    const used = (name: string): number | undefined => rider(name).ftp.findLast(({ countsFrom }) => countsFrom <= day(0))?.usedW;
+    expect(used('Leila')).toBe(used('Rurik'));
+    expect(rider('Leila').bests.find(([seconds]) => seconds >= 20)?.[1] ?? 0).toBeGreaterThan(0);
+    expect(rider('Maud')).toMatchObject({ powerSource: 'none', ftp: [], bests: [] });
+    expect(rider('Maud').heartRates.at(-1)).toMatchObject({ kind: 'threshold', bpm: 153 });
+    expect([rider('Tomas').masters, rider('Ines').bodyMass.at(-1)?.kg, rider('Ines').goal?.name]).toEqual([true, 61, 'Salt Road climb']);
+    const flattering = rider('Leila').ftp.find(({ measuredW, usedW }) => measuredW !== null && usedW < measuredW);
+    expect(flattering?.reason).toContain('reads high');
+    expect(club.tests['Tomas Brandt']?.flatMap(({ checks }) => checks).find(({ id }) => id === 'pacing')).toMatchObject({
+      verdict: 'doubtful',
+      says: expect.stringContaining('too hard'),
+    });
+  });
+
+  it('gives only sessions that can be given', () => {
+    for (const { plan } of club.sessions) expect(problemsOf(plan)).toEqual([]);
+    expect(new Set(club.sessions.map(({ plan }) => plan.system)).size).toBeGreaterThanOrEqual(4);
+  });
+
+  it('leaves a ramp and a twenty-minute test to be brought in', () => {
+    const files = readdirSync(path.join(folder, 'recordings'));
+    expect(files.sort()).toEqual(['ines-ramp.csv', 'tomas-twenty-minutes.csv']);
+    const clock = (name: string): Float64Array => {
+      const read = parseCsvRecording(readFileSync(path.join(folder, 'recordings', name), 'utf8'));
+      if (!read.ok) throw new Error(read.reason);
+      expect(read.value.notes).toEqual([]);
+      return preparePower(read.value.watts).clock;
+    };
+    expect(findRamp(clock('ines-ramp.csv'), { startW: 100, stepW: 20 }).ok).toBe(true);
+    const effort = findSteadyEffort(clock('tomas-twenty-minutes.csv'), 1200);
+    expect(effort.ok && Math.abs(effort.value.startS - 900)).toBeLessThanOrEqual(10);
+  });
+
+  it('moves forward as a whole when it is started on a later day', async () => {
+    const db = await openDatabase(database);
+    await moveForward(db, 9);
+    await db.destroy();
+    const later = await look();
+    const shifted = (dates: readonly string[]) => dates.map((date) => formatISO(addDays(new Date(`${date}T12:00:00`), 9), { representation: 'date' }));
+    expect(later.placed.map(({ date }) => date)).toEqual(shifted(club.placed.map(({ date }) => date)));
+    for (const before of club.riders) {
+      const after = later.riders.find(({ id }) => id === before.id);
+      expect(after?.ftp.map(({ countsFrom }) => countsFrom)).toEqual(shifted(before.ftp.map(({ countsFrom }) => countsFrom)));
+      expect(after?.lastTest && [after.lastTest]).toEqual(before.lastTest && shifted([before.lastTest]));
+      expect(after?.goal?.date ?? null).toBe(before.goal ? shifted([before.goal.date])[0] : null);
+      expect(after?.goal?.name).toBe(before.goal?.name);
+    }
+  });
+});

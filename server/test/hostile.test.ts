@@ -1,0 +1,207 @@
+import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { buildApp } from '@uphill/server';
+import BetterSqlite from 'better-sqlite3';
+import fc from 'fast-check';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Ask, eights, house, newRider, rampFile, upload } from './support.ts';
+
+let app: Awaited<ReturnType<typeof house>>['app'];
+let ask: Ask;
+let folder: string;
+let close: () => Promise<void>;
+
+beforeAll(async () => {
+  ({ app, ask, folder, close } = await house());
+});
+afterAll(() => close());
+
+/** Bodies that are nearly right, and bodies that are nothing of the kind. */
+function bodies() {
+  const value = fc.oneof(fc.string(), fc.integer(), fc.double(), fc.boolean(), fc.constant(null), fc.constant('2026-10-01'), fc.constant([]), fc.constant({}));
+  const keys = [
+    'name',
+    'version',
+    'kg',
+    'bpm',
+    'kind',
+    'date',
+    'usedW',
+    'testId',
+    'countsFrom',
+    'reason',
+    'plan',
+    'dates',
+    'sessionId',
+    'state',
+    'rpe',
+    'note',
+    'protocol',
+    'readingW',
+  ];
+  return fc.oneof(fc.dictionary(fc.constantFrom(...keys, '__proto__', 'constructor'), value, { maxKeys: 8 }), fc.jsonValue());
+}
+
+describe('no request breaks the server', () => {
+  it('any body to any address is answered, and never with an error of the server’s own', async () => {
+    const rider = await newRider(ask);
+    const { body: session } = await ask('POST', '/sessions', { plan: eights() });
+    const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-12-01'] })).body;
+    const targets = fc.constantFrom(
+      ['POST', '/riders'],
+      ['PATCH', `/riders/${rider.id}`],
+      ['POST', `/riders/${rider.id}/body-mass`],
+      ['POST', `/riders/${rider.id}/heart-rates`],
+      ['POST', `/riders/${rider.id}/ftp`],
+      ['POST', `/riders/${rider.id}/tests`],
+      ['POST', `/riders/${rider.id}/placed`],
+      ['POST', '/sessions'],
+      ['PUT', `/sessions/${session.id}`],
+      ['PATCH', `/placed/${day.id}`],
+    );
+    await fc.assert(
+      fc.asyncProperty(targets, bodies(), async ([method, url], body) => {
+        const answer = await app.inject({
+          method: method as 'POST',
+          url: `/api${url}`,
+          headers: { host: '127.0.0.1:4600', 'content-type': 'application/json' },
+          payload: JSON.stringify(body),
+        });
+        expect(answer.statusCode).toBeLessThan(500);
+        if (answer.statusCode >= 400) expect(answer.json()).toMatchObject({ status: answer.statusCode, detail: expect.stringMatching(/.{10}/) });
+      }),
+      { numRuns: 400 },
+    );
+    expect((await ask('GET', `/riders/${rider.id}`)).status).toBe(200);
+  });
+
+  it('any file is kept or refused with a sentence', async () => {
+    const rider = await newRider(ask);
+    const content = fc.oneof(
+      fc.uint8Array({ maxLength: 500 }),
+      fc.string({ maxLength: 300 }).map((text) => Buffer.from(`power\n${text}`)),
+    );
+    await fc.assert(
+      fc.asyncProperty(content, fc.constantFrom('a.csv', '../x', '....//', 'CON', 'ride\u0007.csv', 'ü'.repeat(300)), async (bytes, name) => {
+        const answer = await upload(app, rider.id, name.replaceAll('"', ''), bytes);
+        expect([200, 422]).toContain(answer.status);
+        if (answer.status === 200) expect(answer.body.recording.fileName).not.toMatch(/[/\\\u0000-\u001F]|^\.\./);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('while a million rows come in, others are answered at once', async () => {
+    const rider = await newRider(ask);
+    const rows = `seconds,power\n${Array.from({ length: 80_000 }, (_, second) => `${second},${second % 400}`).join('\n')}`;
+    const importing = upload(app, rider.id, 'long.csv', rows);
+    let slowest = 0;
+    let finished = false;
+    void importing.then(() => (finished = true));
+    while (!finished) {
+      const started = performance.now();
+      await ask('GET', '/health');
+      slowest = Math.max(slowest, performance.now() - started);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+    expect((await importing).body.recording.seconds).toBe(80_000);
+    expect(slowest).toBeLessThan(2000);
+  });
+
+  it('the same file sent twice at the same moment is one recording', async () => {
+    const rider = await newRider(ask);
+    const file = rampFile(8);
+    const answers = await Promise.all([upload(app, rider.id, 'a.csv', file), upload(app, rider.id, 'b.csv', file), upload(app, rider.id, 'c.csv', file)]);
+    expect(new Set(answers.map(({ body }) => body.recording.id)).size).toBe(1);
+    expect((await ask('GET', `/riders/${rider.id}/recordings`)).body).toHaveLength(1);
+  });
+
+  it('one rider’s recording cannot be read as another’s test', async () => {
+    const [ines, leila] = [await newRider(ask), await newRider(ask, { name: 'Leila Haddad' })];
+    const { body } = await upload(app, ines.id, 'a.csv', rampFile(9));
+    const effort = { recordingId: body.recording.id, startS: 600, endS: 1200 };
+    const test = {
+      protocol: 'ramp',
+      date: '2026-10-12',
+      powerSource: 'hub',
+      ramp: null,
+      readingW: 300,
+      meanBpm: null,
+      expectedW: null,
+      note: '',
+      accept: null,
+    };
+    expect((await ask('POST', `/riders/${leila.id}/tests`, { ...test, effort })).status).toBe(404);
+    expect(await ask('POST', `/riders/${ines.id}/tests`, { ...test, effort: { ...effort, endS: 86_000 } })).toMatchObject({
+      status: 422,
+      body: { fields: [{ field: 'effort' }] },
+    });
+    expect((await ask('POST', `/riders/${ines.id}/tests`, { ...test, effort: { ...effort, endS: 500 } })).body.detail).toContain('ends before it starts');
+  });
+});
+
+describe('days', () => {
+  it('a day is moved, marked, marked anew and planned again; the copy it keeps comes and goes with the mark', async () => {
+    const rider = await newRider(ask);
+    await ask('POST', `/riders/${rider.id}/ftp`, { testId: null, usedW: 250, countsFrom: '2026-01-01', reason: '' });
+    const { body: session } = await ask('POST', '/sessions', { plan: eights() });
+    const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-12-01'] })).body;
+    const change = async (version: number, body: object) => (await ask('PATCH', `/placed/${day.id}`, { version, ...body })).body;
+    expect(await change(1, { date: '2026-12-03' })).toMatchObject({ date: '2026-12-03', version: 2, riddenFtpW: null });
+    expect(await change(1, { date: '2026-12-04' })).toMatchObject({ status: 409, theirs: { date: '2026-12-03' } });
+    expect(await change(2, { state: 'done', rpe: 7 })).toMatchObject({ state: 'done', riddenFtpW: 250 });
+    await ask('POST', `/riders/${rider.id}/ftp`, { testId: null, usedW: 300, countsFrom: '2026-02-01', reason: '' });
+    expect(await change(3, { state: 'shortened', note: 'puncture' })).toMatchObject({ state: 'shortened', rpe: 7, note: 'puncture', riddenFtpW: 250 });
+    expect(await change(4, { state: 'planned', rpe: null })).toMatchObject({ riddenFtpW: null, rpe: null });
+    expect(await change(5, { state: 'done', rpe: 11 })).toMatchObject({ status: 400, detail: expect.stringContaining('RPE runs from 1 to 10') });
+    expect(await change(5, { state: 'done' })).toMatchObject({ riddenFtpW: 300 });
+    expect((await ask('DELETE', `/placed/${day.id}`)).status).toBe(204);
+    expect((await ask('GET', `/placed/${day.id}`)).status).toBe(404);
+  });
+});
+
+describe('the house around it', () => {
+  it('serves its pages with the policy, unknown addresses as the application, and nothing from outside its folder', async () => {
+    writeFileSync(path.join(folder, 'secret.txt'), 'secret');
+    writeFileSync(path.join(folder, 'index.html'), '<title>Uphill Count</title>');
+    const pages = path.join(folder, 'pages');
+    mkdirSync(pages);
+    writeFileSync(path.join(pages, 'index.html'), '<title>Uphill Count</title>');
+    const served = await buildApp({ database: path.join(folder, 'pages.sqlite'), pages });
+    const get = (url: string) => served.inject({ url, headers: { host: 'localhost:4600' } });
+    for (const url of ['/', '/riders/x/zones', '/index.html']) {
+      const answer = await get(url);
+      expect([answer.statusCode, answer.body]).toEqual([200, '<title>Uphill Count</title>']);
+      expect(answer.headers['content-security-policy']).toContain("default-src 'none'");
+      expect(answer.headers['cache-control']).toBe('no-cache');
+    }
+    for (const url of ['/../secret.txt', '/%2e%2e/secret.txt', '/..%2fsecret.txt']) expect((await get(url)).body).not.toContain('secret');
+    expect((await get('/api/nowhere')).statusCode).toBe(404);
+    await served.close();
+  });
+
+  it('leaves a copy of an older database beside it before changing it, and its tables are strict', async () => {
+    const database = path.join(folder, 'older.sqlite');
+    const older = new BetterSqlite(database);
+    older.exec("CREATE TABLE kept (word TEXT); INSERT INTO kept VALUES ('before')");
+    older.close();
+    await (await buildApp({ database })).close();
+    const copy = readdirSync(folder).find((name) => name.startsWith('older.sqlite.before-'));
+    expect(copy).toBeDefined();
+    const read = new BetterSqlite(path.join(folder, copy ?? ''), { readonly: true });
+    expect(read.prepare('SELECT word FROM kept').get()).toEqual({ word: 'before' });
+    read.close();
+    const opened = new BetterSqlite(database);
+    const loose = opened
+      .prepare(
+        "SELECT name FROM pragma_table_list WHERE type = 'table' AND strict = 0 AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'kysely_%' AND name <> 'kept'",
+      )
+      .all();
+    expect(loose).toEqual([]);
+    expect(opened.pragma('journal_mode', { simple: true })).toBe('wal');
+    opened.close();
+    // A second start has nothing to change, and copies nothing.
+    await (await buildApp({ database })).close();
+    expect(readdirSync(folder).filter((name) => /before-[\w-]+$/.test(name) && !/-(?:wal|shm)$/.test(name))).toHaveLength(1);
+  });
+});

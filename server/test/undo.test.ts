@@ -1,0 +1,114 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Ask, eights, house, newRider } from './support.ts';
+
+/** Everything that can be seen of the house, without the versions that every change moves on. */
+async function picture(ask: Ask): Promise<string> {
+  const riders = (await ask('GET', '/riders')).body as { id: string }[];
+  const tests = await Promise.all(riders.map(async ({ id }) => (await ask('GET', `/riders/${id}/tests`)).body));
+  const sessions = (await ask('GET', '/sessions')).body;
+  const placed = (await ask('GET', '/placed?from=2020-01-01&to=2030-12-31')).body;
+  return JSON.stringify({ riders, tests, sessions, placed }, (key, value: unknown) => (key === 'version' || key === 'updatedAt' ? undefined : value));
+}
+
+const RIDDEN = { protocol: 'twenty-minute', date: '2026-10-01', powerSource: 'crank', ramp: null, meanBpm: null, expectedW: null, effort: null, note: '' };
+
+/** What a coach can do, each on whatever is there. */
+const ACTIONS: readonly ((ask: Ask, number: number) => Promise<void>)[] = [
+  async (ask, number) => void (await newRider(ask, { name: `Rider ${number}` })),
+  async (ask, number) => {
+    const rider = await anyOf(ask, '/riders', number);
+    if (rider) await ask('PATCH', `/riders/${rider.id}`, { version: rider.version, notes: `note ${number}` });
+  },
+  async (ask, number) => {
+    const rider = await anyOf(ask, '/riders', number);
+    if (rider) await ask('POST', `/riders/${rider.id}/body-mass`, { date: '2026-10-01', kg: 50 + number });
+  },
+  async (ask, number) => {
+    const rider = await anyOf(ask, '/riders', number);
+    const accept = { usedW: 200 + number, countsFrom: '2026-10-02', reason: '' };
+    if (rider) await ask('POST', `/riders/${rider.id}/tests`, { ...RIDDEN, readingW: 210 + number, accept });
+  },
+  async (ask, number) => {
+    const rider = await anyOf(ask, '/riders', number);
+    const test = rider && ((await ask('GET', `/riders/${rider.id}/tests`)).body[0] as { id: string } | undefined);
+    if (rider && test) await ask('DELETE', `/riders/${rider.id}/tests/${test.id}`);
+  },
+  async (ask, number) => void (await ask('POST', '/sessions', { plan: eights(`Session ${number}`) })),
+  async (ask, number) => {
+    const [rider, session] = [await anyOf(ask, '/riders', number), await anyOf(ask, '/sessions', number)];
+    if (rider && session) await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-11-24', '2026-11-28'] });
+  },
+  async (ask, number) => {
+    const day = await anyOf(ask, '/placed?from=2020-01-01&to=2030-12-31', number);
+    if (day) await ask('PATCH', `/placed/${day.id}`, { version: day.version, state: number % 2 === 0 ? 'done' : 'missed', rpe: (number % 10) + 1 });
+  },
+  async (ask, number) => {
+    const day = await anyOf(ask, '/placed?from=2020-01-01&to=2030-12-31', number);
+    if (day) await ask('DELETE', `/placed/${day.id}`);
+  },
+  async (ask, number) => {
+    const session = await anyOf(ask, '/sessions', number);
+    if (session) await ask('DELETE', `/sessions/${session.id}`);
+  },
+];
+
+async function anyOf(ask: Ask, url: string, number: number): Promise<{ id: string; version: number } | undefined> {
+  const list = (await ask('GET', url)).body as { id: string; version: number }[];
+  return list[number % Math.max(1, list.length)];
+}
+
+describe('whatever a coach does', () => {
+  it('can be taken back, picture by picture, and done again', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.tuple(fc.nat(ACTIONS.length - 1), fc.nat(40)), { minLength: 3, maxLength: 14 }), async (run) => {
+        const { ask, close } = await house();
+        try {
+          const seen = [await picture(ask)];
+          for (const [action, number] of run) {
+            const before = (await ask('GET', '/journal')).body.undo as string | null;
+            await ACTIONS[action]?.(ask, number);
+            const now = await picture(ask);
+            // An action that found nothing to act on leaves no entry.
+            if (now !== seen.at(-1)) seen.push(now);
+            else expect((await ask('GET', '/journal')).body.undo).toBe(before);
+          }
+          for (const expected of seen.slice(0, -1).reverse()) {
+            expect((await ask('POST', '/undo')).status).toBe(200);
+            expect(await picture(ask)).toBe(expected);
+          }
+          expect((await ask('POST', '/undo')).status).toBe(409);
+          for (const expected of seen.slice(1)) {
+            expect((await ask('POST', '/redo')).status).toBe(200);
+            expect(await picture(ask)).toBe(expected);
+          }
+        } finally {
+          await close();
+        }
+      }),
+      { numRuns: 12 },
+    );
+  }, 120_000);
+
+  it('undo reaches 200 actions back, and no further', async () => {
+    const { ask, close } = await house();
+    const rider = await newRider(ask);
+    for (let number = 0; number < 205; number += 1) await ask('POST', `/riders/${rider.id}/body-mass`, { date: '2026-10-01', kg: 40 + number });
+    let undone = 0;
+    while ((await ask('POST', '/undo')).status === 200) undone += 1;
+    expect(undone).toBe(200);
+    expect((await ask('GET', `/riders/${rider.id}`)).body.bodyMass).toHaveLength(5);
+    await close();
+  }, 120_000);
+
+  it('a session that saved itself since it was made is still taken back whole, and comes back as it was', async () => {
+    const { ask, close } = await house();
+    const { body: session } = await ask('POST', '/sessions', { plan: eights('first') });
+    await ask('PUT', `/sessions/${session.id}`, { plan: eights('written on'), version: 1 });
+    await ask('DELETE', `/sessions/${session.id}`);
+    expect((await ask('GET', '/sessions')).body).toEqual([]);
+    await ask('POST', '/undo');
+    expect((await ask('GET', '/sessions')).body).toMatchObject([{ plan: { name: 'written on' } }]);
+    await close();
+  });
+});
