@@ -81,7 +81,8 @@ describe('any session for any rider', () => {
           expect(stream).toHaveLength(numbers.totalS.value);
           expect(numbers.energyKj.value).toBeCloseTo(stream.reduce((sum, watts) => sum + watts, 0) / 1000, 6);
         }
-        if (stream && numbers.surgeWeightedW) expect(numbers.surgeWeightedW.value).toBeLessThanOrEqual(stream.reduce((most, watts) => Math.max(most, watts), 0) + 1e-9);
+        if (stream && numbers.surgeWeightedW)
+          expect(numbers.surgeWeightedW.value).toBeLessThanOrEqual(stream.reduce((most, watts) => Math.max(most, watts), 0) + 1e-9);
       }),
     );
   });

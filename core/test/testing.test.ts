@@ -8,6 +8,7 @@ import {
   parseCsvRecording,
   preparePower,
   protocolOf,
+  RAMPS,
   readRampMinute,
   readRampStage,
   readSteady,
@@ -64,6 +65,7 @@ describe('a ramp off a recording', () => {
     expect(findRamp(new Float64Array(90).fill(200), STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('at least 2:00') });
     expect(findRamp(new Float64Array(850).fill(200), { startW: 200, stepW: 20 }).ok).toBe(false);
     const steady = Float64Array.from(rideSteady(RIDER, 1200, 600, { first: 1, last: 1 }, seededRandom(1)), ({ watts }) => watts);
+    for (const ramp of RAMPS) expect(findRamp(steady, ramp).ok).toBe(false);
     expect(findRamp(steady, STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('Check start and step') });
   });
 });

@@ -101,8 +101,8 @@ function startOfRamp(watts: Float64Array, endS: number, ramp: RampShape): number
     const error = squares / (endS - startS);
     if (best === null || error < best.error) best = { startS, error };
   }
-  // Off by more than a step and a half on average: not this ramp.
-  return best !== null && Math.sqrt(best.error) <= 1.5 * ramp.stepW + 0.1 * topW ? best.startS : null;
+  // Further off than unsteady legs explain: not this ramp.
+  return best !== null && Math.sqrt(best.error) <= 0.75 * ramp.stepW + 0.05 * topW ? best.startS : null;
 }
 
 /** One stage of a ramp as ridden. */

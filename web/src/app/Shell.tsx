@@ -11,7 +11,7 @@ import { keyOf } from './keys.ts';
 import { KeysDialog } from './KeysDialog.tsx';
 import { riderOnDay } from './riderOnDay.ts';
 import { Road } from './Road.tsx';
-import { type Stage, useStage } from './stage.ts';
+import { chooseStage, type Stage, useStage } from './stage.ts';
 import { useAppDispatch } from './store.ts';
 import { stationAddress, useGlobalKeys } from './useGlobalKeys.ts';
 import { useUndo } from './useUndo.ts';
@@ -63,7 +63,7 @@ export function Shell() {
 function Bar({ riderId }: { riderId: string | undefined }) {
   const dispatch = useAppDispatch();
   const { undo, redo, undoName, redoName } = useUndo();
-  const [stage, setStage] = useStage();
+  const stage = useStage();
   return (
     <div className="bar">
       <NavLink to="/riders" className="bar-name" aria-label="Uphill Count: riders">
@@ -106,7 +106,7 @@ function Bar({ riderId }: { riderId: string | undefined }) {
           </Dropdown.Toggle>
           <Dropdown.Menu>
             {STAGES.map(([value, name]) => (
-              <Dropdown.Item key={value} as="button" active={stage === value} onClick={() => setStage(value)}>
+              <Dropdown.Item key={value} as="button" active={stage === value} onClick={() => chooseStage(value)}>
                 {name}
               </Dropdown.Item>
             ))}

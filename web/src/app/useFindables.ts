@@ -3,7 +3,7 @@ import { api } from '../api/client.ts';
 import { useNewSession } from '../features/sessions/useNewSession.ts';
 import { today } from './dates.ts';
 import { firstName } from './riderOnDay.ts';
-import { useStage } from './stage.ts';
+import { chooseStage } from './stage.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { stationAddress } from './useGlobalKeys.ts';
 import { useUndo } from './useUndo.ts';
@@ -26,7 +26,6 @@ export function useFindables(): Findable[] {
   const rider = riders.find(({ id }) => id === lastRider) ?? riders[0];
   const newSession = useNewSession();
   const { undo, redo, undoName, redoName } = useUndo();
-  const [, setStage] = useStage();
   const go = (address: string) => () => void navigate(address);
 
   const actions: Findable[] = [
@@ -34,9 +33,9 @@ export function useFindables(): Findable[] {
     { key: 'day', name: 'Today’s list', kind: 'view', run: go(`/days/${today()}`) },
     { key: 'riders', name: 'Riders', kind: 'view', run: go('/riders') },
     { key: 'keys', name: 'Show the keys', kind: 'action', run: () => dispatch(keysToggled(true)) },
-    { key: 'night', name: 'Night stage', kind: 'setting', run: () => setStage('night') },
-    { key: 'light', name: 'Light stage', kind: 'setting', run: () => setStage('light') },
-    { key: 'system', name: 'Follow the system’s light', kind: 'setting', run: () => setStage('system') },
+    { key: 'night', name: 'Night stage', kind: 'setting', run: () => chooseStage('night') },
+    { key: 'light', name: 'Light stage', kind: 'setting', run: () => chooseStage('light') },
+    { key: 'system', name: 'Follow the system’s light', kind: 'setting', run: () => chooseStage('system') },
   ];
   if (undoName) actions.push({ key: 'undo', name: `Undo: ${undoName}`, kind: 'action', run: undo });
   if (redoName) actions.push({ key: 'redo', name: `Redo: ${redoName}`, kind: 'action', run: redo });

@@ -58,6 +58,11 @@ export function useGlobalKeys(): void {
         else undo();
         return;
       }
+      if (withControl && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        actions.find();
+        return;
+      }
       const action = actionOf(event);
       if (!action) return;
       event.preventDefault();

@@ -1,6 +1,5 @@
 import { useEffect } from 'react';
 import Button from 'react-bootstrap/Button';
-import Toast from 'react-bootstrap/Toast';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { noticeClosed } from '../app/viewSlice.ts';
 import { useJournal } from '../app/useJournal.ts';
@@ -21,16 +20,15 @@ export function Notices() {
   return (
     <div className="notices" role="status" aria-live="polite">
       {notices.map(({ id, text, undo }) => (
-        <Toast key={id} animation={false} onClose={() => dispatch(noticeClosed(id))}>
-          <Toast.Body className="d-flex align-items-center gap-3">
-            <span className="flex-grow-1">{text}</span>
-            {undo && (
-              <Button size="sm" variant="outline-secondary" onClick={() => void step('undo')}>
-                Undo
-              </Button>
-            )}
-          </Toast.Body>
-        </Toast>
+        // Bootstrap's look without its component, which would announce it as an alert: this is a status.
+        <div key={id} className="toast show d-flex align-items-center gap-3 p-3">
+          <span className="flex-grow-1">{text}</span>
+          {undo && (
+            <Button size="sm" variant="outline-secondary" onClick={() => void step('undo')}>
+              Undo
+            </Button>
+          )}
+        </div>
       ))}
     </div>
   );

@@ -20,11 +20,12 @@ interface Props {
 export function StoreReading({ rider, test, ftpW, countsFrom }: Props) {
   const navigate = useNavigate();
   const [add, { isLoading }] = api.useAddTestMutation();
-  const { act, problem } = useAct();
+  const { act, problem, clear } = useAct();
   const [fields, setFields] = useState({ usedW: String(ftpW ?? ''), countsFrom, reason: '' });
   const [error, setError] = useState<string | null>(null);
 
   const store = async (use: boolean): Promise<void> => {
+    clear();
     const accepted = use ? readAcceptance(fields, ftpW) : { value: null, error: null };
     setError(accepted.error);
     if (accepted.error) return;

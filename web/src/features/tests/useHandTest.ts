@@ -24,7 +24,7 @@ export function useHandTest(rider: Rider) {
   const [error, setError] = useState<string | null>(null);
   const [addTest] = api.useAddTestMutation();
   const [acceptFtp] = api.useAcceptFtpMutation();
-  const { act, problem } = useAct();
+  const { act, problem, clear } = useAct();
 
   const protocol = protocolId === TRUSTED ? null : protocolOf(protocolId);
   const givesFtp = protocol !== null && protocol.ftpPercent !== null;
@@ -52,6 +52,7 @@ export function useHandTest(rider: Rider) {
   };
 
   const store = async (): Promise<void> => {
+    clear();
     if (!protocol) return trust();
     const accepted = ftp ? readAcceptance(used, ftp.value) : { value: null, error: null };
     if (accepted.error) return setError(accepted.error);

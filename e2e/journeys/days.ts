@@ -1,0 +1,119 @@
+import { nextWeekday, printed } from '../support/days.ts';
+import { expect, idsOf, test } from '../support/house.ts';
+
+test('a day is given by keyboard, moved, shortened, planned again, taken off, and brought back', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  const day = nextWeekday(3, nextWeekday(0, nextWeekday(0)));
+  const other = nextWeekday(4, day);
+  await page.goto(`${demoHouse.url}/riders/${rider('Oskar')}/sessions`);
+  const line = (when: string) => page.getByRole('listitem').filter({ hasText: printed(when) });
+
+  await test.step('given without a mouse', async () => {
+    await page.getByRole('button', { name: /^Put on a date.*Fen Loop, steady/ }).focus();
+    await page.keyboard.press('Enter');
+    await page.getByLabel('Another day').fill(day);
+    await page.getByRole('button', { name: new RegExp(`^Give to Oskar, ${printed(day)}`) }).press('Enter');
+    await expect(line(day)).toContainText('planned');
+  });
+
+  await test.step('moved', async () => {
+    await line(day).getByRole('link').press('Enter');
+    await page.getByLabel('Move to').fill(other);
+    await expect(page.getByText(`Moved to ${printed(other)}.`)).toBeVisible();
+  });
+
+  await test.step('shortened, with a note, then planned again', async () => {
+    await page.getByRole('button', { name: '5 a little hard' }).click();
+    await page.getByLabel('Note').fill('Turned at the ford.');
+    await page.getByRole('button', { name: 'Shortened' }).click();
+    await expect(page.getByRole('heading', { name: 'Marked shortened' })).toBeVisible();
+    await page.getByRole('button', { name: '6 hard', exact: true }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
+    await page.getByRole('link', { name: /^Sessions/ }).click();
+    await expect(line(other)).toContainText('shortened, RPE 6');
+    await line(other).getByRole('link').click();
+    await expect(page.getByLabel('Note')).toHaveValue('Turned at the ford.');
+    await page.getByRole('button', { name: 'Not yet: planned again' }).click();
+    await expect(page.getByRole('heading', { name: 'What became of it' })).toBeVisible();
+  });
+
+  await test.step('taken off and brought back', async () => {
+    await page.getByRole('button', { name: 'Take off' }).click();
+    await expect(page.getByRole('heading', { name: 'Oskar’s days' })).toBeVisible();
+    await expect(line(other)).toHaveCount(0);
+    await page.keyboard.press('Control+z');
+    await expect(line(other)).toContainText('planned');
+  });
+});
+
+test('the day’s list shows everybody in their own watts', async ({ page, demoHouse }) => {
+  await page.goto(demoHouse.url);
+  await page.getByRole('link', { name: 'Day', exact: true }).click();
+  const list = page.getByRole('region', { name: 'Sessions of the day' });
+  for (const [name, asked] of [
+    ['Ines Okafor', '≤'],
+    ['Maud Tremblay', 'RPE 7–8'],
+    ['Tomas Brandt', 'W · 1 h 30'],
+    ['Oskar Pinto', '≤'],
+  ] as const) {
+    await expect(list.getByRole('listitem').filter({ hasText: name })).toContainText(asked);
+  }
+  await page.getByRole('link', { name: 'Day before' }).click();
+  await expect(page.getByRole('region', { name: 'Sessions of the day' })).toContainText('to mark');
+  await page.goto(`${demoHouse.url}/days/2031-02-03`);
+  await expect(page.getByText('Nobody has a session on this day.')).toBeVisible();
+});
+
+test('a retired session leaves the list and stays on its days', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/sessions`);
+  const choices = page.getByRole('region', { name: 'Sessions to choose from' });
+  const days = page.getByRole('region', { name: 'Leila’s days' });
+  await choices.getByRole('button', { name: 'Retire Quarry threes' }).click();
+  await expect(choices.getByText('Quarry threes')).toHaveCount(0);
+  await expect(days.getByText('Quarry threes')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(choices.getByRole('link', { name: 'Quarry threes' })).toBeVisible();
+});
+
+test('addresses that lead nowhere say so, and the night stage stays chosen', async ({ page, demoHouse }) => {
+  await page.goto(`${demoHouse.url}/riders/8e6f0c1e-1111-4222-8333-444455556666/tests`);
+  await expect(page.getByRole('alert')).toContainText('This rider does not exist, or no longer does.');
+  await page.goto(`${demoHouse.url}/nowhere/at/all`);
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await page.goto(`${demoHouse.url}/riders`);
+  await expect(page.getByRole('heading', { name: 'Riders' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox')).toBeFocused();
+  await page.keyboard.type('night');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');
+});
+
+test('two edits of a rider’s details at once: the coach chooses, and a broken connection loses nothing', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  const id = rider('Rurik');
+  await page.goto(`${demoHouse.url}/riders/${id}`);
+  const notes = page.getByLabel('Notes: injury, medication, what they like');
+  await expect(notes).not.toHaveValue('');
+  const stored = (await (await fetch(`${demoHouse.url}/api/riders/${id}`)).json()) as { version: number };
+  await fetch(`${demoHouse.url}/api/riders/${id}`, {
+    method: 'PATCH',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ version: stored.version, notes: 'Theirs.' }),
+  });
+  await notes.fill('Mine.');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('Changed elsewhere in the meantime.');
+  await page.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(page.getByText('Changed Rurik Olsen.')).toBeVisible();
+  await expect(notes).toHaveValue('Mine.');
+
+  await page.route('**/api/riders/*', (route) => (route.request().method() === 'PATCH' ? route.abort() : route.continue()));
+  await notes.fill('Written on a train.');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('Not connected.');
+  await expect(notes).toHaveValue('Written on a train.');
+});
