@@ -18,12 +18,12 @@ export const anyEffort: fc.Arbitrary<Effort> = fc.oneof(
   fc.constantFrom<Effort>({ kind: 'easy' }, { kind: 'max' }),
 );
 
-export const anyTarget: fc.Arbitrary<Target> = fc.oneof(
+const anyTarget: fc.Arbitrary<Target> = fc.oneof(
   anyEffort.map((effort) => ({ kind: 'steady' as const, effort })),
   fc.tuple(anyEffort, anyEffort).map(([from, to]) => ({ kind: 'changing' as const, from, to })),
 );
 
-export const anyStep: fc.Arbitrary<Step> = fc
+const anyStep: fc.Arbitrary<Step> = fc
   .record({
     role: fc.constantFrom('warmUp' as const, 'work' as const, 'easy' as const, 'coolDown' as const),
     seconds: fc.integer({ min: 1, max: 240 }),

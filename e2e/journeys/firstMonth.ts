@@ -84,7 +84,7 @@ test('a new rider from a ramp recording to a printed card, and a new FTP from Th
 
   await test.step('15 min rising, 4 × 8:00 at 98–102 % with 4:00, 10 min falling: by keyboard', async () => {
     await page.keyboard.press('3');
-    await page.getByRole('button', { name: 'New session' }).first().click();
+    await page.getByRole('button', { name: 'New session', exact: true }).first().click();
     await page.getByRole('button', { name: 'Add a step' }).click();
     await expect(page.getByRole('gridcell', { name: '15:00' })).toBeFocused();
     await type(page, 'ArrowRight', 'Enter', '"50 → 90 %', 'Enter');

@@ -2,7 +2,7 @@ import { easyStep, type Plan, planSchema, problemsOf, rowsOf, type Step } from '
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { COLUMNS, commitCell, stepName, textOf } from '../src/features/sessions/cells.ts';
-import { type Draft, drafts, edited, type EditName, opened, redone, repsChanged, saved, settled, undone } from '../src/features/sessions/draftSlice.ts';
+import { type Draft, drafts, edited, type EditName, opened, redone, repsChanged, type saved, settled, undone } from '../src/features/sessions/draftSlice.ts';
 import { actOnRow, type RowAction } from '../src/features/sessions/rowActions.ts';
 
 const work = (id: string, seconds: number): Step => ({
@@ -111,11 +111,11 @@ describe('cells', () => {
     fc.assert(
       fc.property(fc.nat(rows.length - 1), fc.constantFrom('reps', 'time', 'target', 'cadence', 'cue'), typed, (at, column, text) => {
         const row = rows[at];
-        const done = row && commitCell(EIGHTS, row, column as 'time', text);
+        const done = row && commitCell(EIGHTS, row, column, text);
         if (!row || !done) return;
         expect(planSchema.safeParse(done.plan).error?.issues).toBeUndefined();
         const again = rowsOf(done.plan)[at];
-        const shown = again ? textOf(again, column as 'time') : '';
+        const shown = again ? textOf(again, column) : '';
         const wrong = problemsOf(done.plan);
         if (wrong.length > 0) expect(shown).toBe(text.trim());
         // What was understood reads back to itself.

@@ -1,6 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
-import { useDispatch, useSelector } from 'react-redux';
+import { useDispatch, useSelector, useStore } from 'react-redux';
 import { api } from '../api/client.ts';
 import { drafts } from '../features/sessions/draftSlice.ts';
 import { keepDrafts } from '../features/sessions/draftStorage.ts';
@@ -16,4 +16,5 @@ store.subscribe(() => keepDrafts(store.getState().drafts));
 export type State = ReturnType<typeof store.getState>;
 export type Dispatch = typeof store.dispatch;
 export const useAppDispatch = useDispatch.withTypes<Dispatch>();
+export const useAppStore = useStore.withTypes<typeof store>();
 export const useAppSelector = useSelector.withTypes<State>();

@@ -2,10 +2,10 @@ import { type Plan, PLACES, SYSTEMS, systemName } from '@uphill/core';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
-import type { EditName } from './draftSlice.ts';
+import type { EditPlan } from './draftSlice.ts';
 
 /** What the session trains, where it is ridden, and what to tell the rider beforehand. */
-export function About({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: EditName) => void }) {
+export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
   return (
     <details className="about mt-3">
       <summary>About this session</summary>
@@ -16,7 +16,7 @@ export function About({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: Edi
               {...control}
               value={plan.system}
               onChange={({ target }) =>
-                edit({ ...plan, system: target.value as Plan['system'] }, { done: `trains ${target.value}`, undone: `trains ${plan.system} again` })
+                edit((now) => ({ ...now, system: target.value as Plan['system'] }), { done: `trains ${target.value}`, undone: `trains ${plan.system} again` })
               }
             >
               {SYSTEMS.map((system) => (
@@ -33,7 +33,7 @@ export function About({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: Edi
               {...control}
               value={plan.place}
               onChange={({ target }) =>
-                edit({ ...plan, place: target.value as Plan['place'] }, { done: `place: ${target.value}`, undone: `place: ${plan.place}` })
+                edit((now) => ({ ...now, place: target.value as Plan['place'] }), { done: `place: ${target.value}`, undone: `place: ${plan.place}` })
               }
             >
               {PLACES.map((place) => (
@@ -47,13 +47,13 @@ export function About({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: Edi
         label="Purpose"
         most={500}
         value={plan.purpose}
-        commit={(purpose) => edit({ ...plan, purpose }, { done: 'purpose', undone: 'the purpose as it was' })}
+        commit={(purpose) => edit((now) => ({ ...now, purpose }), { done: 'purpose', undone: 'the purpose as it was' })}
       />
       <Words
         label="Note for the rider"
         most={2000}
         value={plan.note}
-        commit={(note) => edit({ ...plan, note }, { done: 'note', undone: 'the note as it was' })}
+        commit={(note) => edit((now) => ({ ...now, note }), { done: 'note', undone: 'the note as it was' })}
       />
     </details>
   );

@@ -1,10 +1,10 @@
 import { changeStep, parseTarget, type Plan, type PlanProblem, rowsOf } from '@uphill/core';
 import { X } from 'lucide-react';
 import Button from 'react-bootstrap/Button';
-import type { EditName } from './draftSlice.ts';
+import type { EditPlan } from './draftSlice.ts';
 
 /** What stands in the way of giving the session, row by row; the words typed are kept until they are mended. */
-export function Problems({ plan, problems, edit }: { plan: Plan; problems: readonly PlanProblem[]; edit: (plan: Plan, name: EditName) => void }) {
+export function Problems({ plan, problems, edit }: { plan: Plan; problems: readonly PlanProblem[]; edit: EditPlan }) {
   const rows = rowsOf(plan);
   if (plan.items.length === 0 || problems.length === 0) return null;
   return (

@@ -1,20 +1,23 @@
 import { nameFromSets, type Plan } from '@uphill/core';
 import { useState } from 'react';
-import type { EditName } from './draftSlice.ts';
+import type { EditPlan } from './draftSlice.ts';
 
 /** The session's name, edited in place; emptied, it follows the sets again. */
-export function SessionName(props: { plan: Plan; edit: (plan: Plan, name: EditName) => void }) {
+export function SessionName(props: { plan: Plan; edit: EditPlan }) {
   // A name that changes from elsewhere (undo, or the sets it follows) starts the field anew.
   return <NameField key={props.plan.name} {...props} />;
 }
 
-function NameField({ plan, edit }: { plan: Plan; edit: (plan: Plan, name: EditName) => void }) {
+function NameField({ plan, edit }: { plan: Plan; edit: EditPlan }) {
   const [typed, setTyped] = useState(plan.name);
   const commit = (): void => {
     const name = typed.trim().slice(0, 120);
     if (name === plan.name) return;
     const follows = name === '' || name === nameFromSets(plan);
-    edit({ ...plan, name, nameFollows: follows }, { done: follows ? 'the name follows the sets' : `named ${name}`, undone: `${plan.name} is its name again` });
+    edit((now) => ({ ...now, name, nameFollows: follows }), {
+      done: follows ? 'the name follows the sets' : `named ${name}`,
+      undone: `${plan.name} is its name again`,
+    });
     if (follows) setTyped(nameFromSets(plan));
   };
   return (

@@ -3,7 +3,7 @@ import { Copy, FolderOpen, Minus, Plus, Repeat, Trash2 } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { COLUMN_NAMES, COLUMNS, type Column, commitCell, setOf } from './cells.ts';
-import type { EditName } from './draftSlice.ts';
+import type { EditPlan } from './draftSlice.ts';
 import { actOnRow, type RowAction } from './rowActions.ts';
 import { StepRow } from './StepRow.tsx';
 
@@ -11,7 +11,7 @@ interface Props {
   readonly plan: Plan;
   readonly rider: RiderOnDay;
   readonly problems: readonly PlanProblem[];
-  readonly edit: (plan: Plan, name: EditName) => void;
+  readonly edit: EditPlan;
   /** The step chosen, here or on the road. */
   readonly row: string | null;
   readonly setRow: (stepId: string | null) => void;

@@ -9,6 +9,9 @@ export interface EditName {
   readonly run?: { readonly key: string; readonly from: number; readonly to: number };
 }
 
+/** Makes one edit: a new plan, or what to make of the plan as it stands. */
+export type EditPlan = (change: Plan | ((plan: Plan) => Plan), name: EditName) => void;
+
 /** The name of a change of reps. */
 export function repsChanged(from: number, to: number, key: string): EditName {
   return { done: `${from} reps to ${to}`, undone: `${to} reps back to ${from}`, run: { key, from, to } };

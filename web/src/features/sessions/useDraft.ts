@@ -1,9 +1,9 @@
 import type { Problem, Session } from '@uphill/api';
-import { nameFromSets, type Plan } from '@uphill/core';
+import { nameFromSets } from '@uphill/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, problemOf } from '../../api/client.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
-import { type Draft, edited, type EditName, opened, saved, settled } from './draftSlice.ts';
+import { useAppDispatch, useAppSelector, useAppStore } from '../../app/store.ts';
+import { type Draft, edited, type EditPlan, opened, saved, settled } from './draftSlice.ts';
 import { readDraft } from './draftStorage.ts';
 
 /** Saved this long after the last edit, and tried again this long after a failure. */
@@ -16,6 +16,7 @@ export type SaveState = 'saved' | 'saving' | 'offline' | 'refused';
 export function useDraft(session: Session) {
   const { id } = session;
   const dispatch = useAppDispatch();
+  const store = useAppStore();
   const draft = useAppSelector((state) => state.drafts[id]);
   const [save] = api.useSaveSessionMutation();
   const [state, setState] = useState<SaveState>('saved');
@@ -59,12 +60,16 @@ export function useDraft(session: Session) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [waiting, draft?.present, draft?.version, attempt, id, save, dispatch]);
 
-  const edit = useCallback(
-    (plan: Plan, name: EditName) => {
+  const edit: EditPlan = useCallback(
+    (change, name) => {
+      const present = store.getState().drafts[id]?.present;
+      if (!present) return;
+      // Asked of the plan as it stands now: two edits can come from one picture of it.
+      const plan = typeof change === 'function' ? change(present) : change;
       const named = plan.nameFollows ? { ...plan, name: nameFromSets(plan) } : plan;
       dispatch(edited({ id, plan: named, name, at: Date.now() }));
     },
-    [id, dispatch],
+    [id, dispatch, store],
   );
   const settle = (keep: boolean): void => {
     if (!theirs) return;

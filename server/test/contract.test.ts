@@ -1,0 +1,123 @@
+import * as api from '@uphill/api';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { z } from 'zod';
+import { type Ask, eights, house, newRider, RAMP, rampFile, upload } from './support.ts';
+
+let app: Awaited<ReturnType<typeof house>>['app'];
+let ask: Ask;
+let close: () => Promise<void>;
+
+beforeAll(async () => {
+  ({ app, ask, close } = await house());
+});
+afterAll(() => close());
+
+type Operation = { requestBody?: unknown; responses: Record<string, unknown>; parameters?: { in: string; name: string }[] };
+
+describe('the description the server gives of itself', () => {
+  it('holds every address, with the body it takes and the answer it gives', async () => {
+    const { paths } = (await ask('GET', '/openapi.json')).body as { paths: Record<string, Record<string, Operation>> };
+    const described = Object.entries(paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`));
+    expect(described.sort()).toEqual(
+      [
+        'GET /api/health',
+        'GET /api/journal',
+        'POST /api/undo',
+        'POST /api/redo',
+        'GET /api/riders',
+        'POST /api/riders',
+        'GET /api/riders/{id}',
+        'PATCH /api/riders/{id}',
+        'POST /api/riders/{id}/body-mass',
+        'POST /api/riders/{id}/heart-rates',
+        'POST /api/riders/{id}/ftp',
+        'DELETE /api/riders/{id}/ftp/{ftpId}',
+        'GET /api/riders/{riderId}/tests',
+        'POST /api/riders/{riderId}/tests',
+        'DELETE /api/riders/{riderId}/tests/{id}',
+        'GET /api/riders/{riderId}/recordings',
+        'POST /api/riders/{riderId}/recordings',
+        'GET /api/recordings/{id}',
+        'GET /api/recordings/{id}/file',
+        'GET /api/sessions',
+        'POST /api/sessions',
+        'GET /api/sessions/{id}',
+        'PUT /api/sessions/{id}',
+        'DELETE /api/sessions/{id}',
+        'GET /api/placed',
+        'GET /api/riders/{riderId}/placed',
+        'POST /api/riders/{riderId}/placed',
+        'GET /api/placed/{id}',
+        'PATCH /api/placed/{id}',
+        'DELETE /api/placed/{id}',
+      ].sort(),
+    );
+    for (const [path, methods] of Object.entries(paths)) {
+      for (const [method, { requestBody, parameters = [] }] of Object.entries(methods)) {
+        const takesBody = ['post', 'put', 'patch'].includes(method) && !/undo|redo|recordings$/.test(path);
+        expect([`${method} ${path}`, requestBody !== undefined]).toEqual([`${method} ${path}`, takesBody]);
+        for (const [, name] of path.matchAll(/\{(\w+)\}/g)) expect(parameters.map((parameter) => parameter.name)).toContain(name);
+      }
+    }
+  });
+
+  it('is what its answers are: every one fits its schema to the letter', async () => {
+    const rider = await newRider(ask, { goal: { name: 'Salt Road climb', date: '2027-03-06', watts: 285, seconds: 2280 } });
+    await ask('POST', `/riders/${rider.id}/body-mass`, { date: '2026-10-01', kg: 61.4 });
+    await ask('POST', `/riders/${rider.id}/heart-rates`, { date: '2026-10-01', kind: 'maximal', bpm: 188 });
+    const { body: sent } = await upload(app, rider.id, 'ramp.csv', rampFile());
+    const effort = { recordingId: sent.recording.id, startS: 600, endS: 1400 };
+    const accept = { usedW: 260, countsFrom: '2026-10-13', reason: '' };
+    await ask('POST', `/riders/${rider.id}/tests`, {
+      protocol: 'ramp',
+      date: '2026-10-12',
+      powerSource: 'crank',
+      ramp: RAMP,
+      readingW: 346.4,
+      meanBpm: 151,
+      expectedW: 255,
+      effort,
+      note: '',
+      accept,
+    });
+    const { body: session } = await ask('POST', '/sessions', { plan: eights() });
+    const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-10-20'] })).body;
+    await ask('PATCH', `/placed/${day.id}`, { version: 1, state: 'done', rpe: 8, note: 'Even.' });
+
+    const strict = (schema: z.ZodObject) => z.strictObject(schema.shape);
+    const fits: readonly (readonly [string, z.ZodType])[] = [
+      ['/health', strict(api.health)],
+      ['/journal', strict(api.journal)],
+      ['/riders', z.array(strict(api.rider))],
+      [`/riders/${rider.id}`, strict(api.rider)],
+      [`/riders/${rider.id}/tests`, z.array(strict(api.test))],
+      [`/riders/${rider.id}/recordings`, z.array(strict(api.recording))],
+      [`/recordings/${sent.recording.id}`, strict(api.recordingWithStreams)],
+      ['/sessions', z.array(strict(api.session))],
+      [`/sessions/${session.id}`, strict(api.session)],
+      ['/placed?from=2026-01-01&to=2026-12-31', z.array(strict(api.placed))],
+      [`/placed/${day.id}`, strict(api.placed)],
+    ];
+    for (const [url, schema] of fits) {
+      const { status, body } = await ask('GET', url);
+      expect(status).toBe(200);
+      expect([url, schema.safeParse(body).error?.issues]).toEqual([url, undefined]);
+      if (Array.isArray(body)) expect(body.length).toBeGreaterThan(0);
+    }
+    const refused = await ask('POST', `/riders/${rider.id}/ftp`, { ...accept, testId: null, usedW: 9 });
+    expect(strict(api.problem).safeParse(refused.body).error?.issues).toBeUndefined();
+  });
+
+  it('a list of days is only the days asked for, in order', async () => {
+    const rider = await newRider(ask);
+    const { body: session } = await ask('POST', '/sessions', { plan: eights() });
+    await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2027-01-05', '2027-01-01', '2027-01-03'] });
+    const dates = async (from: string, to: string) =>
+      ((await ask('GET', `/riders/${rider.id}/placed?from=${from}&to=${to}`)).body as { date: string }[]).map(({ date }) => date);
+    expect(await dates('2027-01-01', '2027-01-05')).toEqual(['2027-01-01', '2027-01-03', '2027-01-05']);
+    expect(await dates('2027-01-02', '2027-01-04')).toEqual(['2027-01-03']);
+    expect(await dates('2027-01-05', '2027-01-01')).toEqual([]);
+    expect((await ask('GET', '/placed?from=2027-01-01')).status).toBe(400);
+    expect((await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: [] })).body.detail).toContain('Choose at least one day.');
+  });
+});

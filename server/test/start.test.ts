@@ -1,0 +1,108 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { INES } from './support.ts';
+
+const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+
+let folder: string;
+let running: ChildProcess[];
+beforeEach(() => {
+  folder = mkdtempSync(path.join(tmpdir(), 'uphill-start-'));
+  running = [];
+});
+afterEach(() => {
+  for (const child of running) child.kill('SIGKILL');
+  rmSync(folder, { recursive: true });
+});
+
+interface Started {
+  readonly child: ChildProcess;
+  readonly said: () => string;
+  /** Address it answers on; rejects when it stops first. */
+  readonly url: Promise<string>;
+  readonly ended: Promise<number | null>;
+}
+
+function start(args: readonly string[], env: Record<string, string> = {}): Started {
+  const child = spawn(process.execPath, [MAIN, ...args], { env: { PATH: process.env['PATH'] ?? '', HOME: folder, ...env } });
+  running.push(child);
+  let said = '';
+  const ended = new Promise<number | null>((resolve) => child.once('exit', resolve));
+  const url = new Promise<string>((resolve, reject) => {
+    for (const stream of [child.stdout, child.stderr]) {
+      stream.on('data', (data: Buffer) => {
+        said += data.toString();
+        const found = /http:\/\/127\.0\.0\.1:\d+/.exec(said)?.[0];
+        if (found && said.includes('is in')) resolve(found);
+      });
+    }
+    void ended.then((code) => reject(new Error(`It stopped with ${code}: ${said}`)));
+  });
+  url.catch(() => undefined);
+  return { child, said: () => said, url, ended };
+}
+
+describe('starting the server', () => {
+  it('puts an empty database where the flag says, and says where', async () => {
+    const database = path.join(folder, 'mine', 'coach.sqlite');
+    const server = start(['--database', database, '--port', '0']);
+    const url = await server.url;
+    expect(await (await fetch(`${url}/api/health`)).json()).toMatchObject({ status: 'ok', riders: 0, demo: false });
+    expect(server.said()).toContain(`Your data is in ${database}`);
+    expect(existsSync(database)).toBe(true);
+  });
+
+  it('or where the environment says, or in the user’s data folder', async () => {
+    const named = path.join(folder, 'named.sqlite');
+    await start(['--port', '0'], { UPHILL_DATABASE: named }).url;
+    expect(existsSync(named)).toBe(true);
+    const server = start(['--port', '0'], { XDG_DATA_HOME: path.join(folder, 'data') });
+    await server.url;
+    expect(server.said()).toContain(path.join(folder, 'data', 'uphill-count', 'uphill-count.sqlite'));
+  });
+
+  it('stopped and started again, it has what it had', async () => {
+    const args = ['--database', path.join(folder, 'kept.sqlite'), '--port', '0'];
+    const first = start(args);
+    const body = JSON.stringify(INES);
+    await fetch(`${await first.url}/api/riders`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    first.child.kill('SIGTERM');
+    expect(await first.ended).toBe(0);
+    const riders = (await (await fetch(`${await start(args).url}/api/riders`)).json()) as { name: string }[];
+    expect(riders.map(({ name }) => name)).toEqual([INES.name]);
+  });
+
+  it('a port that is taken, or is none, ends it with a sentence', async () => {
+    const taken = createServer().listen(0, '127.0.0.1');
+    await new Promise((resolve) => taken.once('listening', resolve));
+    const { port } = taken.address() as { port: number };
+    const blocked = start(['--database', path.join(folder, 'a.sqlite'), '--port', String(port)]);
+    expect(await blocked.ended).toBe(1);
+    expect(blocked.said()).toContain(`Port ${port} is taken. Is Uphill Count running already?`);
+    taken.close();
+    for (const nonsense of ['door', '70000', '-1', '1.5']) {
+      const refused = start([`--port=${nonsense}`, '--database', path.join(folder, 'b.sqlite')]);
+      expect(await refused.ended).toBe(1);
+      expect(refused.said()).toContain('The port has to be a number up to 65535');
+    }
+  });
+
+  it('listens on the loopback alone, and says nothing of riders on its console', async () => {
+    const server = start(['--database', path.join(folder, 'quiet.sqlite'), '--port', '0']);
+    const url = await server.url;
+    const send = (path: string, body: string) => fetch(`${url}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    const secret = { ...INES, name: 'Secret Name', notes: 'Secret illness' };
+    const { id } = (await (await send('/riders', JSON.stringify(secret))).json()) as { id: string };
+    await send('/riders', '{"name":"Secret Name"');
+    await send(`/riders/${id}/ftp`, JSON.stringify({ usedW: 12 }));
+    await fetch(`${url}/api/riders/${id}?name=Secret`);
+    expect(server.said()).not.toMatch(/Secret|illness/);
+    expect(server.said()).not.toContain(id);
+    await expect(fetch(url.replace('127.0.0.1', '127.0.0.2'))).rejects.toThrow();
+  });
+});
