@@ -31,12 +31,17 @@ test('nonsense is kept as it was typed, named, and undone after a reload; the se
   await page.route('**/api/sessions/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
   await typeInto(page, '10:00', 'a while');
   await expect(page.getByText('kept on this device')).toBeVisible();
+  // And something is still being typed.
+  await page.getByRole('gridcell', { name: '30 h' }).dblclick();
+  await page.keyboard.type('17');
   const address = page.url();
   await page.close();
   const again = await page.context().newPage();
   await again.goto(address);
   await expect(again.getByRole('gridcell', { name: 'a while' })).toBeVisible();
+  await expect(again.getByRole('gridcell', { name: '17:00' })).toBeVisible();
   await expect(again.getByText('draft saved')).toBeVisible();
+  await again.keyboard.press('Control+z');
   for (let presses = 0; presses < 5; presses += 1) await again.keyboard.press('Control+z');
   await expect(again.getByText('Taken back: target 118-115% back to 115–118 %')).toBeVisible();
   await expect(again.locator('.problems')).toHaveCount(0);

@@ -114,7 +114,7 @@ test('a name of one’s own stays; emptied, it follows the sets again', async ({
   await page.reload();
   await expect(page.getByText('Tempo · draft saved')).toBeVisible();
   await page.getByText('About this session').click();
-  await expect(page.getByLabel('Purpose')).toHaveValue('Wake the legs.');
+  await expect(page.getByRole('textbox', { name: 'Purpose' })).toHaveValue('Wake the legs.');
 });
 
 test('the longest session still prints on one page, and a rider without watts gets RPE on the card', async ({ page, demoHouse }) => {

@@ -2,6 +2,7 @@ import { type Plan, PLACES, SYSTEMS, systemName } from '@uphill/core';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
+import { useLastWords } from '../../ui/useLastWords.ts';
 import type { EditPlan } from './draftSlice.ts';
 
 /** What the session trains, where it is ridden, and what to tell the rider beforehand. */
@@ -61,6 +62,11 @@ export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
 
 function Words({ label, most, value, commit }: { label: string; most: number; value: string; commit: (text: string) => void }) {
   const [typed, setTyped] = useState<string | null>(null);
+  const finish = (): void => {
+    if (typed !== null && typed !== value) commit(typed);
+    setTyped(null);
+  };
+  useLastWords(finish);
   return (
     <Field label={label}>
       {(control) => (
@@ -71,10 +77,7 @@ function Words({ label, most, value, commit }: { label: string; most: number; va
           maxLength={most}
           value={typed ?? value}
           onChange={({ target }) => setTyped(target.value)}
-          onBlur={() => {
-            if (typed !== null && typed !== value) commit(typed);
-            setTyped(null);
-          }}
+          onBlur={finish}
         />
       )}
     </Field>

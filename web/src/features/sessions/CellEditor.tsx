@@ -1,4 +1,5 @@
 import { type KeyboardEvent, useRef, useState } from 'react';
+import { useLastWords } from '../../ui/useLastWords.ts';
 
 interface Props {
   readonly value: string;
@@ -18,6 +19,7 @@ export function CellEditor({ value, label, options, commit, cancel }: Props) {
     over.current = true;
     commit(typed, then);
   };
+  useLastWords(() => finish('leave'));
   const onKey = (event: KeyboardEvent): void => {
     if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) finish('stay');
     else if (event.key === 'Tab') finish(event.shiftKey ? 'previous' : 'next');

@@ -1,5 +1,6 @@
 import { nameFromSets, type Plan } from '@uphill/core';
 import { useState } from 'react';
+import { useLastWords } from '../../ui/useLastWords.ts';
 import type { EditPlan } from './draftSlice.ts';
 
 /** The session's name, edited in place; emptied, it follows the sets again. */
@@ -20,6 +21,7 @@ function NameField({ plan, edit }: { plan: Plan; edit: EditPlan }) {
     });
     if (follows) setTyped(nameFromSets(plan));
   };
+  useLastWords(commit);
   return (
     <h1 className="session-name">
       <span className="grows" data-words={typed}>
