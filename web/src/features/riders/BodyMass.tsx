@@ -1,10 +1,10 @@
 import { newBodyMass, type Rider } from '@uphill/api';
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { api } from '../../api/client.ts';
 import { printDay, today } from '../../app/dates.ts';
 import { useAct } from '../../app/useAct.ts';
+import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Refused } from '../../ui/messages.tsx';
 
@@ -25,22 +25,12 @@ export function BodyMass({ rider }: { rider: Rider }) {
     <section className="sheet mb-3">
       <h2>Body mass</h2>
       <Refused problem={problem} />
-      <Form
-        noValidate
-        className="entry-row"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
+      <EntryForm add={save}>
         <Field label="kg" error={error}>
           {(control) => <Form.Control {...control} inputMode="decimal" value={kg} onChange={({ target }) => setKg(target.value)} />}
         </Field>
         <Field label="From">{(control) => <Form.Control {...control} type="date" value={date} onChange={({ target }) => setDate(target.value)} />}</Field>
-        <Button type="submit" variant="outline-secondary">
-          Add
-        </Button>
-      </Form>
+      </EntryForm>
       <ul className="history">
         {[...rider.bodyMass]
           .reverse()

@@ -1,10 +1,10 @@
 import { HEART_KINDS, newHeartRate, type Rider } from '@uphill/api';
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { api } from '../../api/client.ts';
 import { printDay, today } from '../../app/dates.ts';
 import { useAct } from '../../app/useAct.ts';
+import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Refused } from '../../ui/messages.tsx';
 
@@ -28,14 +28,7 @@ export function HeartRates({ rider }: { rider: Rider }) {
     <section className="sheet">
       <h2>Heart rates</h2>
       <Refused problem={problem} />
-      <Form
-        noValidate
-        className="entry-row"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
+      <EntryForm add={save}>
         <Field label="Which">
           {(control) => (
             <Form.Select {...control} value={kind} onChange={({ target }) => setKind(target.value as typeof kind)}>
@@ -51,10 +44,7 @@ export function HeartRates({ rider }: { rider: Rider }) {
           {(control) => <Form.Control {...control} inputMode="numeric" value={bpm} onChange={({ target }) => setBpm(target.value)} />}
         </Field>
         <Field label="From">{(control) => <Form.Control {...control} type="date" value={date} onChange={({ target }) => setDate(target.value)} />}</Field>
-        <Button type="submit" variant="outline-secondary">
-          Add
-        </Button>
-      </Form>
+      </EntryForm>
       <ul className="history">
         {[...rider.heartRates]
           .reverse()
