@@ -8,6 +8,7 @@ export default defineConfig({
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900, manifest: true },
   css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },
   server: {
+    host: '127.0.0.1',
     port: 4601,
     strictPort: true,
     proxy: { '/api': { target: 'http://127.0.0.1:4600', changeOrigin: true, headers: { origin: 'http://127.0.0.1:4600' } } },

