@@ -125,7 +125,7 @@ describe('believing a test', () => {
       },
     });
     expect(verdict(checks, 'cadenceFloor')?.verdict).toBe('failed');
-    expect(verdict(checks, 'heartRateReached')).toMatchObject({ figure: '170 bpm, 90 %', verdict: 'doubtful' });
+    expect(verdict(checks, 'heartRateReached')).toMatchObject({ figure: '170 bpm, 90.4 %', verdict: 'doubtful' });
   });
 
   it('refuses FTP outside 40 to 600 W', () => {

@@ -128,7 +128,7 @@ const CHECKS: Record<CheckId, (evidence: TestEvidence) => Check | null> = {
         : reached
           ? 'A full effort.'
           : 'The rider may have had more to give.';
-    return check('heartRateReached', name, `${top} bpm, ${roundHalfUp((top / maximalBpm) * 100)} %`, limit, reached ? 'held' : 'doubtful', says);
+    return check('heartRateReached', name, `${top} bpm, ${roundTo((top / maximalBpm) * 100, 1)} %`, limit, reached ? 'held' : 'doubtful', says);
   },
 
   cadenceFloor: ({ recording }) => {
