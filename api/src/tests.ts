@@ -76,5 +76,8 @@ export const recordingWithStreams = recording.extend({
 });
 export type RecordingWithStreams = z.infer<typeof recordingWithStreams>;
 
+/** Largest recording that is taken in, MB. Five hours at 1 Hz are about 1 MB. */
+export const LARGEST_UPLOAD_MB = 32;
+
 /** Answer to an upload: the same file twice is one recording. */
 export const received = z.object({ recording, duplicate: z.boolean() });

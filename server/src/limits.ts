@@ -1,5 +1,5 @@
-/** Largest recording that is taken in. Five hours at 1 Hz are about 1 MB. */
-export const LARGEST_UPLOAD_MB = 32;
+import { LARGEST_UPLOAD_MB } from '@uphill/api';
+
 export const LARGEST_UPLOAD = LARGEST_UPLOAD_MB * 1024 * 1024;
 /** Largest JSON body: a session of 200 steps is about 60 kB. */
 export const LARGEST_BODY = 2 * 1024 * 1024;

@@ -1,7 +1,6 @@
-import type { Problem } from '@uphill/api';
+import { LARGEST_UPLOAD_MB, type Problem } from '@uphill/api';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
-import { LARGEST_UPLOAD_MB } from './limits.ts';
 import { Refusal } from './refusal.ts';
 
 const SENTENCES: Record<string, string> = {

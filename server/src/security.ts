@@ -1,6 +1,7 @@
 import helmet from '@fastify/helmet';
+import { LARGEST_UPLOAD_MB } from '@uphill/api';
 import type { FastifyInstance } from 'fastify';
-import { LARGEST_UPLOAD, LARGEST_UPLOAD_MB } from './limits.ts';
+import { LARGEST_UPLOAD } from './limits.ts';
 import { Refusal } from './refusal.ts';
 
 const OWN_NAMES = ['127.0.0.1', 'localhost', '[::1]'];

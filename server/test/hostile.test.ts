@@ -161,6 +161,25 @@ describe('days', () => {
   });
 });
 
+describe('edits at the same moment', () => {
+  it('from the same version: one is stored, every other gets both versions', async () => {
+    const rider = await newRider(ask);
+    const { body: session } = await ask('POST', '/sessions', { plan: eights() });
+    const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-12-01'] })).body;
+    const notes = ['a', 'b', 'c', 'd'];
+    for (const [url, field] of [
+      [`/riders/${rider.id}`, 'notes'],
+      [`/placed/${day.id}`, 'note'],
+    ] as const) {
+      const answers = await Promise.all(notes.map((note) => ask('PATCH', url, { version: 1, [field]: note })));
+      expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409]);
+      const stored = answers.find(({ status }) => status === 200)?.body;
+      expect((await ask('GET', url)).body).toEqual(stored);
+      for (const { body } of answers.filter(({ status }) => status === 409)) expect(body.theirs).toEqual(stored);
+    }
+  });
+});
+
 describe('the house around it', () => {
   it('serves its pages with the policy, unknown addresses as the application, and nothing from outside its folder', async () => {
     writeFileSync(path.join(folder, 'secret.txt'), 'secret');

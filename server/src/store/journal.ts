@@ -1,7 +1,7 @@
 import type { Journal } from '@uphill/api';
 import type { Transaction } from 'kysely';
 import type { Db } from '../database.ts';
-import { Refusal } from '../refusal.ts';
+import { conflict, Refusal } from '../refusal.ts';
 import type { Tables } from '../tables.ts';
 
 /** Tables whose rows can be undone. Recordings are not: they are kept as received. */
@@ -17,6 +17,19 @@ interface Entry {
 
 /** Undo reaches this far back. */
 const DEPTH = 200;
+
+/** A row was changed since the edit under way was begun. */
+class Stale extends Error {}
+
+/** Runs an edit; where the row moved on meanwhile, refuses with what was sent and what is stored. */
+export async function orConflict<T>(yours: unknown, theirs: () => Promise<unknown>, edit: () => Promise<T>): Promise<T> {
+  try {
+    return await edit();
+  } catch (error) {
+    if (error instanceof Stale) throw conflict(yours, await theirs());
+    throw error;
+  }
+}
 
 /** One action of the coach under way: writes go through it, so that they can be undone together. */
 export interface Act {
@@ -42,6 +55,7 @@ export async function act<T>(db: Db, label: string, perform: (act: Act) => Promi
       },
       async update(table, id, change) {
         const before = await read(trx, table, id);
+        if ('version' in change && before?.['version'] !== Number(change.version) - 1) throw new Stale();
         await replace(trx, table, id, change as Row);
         entries.push({ table, id, before, after: await read(trx, table, id) });
       },

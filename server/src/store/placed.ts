@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto';
 import type { Placed, PlacedChange } from '@uphill/api';
 import { type Plan, problemsOf, valueOn } from '@uphill/core';
 import type { Db } from '../database.ts';
-import { conflict, notFound, Refusal } from '../refusal.ts';
+import { notFound, Refusal } from '../refusal.ts';
 import type { PlacedRow } from '../tables.ts';
-import { act } from './journal.ts';
-import { readRider } from './riders.ts';
+import { act, orConflict } from './journal.ts';
+import { readRider, riderName } from './riders.ts';
 import { readSession } from './sessions.ts';
 
 type Joined = PlacedRow & { plan: string };
@@ -29,7 +29,7 @@ export async function readPlaced(db: Db, id: string): Promise<Placed> {
 
 /** Puts a session on one or more of a rider's days. A draft with something wrong in it is not given. */
 export async function placeSession(db: Db, riderId: string, wanted: { sessionId: string; dates: string[] }): Promise<Placed[]> {
-  const rider = await readRider(db, riderId);
+  const name = await riderName(db, riderId);
   const session = await readSession(db, wanted.sessionId);
   const problems = problemsOf(session.plan);
   if (problems.length > 0) {
@@ -40,7 +40,7 @@ export async function placeSession(db: Db, riderId: string, wanted: { sessionId:
   const now = new Date().toISOString();
   const ids = wanted.dates.map(() => randomUUID());
   const days = wanted.dates.length === 1 ? 'one day' : `${wanted.dates.length} days`;
-  await act(db, `gave ${session.plan.name} to ${rider.name} on ${days}`, async ({ insert }) => {
+  await act(db, `gave ${session.plan.name} to ${name} on ${days}`, async ({ insert }) => {
     for (const [index, date] of wanted.dates.entries()) {
       await insert('placed_sessions', {
         id: ids[index] ?? randomUUID(),
@@ -62,8 +62,8 @@ export async function placeSession(db: Db, riderId: string, wanted: { sessionId:
 
 /** Moves a day, or marks it. Marking it keeps the plan and FTP it was ridden with. */
 export async function changePlaced(db: Db, id: string, change: PlacedChange): Promise<Placed> {
-  const stored = await readPlaced(db, id);
-  if (stored.version !== change.version) throw conflict(change, stored);
+  const read = () => readPlaced(db, id);
+  const stored = await read();
   const rider = await readRider(db, stored.riderId);
   const date = change.date ?? stored.date;
   const state = change.state ?? stored.state;
@@ -77,22 +77,21 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
       ? { ridden_plan: null, ridden_ftp_w: null }
       : { ridden_plan: JSON.stringify(stored.plan), ridden_ftp_w: stored.state === 'planned' ? ftpW : stored.riddenFtpW };
   const label = change.state && change.state !== stored.state ? `marked ${stored.plan.name} of ${rider.name} as ${state}` : `changed a day of ${rider.name}`;
-  await act(db, label, ({ update }) =>
-    update('placed_sessions', id, {
-      date,
-      state,
-      rpe: change.rpe === undefined ? stored.rpe : change.rpe,
-      note: change.note ?? stored.note,
-      ...ridden,
-      version: stored.version + 1,
-    }),
-  );
-  return readPlaced(db, id);
+  const row = {
+    date,
+    state,
+    rpe: change.rpe === undefined ? stored.rpe : change.rpe,
+    note: change.note ?? stored.note,
+    ...ridden,
+    version: change.version + 1,
+  };
+  await orConflict(change, read, () => act(db, label, ({ update }) => update('placed_sessions', id, row)));
+  return read();
 }
 
 export async function removePlaced(db: Db, id: string): Promise<void> {
   const stored = await readPlaced(db, id);
-  const { name } = await readRider(db, stored.riderId);
+  const name = await riderName(db, stored.riderId);
   await act(db, `took ${stored.plan.name} off ${name}’s day`, ({ remove }) => remove('placed_sessions', id));
 }
 

@@ -5,7 +5,7 @@ import type { Db } from '../database.ts';
 import { badField, notFound } from '../refusal.ts';
 import { today } from '../today.ts';
 import type { ImportPool } from '../workers/pool.ts';
-import { readRider } from './riders.ts';
+import { riderName } from './riders.ts';
 
 export interface Streams {
   readonly watts: (number | null)[];
@@ -31,7 +31,7 @@ export async function keepRecording(
   riderId: string,
   file: { name: string; bytes: Uint8Array },
 ): Promise<{ recording: RecordingSummary; duplicate: boolean }> {
-  await readRider(db, riderId);
+  await riderName(db, riderId);
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
   const known = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirst();
   if (known) return { recording: fromRow(known), duplicate: true };
@@ -73,7 +73,7 @@ export async function keepRecording(
 }
 
 export async function listRecordings(db: Db, riderId: string): Promise<RecordingSummary[]> {
-  await readRider(db, riderId);
+  await riderName(db, riderId);
   return (await summaries(db).where('rider_id', '=', riderId).orderBy('date', 'desc').execute()).map(fromRow);
 }
 

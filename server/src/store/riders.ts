@@ -2,9 +2,9 @@ import { randomUUID } from 'node:crypto';
 import type { FtpEntry, NewFtp, Rider, RiderFields } from '@uphill/api';
 import { subDays, formatISO } from 'date-fns';
 import type { Db } from '../database.ts';
-import { conflict, notFound } from '../refusal.ts';
+import { notFound } from '../refusal.ts';
 import type { BodyMassRow, FtpRow, HeartRateRow, RiderRow } from '../tables.ts';
-import { act } from './journal.ts';
+import { act, orConflict } from './journal.ts';
 
 /** Bests older than this do not count for the rider's curve. Handbook section 5: default window 365 days. */
 const BESTS_DAYS = 365;
@@ -20,6 +20,13 @@ export async function readRider(db: Db, id: string): Promise<Rider> {
   return complete(db, row);
 }
 
+/** The name of a rider, for labels; refuses where there is no such rider. */
+export async function riderName(db: Db, id: string): Promise<string> {
+  const row = await db.selectFrom('riders').select('name').where('id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('rider');
+  return row.name;
+}
+
 export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
   const id = randomUUID();
   await act(db, `added ${fields.name}`, ({ insert }) => insert('riders', { id, ...toRow(fields), version: 1, created_at: new Date().toISOString() }));
@@ -27,28 +34,28 @@ export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
 }
 
 export async function changeRider(db: Db, id: string, change: Partial<RiderFields> & { version: number }): Promise<Rider> {
-  const stored = await readRider(db, id);
-  if (stored.version !== change.version) throw conflict(change, stored);
+  const read = () => readRider(db, id);
+  const stored = await read();
   const { version, ...fields } = change;
   const next: RiderFields = { ...stored, ...fields };
-  await act(db, `changed ${stored.name}`, ({ update }) => update('riders', id, { ...toRow(next), version: version + 1 }));
-  return readRider(db, id);
+  await orConflict(change, read, () => act(db, `changed ${stored.name}`, ({ update }) => update('riders', id, { ...toRow(next), version: version + 1 })));
+  return read();
 }
 
 export async function addBodyMass(db: Db, riderId: string, entry: { date: string; kg: number }): Promise<Rider> {
-  const { name } = await readRider(db, riderId);
+  const name = await riderName(db, riderId);
   await act(db, `${name}: ${entry.kg} kg`, ({ insert }) => insert('body_mass', { id: randomUUID(), rider_id: riderId, ...entry }));
   return readRider(db, riderId);
 }
 
 export async function addHeartRate(db: Db, riderId: string, entry: { date: string; kind: string; bpm: number }): Promise<Rider> {
-  const { name } = await readRider(db, riderId);
+  const name = await riderName(db, riderId);
   await act(db, `${name}: ${entry.kind} heart rate ${entry.bpm} bpm`, ({ insert }) => insert('heart_rates', { id: randomUUID(), rider_id: riderId, ...entry }));
   return readRider(db, riderId);
 }
 
 export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise<Rider> {
-  const { name } = await readRider(db, riderId);
+  const name = await riderName(db, riderId);
   const test =
     entry.testId === null ? null : await db.selectFrom('tests').selectAll().where('id', '=', entry.testId).where('rider_id', '=', riderId).executeTakeFirst();
   if (test === undefined) throw notFound('test');
@@ -57,7 +64,7 @@ export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise
 }
 
 export async function withdrawFtp(db: Db, riderId: string, ftpId: string): Promise<Rider> {
-  const { name } = await readRider(db, riderId);
+  const name = await riderName(db, riderId);
   const entry = await db.selectFrom('ftp_history').selectAll().where('id', '=', ftpId).where('rider_id', '=', riderId).executeTakeFirst();
   if (!entry) throw notFound('FTP');
   await act(db, `took FTP ${entry.used_w} W of ${name} back`, ({ remove }) => remove('ftp_history', ftpId));

@@ -4,7 +4,7 @@ import type { Plan } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { conflict, notFound } from '../refusal.ts';
 import type { SessionRow } from '../tables.ts';
-import { act } from './journal.ts';
+import { act, orConflict } from './journal.ts';
 
 export async function listSessions(db: Db): Promise<Session[]> {
   const rows = await db.selectFrom('sessions').selectAll().where('retired', '=', 0).orderBy('updated_at', 'desc').execute();
@@ -43,8 +43,11 @@ export async function saveSession(db: Db, id: string, change: { plan: Plan; vers
 
 /** Takes a session out of the list; days it stands on keep it. */
 export async function retireSession(db: Db, id: string): Promise<void> {
-  const { plan, version } = await readSession(db, id);
-  await act(db, `retired the session ${plan.name || 'New session'}`, ({ update }) => update('sessions', id, { retired: 1, version: version + 1 }));
+  const read = () => readSession(db, id);
+  const { plan, version } = await read();
+  await orConflict({ version }, read, () =>
+    act(db, `retired the session ${plan.name || 'New session'}`, ({ update }) => update('sessions', id, { retired: 1, version: version + 1 })),
+  );
 }
 
 function fromRow(row: SessionRow): Session {

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import type { NewTest, Rider, Test } from '@uphill/api';
-import { checkTest, type EarlierTest, ftpFromReading, preparePower, protocolOf, valueOn } from '@uphill/core';
+import { checkTest, type EarlierTest, FTP_BOUNDS, ftpFromReading, ftpRefusal, preparePower, protocolOf, valueOn } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound } from '../refusal.ts';
 import type { TestRow } from '../tables.ts';
 import { today } from '../today.ts';
 import { act } from './journal.ts';
 import { readStreams } from './recordings.ts';
-import { ftpRow, readRider } from './riders.ts';
+import { ftpRow, readRider, riderName } from './riders.ts';
 
 export async function listTests(db: Db, riderId: string): Promise<Test[]> {
-  await readRider(db, riderId);
+  await riderName(db, riderId);
   const rows = await db.selectFrom('tests').selectAll().where('rider_id', '=', riderId).orderBy('date', 'desc').orderBy('created_at', 'desc').execute();
   return rows.map(fromRow);
 }
@@ -21,8 +21,8 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
   refuseNonsense(fields);
   const protocol = protocolOf(fields.protocol);
   const measured = protocol.ftpPercent !== null && fields.readingW !== null ? ftpFromReading(protocol, fields.readingW).value : null;
-  if (measured !== null && (measured < 40 || measured > 600))
-    throw badField('readingW', `This reading gives an FTP of ${measured} W. It has to lie between 40 and 600 W.`);
+  if (measured !== null && ftpRefusal(measured) !== null)
+    throw badField('readingW', `This reading gives an FTP of ${measured} W. It has to lie between ${FTP_BOUNDS.low} and ${FTP_BOUNDS.high} W.`);
   const checks = checkTest({
     protocol,
     date: fields.date,
@@ -97,7 +97,7 @@ function heartRateOn(rider: Rider, kind: string, date: string): number | null {
 export async function removeTest(db: Db, riderId: string, id: string): Promise<void> {
   const row = await db.selectFrom('tests').selectAll().where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst();
   if (!row) throw notFound('test');
-  const { name } = await readRider(db, riderId);
+  const name = await riderName(db, riderId);
   const used = await db.selectFrom('ftp_history').select('id').where('test_id', '=', id).execute();
   await act(db, `removed a test of ${name}`, async ({ remove }) => {
     for (const entry of used) await remove('ftp_history', entry.id);

@@ -1,4 +1,4 @@
-import type { Rider } from '@uphill/api';
+import { LARGEST_UPLOAD_MB, type Rider } from '@uphill/api';
 import { type DragEvent, useId, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { api } from '../../api/client.ts';
@@ -7,8 +7,6 @@ import { useAct } from '../../app/useAct.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { noticed } from '../../app/viewSlice.ts';
 import { Refused, Wrong } from '../../ui/messages.tsx';
-
-const LARGEST_MB = 32;
 
 /** Takes a recording in: chosen or dropped. */
 export function UploadRecording({ rider, received }: { rider: Rider; received: (recordingId: string) => void }) {
@@ -23,11 +21,11 @@ export function UploadRecording({ rider, received }: { rider: Rider; received: (
     clear();
     const size = Math.round(file.size / 1024 / 1024);
     setTooLarge(
-      file.size > LARGEST_MB * 1024 * 1024
-        ? `${file.name} is ${size} MB. The most is ${LARGEST_MB} MB; a day’s recording is far smaller. Nothing was sent.`
+      file.size > LARGEST_UPLOAD_MB * 1024 * 1024
+        ? `${file.name} is ${size} MB. The most is ${LARGEST_UPLOAD_MB} MB; a day’s recording is far smaller. Nothing was sent.`
         : null,
     );
-    if (file.size > LARGEST_MB * 1024 * 1024) return;
+    if (file.size > LARGEST_UPLOAD_MB * 1024 * 1024) return;
     const answer = await act(upload({ riderId: rider.id, file }));
     if (!answer) return;
     if (answer.duplicate) dispatch(noticed(`Same file as ${answer.recording.fileName}. Not added twice.`));
