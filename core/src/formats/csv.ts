@@ -1,27 +1,11 @@
 import Papa from 'papaparse';
 import { isSound } from '../power/stream.ts';
-import { refused, type Reading, understood } from '../units/reading.ts';
-import { printClock } from '../units/time.ts';
+import { refused, type Reading } from '../units/reading.ts';
 import { columnOf, type Field } from './csvColumns.ts';
 import { clockOf, clockFormatOf } from './csvTime.ts';
 import { numberOf } from './csvNumbers.ts';
-import { resample, type Sample } from './resample.ts';
-
-/** A recording at 1 Hz, whatever it came from. Missing values are null. */
-export interface Recording {
-  /** Local date and time at which it starts, `yyyy-mm-ddThh:mm:ss`, where the file says. */
-  readonly startedAt: string | null;
-  readonly watts: (number | null)[];
-  readonly bpm: (number | null)[] | null;
-  readonly rpm: (number | null)[] | null;
-  readonly metresPerSecond: (number | null)[] | null;
-  /** What was noticed on the way in and what was kept, in sentences for the coach. */
-  readonly notes: readonly string[];
-}
-
-/** A recording longer than this is not one ride. */
-export const LONGEST_RECORDING_S = 24 * 3600;
-const SHORTEST_RECORDING_S = 30;
+import { assemble, type Recording } from './recording.ts';
+import type { Sample } from './resample.ts';
 
 /**
  * Reads a recording from a CSV file: a header row with common column names, one row a second or uneven (then
@@ -40,12 +24,12 @@ export function parseCsvRecording(text: string): Reading<Recording> {
   const [header, ...rows] = parsed.data;
   if (!header || rows.length === 0) return refused('The file has a header row but no samples under it.');
   const columns = findColumns(header);
-  if (columns.watts === undefined) {
+  if (columns.watts === undefined && columns.bpm === undefined) {
     const named = header
       .slice(0, 8)
       .map((name) => `"${name.trim().slice(0, 20)}"`)
       .join(', ');
-    return refused(`There is no power column. The columns are ${named}. Name the one with watts "power" or "watts".`);
+    return refused(`There is neither a power nor a heart-rate column. The columns are ${named}. Name the one with watts "power" or "watts", the one with beats "heart_rate".`);
   }
   return readRows(rows, columns);
 }
@@ -66,7 +50,6 @@ interface Oddities {
   lettered: number;
   firstLettered: string | null;
   outside: number;
-  backwards: number;
 }
 
 function readRows(rows: readonly string[][], columns: Columns): Reading<Recording> {
@@ -75,19 +58,21 @@ function readRows(rows: readonly string[][], columns: Columns): Reading<Recordin
   if (time !== undefined && format === null) {
     return refused(`The times cannot be read, for example "${(rows[0]?.[time] ?? '').slice(0, 30)}". Use seconds, h:mm:ss or a date with time.`);
   }
-  const odd: Oddities = { lettered: 0, firstLettered: null, outside: 0, backwards: 0 };
+  const odd: Oddities = { lettered: 0, firstLettered: null, outside: 0 };
   const samples: Sample[] = [];
   for (const [index, row] of rows.entries()) {
     const seconds = format === null ? index : clockOf(cellOf(row, columns, 'time'), format);
     if (seconds === null) noteLetters(odd, `row ${index + 2}`);
-    else if (seconds < (samples.at(-1)?.seconds ?? -Infinity)) odd.backwards += 1;
     else samples.push(sampleOf(row, index, seconds, columns, odd));
   }
-  const reason = reasonAgainst(samples);
-  if (reason !== null) return refused(reason);
-  const notes = notesOn(odd);
-  const resampled = resample(samples, notes);
-  return understood({ ...resampled, startedAt: format?.kind === 'stamp' && time !== undefined ? startStamp(rows, time) : null, notes });
+  return assemble({
+    samples,
+    startedAt: format?.kind === 'stamp' && time !== undefined ? startStamp(rows, time) : null,
+    startedUtc: null,
+    laps: [],
+    notes: notesOn(odd),
+    noWatts: 'The power column holds no watts between 0 and 2,500.',
+  });
 }
 
 function sampleOf(row: readonly string[], index: number, seconds: number, columns: Columns, odd: Oddities): Sample {
@@ -114,21 +99,10 @@ function noteLetters(odd: Oddities, where: string): void {
   odd.firstLettered ??= where;
 }
 
-/** Why these samples are no ride, or null. */
-function reasonAgainst(samples: readonly Sample[]): string | null {
-  const [first, last] = [samples[0], samples.at(-1)];
-  if (!first || !last) return 'No row has a time and watts that can be read.';
-  const length = last.seconds - first.seconds + 1;
-  if (length > LONGEST_RECORDING_S) return `The times span ${printClock(length)}. A recording longer than 24 h is not one ride; are the times right?`;
-  if (length < SHORTEST_RECORDING_S) return `The recording is ${Math.round(length)} s long. That is too short to read anything off it.`;
-  return samples.every((sample) => sample.watts === null) ? 'The power column holds no watts between 0 and 2,500.' : null;
-}
-
-function notesOn({ lettered, firstLettered, outside, backwards }: Oddities): string[] {
+function notesOn({ lettered, firstLettered, outside }: Oddities): string[] {
   const notes: string[] = [];
   if (lettered > 0) notes.push(`${count(lettered, 'row')} held letters where a number belongs (first: ${firstLettered}). Taken as gaps.`);
   if (outside > 0) notes.push(`${count(outside, 'sample')} below 0 or above 2,500 W. Taken as gaps.`);
-  if (backwards > 0) notes.push(`In ${count(backwards, 'row')} the time runs backwards. Left out; the rest is kept.`);
   return notes;
 }
 

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { RiddenSecond } from '../simulation/rider.ts';
+import type { RiddenSecond } from '../simulation/testRide.ts';
 
 /**
  * Writes a ride as CSV with a header row, one row a second, in the columns that `parseCsvRecording` reads.

@@ -81,7 +81,7 @@ function ofZone(zone: number, ftp: number | null): Asked {
   const rule = SEVEN_STEPS.bands[zone - 1];
   if (!rule) throw new RangeError(`Seven steps has no zone ${zone}.`);
   const percent = zonePercent(zone);
-  const band = ftp === null ? null : bandsFor(SEVEN_STEPS, ftp)[zone - 1];
+  const band = ftp === null ? null : bandsFor(SEVEN_STEPS, { ftp })[zone - 1];
   const open = zone === 1 ? `up to 55 %, counted at ${percent} %` : zone === 7 ? `over 150 %, counted at ${percent} %` : null;
   return { lowW: band?.low ?? null, highW: band?.high ?? null, countedW: ftp === null ? null : (percent * ftp) / 100, rpe: rule.rpe, counts: open };
 }
@@ -100,13 +100,13 @@ function ofHeartRate(low: number | null, high: number, rider: RiderOnDay): Asked
     return { lowW: null, highW: null, countedW: null, rpe: [3, 4], counts: 'counted as RPE 3–4: no threshold heart rate is stored' };
   }
   const middle = low === null ? high : (low + high) / 2;
-  const bands = bandsFor(FIVE_BY_THRESHOLD_HR, rider.thresholdBpm);
+  const bands = bandsFor(FIVE_BY_THRESHOLD_HR, { thresholdHr: rider.thresholdBpm });
   const zone = bands.find((band) => band.high === null || roundHalfUp(middle) <= band.high)?.rule.number ?? 5;
   return { ...ofZone(zone, rider.ftpW), lowW: null, highW: null, counts: `counted as zone ${zone} of Seven steps` };
 }
 
 function ofFlatOut(rider: RiderOnDay, seconds: number): Asked {
-  const curve = curveAt(seconds, rider.ftpW, rider.bests);
+  const curve = curveAt(seconds, rider, rider.bests);
   const counted = curve?.value ?? (rider.ftpW === null ? null : (SPRINT_PERCENT * rider.ftpW) / 100);
   const counts = curve ? `counted at ${roundHalfUp(curve.value)} W, the rider’s curve` : `counted at ${SPRINT_PERCENT} %: no ride shows it yet`;
   return { lowW: null, highW: null, countedW: counted, rpe: [10, 10], counts: rider.ftpW === null && !curve ? null : counts };
@@ -142,7 +142,7 @@ function derivation(effort: Effort, ftpW: number): [string, string][] {
     ]);
   }
   const zone = effort.kind === 'zone' ? effort.zone : effort.kind === 'easy' ? 1 : null;
-  const band = zone === null ? undefined : bandsFor(SEVEN_STEPS, ftpW)[zone - 1];
+  const band = zone === null ? undefined : bandsFor(SEVEN_STEPS, { ftp: ftpW })[zone - 1];
   return band ? [[`Zone ${band.rule.number} of Seven steps, ${band.rule.name}`, `${printBand(band)} W`]] : [];
 }
 

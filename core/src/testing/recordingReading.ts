@@ -51,7 +51,7 @@ export function readSteady(watts: Float64Array, effort: Stretch): Worked {
 
 /** Shortest and longest ramp looked for, in stages: fewer are no ramp but a steady stretch. */
 const FEWEST_STAGES = 3;
-const MOST_STAGES = 40;
+const MOST_STAGES = 120;
 /** How far behind the best 5 s the ride may fall before the ramp counts as over. */
 const OVER_BELOW = 0.8;
 
@@ -61,17 +61,18 @@ const OVER_BELOW = 0.8;
  *
  * @param watts 1 Hz watts, gaps as 0
  * @param ramp start and step, W
+ * @param stageS length of a stage, s
  * @returns the stretch, or why there is none
  * Source: handbook section 4.
  */
-export function findRamp(watts: Float64Array, ramp: RampShape): Reading<Stretch> {
+export function findRamp(watts: Float64Array, ramp: RampShape, stageS = STAGE_S): Reading<Stretch> {
   if (watts.length < 2 * STAGE_S) {
     return refused(`The recording is ${printClock(watts.length)} long. A ramp needs at least ${printClock(2 * STAGE_S)}.`);
   }
   const minute = bestWindows(watts, [STAGE_S])[0];
   if (!minute || minute.meanW === 0) return refused('All watts in the recording are zero, so no ramp can be found. Was the power meter paired?');
   const endS = endOfRamp(watts, minute.startS + STAGE_S, minute.meanW);
-  const startS = startOfRamp(watts, endS, ramp);
+  const startS = startOfRamp(watts, endS, ramp, stageS);
   if (startS === null) {
     return refused(`No ramp from ${ramp.startW} W in steps of ${ramp.stepW} W fits this recording. Check start and step, or set the edges by hand.`);
   }
@@ -85,17 +86,17 @@ function endOfRamp(watts: Float64Array, from: number, minuteW: number): number {
   return end;
 }
 
-function startOfRamp(watts: Float64Array, endS: number, ramp: RampShape): number | null {
+function startOfRamp(watts: Float64Array, endS: number, ramp: RampShape, stageS: number): number | null {
   const topW = meanOf(watts.subarray(Math.max(0, endS - 20), endS));
   const stages = (topW - ramp.startW) / ramp.stepW + 1;
   if (stages < FEWEST_STAGES || stages > MOST_STAGES) return null;
-  const expected = endS - stages * STAGE_S;
+  const expected = endS - stages * stageS;
   let best: { startS: number; error: number } | null = null;
-  for (let startS = Math.max(0, Math.floor(expected - 2.5 * STAGE_S)); startS <= Math.min(expected + 2.5 * STAGE_S, endS - STAGE_S); startS += 1) {
+  for (let startS = Math.max(0, Math.floor(expected - 2.5 * stageS)); startS <= Math.min(expected + 2.5 * stageS, endS - stageS); startS += 1) {
     let squares = 0;
     // The half minute before the start has to differ from the first stage, or the start could slide.
     for (let second = startS; second < endS; second += 1) {
-      const asked = ramp.startW + ramp.stepW * Math.floor((second - startS) / STAGE_S);
+      const asked = ramp.startW + ramp.stepW * Math.floor((second - startS) / stageS);
       squares += ((watts[second] as number) - asked) ** 2;
     }
     const error = squares / (endS - startS);
@@ -120,15 +121,16 @@ export interface Stage {
  * @param watts 1 Hz watts, gaps as 0
  * @param effort the ramp, from its first second to the stop
  * @param ramp start and step, W
- * @returns the stages in order; the last one may be part of a minute
+ * @param stageS length of a stage, s
+ * @returns the stages in order; the last one may be a part
  * Source: handbook section 4.
  */
-export function rampStages(watts: Float64Array, effort: Stretch, ramp: RampShape): Stage[] {
+export function rampStages(watts: Float64Array, effort: Stretch, ramp: RampShape, stageS = STAGE_S): Stage[] {
   const stages: Stage[] = [];
-  for (let startS = effort.startS; startS < effort.endS; startS += STAGE_S) {
-    const ridden = watts.subarray(startS, Math.min(startS + STAGE_S, effort.endS));
+  for (let startS = effort.startS; startS < effort.endS; startS += stageS) {
+    const ridden = watts.subarray(startS, Math.min(startS + stageS, effort.endS));
     const number = stages.length + 1;
-    stages.push({ number, targetW: ramp.startW + ramp.stepW * (number - 1), meanW: meanOf(ridden), seconds: ridden.length, full: ridden.length === STAGE_S });
+    stages.push({ number, targetW: ramp.startW + ramp.stepW * (number - 1), meanW: meanOf(ridden), seconds: ridden.length, full: ridden.length === stageS });
   }
   return stages;
 }

@@ -1,11 +1,28 @@
-/** What a scheme's percentages are percentages of. */
-export type Anchor = 'ftp' | 'thresholdHr';
+/** A figure of the rider that limits can be shares of. */
+export const ANCHOR_KINDS = ['ftp', 'thresholdHr', 'maximalHr', 'lt1', 'lt2'] as const;
+export type AnchorKind = (typeof ANCHOR_KINDS)[number];
+
+/** What a scheme hangs on; "lactate" is both lactate thresholds. */
+export type Anchor = 'ftp' | 'thresholdHr' | 'maximalHr' | 'lactate';
+
+/** What an anchor is called, and in what it is measured. */
+export const ANCHOR_NAMES: Record<AnchorKind, { readonly name: string; readonly unit: 'W' | 'bpm' }> = {
+  ftp: { name: 'FTP', unit: 'W' },
+  thresholdHr: { name: 'Threshold heart rate', unit: 'bpm' },
+  maximalHr: { name: 'Maximal heart rate', unit: 'bpm' },
+  lt1: { name: 'LT1', unit: 'W' },
+  lt2: { name: 'LT2', unit: 'W' },
+};
 
 /** One band of a scheme, as data. `toPercent` belongs to the band; null is open above. */
 export interface BandRule {
   readonly number: number;
   readonly name: string;
   readonly toPercent: number | null;
+  /** What the upper limit is a share of, where it is not the scheme's one anchor. */
+  readonly toOf?: AnchorKind;
+  /** Where an overlapping band starts; an abutting one starts one above the band below. */
+  readonly fromPercent?: number;
   readonly rpe: readonly [low: number, high: number];
   readonly talkTest: string;
   /** How long it can typically be held: in words, and in seconds for the width on the ladder. */
@@ -19,6 +36,8 @@ export interface Scheme {
   readonly name: string;
   readonly anchor: Anchor;
   readonly school: string;
+  /** Neighbours share some watts; time there counts half to each. */
+  readonly overlaps: boolean;
   readonly bands: readonly BandRule[];
 }
 
@@ -56,6 +75,7 @@ export const SEVEN_STEPS: Scheme = {
   name: 'Seven steps',
   anchor: 'ftp',
   school: 'the common one',
+  overlaps: false,
   bands: [
     { number: 1, toPercent: 55, ...RECOVERY },
     { number: 2, toPercent: 75, ...ENDURANCE },
@@ -72,6 +92,7 @@ export const FIVE_BY_THRESHOLD_HR: Scheme = {
   name: 'Five by threshold heart rate',
   anchor: 'thresholdHr',
   school: 'no power meter, or beside watts',
+  overlaps: false,
   bands: [
     { number: 1, toPercent: 80, ...RECOVERY },
     { number: 2, toPercent: 89, ...ENDURANCE },
@@ -80,3 +101,99 @@ export const FIVE_BY_THRESHOLD_HR: Scheme = {
     { number: 5, toPercent: null, ...CEILING },
   ],
 };
+
+export const SEVEN_OVERLAPPING: Scheme = {
+  id: 'seven-overlapping',
+  name: 'Seven, overlapping',
+  anchor: 'ftp',
+  school: 'bodies have no switch at 1 %; neighbours share',
+  overlaps: true,
+  bands: [
+    { number: 1, fromPercent: 0, toPercent: 58, ...RECOVERY },
+    { number: 2, fromPercent: 55, toPercent: 78, ...ENDURANCE },
+    { number: 3, fromPercent: 75, toPercent: 93, ...TEMPO },
+    { number: 4, fromPercent: 90, toPercent: 108, ...THRESHOLD },
+    { number: 5, fromPercent: 105, toPercent: 123, ...CEILING },
+    { number: 6, fromPercent: 120, toPercent: 153, ...ANAEROBIC },
+    { number: 7, fromPercent: 150, toPercent: null, ...SPRINT },
+  ],
+};
+
+export const THREE_DOMAINS: Scheme = {
+  id: 'three-domains',
+  name: 'Three domains',
+  anchor: 'lactate',
+  school: 'for looking at a season or a squad',
+  overlaps: false,
+  bands: [
+    {
+      number: 1,
+      toPercent: 100,
+      toOf: 'lt1',
+      name: 'Below LT1',
+      rpe: [1, 4],
+      talkTest: 'whole sentences',
+      held: 'hours',
+      heldSeconds: 18_000,
+      trains: 'lasting long; most of a season',
+    },
+    {
+      number: 2,
+      toPercent: 100,
+      toOf: 'lt2',
+      name: 'Between LT1 and LT2',
+      rpe: [5, 8],
+      talkTest: 'short sentences',
+      held: '40 min–3 h',
+      heldSeconds: 5400,
+      trains: 'holding a pace near threshold',
+    },
+    { number: 3, toPercent: null, name: 'Above LT2', rpe: [9, 10], talkTest: 'nothing', held: 'minutes', heldSeconds: 300, trains: 'the ceiling and all above it' },
+  ],
+};
+
+export const LACTATE_FIVE: Scheme = {
+  id: 'lactate-five',
+  name: 'Lactate five',
+  anchor: 'lactate',
+  school: 'after lactate steps',
+  overlaps: false,
+  bands: [
+    { number: 1, toPercent: 85, toOf: 'lt1', ...RECOVERY },
+    { number: 2, toPercent: 100, toOf: 'lt1', ...ENDURANCE },
+    { number: 3, toPercent: 95, toOf: 'lt2', ...TEMPO },
+    { number: 4, toPercent: 102, toOf: 'lt2', ...THRESHOLD },
+    { number: 5, toPercent: null, ...CEILING, name: 'Above LT2', rpe: [9, 10], held: 'minutes' },
+  ],
+};
+
+export const FIVE_BY_MAXIMAL_HR: Scheme = {
+  id: 'five-by-maximal-hr',
+  name: 'Five by maximal HR',
+  anchor: 'maximalHr',
+  school: 'only a maximum is known',
+  overlaps: false,
+  bands: [
+    { number: 1, toPercent: 68, ...RECOVERY },
+    { number: 2, toPercent: 79, ...ENDURANCE },
+    { number: 3, toPercent: 87, ...TEMPO },
+    { number: 4, toPercent: 93, ...THRESHOLD },
+    { number: 5, toPercent: null, ...CEILING },
+  ],
+};
+
+/** Every scheme that ships, in the order in which they are offered. Source: handbook section 6. */
+export const SCHEMES: readonly Scheme[] = [SEVEN_STEPS, SEVEN_OVERLAPPING, THREE_DOMAINS, LACTATE_FIVE, FIVE_BY_THRESHOLD_HR, FIVE_BY_MAXIMAL_HR];
+
+/** What new riders get unless the coach chose another. Source: handbook section 6. */
+export const DEFAULT_SCHEME_ID = SEVEN_STEPS.id;
+
+/**
+ * Whether a scheme's bands are beats rather than watts.
+ *
+ * @param scheme the scheme
+ * @returns true where it hangs on a heart rate
+ */
+export function isByHeart(scheme: Pick<Scheme, 'anchor'>): boolean {
+  return scheme.anchor === 'thresholdHr' || scheme.anchor === 'maximalHr';
+}

@@ -1,0 +1,151 @@
+import { SaxesParser } from 'saxes';
+import { refused, type Reading } from '../units/reading.ts';
+import { printClock } from '../units/time.ts';
+import { isSound } from '../power/stream.ts';
+import { assemble, type Recording } from './recording.ts';
+import type { Sample } from './resample.ts';
+
+/** Deeper than any recording nests. */
+const DEEPEST = 40;
+const LONGEST_TEXT = 200;
+
+/** Extension elements by their own name, whatever prefix a file gives them. */
+const CHANNELS: Readonly<Record<string, 'watts' | 'bpm' | 'rpm' | 'metresPerSecond'>> = {
+  power: 'watts',
+  watts: 'watts',
+  powerinwatts: 'watts',
+  hr: 'bpm',
+  heartrate: 'bpm',
+  cad: 'rpm',
+  cadence: 'rpm',
+  speed: 'metresPerSecond',
+};
+
+type Point = { seconds: number | null } & Record<'watts' | 'bpm' | 'rpm' | 'metresPerSecond', number | null>;
+
+/**
+ * Reads a recording from GPX 1.1: the time of each track point, and power, heart rate, cadence and speed in its
+ * extensions. Places and heights are not read. Segments become laps where there are several.
+ *
+ * @param text the whole file, decoded; hostile until parsed: no document types, no entities of its own, no deep nesting
+ * @returns the recording at 1 Hz, or the sentence that says what is wrong with the file
+ * Source: handbook section 5, Conventions and Gaps.
+ */
+export function parseGpxRecording(text: string): Reading<Recording> {
+  const reader = new PointReader();
+  const stopped = reader.read(text);
+  if (reader.refusal !== null) return refused(reader.refusal);
+  if (!reader.isGpx) return refused('The file is XML, but no GPX recording: it does not start with <gpx>.');
+  const notes: string[] = [];
+  const [first, last] = [reader.samples[0], reader.samples.at(-1)];
+  if (stopped && first && last) notes.push(`The file stops in the middle, at ${printClock(last.seconds - first.seconds)}. ${printClock(last.seconds - first.seconds)} kept. Send it again, or use it as it is.`);
+  if (stopped && reader.samples.length === 0) return refused('The file stops before its first point. Send it again.');
+  if (reader.untimed > 0) notes.push(`${reader.untimed} points without a time were left out.`);
+  if (reader.outside > 0) notes.push(`${reader.outside === 1 ? '1 sample' : `${reader.outside} samples`} below 0 or above 2,500 W. Taken as gaps.`);
+  if (reader.samples.length === 0) return refused(reader.untimed > 0 ? 'The points of the file have no times, so it is a route and no ride.' : 'The file has no track points.');
+  const laps = reader.segments.length > 1 ? reader.segments : [];
+  return assemble({
+    samples: reader.samples,
+    startedAt: null,
+    startedUtc: first ? new Date(first.seconds * 1000).toISOString() : null,
+    laps,
+    notes,
+    noWatts: 'The file has neither power nor heart rate in its extensions.',
+  });
+}
+
+/** Follows the elements of a file and keeps its points. */
+class PointReader {
+  readonly samples: Sample[] = [];
+  readonly segments: { from: number; to: number }[] = [];
+  untimed = 0;
+  outside = 0;
+  isGpx = false;
+  refusal: string | null = null;
+  private point: Point | null = null;
+  private text = '';
+  private depth = 0;
+
+  /** Returns true where the file stops in the middle. */
+  read(text: string): boolean {
+    const parser = new SaxesParser();
+    let stopped = false;
+    parser.on('doctype', () => this.refuse('The file declares a document type, which a recording never needs. It was not read.'));
+    parser.on('opentag', ({ name }) => this.open(localName(name)));
+    parser.on('text', (part) => {
+      if (this.point && this.text.length < LONGEST_TEXT) this.text += part;
+    });
+    parser.on('closetag', ({ name }) => this.close(localName(name)));
+    parser.on('error', () => {
+      stopped = true;
+    });
+    // In pieces, so that a refusal stops the reading soon.
+    for (let from = 0; from < text.length && this.refusal === null && !stopped; from += 65_536) parser.write(text.slice(from, from + 65_536));
+    if (this.refusal === null && !stopped) parser.close();
+    return stopped;
+  }
+
+  private open(name: string): void {
+    this.depth += 1;
+    this.text = '';
+    if (this.depth > DEEPEST) this.refuse(`The file nests deeper than ${DEEPEST} elements, as no recording does. It was not read.`);
+    if (this.depth === 1) this.isGpx = name === 'gpx';
+    if (name === 'trkseg') this.segments.push({ from: NaN, to: NaN });
+    if (name === 'trkpt') this.point = { seconds: null, watts: null, bpm: null, rpm: null, metresPerSecond: null };
+  }
+
+  private close(name: string): void {
+    this.depth -= 1;
+    const { point } = this;
+    if (!point) return;
+    if (name === 'trkpt') this.keep(point);
+    else if (name === 'time') point.seconds = secondsOf(this.text);
+    else {
+      const channel = CHANNELS[name];
+      const value = Number(this.text.trim());
+      if (channel && this.text.trim() !== '' && Number.isFinite(value)) point[channel] = value;
+    }
+    this.text = '';
+  }
+
+  private keep(point: Point): void {
+    this.point = null;
+    if (point.seconds === null) {
+      this.untimed += 1;
+      return;
+    }
+    if (point.watts !== null && !isSound(point.watts)) this.outside += 1;
+    const sample: Sample = {
+      seconds: point.seconds,
+      watts: isSound(point.watts) ? point.watts : null,
+      bpm: inside(point.bpm, 30, 230),
+      rpm: inside(point.rpm, 0, 300),
+      metresPerSecond: inside(point.metresPerSecond, 0, 60),
+    };
+    this.samples.push(sample);
+    const segment = this.segments.at(-1);
+    if (segment) {
+      if (Number.isNaN(segment.from)) segment.from = sample.seconds;
+      segment.to = sample.seconds + 1;
+    }
+  }
+
+  private refuse(sentence: string): void {
+    this.refusal ??= sentence;
+  }
+}
+
+function localName(name: string): string {
+  return (name.split(':').at(-1) ?? name).toLowerCase();
+}
+
+function secondsOf(text: string): number | null {
+  const stamp = text.trim();
+  if (!/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(?:\.\d+)?(?:Z|[+-]\d{2}:?\d{2})?$/.test(stamp)) return null;
+  const milliseconds = Date.parse(/(?:Z|[+-]\d{2}:?\d{2})$/.test(stamp) ? stamp : `${stamp}Z`);
+  return Number.isNaN(milliseconds) ? null : milliseconds / 1000;
+}
+
+function inside(value: number | null, low: number, high: number): number | null {
+  return value !== null && value >= low && value <= high ? value : null;
+}

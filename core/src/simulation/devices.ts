@@ -1,0 +1,103 @@
+import { bell, type Random } from './random.ts';
+
+/** How a trainer is set. */
+export type TrainerMode = 'held watts' | 'slope';
+
+/** Seconds a trainer takes to follow a new target. */
+const LAG_S = 3;
+/** Below this cadence a trainer that holds watts loses its grip, rpm. */
+const GRIP_RPM = 60;
+
+/** What a trainer does in a second. */
+export interface Turned {
+  readonly watts: number;
+  readonly rpm: number;
+  /** What it is set to now: it follows the target with a lag. */
+  readonly heldW: number;
+}
+
+/**
+ * One second on a trainer that holds watts: it follows the target with a lag. A rider who has less than it asks is
+ * drawn into the spiral: cadence falls, so every turn has to be harder, so cadence falls faster, until under 60 rpm
+ * the trainer loses its grip.
+ *
+ * @param targetW what it is told to hold, W
+ * @param heldBeforeW what it held the second before, W
+ * @param mostW the most the rider has, W
+ * @param rpmBefore cadence the second before
+ * @param habitRpm cadence the rider likes
+ * @param random seeded source of chance
+ * @returns watts, cadence, and what it holds now
+ * Source: handbook section 13.
+ */
+export function holdWatts(targetW: number, heldBeforeW: number, mostW: number, rpmBefore: number, habitRpm: number, random: Random): Turned {
+  const heldW = heldBeforeW + (targetW - heldBeforeW) / LAG_S;
+  const short = heldW - mostW;
+  const rpm =
+    short > 0 ? Math.max(20, rpmBefore - 1.5 - 12 * (short / heldW) - Math.max(0, habitRpm - rpmBefore) * 0.12) : rpmBefore + (habitRpm - rpmBefore) * 0.15 + bell(random) * 0.8;
+  const grip = rpm < GRIP_RPM ? rpm / GRIP_RPM : 1;
+  return { watts: Math.max(0, Math.min(heldW, short > 0 ? mostW + short * 0.6 : heldW) * grip), rpm, heldW };
+}
+
+/**
+ * One second on a slope or in the open: the rider's own watts, cadence by habit.
+ *
+ * @param wantedW what the rider wants to give, W
+ * @param rpmBefore cadence the second before
+ * @param habitRpm cadence the rider likes
+ * @param random seeded source of chance
+ * @returns watts and cadence
+ * Source: handbook section 13.
+ */
+export function rideFreely(wantedW: number, rpmBefore: number, habitRpm: number, random: Random): Turned {
+  return { watts: Math.max(0, wantedW), rpm: Math.max(0, rpmBefore + (habitRpm - rpmBefore) * 0.2 + bell(random) * 0.8), heldW: wantedW };
+}
+
+/** A heart strap: passes beats on, and now and then nothing. */
+export interface Strap {
+  readonly read: (bpm: number) => number | null;
+}
+
+/**
+ * A simulated heart strap with drop-outs.
+ *
+ * @param random seeded source of chance
+ * @param dropsPerHour how often it drops out; 0 for never
+ * @returns the strap
+ * Source: handbook section 13.
+ */
+export function strap(random: Random, dropsPerHour: number): Strap {
+  let silentS = 0;
+  return {
+    read(bpm) {
+      if (silentS > 0) silentS -= 1;
+      else if (random() < dropsPerHour / 3600) silentS = 5 + Math.floor(random() * 40);
+      return silentS > 0 ? null : Math.round(bpm);
+    },
+  };
+}
+
+/** A drop of blood as the meter shows it. */
+export interface Drop {
+  readonly mmol: number;
+  /** Whether sweat got into it, which the meter does not know. */
+  readonly contaminated: boolean;
+}
+
+const METER_ERROR = 0.03;
+
+/**
+ * Takes a drop of blood with a simulated lactate meter; now and then sweat gets into it.
+ *
+ * @param lactate what is in the blood, mmol/L
+ * @param random seeded source of chance
+ * @param contaminatedShare how often a drop is spoilt, 0–1
+ * @returns what the meter shows, to a tenth
+ * Source: handbook section 13.
+ */
+export function takeDrop(lactate: number, random: Random, contaminatedShare: number): Drop {
+  const shown = lactate * (1 + METER_ERROR * bell(random));
+  const contaminated = random() < contaminatedShare;
+  const spoilt = contaminated ? shown * (1.4 + 0.8 * random()) + 0.6 : shown;
+  return { mmol: Math.max(0.4, Math.round(spoilt * 10) / 10), contaminated };
+}

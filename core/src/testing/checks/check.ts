@@ -1,0 +1,94 @@
+import { roundTo } from '../../units/rounding.ts';
+import type { CheckId } from '../checkIds.ts';
+import type { TestDetails } from '../details.ts';
+import type { Efforts } from '../efforts.ts';
+import type { Setup } from '../preparation.ts';
+import type { Protocol } from '../protocols.ts';
+import type { Stretch } from '../recordingReading.ts';
+
+/** How a check came out. "unknown" where what it needs was not recorded. */
+export type Verdict = 'held' | 'doubtful' | 'failed' | 'unknown';
+
+/** One check of a test: its own figure, the limit it is held against, and what follows. */
+export interface Check {
+  readonly id: CheckId;
+  readonly name: string;
+  readonly figure: string;
+  readonly limit: string;
+  readonly verdict: Verdict;
+  readonly says: string;
+}
+
+/** An earlier result, for comparison. */
+export interface EarlierTest {
+  readonly protocolId: string;
+  readonly date: string;
+  readonly ftpW: number | null;
+  readonly powerSource: string;
+  readonly setup?: Setup | null;
+}
+
+/** Everything the checks may look at. */
+export interface TestEvidence {
+  readonly protocol: Protocol;
+  readonly date: string;
+  readonly ftpW: number | null;
+  readonly expectedFtpW: number | null;
+  readonly powerSource: string;
+  readonly maximalBpm: number | null;
+  readonly retestWeeks?: number;
+  readonly earlier: readonly EarlierTest[];
+  readonly setup?: Setup | null;
+  readonly details?: TestDetails | null;
+  /** False where medication or a condition rules heart-rate verdicts out (handbook section 11). */
+  readonly heartRateUsable?: boolean;
+  /** Hard rides within the 48 hours before, in words ("18 min above Endurance on Tue 3 Nov"); leave out where rides are not known. */
+  readonly hardBefore?: readonly string[];
+  /** The effort on its recording; leave out for a test entered by hand. */
+  readonly recording?: {
+    readonly watts: Float64Array;
+    readonly bpm: readonly (number | null)[] | null;
+    readonly rpm: readonly (number | null)[] | null;
+    readonly effort: Stretch;
+    readonly efforts?: Efforts;
+  };
+}
+
+/** A check by its id: what it says of the evidence, or null where it does not apply. */
+export type Checker = (evidence: TestEvidence) => Check | null;
+
+/**
+ * Puts one check together.
+ *
+ * @param id which check
+ * @param name its heading
+ * @param figure this test's own figure
+ * @param limit what it is held against
+ * @param verdict how it came out
+ * @param says what follows, one sentence
+ * @returns the check
+ */
+export function check(id: CheckId, name: string, figure: string, limit: string, verdict: Verdict, says: string): Check {
+  return { id, name, figure, limit, verdict, says };
+}
+
+/**
+ * A share with its sign, in percent to a tenth.
+ *
+ * @param share 0.054 is +5.4 %
+ * @returns the text
+ */
+export function signed(share: number): string {
+  const percent = roundTo(Math.abs(share) * 100, 1);
+  return `${percent === 0 ? '' : share < 0 ? '−' : '+'}${percent} %`;
+}
+
+/**
+ * The seconds of the effort that is looked at.
+ *
+ * @param recording the recording and its effort
+ * @returns watts of the effort
+ */
+export function effortWatts({ watts, effort }: NonNullable<TestEvidence['recording']>): Float64Array {
+  return watts.subarray(effort.startS, effort.endS);
+}

@@ -1,0 +1,67 @@
+import { type Protocol, type ProtocolId, protocolOf, type Tells } from './protocols.ts';
+
+/** The three things the chooser asks. */
+export interface Wishes {
+  readonly hasPower: boolean;
+  readonly pacesWell: boolean;
+  readonly tells: Tells;
+}
+
+/** What a test can tell, in the words of the question. */
+export const TELLS_NAMES: Record<Tells, string> = {
+  ftp: 'FTP and zones',
+  aboveFtp: 'targets above FTP',
+  thresholds: 'both lactate thresholds',
+  maximum: 'the maximum: peak watts and heart rate',
+};
+
+/** The chooser's pick with its reasons, and the others that would do. */
+export interface Pick {
+  readonly protocol: Protocol;
+  /** One sentence for each of the three answers. */
+  readonly because: readonly string[];
+  readonly others: readonly Protocol[];
+}
+
+/** What is picked for each wish; the rider who paces well in the second place. */
+const PICKS: Record<Tells, readonly [plain: ProtocolId, paced: ProtocolId]> = {
+  ftp: ['ramp', 'twenty-minute'],
+  aboveFtp: ['one-and-five', 'four-efforts'],
+  thresholds: ['lactate-steps', 'lactate-steps'],
+  maximum: ['fast-ramp', 'fast-ramp'],
+};
+
+const OTHERS: Record<Tells, readonly ProtocolId[]> = {
+  ftp: ['ramp', 'full-stage-ramp', 'twenty-minute', 'thirty-minute', 'five-minute', 'on-off-twenty', 'on-off-thirty', 'sixty-minute', 'lactate-steps'],
+  aboveFtp: ['one-and-five', 'four-efforts', 'five-minute'],
+  thresholds: ['lactate-steps'],
+  maximum: ['fast-ramp', 'ramp'],
+};
+
+/**
+ * Picks a protocol and says why: by default the ramp, which needs no pacing skill; the twenty minutes once paced
+ * efforts are familiar; without a power meter the twenty minutes by heart rate.
+ *
+ * @param wishes the answers
+ * @returns the pick with a sentence for each answer
+ * Source: handbook section 4.
+ */
+export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
+  if (!hasPower) {
+    const because = ['Without a power meter there are no watts to read; the mean heart rate gives zones.'];
+    if (!pacesWell) because.push('It needs pacing: start easier than feels right, and take the second try more seriously than the first.');
+    if (tells !== 'ftp') because.push(`It cannot tell ${TELLS_NAMES[tells]}: that takes watts.`);
+    return { protocol: protocolOf('heart-rate-twenty'), because, others: [] };
+  }
+  const protocol = protocolOf(PICKS[tells][pacesWell ? 1 : 0]);
+  const needsPacing = protocol.suits.pacing;
+  return {
+    protocol,
+    because: [
+      `It tells ${TELLS_NAMES[tells]}.`,
+      needsPacing ? 'It needs even pacing, which is familiar.' : pacesWell ? 'It needs no pacing; here that skill would not add anything.' : 'It needs no pacing skill, so a first attempt can be believed.',
+      `It costs: ${protocol.costs.charAt(0).toLowerCase()}${protocol.costs.slice(1)}`,
+    ],
+    others: OTHERS[tells].filter((id) => id !== protocol.id).map(protocolOf),
+  };
+}

@@ -1,0 +1,57 @@
+import { roundHalfUp, roundTo } from '../units/rounding.ts';
+import type { Check } from './checks/index.ts';
+import type { Protocol } from './protocols.ts';
+import type { TestResult } from './result.ts';
+
+/**
+ * What to do next, in one sentence, from a test: a test without a consequence helps nobody.
+ *
+ * @param protocol the protocol ridden
+ * @param result what it gave
+ * @param checks how far it can be believed
+ * @param usedW FTP used from it, W; null where it is not used
+ * @param firstName the rider's first name
+ * @returns one sentence
+ * Source: handbook sections 2 and 4.
+ */
+export function whatNext(protocol: Protocol, result: TestResult, checks: readonly Check[], usedW: number | null, firstName: string): string {
+  const failed = checks.find(({ verdict }) => verdict === 'failed');
+  if (failed) return `Do not use it: ${lower(failed.says)} Test again when that is put right.`;
+  const extraordinary = checks.find(({ id, verdict }) => id === 'change' && verdict === 'doubtful');
+  if (extraordinary && usedW === null) return `Ride it again within two weeks before using ${result.ftp?.value ?? 'it'} W: so large a rise in so short a time is rarely real.`;
+  const paced = checks.find(({ id, verdict }) => id === 'pacing' && verdict === 'doubtful');
+  if (paced) return `Use it with care and repeat it paced evenly: ${lower(paced.says)}`;
+  switch (protocol.reading.kind) {
+    case 'oneAndFive':
+      return `Take the watts for ${firstName}’s reps of 1:00 to 5:00 from these two efforts, not from percent of FTP.`;
+    case 'fourEfforts':
+      return `Set the reps above FTP by CP ${result.readingW === null ? '' : roundHalfUp(result.readingW)} W and W′; ride a steady test for FTP itself, which is rough from here.`;
+    case 'fastRamp':
+      return `Compare its peak heart rate with the stored maximum of ${firstName}; nothing else may be read off it.`;
+    case 'lactate':
+      return result.readingW === null ? 'Ride a stage or two more next time: LT2 was not reached.' : `Keep the easy rides of ${firstName} under LT1 and hang the zones on LT2: Lactate five fits this test.`;
+    case 'steadyHeartRate':
+      return `Ride the next four weeks by these heart rates and test again on the same road.`;
+    default:
+      return nextByChange(checks, result, usedW, firstName);
+  }
+}
+
+function nextByChange(checks: readonly Check[], result: TestResult, usedW: number | null, firstName: string): string {
+  const change = checks.find(({ id }) => id === 'change');
+  if (usedW === null) return 'Decide on it: use it, use a lower number with your reason, or withdraw it.';
+  if (result.ftp && usedW !== result.ftp.value) return `Train by ${usedW} W and let a test of another kind decide between it and the ${result.ftp.value} W measured (${percent(usedW / result.ftp.value - 1)}).`;
+  if (!change) return `Build the first four weeks on ${usedW} W and test again the same way, so that there is something to compare.`;
+  if (change.says.includes('real') && change.figure.startsWith('−')) return `Ease for a week and look for the reason before training by ${usedW} W: ${firstName} has lost more than noise.`;
+  if (change.says.includes('real')) return `Raise the work: ${firstName}’s sessions to come follow ${usedW} W by themselves; check the first set against it.`;
+  if (change.says.includes('likely')) return `Train by ${usedW} W and watch the first threshold set: it will tell whether the change is real.`;
+  return `Change the training, not the number: ${firstName} has not moved beyond noise, so add time at target before testing again.`;
+}
+
+function percent(share: number): string {
+  return `${share < 0 ? '−' : '+'}${roundTo(Math.abs(share) * 100, 1)} %`;
+}
+
+function lower(sentence: string): string {
+  return sentence.charAt(0).toLowerCase() + sentence.slice(1);
+}
