@@ -2,5 +2,7 @@
 export * from './common.ts';
 export * from './riders.ts';
 export * from './tests.ts';
+export * from './testDays.ts';
+export * from './schemes.ts';
 export * from './sessions.ts';
 export * from './journal.ts';

@@ -7,4 +7,4 @@ export type Journal = z.infer<typeof journal>;
 /** What an undo or redo did. */
 export const journalDone = journal.extend({ did: z.string() });
 
-export const health = z.object({ status: z.literal('ok'), version: z.string(), riders: z.number().int(), demo: z.boolean() });
+export const serverHealth = z.object({ status: z.literal('ok'), version: z.string(), riders: z.number().int(), demo: z.boolean() });

@@ -1,4 +1,4 @@
-import { FTP_BOUNDS } from '@uphill/core';
+import { FTP_BOUNDS, healthAnswersSchema, RETEST_WEEKS_BOUNDS } from '@uphill/core';
 import { z } from 'zod';
 import { day, id, line, prose, version } from './common.ts';
 
@@ -28,6 +28,15 @@ export const riderFields = z.object({
   masters: z.boolean(),
   goal: goal.nullable(),
   notes: prose(4000),
+  /** Scheme of the rider's zones; null follows the coach's default. */
+  schemeId: z.string().max(60).nullable(),
+  retestWeeks: z
+    .number('The weeks to a retest are a number.')
+    .int('The weeks to a retest are whole.')
+    .min(RETEST_WEEKS_BOUNDS.low, `A retest before ${RETEST_WEEKS_BOUNDS.low} weeks shows nothing.`)
+    .max(RETEST_WEEKS_BOUNDS.high, `A retest is due after ${RETEST_WEEKS_BOUNDS.high} weeks at the latest.`),
+  /** Whether body mass and W/kg are hidden; null is the default: hidden under 18. */
+  hideMass: z.boolean().nullable(),
 });
 export type RiderFields = z.infer<typeof riderFields>;
 
@@ -75,7 +84,22 @@ export const newFtp = z.object({
 });
 export type NewFtp = z.infer<typeof newFtp>;
 
-export const rider = riderFields.extend({
+/** A dated health screen with the coach's record of clearance. */
+export const healthFields = z.object({
+  date: day,
+  answers: healthAnswersSchema,
+  note: prose(1000),
+  clearedBy: line(120).min(1, 'Write who cleared it.').nullable(),
+  clearedOn: day.nullable(),
+});
+export type HealthFields = z.infer<typeof healthFields>;
+export const health = healthFields.extend({ id });
+
+/** LT1 and LT2 as a lactate test gave them, and from when they count. */
+export const lactateThresholds = z.object({ testId: id, countsFrom: day, lt1W: z.number().nullable(), lt2W: z.number().nullable() });
+
+/** A rider as the lists need it. */
+export const listedRider = riderFields.extend({
   id,
   version,
   bodyMass: z.array(bodyMass),
@@ -83,9 +107,21 @@ export const rider = riderFields.extend({
   ftp: z.array(ftpEntry),
   /** Date of the last test, for what is due. */
   lastTest: day.nullable(),
+  /** The latest health screen. */
+  health: health.nullable(),
+  lactate: z.array(lactateThresholds),
+});
+export type ListedRider = z.infer<typeof listedRider>;
+
+export const rider = listedRider.extend({
   /** Best efforts of the last year: seconds and watts. */
   bests: z.array(z.tuple([z.number(), z.number()])),
 });
 export type Rider = z.infer<typeof rider>;
+
+/** A best effort with the recording it came from. */
+export const best = z.object({ seconds: z.number().int(), watts: z.number(), recordingId: id, date: day, powerSource });
+export type CurveBest = z.infer<typeof best>;
+export const curveQuery = z.object({ from: day, to: day });
 
 export const riderChange = riderFields.partial().extend({ version });

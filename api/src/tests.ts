@@ -1,4 +1,4 @@
-import { FTP_BOUNDS, PROTOCOL_IDS } from '@uphill/core';
+import { FTP_BOUNDS, PROTOCOL_IDS, setupSchema, testDetailsSchema } from '@uphill/core';
 import { z } from 'zod';
 import { day, id, line, prose, version } from './common.ts';
 import { newFtp, powerSource } from './riders.ts';
@@ -17,6 +17,10 @@ export const effortOnRecording = z.object({
   recordingId: id,
   startS: z.number().int().min(0).max(86_400),
   endS: z.number().int().min(1).max(86_400),
+  /** Of a test with several efforts, each by its id; empty where there is one. */
+  parts: z
+    .array(z.object({ id: z.enum(['main', 'sprint', 'one', 'three', 'five', 'six', 'ten']), startS: z.number().int().min(0).max(86_400), endS: z.number().int().min(1).max(86_400) }))
+    .max(8),
 });
 
 export const testFields = z.object({
@@ -24,7 +28,7 @@ export const testFields = z.object({
   date: day,
   powerSource,
   /** Start and step of a ramp. */
-  ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60) }).nullable(),
+  ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60), stageS: z.number().int().min(10).max(600) }).nullable(),
   /** The reading: watts, or beats for a test by heart rate. */
   readingW: z.number('The reading is a number of watts.').min(30, 'The reading is under 30 W.').max(1500, 'The reading is over 1,500 W.').nullable(),
   meanBpm: z
@@ -35,6 +39,9 @@ export const testFields = z.object({
   /** FTP expected before the test, W: the first check afterwards. */
   expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
   effort: effortOnRecording.nullable(),
+  /** Readings of a protocol that needs more than one. */
+  details: testDetailsSchema.nullable(),
+  setup: setupSchema.nullable(),
   note: prose(1000),
 });
 export type TestFields = z.infer<typeof testFields>;
@@ -42,6 +49,8 @@ export type TestFields = z.infer<typeof testFields>;
 export const newTest = testFields.extend({
   /** Accept the result in the same breath: what is used, from when, why. */
   accept: newFtp.omit({ testId: true }).nullable(),
+  /** The test day that ends with this test. */
+  testDayId: id.nullable(),
 });
 export type NewTest = z.infer<typeof newTest>;
 
@@ -52,8 +61,12 @@ export const test = testFields.extend({
   /** FTP the reading gives, W; null for a test by heart rate. */
   measuredW: z.number().int().nullable(),
   checks: z.array(check),
+  /** Why it is withdrawn; null where it counts. */
+  withdrawn: z.string().nullable(),
 });
 export type Test = z.infer<typeof test>;
+
+export const testChange = z.object({ version, withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable() });
 
 const channel = z.array(z.number().nullable()).nullable();
 
@@ -65,6 +78,9 @@ export const recording = z.object({
   startedAt: z.string().nullable(),
   seconds: z.number().int(),
   bytes: z.number().int(),
+  kind: z.enum(['csv', 'gpx', 'fit']),
+  powerSource,
+  laps: z.array(z.object({ startS: z.number().int(), seconds: z.number().int() })),
   notes: z.array(z.string()),
 });
 export type RecordingSummary = z.infer<typeof recording>;
@@ -78,6 +94,9 @@ export type RecordingWithStreams = z.infer<typeof recordingWithStreams>;
 
 /** Largest recording that is taken in, MB. Five hours at 1 Hz are about 1 MB. */
 export const LARGEST_UPLOAD_MB = 32;
+
+/** Largest size a packed recording may unpack to, MB. */
+export const LARGEST_UNPACKED_MB = 96;
 
 /** Answer to an upload: the same file twice is one recording. */
 export const received = z.object({ recording, duplicate: z.boolean() });

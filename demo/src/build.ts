@@ -1,14 +1,24 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import type { NewTest, Rider, Session, Test } from '@uphill/api';
-import { findRamp, findSteadyEffort, meanHeartRate, parseCsvRecording, preparePower, readRampMinute, readRampStage, readSteady } from '@uphill/core';
+import type { NewTest, RecordingWithStreams, Rider, Session, Test } from '@uphill/api';
+import { EMPTY_SETUP, findEfforts, HEALTH_QUESTIONS, preparePower, protocolOf, readEfforts, writeCsvRecording } from '@uphill/core';
 import { buildApp, openDatabase } from '@uphill/server';
 import { addDays, formatISO } from 'date-fns';
-import { recordingOf } from './recordings.ts';
+import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
+import { ridesOf } from './rides.ts';
 import { DEMO_DAYS, DEMO_SESSIONS } from './sessions.ts';
 
-type Ask = <T>(method: 'GET' | 'POST' | 'PATCH', url: string, body?: unknown) => Promise<T>;
+/** How the builder talks to the server: through its own routes. */
+interface Server {
+  readonly ask: <T>(method: 'GET' | 'POST' | 'PATCH', url: string, body?: unknown) => Promise<T>;
+  readonly upload: (riderId: string, name: string, content: Uint8Array) => Promise<string>;
+}
+
+/** About nine months. */
+const RIDE_DAYS = 273;
+/** Recordings on their way at the same time: the server reads two while the next is ridden. */
+const AT_ONCE = 4;
 
 /** The day so many days from today, `yyyy-mm-dd`. */
 export function dayFromToday(days: number): string {
@@ -18,32 +28,31 @@ export function dayFromToday(days: number): string {
 /**
  * Builds the demo database through the server's own routes, so that it holds nothing a coach could not have put
  * there, and leaves two recordings beside it to be brought in by hand.
+ *
+ * @param rideDays how many days of rides each rider has
  */
-export async function buildDemo(database: string, say: (line: string) => void): Promise<void> {
+export async function buildDemo(database: string, say: (line: string) => void, rideDays = RIDE_DAYS): Promise<void> {
   const app = await buildApp({ database, demo: true });
-  const ask: Ask = async <T>(method: 'GET' | 'POST' | 'PATCH', url: string, body?: unknown) => {
-    const answer = await app.inject({ method, url: `/api${url}`, headers: { host: '127.0.0.1' }, ...(body === undefined ? {} : { payload: body as object }) });
-    if (answer.statusCode >= 400) throw new Error(`${method} ${url}: ${answer.body}`);
-    return answer.json<T>();
-  };
-  const upload = async (riderId: string, name: string, content: string): Promise<string> => {
-    const edge = 'demo-edge';
-    const payload = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: text/csv\r\n\r\n${content}\r\n--${edge}--\r\n`;
-    const answer = await app.inject({
-      method: 'POST',
-      url: `/api/riders/${riderId}/recordings`,
-      headers: { host: '127.0.0.1', 'content-type': `multipart/form-data; boundary=${edge}` },
-      payload,
-    });
-    return answer.json<{ recording: { id: string } }>().recording.id;
+  const headers = { host: '127.0.0.1' };
+  const server: Server = {
+    async ask<T>(method: 'GET' | 'POST' | 'PATCH', url: string, body?: unknown) {
+      const answer = await app.inject({ method, url: `/api${url}`, headers, ...(body === undefined ? {} : { payload: body as object }) });
+      if (answer.statusCode >= 400) throw new Error(`${method} ${url}: ${answer.body}`);
+      return answer.json<T>();
+    },
+    async upload(riderId, name, content) {
+      const edge = 'demo-edge';
+      const head = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: application/octet-stream\r\n\r\n`;
+      const payload = Buffer.concat([Buffer.from(head), content, Buffer.from(`\r\n--${edge}--\r\n`)]);
+      const answer = await app.inject({ method: 'POST', url: `/api/riders/${riderId}/recordings`, headers: { ...headers, 'content-type': `multipart/form-data; boundary=${edge}` }, payload });
+      if (answer.statusCode >= 400) throw new Error(`${name}: ${answer.body}`);
+      return answer.json<{ recording: { id: string } }>().recording.id;
+    },
   };
   try {
     const sessions: Record<string, Session> = {};
-    for (const [key, plan] of Object.entries(DEMO_SESSIONS)) sessions[key] = await ask<Session>('POST', '/sessions', { plan });
-    for (const demo of DEMO_RIDERS) {
-      await buildRider(demo, ask, upload, sessions);
-      say(`${demo.fields.name}: ${demo.tests.length} tests, ${DEMO_DAYS[demo.fields.name]?.length ?? 0} days`);
-    }
+    for (const [key, plan] of Object.entries(DEMO_SESSIONS)) sessions[key] = await server.ask<Session>('POST', '/sessions', { plan });
+    for (const demo of DEMO_RIDERS) await buildRider(demo, server, sessions, rideDays, say);
   } finally {
     await app.close();
   }
@@ -54,74 +63,100 @@ export async function buildDemo(database: string, say: (line: string) => void): 
   writeRecordings(path.join(path.dirname(database), 'recordings'));
 }
 
-async function buildRider(
-  demo: DemoRider,
-  ask: Ask,
-  upload: (riderId: string, name: string, content: string) => Promise<string>,
-  sessions: Record<string, Session>,
-): Promise<void> {
+async function buildRider(demo: DemoRider, server: Server, sessions: Record<string, Session>, rideDays: number, say: (line: string) => void): Promise<void> {
+  const { ask } = server;
   const goal = demo.goal && { name: demo.goal.name, date: dayFromToday(demo.goal.inDays), watts: demo.goal.watts, seconds: demo.goal.seconds };
-  const { id } = await ask<Rider>('POST', '/riders', { ...demo.fields, goal });
+  const before = demo.sourcesBefore?.[0];
+  const fields = { ...demo.fields, goal, schemeId: demo.schemeId ?? null, retestWeeks: 6, hideMass: null, powerSource: before?.source ?? demo.fields.powerSource };
+  const { id } = await ask<Rider>('POST', '/riders', fields);
   for (const [daysAgo, kg] of demo.kg) await ask('POST', `/riders/${id}/body-mass`, { date: dayFromToday(-daysAgo), kg });
-  const first = dayFromToday(-200);
-  await ask('POST', `/riders/${id}/heart-rates`, { date: first, kind: 'resting', bpm: demo.body.restingBpm });
-  await ask('POST', `/riders/${id}/heart-rates`, { date: first, kind: 'maximal', bpm: demo.body.maximalBpm });
-  await ask('POST', `/riders/${id}/heart-rates`, { date: first, kind: 'threshold', bpm: demo.thresholdBpm });
-  for (const test of demo.tests) await storeTest(id, demo, test, ask, upload);
+  const first = dayFromToday(-rideDays - 5);
+  for (const [kind, bpm] of [['resting', demo.body.restingBpm], ['maximal', demo.body.maximalBpm], ['threshold', demo.thresholdBpm]] as const)
+    await ask('POST', `/riders/${id}/heart-rates`, { date: first, kind, bpm });
+  await storeHealth(id, demo, ask);
+
+  const rides = await bringRidesIn(id, demo, server, rideDays);
+  for (const test of demo.tests) {
+    if (before && test.daysAgo < before.untilDaysAgo) await setSource(id, demo.fields.powerSource, ask);
+    await storeTest(id, demo, test, server);
+  }
+  if (before) await setSource(id, demo.fields.powerSource, ask);
   for (const { inDays, session, state, rpe, note } of DEMO_DAYS[demo.fields.name] ?? []) {
     const [day] = await ask<{ id: string }[]>('POST', `/riders/${id}/placed`, { sessionId: sessions[session]?.id, dates: [dayFromToday(inDays)] });
     if (state && day) await ask('PATCH', `/placed/${day.id}`, { version: 1, state, rpe: rpe ?? null, note: note ?? '' });
   }
+  say(`${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${DEMO_DAYS[demo.fields.name]?.length ?? 0} days`);
 }
 
-async function storeTest(
-  riderId: string,
-  demo: DemoRider,
-  test: DemoTest,
-  ask: Ask,
-  upload: (riderId: string, name: string, content: string) => Promise<string>,
-): Promise<void> {
+async function setSource(id: string, powerSource: string, ask: Server['ask']): Promise<void> {
+  const { version, powerSource: now } = await ask<Rider>('GET', `/riders/${id}`);
+  if (now !== powerSource) await ask('PATCH', `/riders/${id}`, { version, powerSource });
+}
+
+async function storeHealth(id: string, demo: DemoRider, ask: Server['ask']): Promise<void> {
+  const { yes, note, cleared } = demo.health;
+  const answers = Object.fromEntries(HEALTH_QUESTIONS.map((question) => [question.id, yes.includes(question.id) ? 'yes' : 'no']));
+  const daysAgo = cleared?.[1] ?? 270;
+  await ask('POST', `/riders/${id}/health`, { date: dayFromToday(-daysAgo), answers, note, clearedBy: cleared?.[0] ?? null, clearedOn: cleared ? dayFromToday(-daysAgo) : null });
+}
+
+/** Rides are ridden one after another while the server reads those before. */
+async function bringRidesIn(id: string, demo: DemoRider, { upload }: Server, rideDays: number): Promise<number> {
+  const onTheirWay = new Set<Promise<unknown>>();
+  let rides = 0;
+  for (const { daysAgo, name, make } of ridesOf(demo, rideDays)) {
+    const day = dayFromToday(-daysAgo);
+    const sent = upload(id, name.replace(String(daysAgo), day), make(day)).finally(() => onTheirWay.delete(sent));
+    onTheirWay.add(sent);
+    rides += 1;
+    // The threads of the server get their turn.
+    await new Promise((resolve) => setImmediate(resolve));
+    if (onTheirWay.size >= AT_ONCE) await Promise.race(onTheirWay);
+  }
+  await Promise.all(onTheirWay);
+  return rides;
+}
+
+async function storeTest(riderId: string, demo: DemoRider, test: DemoTest, { ask, upload }: Server): Promise<void> {
   const date = dayFromToday(-test.daysAgo);
-  const { ftp: history } = await ask<Rider>('GET', `/riders/${riderId}`);
+  const { ftp: history, powerSource } = await ask<Rider>('GET', `/riders/${riderId}`);
+  const ridden = rideTest(demo, test);
+  const file = fileOf(demo, test, ridden, date);
+  const recordingId = await upload(riderId, file.name, file.bytes);
+  const recording = await ask<RecordingWithStreams>('GET', `/recordings/${recordingId}`);
+  const hasRamp = protocolOf(test.protocol).steps.some((step) => step.ask.kind === 'ramp');
   const body: NewTest = {
     protocol: test.protocol,
     date,
-    powerSource: test.powerSource ?? demo.fields.powerSource,
-    ramp: test.ramp ?? null,
-    readingW: null,
-    meanBpm: test.meanBpm ?? null,
+    powerSource,
+    ramp: hasRamp ? ridden.ramp : null,
     expectedW: history.at(-1)?.usedW ?? null,
-    effort: null,
+    setup: { ...EMPTY_SETUP, ...test.setup, answers: { easyDayBefore: true, fed: true, motivated: true, notAlone: true, water: true, ...test.setup?.answers } },
     note: test.note,
     accept: null,
+    testDayId: null,
+    ...readingOf(test, ridden, recording),
   };
-  const file = recordingOf(demo, test, date);
-  if (file) {
-    const recordingId = await upload(riderId, `${demo.fields.name.split(' ')[0]?.toLowerCase() ?? 'rider'}-${test.protocol}-${date}.csv`, file);
-    Object.assign(body, readingOf(file, test, recordingId));
-  }
   const stored = await ask<Test>('POST', `/riders/${riderId}/tests`, body);
+  if (test.withdrawn) await ask('PATCH', `/riders/${riderId}/tests/${stored.id}`, { version: stored.version, withdrawn: test.withdrawn });
   if (stored.measuredW === null) return;
-  const usedW = Math.round(stored.measuredW * (test.usedShare ?? 1));
-  await ask('POST', `/riders/${riderId}/ftp`, { testId: stored.id, usedW, countsFrom: dayFromToday(1 - test.daysAgo), reason: test.reason ?? '' });
+  await ask('POST', `/riders/${riderId}/ftp`, { testId: stored.id, usedW: test.usedW ?? stored.measuredW, countsFrom: dayFromToday(1 - test.daysAgo), reason: test.reason ?? '' });
 }
 
 /** Reads a demo recording the way the test page does. */
-function readingOf(file: string, test: DemoTest, recordingId: string): Partial<NewTest> {
-  const read = parseCsvRecording(file);
-  if (!read.ok) throw new Error(read.reason);
-  const watts = preparePower(read.value.watts).clock;
-  const found = test.ramp ? findRamp(watts, test.ramp) : findSteadyEffort(watts, 1200);
-  if (!found.ok) throw new Error(found.reason);
-  const effort = found.value;
-  const reading = !test.ramp
-    ? { ok: true as const, value: readSteady(watts, effort) }
-    : test.protocol === 'ramp'
-      ? readRampMinute(watts, effort)
-      : readRampStage(watts, effort, test.ramp);
-  if (!reading.ok) throw new Error(reading.reason);
-  const meanBpm = meanHeartRate(read.value.bpm?.slice(effort.startS, effort.endS) ?? []);
-  return { readingW: reading.value.value, meanBpm: meanBpm === null ? null : Math.round(meanBpm), effort: { recordingId, ...effort } };
+function readingOf(test: DemoTest, ridden: RiddenTest, recording: RecordingWithStreams): Pick<NewTest, 'readingW' | 'meanBpm' | 'details' | 'effort'> {
+  const protocol = protocolOf(test.protocol);
+  const watts = preparePower(recording.watts).clock;
+  const found = findEfforts(protocol, watts, ridden.ramp, recording.bpm);
+  const efforts = found.ok ? found.value : {};
+  const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({ id: id as 'main', startS, endS }));
+  const effort = parts.length === 0 ? null : { recordingId: recording.id, startS: Math.min(...parts.map(({ startS }) => startS)), endS: Math.max(...parts.map(({ endS }) => endS)), parts: parts.length > 1 ? parts : [] };
+  if (test.typedBpm !== undefined) return { readingW: null, meanBpm: null, details: { kind: 'heartRate', meanBpm: test.typedBpm, distanceKm: null }, effort };
+  if (protocol.reading.kind === 'lactate') return { readingW: null, meanBpm: null, details: lactateOf(ridden), effort };
+  const read = readEfforts(protocol, { watts, bpm: recording.bpm }, efforts, ridden.ramp);
+  if (!read.ok) throw new Error(`${test.protocol}: ${read.reason}`);
+  const { readingW, meanBpm, details } = read.value.measured;
+  return { readingW, meanBpm, details, effort };
 }
 
 /** Two fresh recordings that are not in the database yet: a ramp of Ines and a twenty-minute test of Tomas. */
@@ -129,8 +164,8 @@ function writeRecordings(folder: string): void {
   mkdirSync(folder, { recursive: true });
   const [ines, tomas] = DEMO_RIDERS;
   if (!ines || !tomas) return;
-  const ramp = recordingOf(ines, { daysAgo: 1, protocol: 'ramp', form: 1.03, ramp: { startW: 100, stepW: 20 }, note: '' }, dayFromToday(-1));
-  const twenty = recordingOf(tomas, { daysAgo: 2, protocol: 'twenty-minute', form: 1.02, pacing: { first: 1.01, last: 1.01 }, note: '' }, dayFromToday(-2));
-  writeFileSync(path.join(folder, 'ines-ramp.csv'), ramp ?? '');
-  writeFileSync(path.join(folder, 'tomas-twenty-minutes.csv'), twenty ?? '');
+  const ramp = rideTest(ines, { daysAgo: 1, protocol: 'ramp', form: 1.01, ramp: { startW: 100, stepW: 20 }, note: '' });
+  const twenty = rideTest(tomas, { daysAgo: 2, protocol: 'twenty-minute', form: 1.02, note: '' });
+  writeFileSync(path.join(folder, 'ines-ramp.csv'), writeCsvRecording(ramp.ride.seconds, `${dayFromToday(-1)}T18:05:00`));
+  writeFileSync(path.join(folder, 'tomas-twenty-minutes.csv'), writeCsvRecording(twenty.ride.seconds, `${dayFromToday(-2)}T18:05:00`));
 }

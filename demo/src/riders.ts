@@ -1,34 +1,46 @@
 import type { RiderFields } from '@uphill/api';
-import type { Pacing, RampShape, SimulatedRider } from '@uphill/core';
+import { PLAIN_RIDER, type ProtocolId, type RampShape, type Setup, type SimulatedRider } from '@uphill/core';
 
 /** A test the demo rider rode, so many days ago, with the form of that day. */
 export interface DemoTest {
   readonly daysAgo: number;
-  readonly protocol: 'ramp' | 'full-stage-ramp' | 'twenty-minute' | 'heart-rate-twenty';
+  readonly protocol: ProtocolId;
   /** Share of today's critical power that the rider had then. */
   readonly form: number;
   readonly ramp?: RampShape;
-  readonly pacing?: Pacing;
-  readonly powerSource?: RiderFields['powerSource'];
-  readonly meanBpm?: number;
+  readonly pacingError?: number;
+  readonly setup?: Partial<Setup>;
+  /** The strap dies so many seconds in; the mean is then taken from the watch. */
+  readonly strapDiesAt?: number;
+  readonly typedBpm?: number;
+  /** Share of drops into which sweat gets. */
+  readonly contaminatedShare?: number;
   readonly note: string;
-  /** Less than what was measured, with the coach's reason. */
-  readonly usedShare?: number;
+  /** Another number than the measured one, with the coach's reason. */
+  readonly usedW?: number;
   readonly reason?: string;
+  readonly withdrawn?: string;
 }
 
 export interface DemoRider {
   readonly seed: number;
-  readonly fields: Omit<RiderFields, 'goal'>;
+  readonly fields: Omit<RiderFields, 'goal' | 'schemeId' | 'retestWeeks' | 'hideMass'>;
+  readonly schemeId?: string;
   readonly goal: { readonly name: string; readonly inDays: number; readonly watts: number | null; readonly seconds: number | null } | null;
   readonly body: SimulatedRider;
   readonly kg: readonly (readonly [daysAgo: number, kg: number])[];
   readonly thresholdBpm: number;
+  /** Power sources of before, oldest first; the one in `fields` is today's. */
+  readonly sourcesBefore?: readonly { readonly untilDaysAgo: number; readonly source: RiderFields['powerSource'] }[];
+  readonly health: { readonly yes: readonly string[]; readonly note: string; readonly cleared: readonly [by: string, daysAgo: number] | null };
   readonly tests: readonly DemoTest[];
+  /** Days without a ride: a missed week, a broken collarbone. */
+  readonly away: readonly (readonly [fromDaysAgo: number, toDaysAgo: number])[];
 }
 
 const STANDARD: RampShape = { startW: 100, stepW: 20 };
-const EVEN: Pacing = { first: 1.01, last: 1 };
+const GARAGE: Partial<Setup> = { place: 'trainer', bike: 'winter bike', trainer: 'the one in the garage', tyreBar: 6.5 };
+const NO_HEALTH = { yes: [], note: '', cleared: null } as const;
 
 /** The Tarnside Evening Wheelers: a made-up club in a made-up valley. */
 export const DEMO_RIDERS: readonly DemoRider[] = [
@@ -43,17 +55,24 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'All-rounder. Likes the evening, dislikes the trainer.',
     },
     goal: { name: 'Salt Road climb', inDays: 103, watts: 285, seconds: 2280 },
-    body: { cpW: 263, wPrimeJ: 16_500, restingBpm: 47, maximalBpm: 187, cadenceRpm: 90, noiseW: 7 },
+    body: { ...PLAIN_RIDER, cpW: 263, wPrimeJ: 16_500, pmaxW: 930, restingBpm: 47, maximalBpm: 187, cadenceRpm: 88, noiseW: 7, pacingError: 0.005 },
     kg: [
+      [260, 63.1],
       [180, 62.4],
       [90, 61.6],
       [8, 61],
     ],
     thresholdBpm: 166,
+    health: NO_HEALTH,
     tests: [
-      { daysAgo: 89, protocol: 'ramp', form: 0.95, ramp: STANDARD, note: 'Garage, fan on. First test of the season.' },
-      { daysAgo: 19, protocol: 'twenty-minute', form: 1, pacing: EVEN, note: 'Quarry Lane, dry and still.' },
+      { daysAgo: 266, protocol: 'ramp', form: 0.9, ramp: STANDARD, setup: GARAGE, note: 'Garage, fan on. First test of all.' },
+      { daysAgo: 214, protocol: 'five-minute', form: 0.92, setup: { place: 'road', bike: 'road bike' }, note: 'Quarry Lane, lower half.' },
+      { daysAgo: 151, protocol: 'twenty-minute', form: 0.94, setup: { place: 'road', bike: 'road bike' }, note: 'Quarry Lane, some wind.' },
+      { daysAgo: 89, protocol: 'ramp', form: 0.96, ramp: STANDARD, setup: { ...GARAGE, tyreBar: 7 }, note: 'Garage again, same fan.' },
+      { daysAgo: 40, protocol: 'four-efforts', form: 0.99, setup: { place: 'road', bike: 'road bike' }, note: 'Salt Road, a whole afternoon.', usedW: 254, reason: 'rough: the ramp before says a little more' },
+      { daysAgo: 19, protocol: 'twenty-minute', form: 1, setup: { place: 'road', bike: 'road bike' }, note: 'Quarry Lane, dry and still.' },
     ],
+    away: [[132, 126]],
   },
   {
     seed: 23,
@@ -66,17 +85,23 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'Long hilly rides. Knee sore at low cadence: build slowly.',
     },
     goal: { name: 'Beacon Steps round, 94 km', inDays: 61, watts: null, seconds: null },
-    body: { cpW: 252, wPrimeJ: 15_000, restingBpm: 52, maximalBpm: 174, cadenceRpm: 82, noiseW: 6 },
+    body: { ...PLAIN_RIDER, cpW: 252, wPrimeJ: 15_000, pmaxW: 860, restingBpm: 52, maximalBpm: 174, cadenceRpm: 82, pacingError: 0.01, lt1Share: 0.77 },
     kg: [
+      [250, 87.5],
       [160, 86.2],
       [40, 84.4],
       [3, 84],
     ],
     thresholdBpm: 154,
+    sourcesBefore: [{ untilDaysAgo: 100, source: 'trainer' }],
+    health: { yes: ['medication'], note: 'Tablets for the stomach; over 45.', cleared: ['his doctor in the valley', 258] },
     tests: [
-      { daysAgo: 118, protocol: 'ramp', form: 0.93, ramp: STANDARD, note: 'On the trainer, before the pedals came.', powerSource: 'trainer' },
-      { daysAgo: 52, protocol: 'twenty-minute', form: 0.99, pacing: { first: 1.09, last: 0.94 }, note: 'Went off like a junior.' },
+      { daysAgo: 256, protocol: 'ramp', form: 0.91, ramp: STANDARD, setup: GARAGE, note: 'On the trainer.' },
+      { daysAgo: 186, protocol: 'thirty-minute', form: 0.93, setup: GARAGE, note: 'Half an hour on the trainer, radio on.' },
+      { daysAgo: 118, protocol: 'lactate-steps', form: 0.95, setup: GARAGE, contaminatedShare: 0.12, note: 'With the nurse from the club. One drop had sweat in it.' },
+      { daysAgo: 52, protocol: 'twenty-minute', form: 0.99, pacingError: 0.11, setup: { place: 'road', bike: 'road bike' }, note: 'Went off like a junior. New pedals.' },
     ],
+    away: [[201, 195]],
   },
   {
     seed: 37,
@@ -89,24 +114,29 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'Strong sprint for her FTP. Ramp tests flatter her.',
     },
     goal: null,
-    body: { cpW: 236, wPrimeJ: 23_500, restingBpm: 50, maximalBpm: 193, cadenceRpm: 94, noiseW: 9 },
+    body: { ...PLAIN_RIDER, cpW: 236, wPrimeJ: 23_500, pmaxW: 1180, restingBpm: 50, maximalBpm: 193, cadenceRpm: 89, noiseW: 9 },
     kg: [
       [150, 64],
       [12, 63.5],
     ],
     thresholdBpm: 172,
+    health: NO_HEALTH,
     tests: [
-      { daysAgo: 75, protocol: 'twenty-minute', form: 0.96, pacing: EVEN, note: 'Fen Loop, some wind.' },
+      { daysAgo: 247, protocol: 'twenty-minute', form: 0.93, setup: { place: 'road', bike: 'track bike with gears' }, note: 'Fen Loop.' },
+      { daysAgo: 131, protocol: 'one-and-five', form: 0.97, setup: { place: 'road', bike: 'track bike with gears' }, note: 'Fen Loop, tail wind both times.' },
+      { daysAgo: 75, protocol: 'twenty-minute', form: 0.98, setup: { place: 'road', bike: 'track bike with gears' }, note: 'Fen Loop, some wind.' },
       {
         daysAgo: 26,
         protocol: 'ramp',
         form: 1.01,
         ramp: STANDARD,
+        setup: GARAGE,
         note: 'Flattering, as always with her.',
-        usedShare: 0.882,
+        usedW: 241,
         reason: 'a strong sprinter: the ramp reads high for her',
       },
     ],
+    away: [[60, 55]],
   },
   {
     seed: 41,
@@ -118,18 +148,23 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       masters: false,
       notes: 'Steady, weak sprint. Same FTP as Leila, quite another rider.',
     },
+    schemeId: 'seven-overlapping',
     goal: { name: 'Salt Road climb', inDays: 103, watts: 260, seconds: 2640 },
-    body: { cpW: 243, wPrimeJ: 11_000, restingBpm: 44, maximalBpm: 181, cadenceRpm: 85, noiseW: 5 },
+    body: { ...PLAIN_RIDER, cpW: 243, wPrimeJ: 11_000, pmaxW: 690, restingBpm: 44, maximalBpm: 181, cadenceRpm: 85, noiseW: 5, pacingError: 0 },
     kg: [
       [140, 76],
       [20, 75],
     ],
     thresholdBpm: 163,
+    health: NO_HEALTH,
     tests: [
-      { daysAgo: 96, protocol: 'full-stage-ramp', form: 0.97, ramp: STANDARD, note: '' },
-      { daysAgo: 47, protocol: 'twenty-minute', form: 0.99, pacing: { first: 0.99, last: 1.01 }, note: 'Ridden like a clock.' },
-      { daysAgo: 5, protocol: 'twenty-minute', form: 1, pacing: EVEN, note: '' },
+      { daysAgo: 258, protocol: 'full-stage-ramp', form: 0.92, ramp: STANDARD, setup: GARAGE, note: '' },
+      { daysAgo: 187, protocol: 'on-off-twenty', form: 0.95, setup: GARAGE, note: 'Half minutes, the same to the second.' },
+      { daysAgo: 96, protocol: 'full-stage-ramp', form: 0.97, ramp: STANDARD, setup: GARAGE, note: '' },
+      { daysAgo: 47, protocol: 'twenty-minute', form: 0.99, setup: { place: 'road', bike: 'road bike' }, note: 'Ridden like a clock.' },
+      { daysAgo: 5, protocol: 'twenty-minute', form: 1, setup: { place: 'road', bike: 'road bike', answers: { easyDayBefore: false } }, note: 'The evening after the hill reps. Would not wait.' },
     ],
+    away: [[171, 166]],
   },
   {
     seed: 53,
@@ -142,13 +177,28 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'No power meter and wants none. Rides by heart rate and feel.',
     },
     goal: { name: 'Beacon Steps round, 94 km', inDays: 61, watts: null, seconds: null },
-    body: { cpW: 165, wPrimeJ: 11_000, restingBpm: 56, maximalBpm: 171, cadenceRpm: 80, noiseW: 6 },
-    kg: [[60, 67]],
-    thresholdBpm: 150,
-    tests: [
-      { daysAgo: 98, protocol: 'heart-rate-twenty', form: 1, meanBpm: 151, note: 'Quarry Lane twice, no stop between.' },
-      { daysAgo: 33, protocol: 'heart-rate-twenty', form: 1, meanBpm: 153, note: 'Cool evening, same road.' },
+    body: { ...PLAIN_RIDER, cpW: 165, wPrimeJ: 11_000, pmaxW: 520, restingBpm: 56, maximalBpm: 171, cadenceRpm: 80 },
+    kg: [
+      [200, 68],
+      [60, 67],
     ],
+    thresholdBpm: 150,
+    health: { yes: [], note: 'Over 45; rides most days.', cleared: ['the club doctor', 262] },
+    tests: [
+      { daysAgo: 260, protocol: 'heart-rate-twenty', form: 0.95, note: 'Quarry Lane twice, no stop between.' },
+      {
+        daysAgo: 181,
+        protocol: 'heart-rate-twenty',
+        form: 0.97,
+        strapDiesAt: 1500,
+        typedBpm: 141,
+        note: 'The strap went silent on the second climb; the watch showed 141.',
+        withdrawn: 'the strap dropped out for more than half of it',
+      },
+      { daysAgo: 98, protocol: 'heart-rate-twenty', form: 0.98, note: 'Quarry Lane twice, as always.' },
+      { daysAgo: 33, protocol: 'heart-rate-twenty', form: 1, note: 'Cool evening, same road.' },
+    ],
+    away: [[150, 144]],
   },
   {
     seed: 67,
@@ -161,15 +211,20 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'Coming back after a broken collarbone. Doctor says indoors only until the spring.',
     },
     goal: null,
-    body: { cpW: 208, wPrimeJ: 14_500, restingBpm: 51, maximalBpm: 190, cadenceRpm: 88, noiseW: 5 },
+    body: { ...PLAIN_RIDER, cpW: 208, wPrimeJ: 14_500, pmaxW: 840, restingBpm: 51, maximalBpm: 190, cadenceRpm: 88, noiseW: 5 },
     kg: [
+      [220, 69.8],
       [170, 70.5],
       [15, 72.5],
     ],
     thresholdBpm: 168,
+    sourcesBefore: [{ untilDaysAgo: 150, source: 'crank' }],
+    health: { yes: ['crash'], note: 'Collarbone, healed; no concussion.', cleared: ['the surgeon who set it', 70] },
     tests: [
-      { daysAgo: 170, protocol: 'twenty-minute', form: 1.25, pacing: EVEN, note: 'Before the crash.', powerSource: 'crank' },
-      { daysAgo: 12, protocol: 'ramp', form: 1, ramp: { startW: 50, stepW: 10 }, note: 'First test since the fall. Stopped with the legs, not the shoulder.' },
+      { daysAgo: 252, protocol: 'ramp', form: 1.22, ramp: STANDARD, setup: GARAGE, note: 'Before the crash.' },
+      { daysAgo: 170, protocol: 'twenty-minute', form: 1.25, setup: { place: 'road', bike: 'road bike' }, note: 'A week before the crash.' },
+      { daysAgo: 12, protocol: 'ramp', form: 1, ramp: { startW: 50, stepW: 10 }, setup: GARAGE, note: 'First test since the fall. Stopped with the legs, not the shoulder.' },
     ],
+    away: [[162, 66]],
   },
 ];

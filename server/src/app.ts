@@ -12,6 +12,8 @@ import { placedRoutes } from './routes/placed.ts';
 import { recordingRoutes } from './routes/recordings.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { sessionRoutes } from './routes/sessions.ts';
+import { schemeRoutes } from './routes/schemes.ts';
+import { testDayRoutes } from './routes/testDays.ts';
 import { testRoutes } from './routes/tests.ts';
 import { useSecurity } from './security.ts';
 import { startPool } from './workers/pool.ts';
@@ -46,7 +48,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     },
     transform: jsonSchemaTransform,
   });
-  for (const routes of [generalRoutes, riderRoutes, testRoutes, recordingRoutes, sessionRoutes, placedRoutes])
+  for (const routes of [generalRoutes, riderRoutes, testRoutes, testDayRoutes, schemeRoutes, recordingRoutes, sessionRoutes, placedRoutes])
     await app.register(routes(house), { prefix: '/api' });
   if (settings.pages) {
     await app.register(fastifyStatic, {

@@ -3,11 +3,12 @@ import path from 'node:path';
 import BetterSqlite from 'better-sqlite3';
 import { Kysely, type Migration, Migrator, SqliteDialect } from 'kysely';
 import { first } from './migrations/0001-first.ts';
+import { testsInFull } from './migrations/0002-tests-in-full.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
 
-const MIGRATIONS: Record<string, Migration> = { '0001-first': first };
+const MIGRATIONS: Record<string, Migration> = { '0001-first': first, '0002-tests-in-full': testsInFull };
 
 /**
  * Opens the database of a coach, making it where there is none and bringing it up to date. Before a migration

@@ -9,6 +9,9 @@ export interface RiderRow {
   masters: number;
   goal: string | null;
   notes: string;
+  scheme_id: string | null;
+  retest_weeks: number;
+  hide_mass: number | null;
   version: number;
   created_at: string;
 }
@@ -38,6 +41,9 @@ export interface RecordingRow {
   date: string;
   seconds: number;
   notes: string;
+  kind: string;
+  laps: string;
+  power_source: string;
   file: Uint8Array;
   streams: Uint8Array;
 }
@@ -62,6 +68,12 @@ export interface TestRow {
   recording_id: string | null;
   start_s: number | null;
   end_s: number | null;
+  parts: string | null;
+  details: string | null;
+  setup: string | null;
+  lt1_w: number | null;
+  lt2_w: number | null;
+  withdrawn: string | null;
   checks: string;
   note: string;
   version: number;
@@ -103,6 +115,43 @@ export interface PlacedRow {
   created_at: string;
 }
 
+export interface HealthRow {
+  id: string;
+  rider_id: string;
+  date: string;
+  answers: string;
+  note: string;
+  cleared_by: string | null;
+  cleared_on: string | null;
+  created_at: string;
+}
+
+export interface TestDayRow {
+  id: string;
+  rider_id: string;
+  protocol: string;
+  draft: string;
+  version: number;
+  updated_at: string;
+  created_at: string;
+}
+
+export interface SchemeRow {
+  id: string;
+  name: string;
+  anchor: string;
+  overlaps: number;
+  bands: string;
+  version: number;
+  created_at: string;
+}
+
+export interface SettingsRow {
+  id: string;
+  default_scheme_id: string;
+  version: number;
+}
+
 export interface JournalRow {
   id: number | undefined;
   at: string;
@@ -121,5 +170,9 @@ export interface Tables {
   ftp_history: FtpRow;
   sessions: SessionRow;
   placed_sessions: PlacedRow;
+  health_screens: HealthRow;
+  test_days: TestDayRow;
+  schemes: SchemeRow;
+  settings: SettingsRow;
   journal: JournalRow;
 }

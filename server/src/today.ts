@@ -1,6 +1,11 @@
-import { formatISO } from 'date-fns';
+import { addDays, formatISO, parseISO } from 'date-fns';
 
 /** Today where the coach sits, `yyyy-mm-dd`. */
 export function today(): string {
   return formatISO(new Date(), { representation: 'date' });
+}
+
+/** The day after, `yyyy-mm-dd`. */
+export function plusOneDay(date: string): string {
+  return formatISO(addDays(parseISO(date), 1), { representation: 'date' });
 }

@@ -6,10 +6,11 @@ import type { RiddenSecond } from '../simulation/testRide.ts';
  *
  * @param seconds every second ridden
  * @param startedAt local date and time, `yyyy-mm-ddThh:mm:ss`
+ * @param withPower false for a rider without a power meter: the column stays empty
  * @returns the file as text
  */
-export function writeCsvRecording(seconds: readonly RiddenSecond[], startedAt: string): string {
+export function writeCsvRecording(seconds: readonly RiddenSecond[], startedAt: string, withPower = true): string {
   const start = Date.parse(`${startedAt}Z`);
-  const rows = seconds.map(({ watts, bpm, rpm }, index) => [new Date(start + index * 1000).toISOString().slice(0, 19), watts, bpm, rpm]);
+  const rows = seconds.map(({ watts, bpm, rpm }, index) => [new Date(start + index * 1000).toISOString().slice(0, 19), withPower ? watts : '', bpm, rpm]);
   return `${Papa.unparse({ fields: ['timestamp', 'power', 'heart_rate', 'cadence'], data: rows }, { newline: '\n' })}\n`;
 }

@@ -1,7 +1,10 @@
 import { roundHalfUp, roundTo } from '../units/rounding.ts';
-import type { Check } from './checks/index.ts';
+import type { Verdict } from './checks/index.ts';
 import type { Protocol } from './protocols.ts';
 import type { TestResult } from './result.ts';
+
+/** As much of a check as the sentence needs. */
+type Checked = { readonly id: string; readonly verdict: Verdict; readonly figure: string; readonly says: string };
 
 /**
  * What to do next, in one sentence, from a test: a test without a consequence helps nobody.
@@ -14,7 +17,7 @@ import type { TestResult } from './result.ts';
  * @returns one sentence
  * Source: handbook sections 2 and 4.
  */
-export function whatNext(protocol: Protocol, result: TestResult, checks: readonly Check[], usedW: number | null, firstName: string): string {
+export function whatNext(protocol: Protocol, result: TestResult, checks: readonly Checked[], usedW: number | null, firstName: string): string {
   const failed = checks.find(({ verdict }) => verdict === 'failed');
   if (failed) return `Do not use it: ${lower(failed.says)} Test again when that is put right.`;
   const extraordinary = checks.find(({ id, verdict }) => id === 'change' && verdict === 'doubtful');
@@ -37,7 +40,7 @@ export function whatNext(protocol: Protocol, result: TestResult, checks: readonl
   }
 }
 
-function nextByChange(checks: readonly Check[], result: TestResult, usedW: number | null, firstName: string): string {
+function nextByChange(checks: readonly Checked[], result: TestResult, usedW: number | null, firstName: string): string {
   const change = checks.find(({ id }) => id === 'change');
   if (usedW === null) return 'Decide on it: use it, use a lower number with your reason, or withdraw it.';
   if (result.ftp && usedW !== result.ftp.value) return `Train by ${usedW} W and let a test of another kind decide between it and the ${result.ftp.value} W measured (${percent(usedW / result.ftp.value - 1)}).`;

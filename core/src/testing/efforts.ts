@@ -36,11 +36,16 @@ const LAP_NEAR_SHARE = 0.02;
  * @param protocol the protocol ridden
  * @param watts 1 Hz watts, gaps as 0
  * @param ramp start, step and stage length, for ramps
+ * @param bpm beats, for a test by heart rate ridden without a power meter
  * @returns every effort, or why one cannot be found
  * Source: handbook section 4.
  */
-export function findEfforts(protocol: Protocol, watts: Float64Array, ramp: RampSetting): Reading<Efforts> {
+export function findEfforts(protocol: Protocol, watts: Float64Array, ramp: RampSetting, bpm: readonly (number | null)[] | null = null): Reading<Efforts> {
   const { reading } = protocol;
+  if (reading.kind === 'steadyHeartRate' && bpm && watts.every((value) => value === 0)) {
+    const found = findSteadyEffort(Float64Array.from(bpm, (beat) => beat ?? 0), reading.seconds);
+    return found.ok ? understood({ main: found.value }) : found;
+  }
   if (reading.kind === 'rampMinute' || reading.kind === 'rampStage' || reading.kind === 'fastRamp' || reading.kind === 'lactate') {
     const found = findRamp(watts, ramp, ramp.stageS);
     return found.ok ? understood({ main: found.value }) : found;

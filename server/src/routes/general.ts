@@ -1,10 +1,10 @@
-import { health, journal, journalDone } from '@uphill/api';
+import { journal, journalDone, serverHealth } from '@uphill/api';
 import { VERSION } from '../house.ts';
 import { journalState, stepJournal } from '../store/journal.ts';
 import { routes } from './route.ts';
 
 export const generalRoutes = routes((app, { db, demo }) => {
-  app.get('/health', { schema: { response: { 200: health } } }, async () => {
+  app.get('/health', { schema: { response: { 200: serverHealth } } }, async () => {
     const { riders } = await db
       .selectFrom('riders')
       .select(({ fn }) => fn.countAll<number>().as('riders'))

@@ -1,12 +1,22 @@
-import { id, newTest, riderParams, test } from '@uphill/api';
+import { day, id, newTest, riderParams, test, testChange } from '@uphill/api';
 import { z } from 'zod';
-import { createTest, listTests, removeTest } from '../store/tests.ts';
+import { hardDaysBefore } from '../store/hardDays.ts';
+import { readRider } from '../store/riders.ts';
+import { createTest, listTests, removeTest, withdrawTest } from '../store/tests.ts';
 import { routes } from './route.ts';
 
 export const testRoutes = routes((app, { db }) => {
   app.get('/riders/:riderId/tests', { schema: { params: riderParams, response: { 200: z.array(test) } } }, ({ params }) => listTests(db, params.riderId));
   app.post('/riders/:riderId/tests', { schema: { params: riderParams, body: newTest, response: { 200: test } } }, ({ params, body }) =>
     createTest(db, params.riderId, body),
+  );
+  app.patch('/riders/:riderId/tests/:id', { schema: { params: riderParams.extend({ id }), body: testChange, response: { 200: test } } }, ({ params, body }) =>
+    withdrawTest(db, params.riderId, params.id, body),
+  );
+  app.get(
+    '/riders/:riderId/hard-days',
+    { schema: { params: riderParams, querystring: z.object({ before: day }), response: { 200: z.array(z.string()) } } },
+    async ({ params, query }) => hardDaysBefore(db, await readRider(db, params.riderId), query.before),
   );
   app.delete('/riders/:riderId/tests/:id', { schema: { params: riderParams.extend({ id }), response: { 204: z.null() } } }, async ({ params }, reply) => {
     await removeTest(db, params.riderId, params.id);

@@ -5,7 +5,18 @@ import { conflict, Refusal } from '../refusal.ts';
 import type { Tables } from '../tables.ts';
 
 /** Tables whose rows can be undone. Recordings are not: they are kept as received. */
-type Journaled = 'riders' | 'body_mass' | 'heart_rates' | 'tests' | 'ftp_history' | 'sessions' | 'placed_sessions';
+type Journaled =
+  | 'riders'
+  | 'body_mass'
+  | 'heart_rates'
+  | 'tests'
+  | 'ftp_history'
+  | 'sessions'
+  | 'placed_sessions'
+  | 'health_screens'
+  | 'test_days'
+  | 'schemes'
+  | 'settings';
 type Row = Record<string, string | number | null>;
 
 interface Entry {
@@ -129,9 +140,9 @@ function withVersionAfter(row: Row, current: Row): Row {
 }
 
 function content(row: Row | null): string {
-  // Sessions save themselves as they are written, so only their being there and being retired is compared.
+  // Sessions and test days save themselves as they are written, so what is written in them is not compared.
   if (row === null) return '';
-  const compared = Object.entries(row).filter(([column]) => !['version', 'updated_at', 'plan'].includes(column));
+  const compared = Object.entries(row).filter(([column]) => !['version', 'updated_at', 'plan', 'draft'].includes(column));
   return JSON.stringify(compared);
 }
 

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { Placed, PlacedChange } from '@uphill/api';
-import { type Plan, problemsOf, valueOn } from '@uphill/core';
+import { healthRefusal, healthVerdict, type Plan, problemsOf } from '@uphill/core';
 import type { Db } from '../database.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { badField, notFound, Refusal } from '../refusal.ts';
 import type { PlacedRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
+import { numbersOn } from './numbersOn.ts';
 import { readRider, riderName } from './riders.ts';
 import { readSession } from './sessions.ts';
 
@@ -29,13 +30,18 @@ export async function readPlaced(db: Db, id: string): Promise<Placed> {
 
 /** Puts a session on one or more of a rider's days. A draft with something wrong in it is not given. */
 export async function placeSession(db: Db, riderId: string, wanted: { sessionId: string; dates: string[] }): Promise<Placed[]> {
-  const name = await riderName(db, riderId);
+  const rider = await readRider(db, riderId);
+  const { name } = rider;
   const session = await readSession(db, wanted.sessionId);
   const problems = problemsOf(session.plan);
   if (problems.length > 0) {
     throw new Refusal(422, `This session cannot be given yet. ${problems[0]?.reason ?? ''}`, {
       fields: problems.map(({ field, reason }) => ({ field, reason })),
     });
+  }
+  for (const date of wanted.dates) {
+    const reason = healthRefusal(session.plan, numbersOn(rider, date), healthVerdict(rider.health, rider.birthYear, date));
+    if (reason !== null) throw badField('sessionId', reason);
   }
   const now = new Date().toISOString();
   const ids = wanted.dates.map(() => randomUUID());
@@ -67,11 +73,7 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
   const rider = await readRider(db, stored.riderId);
   const date = change.date ?? stored.date;
   const state = change.state ?? stored.state;
-  const ftpW =
-    valueOn(
-      rider.ftp.map(({ countsFrom, usedW }) => ({ from: countsFrom, value: usedW })),
-      date,
-    )?.value ?? null;
+  const { ftpW } = numbersOn(rider, date);
   const ridden =
     state === 'planned'
       ? { ridden_plan: null, ridden_ftp_w: null }

@@ -21,6 +21,9 @@ type SummaryRow = {
   started_at: string | null;
   seconds: number;
   notes: string;
+  kind: string;
+  laps: string;
+  power_source: string;
   bytes: number;
 };
 
@@ -31,14 +34,15 @@ export async function keepRecording(
   riderId: string,
   file: { name: string; bytes: Uint8Array },
 ): Promise<{ recording: RecordingSummary; duplicate: boolean }> {
-  await riderName(db, riderId);
+  const rider = await db.selectFrom('riders').select('power_source').where('id', '=', riderId).executeTakeFirst();
+  if (!rider) throw notFound('rider');
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
   const known = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirst();
   if (known) return { recording: fromRow(known), duplicate: true };
 
   const read = await pool.importRecording(file.bytes);
   if (!read.ok) throw badField('file', read.reason);
-  const { startedAt, seconds, notes, streams, bests } = read.value;
+  const { startedAt, seconds, notes, streams, bests, kind, laps } = read.value;
   const id = randomUUID();
   await db.transaction().execute(async (trx) => {
     await trx
@@ -53,6 +57,9 @@ export async function keepRecording(
         date: startedAt?.slice(0, 10) ?? today(),
         seconds,
         notes: JSON.stringify(notes),
+        kind,
+        laps: JSON.stringify(laps),
+        power_source: rider.power_source,
         file: Buffer.from(file.bytes),
         streams: Buffer.from(streams),
       })
@@ -99,7 +106,7 @@ export async function readFile(db: Db, id: string): Promise<{ name: string; byte
 function summaries(db: Db) {
   return db
     .selectFrom('recordings')
-    .select(['id', 'rider_id', 'file_name', 'received_at', 'started_at', 'seconds', 'notes'])
+    .select(['id', 'rider_id', 'file_name', 'received_at', 'started_at', 'seconds', 'notes', 'kind', 'laps', 'power_source'])
     .select(({ fn }) => fn<number>('length', ['file']).as('bytes'));
 }
 
@@ -112,6 +119,9 @@ function fromRow(row: SummaryRow): RecordingSummary {
     startedAt: row.started_at,
     seconds: row.seconds,
     bytes: row.bytes,
+    kind: row.kind as RecordingSummary['kind'],
+    powerSource: row.power_source as RecordingSummary['powerSource'],
+    laps: JSON.parse(row.laps) as RecordingSummary['laps'],
     notes: JSON.parse(row.notes) as string[],
   };
 }

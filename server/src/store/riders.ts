@@ -1,23 +1,28 @@
 import { randomUUID } from 'node:crypto';
-import type { FtpEntry, NewFtp, Rider, RiderFields } from '@uphill/api';
+import type { CurveBest, FtpEntry, ListedRider, NewFtp, Rider, RiderFields } from '@uphill/api';
+import { plusOneDay } from '../today.ts';
 import { subDays, formatISO } from 'date-fns';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
-import type { BodyMassRow, FtpRow, HeartRateRow, RiderRow } from '../tables.ts';
+import type { FtpRow, HealthRow, RiderRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
+import { schemeName } from './schemes.ts';
 
 /** Bests older than this do not count for the rider's curve. Handbook section 5: default window 365 days. */
 const BESTS_DAYS = 365;
 
-export async function listRiders(db: Db): Promise<Rider[]> {
-  const rows = await db.selectFrom('riders').selectAll().orderBy('name').execute();
-  return Promise.all(rows.map((row) => complete(db, row)));
+export async function listRiders(db: Db): Promise<ListedRider[]> {
+  return complete(db, await db.selectFrom('riders').selectAll().orderBy('name').execute());
 }
 
 export async function readRider(db: Db, id: string): Promise<Rider> {
   const row = await db.selectFrom('riders').selectAll().where('id', '=', id).executeTakeFirst();
-  if (!row) throw notFound('rider');
-  return complete(db, row);
+  const [rider] = row ? await complete(db, [row]) : [];
+  if (!rider) throw notFound('rider');
+  const until = formatISO(new Date(), { representation: 'date' });
+  const since = formatISO(subDays(new Date(), BESTS_DAYS), { representation: 'date' });
+  const bests = await bestsOf(db, id, { from: since, to: until });
+  return { ...rider, bests: bests.map(({ seconds, watts }) => [seconds, watts]) };
 }
 
 /** The name of a rider, for labels; refuses where there is no such rider. */
@@ -28,6 +33,7 @@ export async function riderName(db: Db, id: string): Promise<string> {
 }
 
 export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
+  if (fields.schemeId !== null) await schemeName(db, fields.schemeId);
   const id = randomUUID();
   await act(db, `added ${fields.name}`, ({ insert }) => insert('riders', { id, ...toRow(fields), version: 1, created_at: new Date().toISOString() }));
   return readRider(db, id);
@@ -38,6 +44,7 @@ export async function changeRider(db: Db, id: string, change: Partial<RiderField
   const stored = await read();
   const { version, ...fields } = change;
   const next: RiderFields = { ...stored, ...fields };
+  if (next.schemeId !== null && next.schemeId !== stored.schemeId) await schemeName(db, next.schemeId);
   await orConflict(change, read, () => act(db, `changed ${stored.name}`, ({ update }) => update('riders', id, { ...toRow(next), version: version + 1 })));
   return read();
 }
@@ -86,50 +93,87 @@ export function ftpRow(riderId: string, entry: NewFtp, measuredW: number | null)
   };
 }
 
-async function complete(db: Db, row: RiderRow): Promise<Rider> {
-  const [mass, hearts, ftp, lastTest, bests] = await Promise.all([
-    db.selectFrom('body_mass').selectAll().where('rider_id', '=', row.id).orderBy('date').orderBy('id').execute(),
-    db.selectFrom('heart_rates').selectAll().where('rider_id', '=', row.id).orderBy('date').orderBy('id').execute(),
-    db.selectFrom('ftp_history').selectAll().where('rider_id', '=', row.id).orderBy('counts_from').orderBy('created_at').execute(),
-    db.selectFrom('tests').select('date').where('rider_id', '=', row.id).orderBy('date', 'desc').executeTakeFirst(),
-    bestsOf(db, row.id),
+/** Riders with their histories: a handful of queries however many riders there are. */
+async function complete(db: Db, rows: readonly RiderRow[]): Promise<ListedRider[]> {
+  const ids = rows.map(({ id }) => id);
+  const [mass, hearts, ftp, tests, screens] = await Promise.all([
+    db.selectFrom('body_mass').selectAll().where('rider_id', 'in', ids).orderBy('date').orderBy('id').execute(),
+    db.selectFrom('heart_rates').selectAll().where('rider_id', 'in', ids).orderBy('date').orderBy('id').execute(),
+    // What came from a test that was withdrawn does not count until the test comes back.
+    db
+      .selectFrom('ftp_history')
+      .leftJoin('tests', 'tests.id', 'ftp_history.test_id')
+      .selectAll('ftp_history')
+      .where('ftp_history.rider_id', 'in', ids)
+      .where('tests.withdrawn', 'is', null)
+      .orderBy('ftp_history.counts_from')
+      .orderBy('ftp_history.created_at')
+      .execute(),
+    db.selectFrom('tests').select(['id', 'rider_id', 'date', 'lt1_w', 'lt2_w']).where('rider_id', 'in', ids).where('withdrawn', 'is', null).orderBy('date').execute(),
+    db.selectFrom('health_screens').selectAll().where('rider_id', 'in', ids).orderBy('date').orderBy('created_at').execute(),
   ]);
-  return {
-    id: row.id,
-    name: row.name,
-    birthYear: row.birth_year,
-    sex: row.sex as Rider['sex'],
-    powerSource: row.power_source as Rider['powerSource'],
-    masters: row.masters === 1,
-    goal: row.goal === null ? null : (JSON.parse(row.goal) as Rider['goal']),
-    notes: row.notes,
-    version: row.version,
-    bodyMass: mass.map(({ id, date, kg }: BodyMassRow) => ({ id, date, kg })),
-    heartRates: hearts.map(({ id, date, kind, bpm }: HeartRateRow) => ({ id, date, kind: kind as 'resting', bpm })),
-    ftp: ftp.map(fromFtpRow),
-    lastTest: lastTest?.date ?? null,
-    bests,
-  };
+  return rows.map((row) => {
+    const own = <T extends { rider_id: string }>(all: readonly T[]): T[] => all.filter(({ rider_id }) => rider_id === row.id);
+    const ownTests = own(tests);
+    return {
+      id: row.id,
+      name: row.name,
+      birthYear: row.birth_year,
+      sex: row.sex as Rider['sex'],
+      powerSource: row.power_source as Rider['powerSource'],
+      masters: row.masters === 1,
+      goal: row.goal === null ? null : (JSON.parse(row.goal) as Rider['goal']),
+      notes: row.notes,
+      schemeId: row.scheme_id,
+      retestWeeks: row.retest_weeks,
+      hideMass: row.hide_mass === null ? null : row.hide_mass === 1,
+      version: row.version,
+      bodyMass: own(mass).map(({ id, date, kg }) => ({ id, date, kg })),
+      heartRates: own(hearts).map(({ id, date, kind, bpm }) => ({ id, date, kind: kind as 'resting', bpm })),
+      ftp: own(ftp).map(fromFtpRow),
+      lastTest: ownTests.at(-1)?.date ?? null,
+      health: healthFrom(own(screens).at(-1)),
+      lactate: ownTests
+        .filter((test) => test.lt1_w !== null || test.lt2_w !== null)
+        .map((test) => ({ testId: test.id, countsFrom: plusOneDay(test.date), lt1W: test.lt1_w, lt2W: test.lt2_w })),
+    };
+  });
 }
 
-/** Bests that no longer and harder effort makes idle, longest first. */
-async function bestsOf(db: Db, riderId: string): Promise<[number, number][]> {
-  const since = formatISO(subDays(new Date(), BESTS_DAYS), { representation: 'date' });
+function healthFrom(row: HealthRow | undefined): ListedRider['health'] {
+  if (!row) return null;
+  const answers = JSON.parse(row.answers) as Record<string, 'yes' | 'no'>;
+  return { id: row.id, date: row.date, answers, note: row.note, clearedBy: row.cleared_by, clearedOn: row.cleared_on };
+}
+
+/**
+ * Best efforts within some days, each with the recording it came from: those that no longer and harder effort makes
+ * idle, longest first.
+ */
+export async function bestsOf(db: Db, riderId: string, { from, to }: { from: string; to: string }): Promise<CurveBest[]> {
   const rows = await db
     .selectFrom('recording_bests')
     .innerJoin('recordings', 'recordings.id', 'recording_bests.recording_id')
-    .select(['recording_bests.seconds', ({ fn }) => fn.max('recording_bests.watts').as('watts')])
+    // SQLite gives the other columns of the row in which the maximum stands.
+    .select(['recording_bests.seconds', ({ fn }) => fn.max('recording_bests.watts').as('watts'), 'recordings.id', 'recordings.date', 'recordings.power_source'])
     .where('recordings.rider_id', '=', riderId)
-    .where('recordings.date', '>=', since)
+    .where('recordings.date', '>=', from)
+    .where('recordings.date', '<=', to)
     .groupBy('recording_bests.seconds')
     .orderBy('recording_bests.seconds', 'desc')
     .execute();
   let highest = 0;
-  return rows.flatMap(({ seconds, watts }): [number, number][] => {
+  return rows.flatMap(({ seconds, watts, id, date, power_source }): CurveBest[] => {
     if (watts <= highest) return [];
     highest = watts;
-    return [[seconds, watts]];
+    return [{ seconds, watts, recordingId: id, date, powerSource: power_source as CurveBest['powerSource'] }];
   });
+}
+
+/** The curve of a rider within some days. */
+export async function curveOf(db: Db, riderId: string, days: { from: string; to: string }): Promise<CurveBest[]> {
+  await riderName(db, riderId);
+  return (await bestsOf(db, riderId, days)).reverse();
 }
 
 function fromFtpRow(row: FtpRow): FtpEntry {
@@ -154,5 +198,8 @@ function toRow(fields: RiderFields) {
     masters: fields.masters ? 1 : 0,
     goal: fields.goal === null ? null : JSON.stringify(fields.goal),
     notes: fields.notes,
+    scheme_id: fields.schemeId,
+    retest_weeks: fields.retestWeeks,
+    hide_mass: fields.hideMass === null ? null : fields.hideMass ? 1 : 0,
   };
 }

@@ -1,11 +1,27 @@
 import { randomUUID } from 'node:crypto';
-import type { NewTest, Rider, Test } from '@uphill/api';
-import { checkTest, type EarlierTest, FTP_BOUNDS, ftpFromReading, ftpRefusal, preparePower, protocolOf, valueOn } from '@uphill/core';
+import type { NewTest, Test } from '@uphill/api';
+import {
+  checkTest,
+  detailsKind,
+  type EarlierTest,
+  type Efforts,
+  FTP_BOUNDS,
+  healthVerdict,
+  preparePower,
+  type Protocol,
+  protocolOf,
+  readLactate,
+  resultOf,
+  type Setup,
+  type TestResult,
+} from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound } from '../refusal.ts';
 import type { TestRow } from '../tables.ts';
 import { today } from '../today.ts';
-import { act } from './journal.ts';
+import { hardDaysBefore } from './hardDays.ts';
+import { act, orConflict } from './journal.ts';
+import { numbersOn } from './numbersOn.ts';
 import { readStreams } from './recordings.ts';
 import { ftpRow, readRider, riderName } from './riders.ts';
 
@@ -15,94 +31,139 @@ export async function listTests(db: Db, riderId: string): Promise<Test[]> {
   return rows.map(fromRow);
 }
 
-/** Stores a test with its reading and checks, and accepts its FTP in the same action where asked. */
+/** Stores a test with its readings and checks, and accepts its FTP in the same action where asked. */
 export async function createTest(db: Db, riderId: string, fields: NewTest): Promise<Test> {
   const rider = await readRider(db, riderId);
-  refuseNonsense(fields);
   const protocol = protocolOf(fields.protocol);
-  const measured = protocol.ftpPercent !== null && fields.readingW !== null ? ftpFromReading(protocol, fields.readingW).value : null;
-  if (measured !== null && ftpRefusal(measured) !== null)
+  refuseNonsense(fields, protocol);
+  const { maximalBpm, massKg } = numbersOn(rider, fields.date);
+  const result = resultOf(protocol, { ...fields, massKg });
+  if (!result.ok) throw badField(detailsKind(protocol) === null ? 'readingW' : 'details', result.reason);
+  const measured = result.value.ftp?.value ?? null;
+  if (measured !== null && (measured < FTP_BOUNDS.low || measured > FTP_BOUNDS.high))
     throw badField('readingW', `This reading gives an FTP of ${measured} W. It has to lie between ${FTP_BOUNDS.low} and ${FTP_BOUNDS.high} W.`);
+  if (fields.accept && measured === null) throw badField('accept', `${protocol.name} gives no FTP here.`);
   const checks = checkTest({
     protocol,
     date: fields.date,
     ftpW: measured,
     expectedFtpW: fields.expectedW,
     powerSource: fields.powerSource,
-    maximalBpm: heartRateOn(rider, 'maximal', fields.date),
+    maximalBpm,
+    retestWeeks: rider.retestWeeks,
+    setup: fields.setup,
+    details: fields.details,
+    heartRateUsable: healthVerdict(rider.health, rider.birthYear, fields.date).heartRate,
+    hardBefore: await hardDaysBefore(db, rider, fields.date),
     earlier: await earlierTests(db, riderId, fields.date),
     ...(fields.effort ? { recording: await evidence(db, riderId, fields.effort) } : {}),
   });
-  const row: TestRow = {
-    id: randomUUID(),
-    rider_id: riderId,
-    protocol: fields.protocol,
-    date: fields.date,
-    power_source: fields.powerSource,
-    ramp: fields.ramp === null ? null : JSON.stringify(fields.ramp),
-    reading_w: fields.readingW,
-    mean_bpm: fields.meanBpm,
-    measured_w: measured,
-    expected_w: fields.expectedW,
-    recording_id: fields.effort?.recordingId ?? null,
-    start_s: fields.effort?.startS ?? null,
-    end_s: fields.effort?.endS ?? null,
-    checks: JSON.stringify(checks),
-    note: fields.note,
-    version: 1,
-    created_at: new Date().toISOString(),
-  };
+  const row: TestRow = { id: randomUUID(), rider_id: riderId, ...toRow(fields, protocol, result.value), checks: JSON.stringify(checks) };
   const { accept } = fields;
   const label = accept ? `accepted FTP ${accept.usedW} W for ${rider.name} from ${protocol.name.toLowerCase()}` : `stored the test of ${rider.name}`;
-  await act(db, label, async ({ insert }) => {
+  await act(db, label, async ({ insert, remove, trx }) => {
     await insert('tests', row);
+    const day = fields.testDayId && (await trx.selectFrom('test_days').select('id').where('id', '=', fields.testDayId).where('rider_id', '=', riderId).executeTakeFirst());
+    if (day) await remove('test_days', day.id);
     if (accept) await insert('ftp_history', ftpRow(riderId, { ...accept, testId: row.id }, measured));
-    if (protocol.reading.kind === 'steadyHeartRate' && fields.meanBpm !== null) {
-      await insert('heart_rates', { id: randomUUID(), rider_id: riderId, date: fields.date, kind: 'threshold', bpm: Math.round(fields.meanBpm) });
-    }
+    const threshold = givesThreshold(protocol) ? result.value.meanBpm : null;
+    if (threshold !== null) await insert('heart_rates', { id: randomUUID(), rider_id: riderId, date: fields.date, kind: 'threshold', bpm: Math.round(threshold) });
   });
   return fromRow(row);
 }
 
-function refuseNonsense(fields: NewTest): void {
-  if (fields.date > today()) throw badField('date', 'The date of the test lies in the future.');
-  const byHeart = protocolOf(fields.protocol).reading.kind === 'steadyHeartRate';
-  if (byHeart && fields.meanBpm === null) throw badField('meanBpm', 'A test by heart rate needs its mean heart rate.');
-  if (!byHeart && fields.readingW === null) throw badField('readingW', 'The reading is missing.');
-  if (fields.effort && fields.effort.endS <= fields.effort.startS) throw badField('effort', 'The effort ends before it starts.');
-  if (fields.accept && byHeart) throw badField('accept', 'A test by heart rate gives no FTP.');
+/** Without a power meter the mean heart rate is what the test is for, so it becomes the threshold at once. */
+function givesThreshold(protocol: Protocol): boolean {
+  return protocol.reading.kind === 'steadyHeartRate';
 }
 
-async function evidence(db: Db, riderId: string, effort: { recordingId: string; startS: number; endS: number }) {
+function refuseNonsense(fields: NewTest, protocol: Protocol): void {
+  if (fields.date > today()) throw badField('date', 'The date of the test lies in the future.');
+  const { kind } = protocol.reading;
+  if (kind === 'steadyHeartRate' && fields.details === null) throw badField('meanBpm', 'A test by heart rate needs its mean heart rate.');
+  if (detailsKind(protocol) === null && fields.readingW === null) throw badField('readingW', 'The reading is missing.');
+  if (fields.effort && [fields.effort, ...fields.effort.parts].some(({ startS, endS }) => endS <= startS)) throw badField('effort', 'The effort ends before it starts.');
+  if (fields.accept && kind === 'steadyHeartRate') throw badField('accept', 'A test by heart rate gives no FTP.');
+}
+
+async function evidence(db: Db, riderId: string, effort: NonNullable<NewTest['effort']>) {
   const streams = await readStreams(db, riderId, effort.recordingId);
-  if (effort.endS > streams.watts.length) throw badField('effort', 'The effort reaches past the end of its recording.');
-  return { watts: preparePower(streams.watts).clock, bpm: streams.bpm, rpm: streams.rpm, effort };
+  if ([effort, ...effort.parts].some(({ endS }) => endS > streams.watts.length)) throw badField('effort', 'The effort reaches past the end of its recording.');
+  const efforts: Efforts = Object.fromEntries(effort.parts.map(({ id, startS, endS }) => [id, { startS, endS }]));
+  return { watts: preparePower(streams.watts).clock, bpm: streams.bpm, rpm: streams.rpm, effort, efforts };
 }
 
 async function earlierTests(db: Db, riderId: string, before: string): Promise<EarlierTest[]> {
   const rows = await db
     .selectFrom('tests')
-    .select(['protocol', 'date', 'measured_w', 'power_source'])
+    .select(['protocol', 'date', 'measured_w', 'power_source', 'setup'])
     .where('rider_id', '=', riderId)
     .where('date', '<', before)
+    .where('withdrawn', 'is', null)
     .execute();
-  return rows.map((row) => ({ protocolId: row.protocol, date: row.date, ftpW: row.measured_w, powerSource: row.power_source }));
+  return rows.map((row) => ({
+    protocolId: row.protocol,
+    date: row.date,
+    ftpW: row.measured_w,
+    powerSource: row.power_source,
+    setup: row.setup === null ? null : (JSON.parse(row.setup) as Setup),
+  }));
 }
 
-function heartRateOn(rider: Rider, kind: string, date: string): number | null {
-  const history = rider.heartRates.filter((entry) => entry.kind === kind).map(({ date: from, bpm }) => ({ from, value: bpm }));
-  return valueOn(history, date)?.value ?? null;
+/** Withdraws a test with its reason, or brings it back; what came from it stops counting, or counts again. */
+export async function withdrawTest(db: Db, riderId: string, id: string, change: { version: number; withdrawn: string | null }): Promise<Test> {
+  const read = async (): Promise<Test> => fromRow(await ownTest(db, riderId, id));
+  const stored = await read();
+  const name = await riderName(db, riderId);
+  const label = `${change.withdrawn === null ? 'brought back' : 'withdrew'} a test of ${name}: ${protocolOf(stored.protocol).name}`;
+  await orConflict(change, read, () => act(db, label, ({ update }) => update('tests', id, { withdrawn: change.withdrawn, version: change.version + 1 })));
+  return read();
+}
+
+async function ownTest(db: Db, riderId: string, id: string): Promise<TestRow> {
+  const row = await db.selectFrom('tests').selectAll().where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst();
+  if (!row) throw notFound('test');
+  return row;
 }
 
 export async function removeTest(db: Db, riderId: string, id: string): Promise<void> {
-  const row = await db.selectFrom('tests').selectAll().where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst();
-  if (!row) throw notFound('test');
+  await ownTest(db, riderId, id);
   const name = await riderName(db, riderId);
   const used = await db.selectFrom('ftp_history').select('id').where('test_id', '=', id).execute();
   await act(db, `removed a test of ${name}`, async ({ remove }) => {
     for (const entry of used) await remove('ftp_history', entry.id);
     await remove('tests', id);
   });
+}
+
+function toRow(fields: NewTest, protocol: Protocol, result: TestResult): Omit<TestRow, 'id' | 'rider_id' | 'checks'> {
+  const { details, effort } = fields;
+  const lactate = details?.kind === 'lactate' ? readLactate(details.samples, details.stepW, details) : null;
+  const lt1 = details?.kind === 'lactate' ? lactate?.lt1[details.lt1By] : undefined;
+  const lt2 = details?.kind === 'lactate' ? lactate?.lt2[details.lt2By] : undefined;
+  return {
+    protocol: protocol.id,
+    date: fields.date,
+    power_source: fields.powerSource,
+    ramp: json(fields.ramp),
+    // Where the readings are details, what the share is taken of is reckoned here, never taken on trust.
+    reading_w: result.readingW,
+    mean_bpm: result.meanBpm,
+    measured_w: result.ftp?.value ?? null,
+    expected_w: fields.expectedW,
+    recording_id: effort?.recordingId ?? null,
+    start_s: effort?.startS ?? null,
+    end_s: effort?.endS ?? null,
+    parts: effort ? json(effort.parts) : null,
+    details: json(details),
+    setup: json(fields.setup),
+    lt1_w: lt1?.ok ? lt1.value.value : null,
+    lt2_w: lt2?.ok ? lt2.value.value : null,
+    withdrawn: null,
+    note: fields.note,
+    version: 1,
+    created_at: new Date().toISOString(),
+  };
 }
 
 function fromRow(row: TestRow): Test {
@@ -112,15 +173,33 @@ function fromRow(row: TestRow): Test {
     protocol: row.protocol as Test['protocol'],
     date: row.date,
     powerSource: row.power_source as Test['powerSource'],
-    ramp: row.ramp === null ? null : (JSON.parse(row.ramp) as Test['ramp']),
+    ramp: parsed<Test['ramp']>(row.ramp),
     readingW: row.reading_w,
     meanBpm: row.mean_bpm,
     measuredW: row.measured_w,
     expectedW: row.expected_w,
     effort:
-      row.recording_id === null || row.start_s === null || row.end_s === null ? null : { recordingId: row.recording_id, startS: row.start_s, endS: row.end_s },
+      row.recording_id === null || row.start_s === null || row.end_s === null
+        ? null
+        : { recordingId: row.recording_id, startS: row.start_s, endS: row.end_s, parts: parsed<NonNullable<Test['effort']>['parts']>(row.parts) ?? [] },
+    details: parsed<Test['details']>(row.details) ?? oldHeartRate(row),
+    setup: parsed<Test['setup']>(row.setup),
     checks: JSON.parse(row.checks) as Test['checks'],
     note: row.note,
+    withdrawn: row.withdrawn,
     version: row.version,
   };
+}
+
+/** A test by heart rate stored before details were kept has its beats in their own column. */
+function oldHeartRate(row: TestRow): Test['details'] {
+  return row.protocol === 'heart-rate-twenty' && row.mean_bpm !== null ? { kind: 'heartRate', meanBpm: row.mean_bpm, distanceKm: null } : null;
+}
+
+function json(value: unknown): string | null {
+  return value === null ? null : JSON.stringify(value);
+}
+
+function parsed<T>(text: string | null): T | null {
+  return text === null ? null : (JSON.parse(text) as T);
 }

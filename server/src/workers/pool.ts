@@ -1,4 +1,4 @@
-import type { Reading } from '@uphill/core';
+import { refused, type Reading } from '@uphill/core';
 import { Piscina } from 'piscina';
 import type { Imported } from './importRecording.ts';
 
@@ -8,6 +8,9 @@ export interface ImportPool {
   close(): Promise<void>;
 }
 
+const MEMORY_MB = 768;
+const LONGEST_MS = 60_000;
+
 /** Starts the threads; they are made when first needed and stay for a minute. */
 export function startPool(): ImportPool {
   const pool = new Piscina({
@@ -15,10 +18,23 @@ export function startPool(): ImportPool {
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 60_000,
-    resourceLimits: { maxOldGenerationSizeMb: 512 },
+    resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
   });
   return {
-    importRecording: (bytes) => pool.run(bytes) as Promise<Reading<Imported>>,
+    async importRecording(bytes) {
+      const limit = new AbortController();
+      const timer = setTimeout(() => limit.abort(), LONGEST_MS);
+      try {
+        return (await pool.run(bytes, { signal: limit.signal })) as Reading<Imported>;
+      } catch (error) {
+        // A file that eats the memory or the minute of its thread is refused; the server lives on.
+        if (limit.signal.aborted) return refused('Reading the file took longer than a minute, so it was given up. Nothing was kept.');
+        if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY') return refused('Reading the file took more memory than a recording needs, so it was given up. Nothing was kept.');
+        throw error;
+      } finally {
+        clearTimeout(timer);
+      }
+    },
     close: () => pool.destroy(),
   };
 }

@@ -1,8 +1,12 @@
 import type {
+  CurveBest,
   FtpEntry,
+  HealthFields,
   Journal,
+  ListedRider,
   NewFtp,
   NewTest,
+  OwnSchemeEntry,
   Placed,
   PlacedChange,
   Problem,
@@ -10,15 +14,19 @@ import type {
   RecordingWithStreams,
   Rider,
   RiderFields,
+  SchemeFields,
   Session,
+  Settings,
   Test,
+  TestDay,
+  TestDayDraft,
 } from '@uphill/api';
-import type { Plan } from '@uphill/core';
+import type { Plan, ProtocolId } from '@uphill/core';
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 
 type Versioned<T> = Partial<T> & { id: string; version: number };
 
-type Tag = 'riders' | 'tests' | 'sessions' | 'placed' | 'journal';
+type Tag = 'riders' | 'tests' | 'testDays' | 'schemes' | 'recordings' | 'sessions' | 'placed' | 'journal';
 
 /** What a change makes stale. One that was refused changed nothing, and must not reload what is being typed. */
 function after(tags: Tag[]) {
@@ -29,9 +37,9 @@ function after(tags: Tag[]) {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['riders', 'tests', 'sessions', 'placed', 'journal'] satisfies Tag[],
+  tagTypes: ['riders', 'tests', 'testDays', 'schemes', 'recordings', 'sessions', 'placed', 'journal'] satisfies Tag[],
   endpoints: (build) => ({
-    riders: build.query<Rider[], void>({ query: () => '/riders', providesTags: ['riders'] }),
+    riders: build.query<ListedRider[], void>({ query: () => '/riders', providesTags: ['riders'] }),
     rider: build.query<Rider, string>({ query: (id) => `/riders/${id}`, providesTags: ['riders'] }),
     addRider: build.mutation<Rider, RiderFields>({
       query: (body) => ({ url: '/riders', method: 'POST', body }),
@@ -49,6 +57,50 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `/riders/${id}/heart-rates`, method: 'POST', body }),
       invalidatesTags: after(['riders', 'journal']),
     }),
+    addHealth: build.mutation<Rider, HealthFields & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/riders/${id}/health`, method: 'POST', body }),
+      invalidatesTags: after(['riders', 'journal']),
+    }),
+    curve: build.query<CurveBest[], { riderId: string; from: string; to: string }>({
+      query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/curve`, params }),
+      providesTags: ['recordings'],
+    }),
+    schemes: build.query<OwnSchemeEntry[], void>({ query: () => '/schemes', providesTags: ['schemes'] }),
+    addScheme: build.mutation<OwnSchemeEntry, SchemeFields>({
+      query: (body) => ({ url: '/schemes', method: 'POST', body }),
+      invalidatesTags: after(['schemes', 'journal']),
+    }),
+    changeScheme: build.mutation<OwnSchemeEntry, OwnSchemeEntry>({
+      query: ({ id, ...body }) => ({ url: `/schemes/${id}`, method: 'PUT', body }),
+      invalidatesTags: after(['schemes', 'journal']),
+    }),
+    removeScheme: build.mutation<null, string>({
+      query: (id) => ({ url: `/schemes/${id}`, method: 'DELETE' }),
+      invalidatesTags: after(['schemes', 'riders', 'journal']),
+    }),
+    settings: build.query<Settings, void>({ query: () => '/settings', providesTags: ['schemes'] }),
+    changeSettings: build.mutation<Settings, Settings>({
+      query: (body) => ({ url: '/settings', method: 'PUT', body }),
+      invalidatesTags: after(['schemes', 'journal']),
+    }),
+    testDays: build.query<TestDay[], string>({ query: (riderId) => `/riders/${riderId}/test-days`, providesTags: ['testDays'] }),
+    testDay: build.query<TestDay, string>({ query: (id) => `/test-days/${id}`, keepUnusedDataFor: 0 }),
+    addTestDay: build.mutation<TestDay, { riderId: string; protocol: ProtocolId; draft: TestDayDraft }>({
+      query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/test-days`, method: 'POST', body }),
+      invalidatesTags: after(['testDays', 'journal']),
+    }),
+    saveTestDay: build.mutation<TestDay, { id: string; draft: TestDayDraft; version: number }>({
+      query: ({ id, ...body }) => ({ url: `/test-days/${id}`, method: 'PUT', body }),
+      invalidatesTags: after(['testDays']),
+    }),
+    removeTestDay: build.mutation<null, string>({
+      query: (id) => ({ url: `/test-days/${id}`, method: 'DELETE' }),
+      invalidatesTags: after(['testDays', 'journal']),
+    }),
+    hardDays: build.query<string[], { riderId: string; before: string }>({
+      query: ({ riderId, before }) => ({ url: `/riders/${riderId}/hard-days`, params: { before } }),
+      providesTags: ['recordings', 'riders'],
+    }),
     acceptFtp: build.mutation<Rider, NewFtp & { id: string }>({
       query: ({ id, ...body }) => ({ url: `/riders/${id}/ftp`, method: 'POST', body }),
       invalidatesTags: after(['riders', 'journal']),
@@ -62,18 +114,24 @@ export const api = createApi({
       query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/tests`, method: 'POST', body }),
       invalidatesTags: after(['tests', 'riders', 'journal']),
     }),
+    withdrawTest: build.mutation<Test, { riderId: string; id: string; version: number; withdrawn: string | null }>({
+      query: ({ riderId, id, ...body }) => ({ url: `/riders/${riderId}/tests/${id}`, method: 'PATCH', body }),
+      invalidatesTags: after(['tests', 'riders', 'journal']),
+    }),
     removeTest: build.mutation<null, { riderId: string; id: string }>({
       query: ({ riderId, id }) => ({ url: `/riders/${riderId}/tests/${id}`, method: 'DELETE' }),
       invalidatesTags: after(['tests', 'riders', 'journal']),
     }),
-    uploadRecording: build.mutation<{ recording: RecordingSummary; duplicate: boolean }, { riderId: string; file: File }>({
+    /** One of many leaves it to the last to have the lists asked for again. */
+    uploadRecording: build.mutation<{ recording: RecordingSummary; duplicate: boolean }, { riderId: string; file: File; oneOfMany?: boolean }>({
       query: ({ riderId, file }) => {
         const body = new FormData();
         body.append('file', file, file.name);
         return { url: `/riders/${riderId}/recordings`, method: 'POST', body };
       },
-      invalidatesTags: after(['riders']),
+      invalidatesTags: (_result, error, { oneOfMany }) => (error || oneOfMany ? [] : ['riders', 'recordings']),
     }),
+    recordings: build.query<RecordingSummary[], string>({ query: (riderId) => `/riders/${riderId}/recordings`, providesTags: ['recordings'] }),
     recording: build.query<RecordingWithStreams, string>({ query: (id) => `/recordings/${id}`, keepUnusedDataFor: 120 }),
     sessions: build.query<Session[], void>({ query: () => '/sessions', providesTags: ['sessions'] }),
     session: build.query<Session, string>({ query: (id) => `/sessions/${id}`, keepUnusedDataFor: 0 }),
@@ -106,7 +164,7 @@ export const api = createApi({
     journal: build.query<Journal, void>({ query: () => '/journal', providesTags: ['journal'] }),
     undo: build.mutation<Journal & { did: string }, 'undo' | 'redo'>({
       query: (way) => ({ url: `/${way}`, method: 'POST' }),
-      invalidatesTags: after(['riders', 'tests', 'sessions', 'placed', 'journal']),
+      invalidatesTags: after(['riders', 'tests', 'testDays', 'schemes', 'sessions', 'placed', 'journal']),
     }),
   }),
 });

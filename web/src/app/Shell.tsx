@@ -9,7 +9,7 @@ import { today } from './dates.ts';
 import { FindOrDo } from './FindOrDo.tsx';
 import { keyOf } from './keys.ts';
 import { KeysDialog } from './KeysDialog.tsx';
-import { riderOnDay } from './riderOnDay.ts';
+import { shownMass } from './riderOnDay.ts';
 import { Road } from './Road.tsx';
 import { chooseStage, type Stage, useStage } from './stage.ts';
 import { useAppDispatch } from './store.ts';
@@ -128,7 +128,7 @@ function RiderMenu({ riderId }: { riderId: string | undefined }) {
   const current = riders.find(({ id }) => id === riderId);
   if (!current) return null;
   const station = /^\/riders\/[^/]+\/(tests|zones|sessions)/.exec(pathname)?.[1] ?? 'tests';
-  const { massKg } = riderOnDay(current, today());
+  const massKg = shownMass(current, today());
   return (
     <Dropdown align="end">
       <Dropdown.Toggle as="button" className="bar-rider">

@@ -1,9 +1,9 @@
-import type { Placed, Rider } from '@uphill/api';
-import { EASY_PERCENT, RETEST_WEEKS, type RiderOnDay, valueOn } from '@uphill/core';
+import type { ListedRider, Placed, Rider } from '@uphill/api';
+import { type Anchors, EASY_PERCENT, healthVerdict, hidesMass, type HealthVerdict, type RiderOnDay, roundHalfUp, valueOn } from '@uphill/core';
 import { daysBetween, plusDays, today } from './dates.ts';
 
 /** The rider's figures as they count on a day; a ridden day keeps the FTP it was ridden with. */
-export function riderOnDay(rider: Rider, day: string, ridden?: Pick<Placed, 'state' | 'riddenFtpW'>): RiderOnDay {
+export function riderOnDay(rider: ListedRider & Partial<Pick<Rider, 'bests'>>, day: string, ridden?: Pick<Placed, 'state' | 'riddenFtpW'>): RiderOnDay {
   const heart = (kind: string) =>
     valueOn(
       rider.heartRates.filter((entry) => entry.kind === kind).map(({ date, bpm }) => ({ from: date, value: bpm })),
@@ -21,12 +21,12 @@ export function riderOnDay(rider: Rider, day: string, ridden?: Pick<Placed, 'sta
     maximalBpm: heart('maximal'),
     hasPower: rider.powerSource !== 'none',
     easyPercent: EASY_PERCENT,
-    bests: rider.bests,
+    bests: rider.bests ?? [],
   };
 }
 
 /** The entry of the FTP history in use on a day, or null. */
-export function ftpOnDay(rider: Rider, day: string) {
+export function ftpOnDay(rider: Pick<ListedRider, 'ftp'>, day: string) {
   return (
     valueOn(
       rider.ftp.map((entry) => ({ from: entry.countsFrom, value: entry })),
@@ -39,7 +39,31 @@ export function firstName(name: string): string {
   return name.split(' ')[0] ?? name;
 }
 
+/** The figures that zones hang on, as they count on a day; heart rates are left out where they tell nothing. */
+export function anchorsOnDay(rider: ListedRider, day: string): Anchors {
+  const { ftpW, thresholdBpm, maximalBpm } = riderOnDay(rider, day);
+  const lactate = valueOn(
+    rider.lactate.map((entry) => ({ from: entry.countsFrom, value: entry })),
+    day,
+  );
+  // A lactate test says nothing of the days before it.
+  const thresholds = lactate && !lactate.borrowed ? lactate.value : null;
+  const { heartRate } = healthOnDay(rider, day);
+  const whole = (watts: number | null | undefined): number | null => (watts == null ? null : roundHalfUp(watts));
+  return { ftp: ftpW, thresholdHr: heartRate ? thresholdBpm : null, maximalHr: heartRate ? maximalBpm : null, lt1: whole(thresholds?.lt1W), lt2: whole(thresholds?.lt2W) };
+}
+
+/** What the rider's health screen allows on a day. */
+export function healthOnDay(rider: Pick<ListedRider, 'health' | 'birthYear'>, day: string): HealthVerdict {
+  return healthVerdict(rider.health, rider.birthYear, day);
+}
+
+/** Body mass as it may be shown: null where it is unknown or hidden. */
+export function shownMass(rider: ListedRider, day: string): number | null {
+  return hidesMass(rider.hideMass, rider.birthYear, day) ? null : riderOnDay(rider, day).massKg;
+}
+
 /** When the next test is due, as days from today (negative: overdue); null before the first. */
-export function retestIn(rider: Rider): number | null {
-  return rider.lastTest === null ? null : daysBetween(today(), plusDays(rider.lastTest, RETEST_WEEKS * 7));
+export function retestIn(rider: Pick<ListedRider, 'lastTest' | 'retestWeeks'>): number | null {
+  return rider.lastTest === null ? null : daysBetween(today(), plusDays(rider.lastTest, rider.retestWeeks * 7));
 }

@@ -1,8 +1,9 @@
 import type { Rider } from '@uphill/api';
-import { SEVEN_STEPS } from '@uphill/core';
+import { isByHeart, layOver, type Scheme } from '@uphill/core';
 import { api } from '../api/client.ts';
 import { daysBetween, mondayOf, plusDays, today } from './dates.ts';
-import { ftpOnDay, retestIn } from './riderOnDay.ts';
+import { useSchemes } from '../features/zones/useSchemes.ts';
+import { anchorsOnDay, ftpOnDay, healthOnDay, retestIn } from './riderOnDay.ts';
 
 /** A stone on the rider's road. Only stations that work stand there. */
 export interface Station {
@@ -21,11 +22,12 @@ export function useStations(rider: Rider | undefined): Station[] {
   const monday = mondayOf(today());
   const { data: week = [] } = api.useDaysQuery({ from: monday, to: plusDays(monday, 6), riderId: rider?.id ?? '' }, { skip: !rider });
   const { data: sessions = [] } = api.useSessionsQuery();
+  const schemes = useSchemes();
   if (!rider) return [];
   const unmarked = week.filter((day) => day.state === 'planned' && day.date < today()).length;
   return [
     testsStation(rider),
-    zonesStation(rider),
+    zonesStation(rider, schemes.ofRider(rider)),
     {
       id: 'sessions',
       name: 'Sessions',
@@ -48,14 +50,10 @@ function testsStation(rider: Rider): Station {
   return { id: 'tests', name: 'Tests', figure, detail: age, due: retest === null || retest <= 0 };
 }
 
-function zonesStation(rider: Rider): Station {
-  const byHeart = rider.powerSource === 'none';
-  const ready = byHeart ? rider.heartRates.some(({ kind }) => kind === 'threshold') : rider.ftp.length > 0;
-  return {
-    id: 'zones',
-    name: 'Zones',
-    figure: byHeart ? '5 by heart rate' : `${SEVEN_STEPS.bands.length} steps`,
-    detail: ready ? (byHeart ? 'and RPE' : SEVEN_STEPS.school) : 'need a test',
-    due: false,
-  };
+function zonesStation(rider: Rider, scheme: Scheme): Station {
+  const over = layOver(scheme, anchorsOnDay(rider, today()));
+  const byHeart = isByHeart(scheme);
+  const figure = byHeart ? `${scheme.bands.length} by heart rate` : scheme.id === 'seven-steps' ? '7 steps' : scheme.name;
+  if ('missing' in over) return { id: 'zones', name: 'Zones', figure, detail: healthOnDay(rider, today()).heartRate || !byHeart ? 'need a test' : 'RPE governs', due: false };
+  return { id: 'zones', name: 'Zones', figure, detail: scheme.overlaps ? 'overlap on' : over.assumed ? 'LT1, LT2 assumed' : byHeart ? 'and RPE' : scheme.school, due: false };
 }

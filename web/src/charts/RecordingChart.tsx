@@ -8,6 +8,8 @@ interface Props {
   readonly watts: readonly (number | null)[];
   readonly bpm: readonly (number | null)[] | null;
   readonly effort: Stretch | null;
+  /** Further efforts of the same test, only to be looked at. */
+  readonly others?: readonly Stretch[];
   /** Leave it null for an effort that only is to be looked at. */
   readonly move: MoveEdge | null;
 }
@@ -15,13 +17,18 @@ interface Props {
 /** Points drawn at most: more than there are pixels would only cost time. */
 const POINTS = 700;
 
-/** A recording over time: ridden watts, the effort among them in vermilion with edges to drag, and the pulse. */
-export function RecordingChart({ watts, bpm, effort, move }: Props) {
+const NONE: readonly Stretch[] = [];
+
+/** A recording over time: ridden watts, the efforts among them in vermilion with edges to drag, and the pulse. */
+export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Props) {
   const every = Math.max(1, Math.ceil(watts.length / POINTS));
   const rows = useMemo(() => thin(watts, bpm, every), [watts, bpm, every]);
   const data = useMemo(
-    () => rows.map((row) => ({ ...row, effort: effort && row.second >= effort.startS && row.second + every <= effort.endS ? row.watts : null })),
-    [rows, effort, every],
+    () => {
+      const shown = effort ? [effort, ...others] : others;
+      return rows.map((row) => ({ ...row, effort: shown.some(({ startS, endS }) => row.second + every > startS && row.second < endS) ? row.watts : null }));
+    },
+    [rows, effort, others, every],
   );
   const ticks = tickSeconds(watts.length);
   return (

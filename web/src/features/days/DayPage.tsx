@@ -1,3 +1,4 @@
+import type { Placed } from '@uphill/api';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { plusDays, printDay, today } from '../../app/dates.ts';
@@ -11,7 +12,6 @@ export function DayPage() {
   const navigate = useNavigate();
   const day = /^\d{4}-\d{2}-\d{2}$/.test(date) && !Number.isNaN(Date.parse(date)) ? date : today();
   const { data: days, error } = api.useDaysQuery({ from: day, to: day });
-  const { data: riders } = api.useRidersQuery();
   return (
     <>
       <div className="title-row">
@@ -35,20 +35,25 @@ export function DayPage() {
       </div>
       {error ? (
         <Refused problem={problemOf(error)} />
-      ) : !days || !riders ? (
+      ) : !days ? (
         <Loading />
       ) : days.length === 0 ? (
         <Empty title="Nobody has a session on this day." />
       ) : (
         <section className="sheet" aria-label="Sessions of the day">
           <ul className="days">
-            {days.map((placed) => {
-              const rider = riders.find(({ id }) => id === placed.riderId);
-              return rider && <DayLine key={placed.id} day={placed} rider={rider} named />;
-            })}
+            {days.map((placed) => (
+              <NamedDay key={placed.id} day={placed} />
+            ))}
           </ul>
         </section>
       )}
     </>
   );
+}
+
+/** A day of one rider in the list of all: their own bests count where a step is flat out. */
+function NamedDay({ day }: { day: Placed }) {
+  const { data: rider } = api.useRiderQuery(day.riderId);
+  return rider ? <DayLine day={day} rider={rider} named /> : null;
 }

@@ -74,7 +74,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
       </div>
       <Refused problem={problem} />
       <div className="sheet road-sheet">
-        <RoadSection asks={asks} bands={numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, numbers.ftpW)} chosen={chosen} choose={setChosen} />
+        <RoadSection asks={asks} bands={numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW })} chosen={chosen} choose={setChosen} />
       </div>
       <div className="columns columns-wide">
         <section className="sheet" aria-label="What to ride">

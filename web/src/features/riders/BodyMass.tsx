@@ -1,4 +1,5 @@
 import { newBodyMass, type Rider } from '@uphill/api';
+import { hidesMass } from '@uphill/core';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { api } from '../../api/client.ts';
@@ -31,8 +32,9 @@ export function BodyMass({ rider }: { rider: Rider }) {
         </Field>
         <Field label="From">{(control) => <Form.Control {...control} type="date" value={date} onChange={({ target }) => setDate(target.value)} />}</Field>
       </EntryForm>
+      {hidesMass(rider.hideMass, rider.birthYear, today()) && <p className="soft mb-0">Hidden, with W/kg: by the setting of this rider, or under 18.</p>}
       <ul className="history">
-        {[...rider.bodyMass]
+        {(hidesMass(rider.hideMass, rider.birthYear, today()) ? [] : [...rider.bodyMass])
           .reverse()
           .slice(0, 6)
           .map((entry) => (

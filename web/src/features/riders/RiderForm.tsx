@@ -1,6 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { POWER_SOURCES, type RiderFields, riderFields } from '@uphill/api';
-import { printClock, parseDuration } from '@uphill/core';
+import { printClock, parseDuration, RETEST_WEEKS } from '@uphill/core';
+import { useSchemes } from '../zones/useSchemes.ts';
 import Button from 'react-bootstrap/Button';
 import Col from 'react-bootstrap/Col';
 import Form from 'react-bootstrap/Form';
@@ -13,7 +14,7 @@ const SOURCE_NAMES = { crank: 'Crank', pedal: 'Pedals', hub: 'Hub', trainer: 'Tr
 /** Age from which a new rider starts as masters. Handbook section 3. */
 const MASTERS_FROM = 40;
 
-export const NEW_RIDER: RiderFields = { name: '', birthYear: null, sex: null, powerSource: 'crank', masters: false, goal: null, notes: '' };
+export const NEW_RIDER: RiderFields = { name: '', birthYear: null, sex: null, powerSource: 'crank', masters: false, goal: null, notes: '', schemeId: null, retestWeeks: RETEST_WEEKS, hideMass: null };
 
 const numberOrNull = (value: unknown): unknown => (value === '' || value === null || value === undefined ? null : Number(value));
 
@@ -31,6 +32,7 @@ export function RiderForm({
 }) {
   const { register, control, handleSubmit, setValue, formState } = useForm<RiderFields>({ resolver: zodResolver(riderFields), defaultValues: rider });
   const { errors } = formState;
+  const schemes = useSchemes();
   const goal = useWatch({ control, name: 'goal' });
   return (
     <Form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
@@ -75,6 +77,36 @@ export function RiderForm({
                     {SOURCE_NAMES[source]}
                   </option>
                 ))}
+              </Form.Select>
+            )}
+          </Field>
+        </Col>
+        <Col md={6}>
+          <Field label="Zones">
+            {(control) => (
+              <Form.Select {...control} {...register('schemeId', { setValueAs: (value: string | null) => (value === '' ? null : value) })}>
+                <option value="">The default: {schemes.defaultScheme.name}</option>
+                {schemes.all.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Form.Select>
+            )}
+          </Field>
+        </Col>
+        <Col xs={6} md={3}>
+          <Field label="Retest after, weeks" error={errors.retestWeeks?.message}>
+            {(control) => <Form.Control {...control} inputMode="numeric" {...register('retestWeeks', { setValueAs: (value: unknown) => (value === '' ? NaN : Number(value)) })} />}
+          </Field>
+        </Col>
+        <Col xs={6} md={3}>
+          <Field label="Body mass, W/kg">
+            {(control) => (
+              <Form.Select {...control} {...register('hideMass', { setValueAs: (value: unknown) => (value === 'true' || value === true ? true : value === 'false' || value === false ? false : null) })}>
+                <option value="">Hidden under 18</option>
+                <option value="true">Hidden</option>
+                <option value="false">Shown</option>
               </Form.Select>
             )}
           </Field>

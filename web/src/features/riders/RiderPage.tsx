@@ -8,6 +8,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
 import { HeartRates } from './HeartRates.tsx';
 import { BodyMass } from './BodyMass.tsx';
+import { Health } from './Health.tsx';
 import { RiderForm } from './RiderForm.tsx';
 
 /** What is known of one rider: details, body mass and heart rates with their history. */
@@ -26,6 +27,7 @@ export function RiderPage() {
         <div>
           <BodyMass rider={rider} />
           <HeartRates rider={rider} />
+          <Health key={rider.health?.id ?? 'none'} rider={rider} />
         </div>
       </div>
     </>

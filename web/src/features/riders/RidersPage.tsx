@@ -1,10 +1,10 @@
-import type { Placed, Rider } from '@uphill/api';
+import type { ListedRider, Placed } from '@uphill/api';
 import { roundTo } from '@uphill/core';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { daysBetween, plusDays, printAge, printDay, today } from '../../app/dates.ts';
-import { ftpOnDay, retestIn, riderOnDay } from '../../app/riderOnDay.ts';
+import { ftpOnDay, healthOnDay, retestIn, shownMass } from '../../app/riderOnDay.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, Refused } from '../../ui/messages.tsx';
 
@@ -50,7 +50,7 @@ export function RidersPage() {
   );
 }
 
-function RiderLine({ rider, days, wants }: { rider: Rider; days: readonly Placed[]; wants: readonly string[] }) {
+function RiderLine({ rider, days, wants }: { rider: ListedRider; days: readonly Placed[]; wants: readonly string[] }) {
   const next = days.find(({ state, date }) => state === 'planned' && date >= today());
   const last = days.findLast(({ state }) => state !== 'planned');
   return (
@@ -93,8 +93,8 @@ function RiderLine({ rider, days, wants }: { rider: Rider; days: readonly Placed
   );
 }
 
-function Measured({ rider }: { rider: Rider }) {
-  const { massKg } = riderOnDay(rider, today());
+function Measured({ rider }: { rider: ListedRider }) {
+  const massKg = shownMass(rider, today());
   const ftp = ftpOnDay(rider, today());
   if (rider.powerSource === 'none') {
     const heart = rider.heartRates.findLast(({ kind }) => kind === 'threshold');
@@ -111,11 +111,12 @@ function Measured({ rider }: { rider: Rider }) {
   );
 }
 
-function wantsOf(rider: Rider, days: readonly Placed[]): string[] {
+function wantsOf(rider: ListedRider, days: readonly Placed[]): string[] {
   const wants: string[] = [];
   const retest = retestIn(rider);
   if (retest === null) wants.push('a first test');
   else if (retest <= 0) wants.push('a retest');
+  if (!healthOnDay(rider, today()).maximal) wants.push(rider.health === null ? 'a health screen' : 'a clearance');
   const unmarked = days.filter(({ riderId, state, date }) => riderId === rider.id && state === 'planned' && date < today()).length;
   if (unmarked > 0) wants.push(unmarked === 1 ? 'a day to mark' : `${unmarked} days to mark`);
   return wants;

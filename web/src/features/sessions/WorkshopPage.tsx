@@ -56,7 +56,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
   }, []);
 
   if (!draft || !plan || !asks) return <Loading />;
-  const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, numbers.ftpW);
+  const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW });
   const sound = problems.length === 0;
   return (
     <>

@@ -14,8 +14,7 @@ export function FtpLine({ rider, tests, open, choose }: { rider: Rider; tests: r
       {shown.map((test, index) => {
         const used = rider.ftp.find(({ testId }) => testId === test.id);
         const before = shown[index - 1];
-        const figure = test.measuredW ?? (test.meanBpm === null ? '?' : Math.round(test.meanBpm));
-        const unit = test.measuredW === null ? 'bpm' : 'W';
+        const { figure, unit } = figureOf(test);
         return (
           <li key={test.id}>
             {before && <span className="ftp-gap soft">{gapText(before.date, test.date)}</span>}
@@ -32,7 +31,7 @@ export function FtpLine({ rider, tests, open, choose }: { rider: Rider; tests: r
               </span>
               <span className="small soft">{protocolOf(test.protocol).name}</span>
               <span className="small">
-                {used ? (used.usedW === test.measuredW ? 'used as measured' : `used ${used.usedW} W`) : test.measuredW === null ? 'bpm' : 'not used'}
+                {test.withdrawn !== null ? 'withdrawn' : used ? (used.usedW === test.measuredW ? 'used as measured' : `used ${used.usedW} W`) : test.measuredW === null ? unit : 'not used'}
               </span>
             </button>
           </li>
@@ -40,6 +39,14 @@ export function FtpLine({ rider, tests, open, choose }: { rider: Rider; tests: r
       })}
     </ol>
   );
+}
+
+/** The one figure of a test that stands on its stone. */
+function figureOf(test: Test): { figure: string; unit: string } {
+  if (test.measuredW !== null) return { figure: String(test.measuredW), unit: 'W' };
+  if (test.details?.kind === 'oneAndFive') return { figure: String(Math.round(test.details.fiveW)), unit: 'W over 5:00' };
+  if (test.details?.kind === 'fastRamp') return { figure: String(Math.round(test.details.peakW)), unit: 'W peak' };
+  return test.meanBpm === null ? { figure: '?', unit: '' } : { figure: String(Math.round(test.meanBpm)), unit: 'bpm' };
 }
 
 function gapText(from: string, to: string): string {

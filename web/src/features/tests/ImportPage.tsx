@@ -1,17 +1,15 @@
 import { type RecordingWithStreams, type Rider } from '@uphill/api';
-import { findRamp, preparePower, printClock, protocolOf, RAMPS, type Stretch } from '@uphill/core';
-import { lazy, Suspense, useMemo } from 'react';
+import { findRamp, preparePower, printClock, protocolOf, RAMPS, STAGE_S } from '@uphill/core';
+import { useMemo } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { printDay } from '../../app/dates.ts';
 import { firstName } from '../../app/riderOnDay.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
-import type { MoveEdge } from '../../charts/EffortEdges.tsx';
+import { drawRecording } from './drawRecording.tsx';
 import { ReadRecording } from './ReadRecording.tsx';
 import { UploadRecording } from './UploadRecording.tsx';
-
-const RecordingChart = lazy(async () => ({ default: (await import('../../charts/RecordingChart.tsx')).RecordingChart }));
 
 /** A test read off a recording: bring the file in, look at the effort that was found, and decide. */
 export function ImportPage() {
@@ -56,11 +54,12 @@ function Opened({ rider, recording, testId }: { rider: Rider; recording: Recordi
   const guess = useMemo(() => RAMPS.find((ramp) => findRamp(watts, ramp).ok), [watts]);
   const { data: tests = [] } = api.useTestsQuery(rider.id, { skip: testId === null });
   const stored = tests.find(({ id }) => id === testId);
-  const chart = (effort: Stretch | null, move: MoveEdge | null) => (
-    <Suspense fallback={<Loading rows={5} />}>
-      <RecordingChart watts={recording.watts} bpm={recording.bpm} effort={effort} move={move} />
-    </Suspense>
-  );
+  const chart = drawRecording(recording);
+  const byHeart = rider.powerSource === 'none';
+  const basis = {
+    protocolId: byHeart ? ('heart-rate-twenty' as const) : guess ? ('ramp' as const) : ('twenty-minute' as const),
+    ramp: guess ? { startW: guess.startW, stepW: guess.stepW, stageS: STAGE_S } : null,
+  };
   return (
     <>
       {recording.notes.length > 0 && (
@@ -75,13 +74,13 @@ function Opened({ rider, recording, testId }: { rider: Rider; recording: Recordi
           <h2>
             {protocolOf(stored.protocol).name}, {printDay(stored.date)}: {printClock(stored.effort.startS)} to {printClock(stored.effort.endS)}
           </h2>
-          {chart(stored.effort, null)}
+          {chart(stored.effort.parts.length > 0 ? null : stored.effort, stored.effort.parts, null)}
           <p className="mb-0">
             This is the effort as it was read. <Link to={`/riders/${rider.id}/tests/import?recording=${recording.id}`}>Read the recording anew</Link>
           </p>
         </section>
       ) : (
-        <ReadRecording rider={rider} recording={recording} watts={watts} guess={guess ?? null} chart={chart} />
+        <ReadRecording rider={rider} recording={recording} watts={watts} basis={basis} chart={chart} />
       )}
     </>
   );

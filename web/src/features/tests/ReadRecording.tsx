@@ -1,36 +1,41 @@
-import type { RecordingWithStreams, Rider } from '@uphill/api';
-import { PROTOCOLS, printClock, type ProtocolId, type RampShape, type Stretch } from '@uphill/core';
+import type { NewTest, RecordingWithStreams, Rider } from '@uphill/api';
+import { type EffortId, type Efforts, PROTOCOLS, printClock, type ProtocolId, type Stretch } from '@uphill/core';
 import type { ReactNode } from 'react';
-import type { MoveEdge } from '../../charts/EffortEdges.tsx';
 import Form from 'react-bootstrap/Form';
 import { plusDays } from '../../app/dates.ts';
+import type { MoveEdge } from '../../charts/EffortEdges.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
 import { Checks } from './Checks.tsx';
 import { EdgeField } from './EdgeField.tsx';
 import { ExpectedEnd, Readings } from './Readings.tsx';
 import { StoreReading } from './StoreReading.tsx';
-import { useReading } from './useReading.ts';
+import { type ReadingBasis, useReading } from './useReading.ts';
 
 interface Props {
   readonly rider: Rider;
   readonly recording: RecordingWithStreams;
   readonly watts: Float64Array;
-  readonly guess: RampShape | null;
-  readonly chart: (effort: Stretch | null, move: MoveEdge) => ReactNode;
+  readonly basis: ReadingBasis;
+  /** The protocol is settled: a test day knows what was ridden. */
+  readonly settled?: boolean;
+  readonly testDayId?: string;
+  readonly note?: string;
+  readonly chart: (effort: Stretch | null, others: readonly Stretch[], move: MoveEdge) => ReactNode;
 }
 
-/** A test read off its recording: the effort on the drawing, the reading and FTP beside it, the decision below. */
-export function ReadRecording({ rider, recording, watts, guess, chart }: Props) {
-  const test = useReading(rider, recording, watts, guess);
-  const { effort, found, move } = test;
-  const readable = test.readingW ?? test.meanBpm;
+/** A test read off its recording: the efforts on the drawing, the readings and FTP beside it, the decision below. */
+export function ReadRecording({ rider, recording, watts, basis, settled = false, testDayId, note = '', chart }: Props) {
+  const test = useReading(rider, recording, watts, basis);
+  const { effort, efforts, found, result, measured } = test;
+  const others = Object.entries(efforts).flatMap(([id, stretch]) => (id === test.active ? [] : [stretch]));
+  const storable = result !== null && measured !== null && !test.refusal;
   return (
     <div className="columns">
       <section className="sheet" aria-label="The recording and its effort">
-        <Controls test={test} />
-        {found && !found.ok && !test.byHand && <Wrong>{found.reason}</Wrong>}
-        {chart(effort, move)}
+        <Controls test={test} settled={settled} />
+        {!found.ok && !test.byHand && <Wrong>{found.reason}</Wrong>}
+        {chart(effort, others, test.move)}
         <p className="soft small">
           {test.fixed === null
             ? 'Drag an edge, or choose it and use ← →; with Shift ten seconds at a time.'
@@ -45,8 +50,8 @@ export function ReadRecording({ rider, recording, watts, guess, chart }: Props) 
       </section>
       <div>
         <Readings test={test} />
-        {test.ramp && test.expectedW !== null && <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />}
-        {effort && readable !== null && !test.refusal && (
+        {test.ramp && test.expectedW !== null && test.ramp.stageS === 60 && <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />}
+        {storable && (
           <StoreReading
             key={`${test.protocol.id}.${test.ftpW ?? ''}`}
             rider={rider}
@@ -56,11 +61,14 @@ export function ReadRecording({ rider, recording, watts, guess, chart }: Props) 
               date: test.date,
               powerSource: rider.powerSource,
               ramp: test.ramp,
-              readingW: test.readingW,
-              meanBpm: test.meanBpm,
+              readingW: measured.readingW,
+              meanBpm: measured.meanBpm,
+              details: measured.details,
+              setup: basis.setup ?? null,
               expectedW: test.expectedW,
-              effort: { recordingId: recording.id, ...effort },
-              note: '',
+              effort: effortsStored(recording.id, efforts),
+              note,
+              testDayId: testDayId ?? null,
             }}
             countsFrom={plusDays(test.date, 1)}
           />
@@ -70,33 +78,72 @@ export function ReadRecording({ rider, recording, watts, guess, chart }: Props) 
   );
 }
 
-function Controls({ test }: { test: ReturnType<typeof useReading> }) {
-  const { startW, setStartW, stepW, setStepW } = test.rampFields;
+/** Where the efforts lie: the main one, or from the first to the last with each as a part. */
+function effortsStored(recordingId: string, efforts: Efforts): NewTest['effort'] {
+  const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({ id: id as EffortId, startS, endS }));
+  if (parts.length === 0) return null;
+  const startS = Math.min(...parts.map((part) => part.startS));
+  return { recordingId, startS, endS: Math.max(...parts.map((part) => part.endS)), parts: parts.length > 1 ? parts : [] };
+}
+
+function Controls({ test, settled }: { test: ReturnType<typeof useReading>; settled: boolean }) {
+  const { startW, stepW, stageS, set } = test.rampFields;
   return (
-    <div className="entry-row">
-      <Field label="Protocol" wide>
-        {(control) => (
-          <Form.Select {...control} value={test.protocol.id} onChange={({ target }) => test.choose(target.value as ProtocolId)}>
-            {PROTOCOLS.filter(({ ftpPercent }) => !test.byHeart || ftpPercent === null).map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </Form.Select>
+    <>
+      <div className="entry-row">
+        {!settled && (
+          <Field label="Protocol" wide>
+            {(control) => (
+              <Form.Select {...control} value={test.protocol.id} onChange={({ target }) => test.choose(target.value as ProtocolId)}>
+                {PROTOCOLS.filter(({ id, suits }) => id !== 'lactate-steps' && (!test.byHeart || suits.power === 'not needed')).map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Form.Select>
+            )}
+          </Field>
         )}
-      </Field>
-      {test.ramp && (
-        <>
-          <Field label="Start, W">
-            {(control) => <Form.Control {...control} inputMode="numeric" value={startW} onChange={({ target }) => setStartW(target.value)} />}
+        {test.protocol.efforts.length > 1 && (
+          <Field label="Effort">
+            {(control) => (
+              <Form.Select {...control} value={test.active} onChange={({ target }) => test.chooseEffort(target.value as EffortId)}>
+                {test.protocol.efforts.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Form.Select>
+            )}
           </Field>
-          <Field label="Step, W">
-            {(control) => <Form.Control {...control} inputMode="numeric" value={stepW} onChange={({ target }) => setStepW(target.value)} />}
-          </Field>
-        </>
+        )}
+        {test.ramp && (
+          <>
+            <Field label="Start, W">
+              {(control) => <Form.Control {...control} inputMode="numeric" value={startW} onChange={({ target }) => set({ startW: target.value })} />}
+            </Field>
+            <Field label="Step, W">
+              {(control) => <Form.Control {...control} inputMode="numeric" value={stepW} onChange={({ target }) => set({ stepW: target.value })} />}
+            </Field>
+            {test.ramp.stageS !== 60 && (
+              <Field label="Stage, s">
+                {(control) => <Form.Control {...control} inputMode="numeric" value={stageS} onChange={({ target }) => set({ stageS: target.value })} />}
+              </Field>
+            )}
+          </>
+        )}
+        <EdgeField label="Effort from" second={test.effort?.startS ?? null} set={(second) => test.move('start', second)} />
+        <EdgeField label="to" second={test.effort?.endS ?? null} set={(second) => test.move('end', second)} />
+      </div>
+      {test.lapsFit && (
+        <Form.Check
+          id="use-laps"
+          className="mb-2"
+          label="The laps of the recording fit this test: take the effort from them"
+          checked={test.useLaps}
+          onChange={({ target }) => test.setUseLaps(target.checked)}
+        />
       )}
-      <EdgeField label="Effort from" second={test.effort?.startS ?? null} set={(second) => test.move('start', second)} />
-      <EdgeField label="to" second={test.effort?.endS ?? null} set={(second) => test.move('end', second)} />
-    </div>
+    </>
   );
 }

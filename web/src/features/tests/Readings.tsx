@@ -1,24 +1,24 @@
-import { expectedRampEnd, ftpFromReading, printClock, type ProtocolId, type RampShape, roundHalfUp, type Stretch } from '@uphill/core';
+import { expectedRampEnd, printClock, type ProtocolId, type RampShape, roundHalfUp, type Stretch } from '@uphill/core';
 import Form from 'react-bootstrap/Form';
 import { Figure } from '../../ui/Figure.tsx';
 import { Wrong } from '../../ui/messages.tsx';
+import { ResultFigures } from './ResultFigures.tsx';
 import type { ProtocolReading, useReading } from './useReading.ts';
 
-/** What is read off the effort; a ramp gives two readings side by side. */
+/** What is read off the efforts; a ramp gives two readings side by side. */
 export function Readings({ test }: { test: ReturnType<typeof useReading> }) {
-  const { readings, protocol, meanBpm, refusal } = test;
-  const threshold = protocol.reading.kind === 'steadyHeartRate' || protocol.id === 'twenty-minute';
+  const { readings, protocol, result, refusal } = test;
+  const pair = readings.length > 1;
   return (
     <section className="sheet mb-3" aria-live="polite">
-      <h2>{test.ramp ? 'Two readings off one ramp' : 'The reading'}</h2>
+      <h2>{pair ? 'Two readings off one ramp' : 'The reading'}</h2>
       {readings.map((each) => (
-        <OneReading key={each.protocol.id} {...each} chosen={each.protocol.id === protocol.id} choose={readings.length > 1 ? test.choose : null} />
+        <OneReading key={each.protocol.id} {...each} chosen={each.protocol.id === protocol.id} choose={pair ? test.choose : null} />
       ))}
-      {test.ramp && <p className="soft small mb-2">Two schools. On one-minute stages the second runs 1–13 % higher; that is no disagreement.</p>}
-      {meanBpm !== null && (
+      {pair && <p className="soft small mb-2">Two schools. On one-minute stages the second runs 1–13 % higher; that is no disagreement.</p>}
+      {pair && result?.meanBpm != null && (
         <p className="mb-0">
-          Mean heart rate <strong className="pulse">{meanBpm} bpm</strong>
-          {threshold ? ', an estimate of threshold' : ''}
+          Mean heart rate <strong className="pulse">{result.meanBpm} bpm</strong>
         </p>
       )}
       {refusal && <Wrong>{refusal}</Wrong>}
@@ -26,22 +26,44 @@ export function Readings({ test }: { test: ReturnType<typeof useReading> }) {
   );
 }
 
-function OneReading({ protocol, reading, chosen, choose }: ProtocolReading & { chosen: boolean; choose: ((id: ProtocolId) => void) | null }) {
-  if (!reading.ok) return <p className="soft">{reading.reason}</p>;
-  if (protocol.ftpPercent === null) return null;
-  const ftp = ftpFromReading(protocol, reading.value.value);
-  return (
-    <div className={chosen ? 'reading reading-chosen' : 'reading'}>
-      {choose ? (
-        <Form.Check type="radio" name="reading" id={`reading-${protocol.id}`} label={protocol.name} checked={chosen} onChange={() => choose(protocol.id)} />
-      ) : (
-        <strong>{protocol.name}</strong>
-      )}
-      <div className="reading-sum">
-        <Figure working={reading.value} label={protocol.readingName}>{`${roundHalfUp(reading.value.value)} W`}</Figure>
-        <span className="soft"> × {(protocol.ftpPercent / 100).toFixed(2)} = </span>
-        <Figure working={ftp} label={`FTP by ${protocol.name}`}>{`${ftp.value} W`}</Figure>
+function OneReading({ protocol, read, result, chosen, choose }: ProtocolReading & { chosen: boolean; choose: ((id: ProtocolId) => void) | null }) {
+  const label = choose ? (
+    <Form.Check type="radio" name="reading" id={`reading-${protocol.id}`} label={protocol.name} checked={chosen} onChange={() => choose(protocol.id)} />
+  ) : (
+    <strong>{protocol.name}</strong>
+  );
+  if (!read.ok || !result.ok) {
+    const reason = !read.ok ? read.reason : !result.ok ? result.reason : '';
+    return (
+      <div className="reading">
+        {label}
+        <p className="soft mb-0">{reason}</p>
       </div>
+    );
+  }
+  const { readings } = read.value;
+  const { ftp } = result.value;
+  const only = readings.length === 1 ? readings[0] : undefined;
+  return (
+    <div className={chosen && choose ? 'reading reading-chosen' : 'reading'}>
+      {label}
+      {only && ftp && protocol.ftpPercent !== null ? (
+        <div className="reading-sum">
+          <Figure working={only.working} label={protocol.readingName}>{`${roundHalfUp(only.working.value)} W`}</Figure>
+          <span className="soft"> × {(protocol.ftpPercent / 100).toFixed(2)} = </span>
+          <Figure working={ftp} label={`FTP by ${protocol.name}`}>{`${ftp.value} W`}</Figure>
+        </div>
+      ) : (
+        <p className="reading-sum mb-0">
+          {readings.map(({ name, working }) => (
+            <span key={name} className="me-3">
+              <span className="soft">{name} </span>
+              <Figure working={working} label={name}>{`${roundHalfUp(working.value)} W`}</Figure>
+            </span>
+          ))}
+        </p>
+      )}
+      {!choose && <ResultFigures result={only && ftp ? { ...result.value, ftp: null } : result.value} />}
     </div>
   );
 }

@@ -14,15 +14,18 @@ interface Props {
   readonly test: Omit<NewTest, 'accept'>;
   readonly ftpW: number | null;
   readonly countsFrom: string;
+  /** Told when it is stored. */
+  readonly stored?: () => void;
 }
 
 /** Stores the test as it is read now, with the decision on its FTP in the same action. */
-export function StoreReading({ rider, test, ftpW, countsFrom }: Props) {
+export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
   const navigate = useNavigate();
   const [add, { isLoading }] = api.useAddTestMutation();
   const { act, problem, clear } = useAct();
   const [fields, setFields] = useState({ usedW: String(ftpW ?? ''), countsFrom, reason: '' });
   const [error, setError] = useState<string | null>(null);
+  const byHeart = test.details?.kind === 'heartRate';
 
   const store = async (use: boolean): Promise<void> => {
     clear();
@@ -30,8 +33,9 @@ export function StoreReading({ rider, test, ftpW, countsFrom }: Props) {
     setError(accepted.error);
     if (accepted.error) return;
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
-    if (await act(add({ riderId: rider.id, ...test, accept: accepted.value }), done))
-      void navigate(`/riders/${rider.id}/${accepted.value || ftpW === null ? 'zones' : 'tests'}`);
+    if (!(await act(add({ riderId: rider.id, ...test, accept: accepted.value }), done))) return;
+    stored?.();
+    void navigate(`/riders/${rider.id}/${accepted.value || byHeart ? 'zones' : 'tests'}`);
   };
   return (
     <Form
@@ -45,7 +49,7 @@ export function StoreReading({ rider, test, ftpW, countsFrom }: Props) {
       <h2>Your decision</h2>
       <Refused problem={problem} />
       {ftpW === null ? (
-        <p>The mean heart rate becomes the threshold heart rate, as an estimate.</p>
+        <p>{byHeart ? 'The mean heart rate becomes the threshold heart rate, as an estimate.' : 'This test gives no FTP; it is kept with its readings and checks.'}</p>
       ) : (
         <AcceptFields fields={fields} change={setFields} measuredW={ftpW} error={error} />
       )}

@@ -1,8 +1,8 @@
 import type { Rider } from '@uphill/api';
-import { type Protocol, PROTOCOLS, type ProtocolId } from '@uphill/core';
+import { PROTOCOLS, type ProtocolId } from '@uphill/core';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { api } from '../../api/client.ts';
 import { firstName } from '../../app/riderOnDay.ts';
 import { Field } from '../../ui/Field.tsx';
@@ -10,10 +10,13 @@ import { Figure } from '../../ui/Figure.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
 import { AcceptFields } from './AcceptFields.tsx';
+import { AboutProtocol } from './AboutProtocol.tsx';
 import { RampForecast } from './RampForecast.tsx';
+import { ResultFigures } from './ResultFigures.tsx';
+import { TypedFields } from './TypedFields.tsx';
 import { TRUSTED, useHandTest } from './useHandTest.ts';
 
-/** A test typed in: the protocol, its reading, and the FTP that follows while one types. */
+/** A test typed in: the protocol, its readings, and the FTP that follows while one types. */
 export function TestByHandPage() {
   const { riderId = '' } = useParams();
   const { data: rider } = api.useRiderQuery(riderId);
@@ -47,7 +50,7 @@ function ByHand({ rider }: { rider: Rider }) {
           <Field label="Protocol" hint={protocol?.ridden ?? 'No test: a number from elsewhere that you believe.'}>
             {(control) => (
               <Form.Select {...control} value={test.protocolId} onChange={({ target }) => test.setProtocolId(target.value as ProtocolId | typeof TRUSTED)}>
-                {PROTOCOLS.filter(({ ftpPercent }) => test.byHeart === (ftpPercent === null)).map(({ id, name }) => (
+                {PROTOCOLS.filter(({ id, suits }) => id !== 'lactate-steps' && test.byHeart === (suits.power === 'not needed')).map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
                   </option>
@@ -56,53 +59,39 @@ function ByHand({ rider }: { rider: Rider }) {
               </Form.Select>
             )}
           </Field>
-          {protocol && <ReadingFields test={test} protocol={protocol} />}
-          {protocol?.ftpPercent !== null && <AcceptFields fields={used} change={test.changeUsed} measuredW={ftp?.value ?? null} error={null} />}
+          {protocol && (
+            <>
+              <Field label="Ridden on">
+                {(control) => <Form.Control {...control} type="date" value={test.date} onChange={({ target }) => test.redate(target.value)} />}
+              </Field>
+              <TypedFields protocol={protocol} typed={test.typed} change={test.setTyped} wrong={test.wrong} />
+              {test.refusal && <Wrong>{test.refusal}</Wrong>}
+              <div className="entry-result" aria-live="polite">
+                {ftp && (
+                  <p>
+                    <span className="soft">FTP</span> <Figure working={ftp} label="FTP measured">{`${ftp.value} W`}</Figure>
+                  </p>
+                )}
+                {test.result && test.result.figures.length > 0 && <ResultFigures result={{ ...test.result, ftp: null }} />}
+              </div>
+            </>
+          )}
+          {(protocol === null || protocol.ftpPercent !== null) && <AcceptFields fields={used} change={test.changeUsed} measuredW={ftp?.value ?? null} error={null} />}
           <Field label="Note: room, fan, bike, how it felt">
             {(control) => <Form.Control {...control} as="textarea" rows={2} value={test.note} onChange={({ target }) => test.setNote(target.value)} />}
           </Field>
           <Button type="submit">{ftp ? `Store and use ${used.usedW} W` : 'Store'}</Button>
+          {!test.byHeart && (
+            <p className="soft small mt-3 mb-0">
+              Lactate steps have a table of their own: <Link to={`/riders/${rider.id}/tests/choose?tells=thresholds`}>start a test day</Link>.
+            </p>
+          )}
         </Form>
         <div>
-          {protocol && <ForAndAgainst protocol={protocol} />}
+          {protocol && <AboutProtocol protocol={protocol} />}
           {protocol?.reading.kind.startsWith('ramp') && <RampForecast ftpW={test.expectedW} />}
         </div>
       </div>
     </>
-  );
-}
-
-function ReadingFields({ test, protocol }: { test: ReturnType<typeof useHandTest>; protocol: Protocol }) {
-  const unit = protocol.ftpPercent === null ? 'bpm' : 'W';
-  return (
-    <div className="entry-row">
-      <Field label="Ridden on">
-        {(control) => <Form.Control {...control} type="date" value={test.date} onChange={({ target }) => test.redate(target.value)} />}
-      </Field>
-      <Field label={`Reading: ${protocol.readingName}, ${unit}`} error={test.refusal ?? undefined}>
-        {(control) => <Form.Control {...control} inputMode="decimal" value={test.reading} onChange={({ target }) => test.setReading(target.value)} />}
-      </Field>
-      <div className="entry-result" aria-live="polite">
-        {test.ftp && (
-          <>
-            <span className="soft">FTP</span> <Figure working={test.ftp} label="FTP measured">{`${test.ftp.value} W`}</Figure>
-          </>
-        )}
-      </div>
-    </div>
-  );
-}
-
-function ForAndAgainst({ protocol }: { protocol: Protocol }) {
-  return (
-    <section className="sheet mb-3">
-      <h2>{protocol.name}</h2>
-      <p>
-        <strong>For it:</strong> {protocol.why}
-      </p>
-      <p className="mb-0">
-        <strong>Against it:</strong> {protocol.whyNot}
-      </p>
-    </section>
   );
 }

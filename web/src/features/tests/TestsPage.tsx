@@ -1,11 +1,12 @@
 import type { Rider, Test } from '@uphill/api';
-import { ftpFromReading, protocolOf, worked } from '@uphill/core';
+import { protocolOf, type Reading, resultOf, type TestResult, whatNext, worked } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { printAge, printDay, today } from '../../app/dates.ts';
-import { firstName, ftpOnDay, retestIn } from '../../app/riderOnDay.ts';
+import { firstName, ftpOnDay, retestIn, shownMass } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { Loading } from '../../ui/Loading.tsx';
@@ -13,7 +14,9 @@ import { Caution, Empty, Refused } from '../../ui/messages.tsx';
 import { AcceptFtp } from './AcceptFtp.tsx';
 import { Checks } from './Checks.tsx';
 import { FtpLine } from './FtpLine.tsx';
+import { OpenTestDays } from './OpenTestDays.tsx';
 import { RampForecast } from './RampForecast.tsx';
+import { ResultFigures } from './ResultFigures.tsx';
 
 /** A rider's tests: the line of results through time, one of them opened, and what to do next. */
 export function TestsPage() {
@@ -23,7 +26,7 @@ export function TestsPage() {
   const [chosen, setChosen] = useState<string | null>(null);
   if (error) return <Refused problem={problemOf(error)} />;
   if (!rider || !tests) return <Loading />;
-  const open = tests.find(({ id }) => id === chosen) ?? tests[0];
+  const open = tests.find(({ id }) => id === chosen) ?? tests.find(({ withdrawn }) => withdrawn === null) ?? tests[0];
   return (
     <>
       <div className="title-row">
@@ -33,11 +36,15 @@ export function TestsPage() {
           <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/new`}>
             Enter by hand
           </Link>
-          <Link className="btn btn-primary" to={`/riders/${rider.id}/tests/import`}>
+          <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/import`}>
             Bring in a recording
+          </Link>
+          <Link className="btn btn-primary" to={`/riders/${rider.id}/tests/choose`}>
+            Test day
           </Link>
         </span>
       </div>
+      <OpenTestDays rider={rider} />
       <div className="columns">
         <section className="sheet" aria-label="Results through time">
           {open ? (
@@ -78,10 +85,9 @@ function nextStep(rider: Rider): string {
 
 function OneTest({ rider, test }: { rider: Rider; test: Test }) {
   const protocol = protocolOf(test.protocol);
-  const [remove] = api.useRemoveTestMutation();
-  const { act, problem } = useAct();
   const used = rider.ftp.find(({ testId }) => testId === test.id);
-  const ftp = test.readingW !== null && protocol.ftpPercent !== null ? ftpFromReading(protocol, test.readingW) : null;
+  const result: Reading<TestResult> = resultOf(protocol, { ...test, massKg: shownMass(rider, test.date) });
+  const ftp = result.ok ? result.value.ftp : null;
   return (
     <article className="mt-3" aria-label={`${protocol.name}, ${printDay(test.date)}`}>
       <div className="title-row">
@@ -91,32 +97,18 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
         <span className="soft">
           {printAge(test.date)} · {test.powerSource === 'none' ? 'no power meter' : test.powerSource}
         </span>
-        <span className="ms-auto">
-          <Button size="sm" variant="link" onClick={() => void act(remove({ riderId: rider.id, id: test.id }), 'Test removed.')}>
-            Remove
-          </Button>
-        </span>
       </div>
-      <Refused problem={problem} />
+      {test.withdrawn !== null && (
+        <p>
+          <strong>Withdrawn:</strong> {test.withdrawn} It counts for nothing until it comes back.
+        </p>
+      )}
+      {result.ok ? <ResultFigures result={result.value} /> : <p className="soft">{result.reason}</p>}
       <dl className="facts">
-        {ftp && (
-          <div>
-            <dt>Measured</dt>
-            <dd>
-              <Figure working={ftp} label="FTP measured">{`${ftp.value} W`}</Figure>
-            </dd>
-          </div>
-        )}
-        {test.readingW !== null && (
+        {test.readingW !== null && protocol.reading.kind !== 'lactate' && protocol.reading.kind !== 'fourEfforts' && (
           <div>
             <dt>Reading: {protocol.readingName}</dt>
             <dd>{Math.round(test.readingW)} W</dd>
-          </div>
-        )}
-        {test.meanBpm !== null && (
-          <div>
-            <dt>Mean heart rate{protocol.ftpPercent === null ? ' = threshold (estimate)' : ''}</dt>
-            <dd className="pulse">{Math.round(test.meanBpm)} bpm</dd>
           </div>
         )}
         <div>
@@ -125,16 +117,72 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
             {used ? (
               <Figure working={usedWorking(test, used)} label="FTP used">{`${used.usedW} W`}</Figure>
             ) : (
-              <span className="soft">{protocol.ftpPercent === null ? 'heart-rate zones' : 'not accepted yet'}</span>
+              <span className="soft">{protocol.ftpPercent === null ? (protocol.reading.kind === 'steadyHeartRate' ? 'heart-rate zones' : 'no FTP') : 'not accepted yet'}</span>
             )}
           </dd>
         </div>
       </dl>
       {test.note && <p>{test.note}</p>}
+      {result.ok && test.withdrawn === null && (
+        <p className="consequence">
+          <strong>What next?</strong> {whatNext(protocol, result.value, test.checks, used?.usedW ?? null, firstName(rider.name))}
+        </p>
+      )}
       <Checks checks={test.checks} />
-      {test.effort && <Link to={`/riders/${rider.id}/tests/import?recording=${test.effort.recordingId}&test=${test.id}`}>See the recording</Link>}
-      {ftp && !used && <AcceptFtp rider={rider} test={test} measuredW={ftp.value} />}
+      <p className="d-flex flex-wrap gap-3">
+        {test.effort && <Link to={`/riders/${rider.id}/tests/import?recording=${test.effort.recordingId}&test=${test.id}`}>See the recording</Link>}
+        {test.effort && <Link to={`/riders/${rider.id}/tests/compare?test=${test.id}`}>Lay it over another</Link>}
+      </p>
+      {ftp && !used && test.withdrawn === null && <AcceptFtp rider={rider} test={test} measuredW={ftp.value} />}
+      <Withdraw rider={rider} test={test} />
     </article>
+  );
+}
+
+/** A test can be withdrawn with its reason; it stays to be seen, and can come back. */
+function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
+  const [withdraw] = api.useWithdrawTestMutation();
+  const [remove] = api.useRemoveTestMutation();
+  const { act, problem } = useAct();
+  const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState('');
+  const change = async (withdrawn: string | null, done: string): Promise<void> => {
+    if (await act(withdraw({ riderId: rider.id, id: test.id, version: test.version, withdrawn }), done)) setAsking(false);
+  };
+  return (
+    <div className="mt-3">
+      <Refused problem={problem} />
+      {test.withdrawn !== null ? (
+        <>
+          <Button variant="outline-secondary" onClick={() => void change(null, 'Test brought back.')}>
+            Bring it back
+          </Button>
+          <Button variant="link" onClick={() => void act(remove({ riderId: rider.id, id: test.id }), 'Test removed.')}>
+            Remove for good
+          </Button>
+        </>
+      ) : asking ? (
+        <Form
+          className="d-flex flex-wrap gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (reason.trim() !== '') void change(reason.trim(), 'Test withdrawn.');
+          }}
+        >
+          <Form.Control className="w-auto flex-grow-1" autoFocus maxLength={300} aria-label="Why it is withdrawn" placeholder="why" value={reason} onChange={({ target }) => setReason(target.value)} />
+          <Button type="submit" variant="outline-secondary" disabled={reason.trim() === ''}>
+            Withdraw it
+          </Button>
+          <Button variant="link" onClick={() => setAsking(false)}>
+            Keep it
+          </Button>
+        </Form>
+      ) : (
+        <Button variant="link" className="px-0" onClick={() => setAsking(true)}>
+          Withdraw
+        </Button>
+      )}
+    </div>
   );
 }
 

@@ -49,13 +49,13 @@ export function UploadRecording({ rider, received }: { rider: Rider; received: (
       <Form.Control
         id={id}
         type="file"
-        accept=".csv,.txt,text/csv"
+        accept=".csv,.txt,.gpx,.fit,.gz"
         disabled={isLoading}
         onChange={(event) => void take((event.target as HTMLInputElement).files?.[0])}
       />
       <p className="soft mt-3 mb-0">
-        A CSV file with a header row and a column of watts; heart rate and cadence are read where they are. Commas or semicolons, decimal points or commas, one
-        row a second or uneven. The file is kept as it is. You can also drop it here.
+        CSV, GPX 1.1 or FIT, packed with gzip or not. Power, heart rate and cadence are read where they are, laps too. What the file is, is told by what is in
+        it, not by its name. It is kept as it is. You can also drop it here.
       </p>
       {isLoading && <p role="status">Reading the recording…</p>}
     </div>

@@ -1,12 +1,13 @@
 import { newTest, type Rider } from '@uphill/api';
-import { ftpFromReading, ftpRefusal, type ProtocolId, protocolOf } from '@uphill/core';
+import { ftpRefusal, type ProtocolId, protocolOf, resultOf } from '@uphill/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../api/client.ts';
 import { plusDays, today } from '../../app/dates.ts';
-import { ftpOnDay } from '../../app/riderOnDay.ts';
+import { ftpOnDay, shownMass } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
 import { type Acceptance, readAcceptance } from './acceptance.ts';
+import { measuredFromTyped } from './typed.ts';
 
 /** No test at all: a number from elsewhere that the coach believes. */
 export const TRUSTED = 'trusted';
@@ -17,7 +18,7 @@ export function useHandTest(rider: Rider) {
   const byHeart = rider.powerSource === 'none';
   const [protocolId, setProtocolId] = useState<ProtocolId | typeof TRUSTED>(byHeart ? 'heart-rate-twenty' : 'ramp');
   const [date, setDate] = useState(today());
-  const [reading, setReading] = useState('');
+  const [typed, setTyped] = useState<Record<string, string>>({});
   const [note, setNote] = useState('');
   const [acceptance, setAcceptance] = useState<Acceptance>({ usedW: '', countsFrom: plusDays(today(), 1), reason: '' });
   const [usedTouched, setUsedTouched] = useState(false);
@@ -27,9 +28,10 @@ export function useHandTest(rider: Rider) {
   const { act, problem, clear } = useAct();
 
   const protocol = protocolId === TRUSTED ? null : protocolOf(protocolId);
-  const givesFtp = protocol !== null && protocol.ftpPercent !== null;
-  const value = Number(reading.replace(',', '.'));
-  const ftp = givesFtp && value >= 30 && value <= 1500 ? ftpFromReading(protocol, value) : null;
+  const measured = protocol ? measuredFromTyped(protocol, typed) : null;
+  const result = protocol && measured?.ok ? resultOf(protocol, { ...measured.value, massKg: shownMass(rider, date) }) : null;
+  const ftp = result?.ok ? result.value.ftp : null;
+  const wrong = measured && !measured.ok ? { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) } : null;
   const used = usedTouched || !ftp ? acceptance : { ...acceptance, usedW: String(ftp.value) };
   const expectedW = ftpOnDay(rider, date)?.usedW ?? null;
 
@@ -54,22 +56,27 @@ export function useHandTest(rider: Rider) {
   const store = async (): Promise<void> => {
     clear();
     if (!protocol) return trust();
+    if (!measured?.ok) return setError(measured?.reason ?? null);
+    if (result && !result.ok) return setError(result.reason);
     const accepted = ftp ? readAcceptance(used, ftp.value) : { value: null, error: null };
     if (accepted.error) return setError(accepted.error);
-    const typed = reading.trim() === '' ? null : value;
-    const readings = givesFtp ? { readingW: typed, meanBpm: null } : { readingW: null, meanBpm: typed };
-    const test = {
+    const { readingW, meanBpm, details } = measured.value;
+    const fields = {
       protocol: protocol.id,
       date,
       powerSource: rider.powerSource,
       ramp: null,
-      ...readings,
+      readingW,
+      meanBpm,
+      details,
+      setup: null,
       expectedW,
       effort: null,
       note,
       accept: accepted.value,
+      testDayId: null,
     };
-    const read = newTest.safeParse(test);
+    const read = newTest.safeParse(fields);
     setError(read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be used.'));
     if (!read.success) return;
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
@@ -83,12 +90,14 @@ export function useHandTest(rider: Rider) {
     protocol,
     date,
     redate,
-    reading,
-    setReading,
+    typed,
+    setTyped,
+    wrong,
+    result: result?.ok ? result.value : null,
     note,
     setNote,
     ftp,
-    refusal: ftp ? ftpRefusal(ftp.value) : null,
+    refusal: ftp ? ftpRefusal(ftp.value) : result && !result.ok ? result.reason : null,
     used,
     changeUsed,
     expectedW,

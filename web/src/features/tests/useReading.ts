@@ -1,75 +1,98 @@
 import type { RecordingWithStreams, Rider } from '@uphill/api';
 import {
   checkTest,
-  ftpFromReading,
   ftpRefusal,
-  meanHeartRate,
   type Protocol,
   type ProtocolId,
   protocolOf,
-  type RampShape,
-  readRampMinute,
-  readRampStage,
-  readSteady,
+  type RampSetting,
+  type ReadOff,
+  readEfforts,
   type Reading,
-  roundHalfUp,
-  type Stretch,
-  type Worked,
+  resultOf,
+  type Setup,
+  type TestResult,
+  usualRamp,
 } from '@uphill/core';
 import { useMemo, useState } from 'react';
 import { api } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
-import { ftpOnDay, riderOnDay } from '../../app/riderOnDay.ts';
-import { useEffort } from './useEffort.ts';
+import { ftpOnDay, healthOnDay, riderOnDay, shownMass } from '../../app/riderOnDay.ts';
+import { useEfforts } from './useEfforts.ts';
 
 /** Both readings come off one ramp. */
 const RAMP_PAIR: readonly ProtocolId[] = ['ramp', 'full-stage-ramp'];
 
 export interface ProtocolReading {
   readonly protocol: Protocol;
-  readonly reading: Reading<Worked>;
+  readonly read: Reading<ReadOff>;
+  readonly result: Reading<TestResult>;
 }
 
-/** A test being read off its recording: the effort follows the edges, and everything else follows the effort. */
-export function useReading(rider: Rider, recording: RecordingWithStreams, watts: Float64Array, guess: RampShape | null) {
+/** What is settled before the recording is read: everything on a test day, nothing for a file from anywhere. */
+export interface ReadingBasis {
+  readonly protocolId: ProtocolId;
+  readonly ramp: RampSetting | null;
+  readonly expectedW?: number | null;
+  readonly setup?: Setup | null;
+  readonly date?: string;
+}
+
+/** A test being read off its recording: the efforts follow the edges, and everything else follows the efforts. */
+export function useReading(rider: Rider, recording: RecordingWithStreams, watts: Float64Array, basis: ReadingBasis) {
   const byHeart = rider.powerSource === 'none';
-  const [protocolId, setProtocolId] = useState<ProtocolId>(firstProtocol(byHeart, guess));
-  const [startW, setStartW] = useState(String(guess?.startW ?? 100));
-  const [stepW, setStepW] = useState(String(guess?.stepW ?? 20));
-  const ramp = useMemo(() => ({ startW: bounded(startW, 20, 400, 100), stepW: bounded(stepW, 5, 60, 20) }), [startW, stepW]);
-  const effort = useEffort(watts, protocolId, ramp);
-  const date = recording.startedAt?.slice(0, 10) ?? today();
-  const expectedW = ftpOnDay(rider, date)?.usedW ?? null;
+  const [protocolId, setProtocolId] = useState<ProtocolId>(basis.protocolId);
   const protocol = protocolOf(protocolId);
-  const isRamp = effort.fixed === null;
+  const date = basis.date ?? recording.startedAt?.slice(0, 10) ?? today();
+  const expectedW = basis.expectedW === undefined ? (ftpOnDay(rider, date)?.usedW ?? null) : basis.expectedW;
+  const usual = basis.ramp ?? usualRamp(protocol, expectedW ?? 200);
+  const [typed, setTyped] = useState<{ startW?: string; stepW?: string; stageS?: string }>({});
+  const { startW, stepW, stageS } = { startW: String(usual.startW), stepW: String(usual.stepW), stageS: String(usual.stageS), ...typed };
+  const ramp = useMemo(
+    () => ({ startW: bounded(startW, 20, 400, 100), stepW: bounded(stepW, 5, 60, 20), stageS: bounded(stageS, 10, 600, 60) }),
+    [startW, stepW, stageS],
+  );
+  const efforts = useEfforts(protocol, watts, recording.laps, ramp, recording.bpm);
+  const isRamp = protocol.steps.some(({ ask }) => ask.kind === 'ramp');
+  const massKg = shownMass(rider, date);
 
   const readings = useMemo(
     (): ProtocolReading[] =>
-      effort.effort
-        ? (isRamp ? RAMP_PAIR : [protocolId]).map((id) => ({ protocol: protocolOf(id), reading: read(id, watts, effort.effort as Stretch, ramp) }))
-        : [],
-    [effort.effort, isRamp, protocolId, watts, ramp],
+      (RAMP_PAIR.includes(protocolId) ? RAMP_PAIR : [protocolId]).map((id) => {
+        const each = protocolOf(id);
+        const read = readEfforts(each, { watts, bpm: recording.bpm }, efforts.efforts, ramp);
+        return { protocol: each, read, result: read.ok ? resultOf(each, { ...read.value.measured, massKg }) : read };
+      }),
+    [protocolId, watts, recording.bpm, efforts.efforts, ramp, massKg],
   );
-  const chosen = readings.find((each) => each.protocol.id === protocolId)?.reading;
-  const readingW = chosen?.ok && protocol.ftpPercent !== null ? chosen.value.value : null;
-  const ftpW = readingW === null ? null : ftpFromReading(protocol, readingW).value;
-  const beats = effort.effort && recording.bpm ? meanHeartRate(recording.bpm.slice(effort.effort.startS, effort.effort.endS)) : null;
-  const checks = useChecks(rider, recording, watts, { protocol, date, ftpW, expectedW, effort: effort.effort });
-
+  const chosen = readings.find((each) => each.protocol.id === protocolId);
+  const result = chosen?.result.ok ? chosen.result.value : null;
+  const measured = chosen?.read.ok ? chosen.read.value.measured : null;
+  const ftpW = result?.ftp?.value ?? null;
+  const checks = useChecks(rider, {
+    protocol,
+    date,
+    ftpW,
+    expectedW,
+    setup: basis.setup ?? null,
+    details: measured?.details ?? null,
+    recording: efforts.effort === null ? null : { watts, bpm: recording.bpm, rpm: recording.rpm, effort: efforts.efforts.main ?? efforts.effort, efforts: efforts.efforts },
+  });
   return {
     byHeart,
     protocol,
     choose: setProtocolId,
     ramp: isRamp ? ramp : null,
-    rampFields: { startW, setStartW, stepW, setStepW },
-    ...effort,
+    rampFields: { startW, stepW, stageS, set: (change: typeof typed) => setTyped({ ...typed, ...change }) },
+    ...efforts,
     date,
     expectedW,
     readings,
-    readingW,
+    chosen: chosen ?? null,
+    result,
+    measured,
     ftpW,
     refusal: ftpW === null ? null : ftpRefusal(ftpW),
-    meanBpm: beats === null ? null : roundHalfUp(beats),
     checks,
   };
 }
@@ -79,40 +102,33 @@ interface Evidence {
   readonly date: string;
   readonly ftpW: number | null;
   readonly expectedW: number | null;
-  readonly effort: Stretch | null;
+  readonly setup: Setup | null;
+  readonly details: NonNullable<Parameters<typeof checkTest>[0]['details']> | null;
+  readonly recording: NonNullable<Parameters<typeof checkTest>[0]['recording']> | null;
 }
 
 /** The checks as they come out now; the server runs the same ones when the test is stored. */
-function useChecks(rider: Rider, recording: RecordingWithStreams, watts: Float64Array, { protocol, date, ftpW, expectedW, effort }: Evidence) {
+export function useChecks(rider: Rider, { protocol, date, ftpW, expectedW, setup, details, recording }: Evidence) {
   const { data: tests } = api.useTestsQuery(rider.id);
-  return useMemo(() => {
-    if (!effort) return [];
-    const earlier = (tests ?? [])
-      .filter((test) => test.date < date)
-      .map((test) => ({ protocolId: test.protocol, date: test.date, ftpW: test.measuredW, powerSource: test.powerSource }));
-    return checkTest({
-      protocol,
-      date,
-      ftpW,
-      expectedFtpW: expectedW,
-      powerSource: rider.powerSource,
-      maximalBpm: riderOnDay(rider, date).maximalBpm,
-      earlier,
-      recording: { watts, bpm: recording.bpm, rpm: recording.rpm, effort },
-    });
-  }, [effort, protocol, date, ftpW, expectedW, rider, tests, watts, recording]);
-}
-
-function read(id: ProtocolId, watts: Float64Array, effort: Stretch, ramp: RampShape): Reading<Worked> {
-  const { reading } = protocolOf(id);
-  if (reading.kind === 'rampMinute') return readRampMinute(watts, effort);
-  if (reading.kind === 'rampStage') return readRampStage(watts, effort, ramp);
-  return { ok: true, value: readSteady(watts, effort) };
-}
-
-function firstProtocol(byHeart: boolean, guess: RampShape | null): ProtocolId {
-  if (byHeart) return 'heart-rate-twenty';
-  return guess ? 'ramp' : 'twenty-minute';
+  const { data: hardBefore } = api.useHardDaysQuery({ riderId: rider.id, before: date });
+  const earlier = (tests ?? [])
+    .filter((test) => test.date < date && test.withdrawn === null)
+    .map((test) => ({ protocolId: test.protocol, date: test.date, ftpW: test.measuredW, powerSource: test.powerSource, setup: test.setup }));
+  return checkTest({
+    protocol,
+    date,
+    ftpW,
+    expectedFtpW: expectedW,
+    powerSource: rider.powerSource,
+    maximalBpm: riderOnDay(rider, date).maximalBpm,
+    retestWeeks: rider.retestWeeks,
+    earlier,
+    setup,
+    details,
+    heartRateUsable: healthOnDay(rider, date).heartRate,
+    ...(hardBefore ? { hardBefore } : {}),
+    ...(recording ? { recording } : {}),
+  });
 }
 
 /** A typed number inside its bounds, else the one to go on with while it is being typed. */

@@ -1,12 +1,14 @@
-import { type Band, bandWorking, FIVE_BY_THRESHOLD_HR, printBand, printSpan } from '@uphill/core';
+import { bandsFor, bandWorking, type LaidOver, printSpan, type Scheme } from '@uphill/core';
 import Table from 'react-bootstrap/Table';
 import { Figure } from '../../ui/Figure.tsx';
+import { shadeOf } from './ladderScale.ts';
 
-/** Zones of a rider without a power meter: beats, RPE and the talk test. */
-export function HeartLadder({ bands, thresholdBpm }: { bands: readonly Band[]; thresholdBpm: number }) {
+/** Zones in beats: limits, RPE and the talk test. */
+export function HeartLadder({ scheme, over }: { scheme: Scheme; over: LaidOver }) {
+  const bands = bandsFor(scheme, over.anchors);
   return (
     <>
-      <Table className="heart-ladder">
+      <Table responsive className="heart-ladder">
         <thead>
           <tr>
             <th scope="col">Zone</th>
@@ -20,25 +22,28 @@ export function HeartLadder({ bands, thresholdBpm }: { bands: readonly Band[]; t
           </tr>
         </thead>
         <tbody>
-          {[...bands].reverse().map((band) => (
-            <tr key={band.rule.number}>
-              <th scope="row">
-                <span className={`zone-chip zone-chip-${band.rule.number}`}>{band.rule.number}</span> {band.rule.name}
-              </th>
-              <td className="pulse">
-                <Figure working={bandWorking(FIVE_BY_THRESHOLD_HR, band, thresholdBpm)} label={`${band.rule.name}, bpm`}>
-                  {printBand(band)}
-                </Figure>
-              </td>
-              <td>{printSpan(...band.rule.rpe)}</td>
-              <td>{band.rule.talkTest}</td>
-              <td>{band.rule.held}</td>
-              <td className="soft">{band.rule.trains}</td>
-            </tr>
-          ))}
+          {[...bands].reverse().map((band) => {
+            const limits = bandWorking(scheme, band, over);
+            return (
+              <tr key={band.rule.number}>
+                <th scope="row">
+                  <span className={`zone-chip zone-chip-${shadeOf(band.rule.number, bands.length)}`}>{band.rule.number}</span> {band.rule.name}
+                </th>
+                <td className="pulse">
+                  <Figure working={limits} label={`${band.rule.name}, bpm`}>
+                    {limits.value}
+                  </Figure>
+                </td>
+                <td>{printSpan(...band.rule.rpe)}</td>
+                <td>{band.rule.talkTest}</td>
+                <td>{band.rule.held}</td>
+                <td className="soft">{band.rule.trains}</td>
+              </tr>
+            );
+          })}
         </tbody>
       </Table>
-      <p className="soft mb-0">The heart lags behind by half a minute and more: efforts under 2 minutes go by RPE.</p>
+      <p className="soft mb-0">The heart lags behind by half a minute and more: efforts under 2 minutes are too short for heart rate and go by RPE.</p>
     </>
   );
 }

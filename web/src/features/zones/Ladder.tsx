@@ -1,13 +1,12 @@
-import { type Band, bandWorking, percentOf, printBand, printSpan, roundTo, SEVEN_STEPS, SWEET_SPOT } from '@uphill/core';
+import { ANCHOR_NAMES, type AnchorKind, bandWorking, bandsFor, heartBeside, type LaidOver, percentOf, printSpan, roundTo, type Scheme, SWEET_SPOT } from '@uphill/core';
 import { useWidth } from '../../charts/useWidth.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { type Rung, rungsOf } from './ladderScale.ts';
 
 interface Props {
-  readonly bands: readonly Band[];
-  readonly ftpW: number;
+  readonly scheme: Scheme;
+  readonly over: LaidOver;
   readonly massKg: number | null;
-  readonly hearts: readonly Band[] | null;
 }
 
 const HEIGHT = 532;
@@ -21,29 +20,48 @@ const NARROW = 360;
 const RIGHT = 22;
 
 /** The zone ladder, and beside each rung what it means; the table is the whole of it for those who cannot see the drawing. */
-export function Ladder({ bands, ftpW, massKg, hearts }: Props) {
+export function Ladder({ scheme, over, massKg }: Props) {
   const [frame, width] = useWidth();
+  const { ftp = null, lt1 = null, lt2 = null, thresholdHr = null } = over.anchors;
+  const axisW = ftp ?? lt2 ?? 200;
   const narrow = width < NARROW;
   const left = narrow ? LEFT_NARROW : LEFT;
-  const { rungs, y } = rungsOf(bands, ftpW, HEIGHT, Math.max(120, width - left - RIGHT));
+  const { rungs, shared, y } = rungsOf(bandsFor(scheme, over.anchors), axisW, HEIGHT, Math.max(120, width - left - RIGHT));
+  const hearts = ftp !== null && thresholdHr !== null;
+  const lines = ftp === null || (scheme.anchor === 'lactate' && !over.assumed) ? ([['LT1', lt1], ['LT2', lt2]] as const) : ([['FTP', ftp]] as const);
   return (
     <div className="ladder">
       <div className="ladder-head soft small">
-        <span>{massKg === null || narrow ? '% of FTP' : '% of FTP, W/kg'}</span>
+        <span>{massKg === null || narrow ? '% of anchor' : '% of anchor, W/kg'}</span>
         <span>width: how long it can be held</span>
       </div>
       <div ref={frame} className="ladder-drawing">
         <svg width={width} height={HEIGHT + FOOT} aria-hidden focusable="false">
+          <defs>
+            <pattern id="shared-watts" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <line x1={0} y1={0} x2={0} y2={7} className="shared-hatch" />
+            </pattern>
+          </defs>
           {rungs.map((rung) => (
-            <RungDrawing key={rung.band.rule.number} rung={rung} left={left} massKg={narrow ? null : massKg} ftpW={ftpW} />
+            <RungDrawing key={rung.band.rule.number} scheme={scheme} rung={rung} left={left} massKg={narrow ? null : massKg} crossedBy={lines.map(([, watts]) => watts)} />
+          ))}
+          {shared.map((stretch) => (
+            <rect key={stretch.y} x={left} y={stretch.y} width={stretch.width} height={Math.max(0, stretch.height)} fill="url(#shared-watts)" className="shared-edge" />
           ))}
           <path d={`M${left - 4} ${HEIGHT + 1} l10 4 l-10 4 l10 4`} className="ladder-break" />
-          <line x1={left - 8} x2={width} y1={y(ftpW)} y2={y(ftpW)} className="ladder-ftp" />
-          <rect x={width - 66} y={y(ftpW) - 12} width={66} height={24} rx={4} className="ladder-tag" />
-          <text x={width - 33} y={y(ftpW) + 5} textAnchor="middle" className="ladder-tag-text">
-            FTP {ftpW}
-          </text>
-          <SweetSpot top={y(percentOf(SWEET_SPOT.high, ftpW))} foot={y(percentOf(SWEET_SPOT.low, ftpW))} right={width} words={!narrow} />
+          {lines.map(
+            ([name, watts]) =>
+              watts !== null && (
+                <g key={name}>
+                  <line x1={left - 8} x2={width} y1={y(watts)} y2={y(watts)} className="ladder-ftp" />
+                  <rect x={width - 66} y={y(watts) - 12} width={66} height={24} rx={4} className="ladder-tag" />
+                  <text x={width - 33} y={y(watts) + 5} textAnchor="middle" className="ladder-tag-text">
+                    {name} {watts}
+                  </text>
+                </g>
+              ),
+          )}
+          {ftp !== null && scheme.anchor === 'ftp' && <SweetSpot top={y(percentOf(SWEET_SPOT.high, ftp))} foot={y(percentOf(SWEET_SPOT.low, ftp))} right={width} words={!narrow} />}
         </svg>
       </div>
       <div className="ladder-words table-scroll">
@@ -62,27 +80,41 @@ export function Ladder({ bands, ftpW, massKg, hearts }: Props) {
             </tr>
           </thead>
           <tbody>
-            {[...rungs].reverse().map(({ band, height }) => (
-              <tr key={band.rule.number} style={{ height }}>
-                <th scope="row">
-                  <span className="visually-hidden">Zone {band.rule.number}, </span>
-                  {band.rule.name}
-                </th>
-                <td>
-                  <Figure working={bandWorking(SEVEN_STEPS, band, ftpW)} label={`${band.rule.name}, W`}>
-                    {printBand(band)}
-                  </Figure>
-                </td>
-                <td className="soft">{band.rule.talkTest}</td>
-                <td>{printSpan(...band.rule.rpe)}</td>
-                {hearts && <td className="pulse">{band.rule.number > 5 ? 'too short' : heartText(hearts[band.rule.number - 1])}</td>}
-              </tr>
-            ))}
+            {[...rungs].reverse().map(({ band, wordsHeight }) => {
+              const beats = hearts ? heartBeside(scheme, band, ftp, thresholdHr) : null;
+              return (
+                <tr key={band.rule.number} style={{ height: wordsHeight }} title={`Trains: ${band.rule.trains}`}>
+                  <th scope="row">
+                    <span className="visually-hidden">Zone {band.rule.number}, </span>
+                    {band.rule.name}
+                  </th>
+                  <td>
+                    <Figure working={bandWorking(scheme, band, over)} label={`${band.rule.name}, W`}>
+                      {bandWorking(scheme, band, over).value}
+                    </Figure>
+                  </td>
+                  <td className="soft">{band.rule.talkTest}</td>
+                  <td>{printSpan(...band.rule.rpe)}</td>
+                  {hearts && (
+                    <td className="pulse">
+                      {beats ? (
+                        <Figure working={beats} label={`${band.rule.name}, bpm`}>
+                          {beats.value}
+                        </Figure>
+                      ) : (
+                        'too short'
+                      )}
+                    </td>
+                  )}
+                </tr>
+              );
+            })}
           </tbody>
         </table>
       </div>
       <p className="soft small ladder-foot">
-        Sweet spot {`${percentOf(SWEET_SPOT.low, ftpW)}–${percentOf(SWEET_SPOT.high, ftpW)} W`}. Efforts under 2 minutes are too short for heart rate.
+        {ftp !== null && `Sweet spot ${percentOf(SWEET_SPOT.low, ftp)}–${percentOf(SWEET_SPOT.high, ftp)} W. `}
+        {scheme.overlaps && 'Hatched watts belong to two neighbours; time there counts half to each. '}Efforts under 2 minutes: too short for heart rate.
       </p>
     </div>
   );
@@ -105,19 +137,27 @@ function SweetSpot({ top, foot, right, words }: { top: number; foot: number; rig
   );
 }
 
-function RungDrawing({ rung: { band, y, height, width }, left, massKg, ftpW }: { rung: Rung; left: number; massKg: number | null; ftpW: number }) {
-  const { number, held, toPercent } = band.rule;
+interface RungProps {
+  readonly scheme: Scheme;
+  readonly rung: Rung;
+  readonly left: number;
+  readonly massKg: number | null;
+  readonly crossedBy: readonly (number | null)[];
+}
+
+function RungDrawing({ scheme, rung: { band, y, height, width, wordsHeight, shade }, left, massKg, crossedBy }: RungProps) {
+  const { number, held, toPercent, toOf } = band.rule;
   const inside = width > 118;
-  // Where the FTP line runs through a rung, its words stand below the line.
-  const crossed = band.low <= ftpW && (band.high ?? Infinity) >= ftpW;
-  const middle = crossed ? y + height - 14 : y + height / 2 + 6;
+  // Where a line runs through a rung, its words stand below the line.
+  const crossed = crossedBy.some((watts) => watts !== null && band.low <= watts && (band.high ?? Infinity) >= watts);
+  const middle = crossed ? y + height - 14 - (height - wordsHeight) / 2 : y + height / 2 + 6;
   return (
     <g>
-      <rect x={left} y={y + 1} width={width} height={Math.max(0, height - 2)} className={`rung rung-${number}`} />
-      <text x={inside ? left + 10 : left + width + 8} y={middle} className={inside ? `rung-number on-rung-${number}` : 'rung-number'}>
+      <rect x={left} y={y + 1} width={width} height={Math.max(0, height - 2)} className={`rung rung-${shade}`} />
+      <text x={inside ? left + 10 : left + width + 8} y={middle} className={inside ? `rung-number on-rung-${shade}` : 'rung-number'}>
         Z{number}
       </text>
-      <text x={inside ? left + 44 : left + width + 38} y={middle - 1} className={inside ? `rung-held on-rung-${number}` : 'rung-held'}>
+      <text x={inside ? left + 44 : left + width + 38} y={middle - 1} className={inside ? `rung-held on-rung-${shade}` : 'rung-held'}>
         {held}
       </text>
       {toPercent !== null && band.high !== null && (
@@ -125,7 +165,12 @@ function RungDrawing({ rung: { band, y, height, width }, left, massKg, ftpW }: {
           <text x={40} y={y + 6} textAnchor="end" className="rung-limit">
             {toPercent} %
           </text>
-          {massKg !== null && (
+          {scheme.anchor === 'lactate' && toOf && (
+            <text x={86} y={y + 6} textAnchor="end" className="rung-limit">
+              {anchorShort(toOf)}
+            </text>
+          )}
+          {massKg !== null && scheme.anchor !== 'lactate' && (
             <text x={86} y={y + 6} textAnchor="end" className="rung-limit">
               {roundTo(band.high / massKg, 2).toFixed(2)}
             </text>
@@ -139,6 +184,6 @@ function RungDrawing({ rung: { band, y, height, width }, left, massKg, ftpW }: {
   );
 }
 
-function heartText(band: Band | undefined): string {
-  return band ? printBand(band) : '';
+function anchorShort(kind: AnchorKind): string {
+  return ANCHOR_NAMES[kind].name;
 }

@@ -1,0 +1,50 @@
+import { FTP_BOUNDS, lactateSampleSchema, PROTOCOL_IDS, setupSchema } from '@uphill/core';
+import { z } from 'zod';
+import { day, id, prose, version } from './common.ts';
+
+/** The stages of a test day, in the practitioner's order. */
+export const TEST_STAGES = ['expect', 'prepare', 'ride', 'read', 'decide'] as const;
+
+/** One line of the lactate table exactly as typed, so that a half-typed day loses nothing. */
+const typedSample = z.object({
+  stageW: z.string().max(20),
+  at: lactateSampleSchema.shape.at,
+  mmol: z.string().max(20),
+  bpm: z.string().max(20),
+  rpe: z.string().max(20),
+  struck: z.string().max(200).nullable(),
+  fraction: z.number().min(0.05).max(1),
+});
+
+/** A ride on the stand-ins under way: with the seed and what was pressed it can be ridden again to this second. */
+const ride = z.object({
+  seed: z.number().int().min(0).max(2 ** 31),
+  seconds: z.number().int().min(0).max(86_400),
+  events: z.array(z.object({ second: z.number().int().min(0).max(86_400), did: z.enum(['lap', 'stop', 'struggling']) })).max(500),
+});
+
+/** What is known of a test day so far. */
+export const testDayDraft = z.object({
+  stage: z.enum(TEST_STAGES),
+  date: day,
+  /** FTP expected, W, or threshold heart rate, bpm: written down before. */
+  expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
+  expectedBpm: z.number().int().min(60).max(220).nullable(),
+  setup: setupSchema,
+  ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60), stageS: z.number().int().min(10).max(600) }),
+  onS: z.number().int().min(30).max(60),
+  optional: z.boolean(),
+  way: z.enum(['standIns', 'recording', 'hand']).nullable(),
+  ride: ride.nullable(),
+  recordingId: id.nullable(),
+  typed: z.record(z.string().max(40), z.string().max(40)),
+  samples: z.array(typedSample).max(60),
+  note: prose(1000),
+});
+export type TestDayDraft = z.infer<typeof testDayDraft>;
+
+export const testDay = z.object({ id, riderId: id, protocol: z.enum(PROTOCOL_IDS), draft: testDayDraft, version, updatedAt: z.string() });
+export type TestDay = z.infer<typeof testDay>;
+
+export const newTestDay = z.object({ protocol: z.enum(PROTOCOL_IDS), draft: testDayDraft });
+export const testDayChange = z.object({ draft: testDayDraft, version });

@@ -1,0 +1,62 @@
+import { MAXIMAL_ABOVE_PERCENT, type HealthVerdict } from '../rider/health.ts';
+import type { RiderOnDay } from './efforts.ts';
+import { expand } from './expand.ts';
+import type { Effort, Item, Plan } from './plan.ts';
+
+const MAXIMAL_RPE = 9;
+
+/**
+ * Why a session may not be given to a rider yet, as far as health goes: steps above 105 % of FTP wait for a clear
+ * health screen, and heart-rate targets are not for riders whose heart rate tells nothing.
+ *
+ * @param plan the session
+ * @param rider the rider's figures on the day
+ * @param health what the rider's health screen allows
+ * @returns a sentence, or null where nothing is in the way
+ * Source: handbook section 11.
+ */
+export function healthRefusal(plan: Plan, rider: RiderOnDay, health: HealthVerdict): string | null {
+  if (!health.maximal && asksMaximal(plan, rider)) {
+    return `It has steps above ${MAXIMAL_ABOVE_PERCENT} % of FTP, which wait for ${rider.firstName}’s health screen. ${health.reasons.join(' ')}`;
+  }
+  if (!health.heartRate && effortsOf(plan).some(({ kind }) => kind === 'heartRate')) {
+    return `It has heart-rate targets, which tell nothing for ${rider.firstName}: RPE governs. Give those steps an RPE.`;
+  }
+  return null;
+}
+
+/**
+ * Whether a session asks for more than 105 % of FTP anywhere: in watts, as a zone, as RPE, or flat out.
+ *
+ * @param plan the session
+ * @param rider the rider's figures on the day
+ * @returns true where it does
+ * Source: handbook section 11.
+ */
+export function asksMaximal(plan: Plan, rider: RiderOnDay): boolean {
+  if (effortsOf(plan).some((effort) => isMaximal(effort))) return true;
+  if (rider.ftpW === null) return false;
+  const limit = (MAXIMAL_ABOVE_PERCENT / 100) * rider.ftpW;
+  return expand(plan, rider).some(({ from, to }) => [from, to].some((asked) => asked !== null && (asked.highW ?? 0) > Math.ceil(limit)));
+}
+
+function isMaximal(effort: Effort): boolean {
+  switch (effort.kind) {
+    case 'percent':
+      return effort.high > MAXIMAL_ABOVE_PERCENT;
+    case 'zone':
+      return effort.zone >= 5;
+    case 'rpe':
+      return effort.high >= MAXIMAL_RPE;
+    case 'max':
+      return true;
+    default:
+      return false;
+  }
+}
+
+function effortsOf(plan: Plan): Effort[] {
+  const of = (item: Item): Effort[] =>
+    item.kind === 'set' ? [...item.parts.flatMap(of), ...(item.rest ? of(item.rest.step) : [])] : item.target.kind === 'steady' ? [item.target.effort] : [item.target.from, item.target.to];
+  return plan.items.flatMap(of);
+}

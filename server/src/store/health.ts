@@ -1,0 +1,30 @@
+import { randomUUID } from 'node:crypto';
+import type { HealthFields, Rider } from '@uphill/api';
+import { HEALTH_QUESTIONS } from '@uphill/core';
+import type { Db } from '../database.ts';
+import { badField } from '../refusal.ts';
+import { today } from '../today.ts';
+import { act } from './journal.ts';
+import { readRider, riderName } from './riders.ts';
+
+/** Stores a dated health screen; earlier ones stay as they were. */
+export async function addHealthScreen(db: Db, riderId: string, fields: HealthFields): Promise<Rider> {
+  const name = await riderName(db, riderId);
+  const unknown = Object.keys(fields.answers).find((id) => !HEALTH_QUESTIONS.some((question) => question.id === id));
+  if (unknown !== undefined) throw badField('answers', `There is no question "${unknown.slice(0, 40)}".`);
+  if (fields.date > today()) throw badField('date', 'The date of the health screen lies in the future.');
+  if ((fields.clearedBy === null) !== (fields.clearedOn === null)) throw badField('clearedBy', 'A clearance needs both: by whom, and when.');
+  await act(db, `stored the health screen of ${name}`, ({ insert }) =>
+    insert('health_screens', {
+      id: randomUUID(),
+      rider_id: riderId,
+      date: fields.date,
+      answers: JSON.stringify(fields.answers),
+      note: fields.note,
+      cleared_by: fields.clearedBy,
+      cleared_on: fields.clearedOn,
+      created_at: new Date().toISOString(),
+    }),
+  );
+  return readRider(db, riderId);
+}

@@ -1,0 +1,92 @@
+import { randomUUID } from 'node:crypto';
+import type { OwnSchemeEntry, SchemeFields, Settings } from '@uphill/api';
+import { ownSchemeProblems, SCHEMES } from '@uphill/core';
+import type { Db } from '../database.ts';
+import { badField, notFound, Refusal } from '../refusal.ts';
+import type { SchemeRow } from '../tables.ts';
+import { act, orConflict } from './journal.ts';
+
+const HOUSE = 'house';
+
+export async function listSchemes(db: Db): Promise<OwnSchemeEntry[]> {
+  return (await db.selectFrom('schemes').selectAll().orderBy('name').execute()).map(fromRow);
+}
+
+export async function createScheme(db: Db, fields: SchemeFields): Promise<OwnSchemeEntry> {
+  await refuseProblems(db, fields, null);
+  const row: SchemeRow = { id: randomUUID(), ...toRow(fields), version: 1, created_at: new Date().toISOString() };
+  await act(db, `made the scheme ${fields.name}`, ({ insert }) => insert('schemes', row));
+  return fromRow(row);
+}
+
+export async function changeScheme(db: Db, id: string, { version, ...fields }: SchemeFields & { version: number }): Promise<OwnSchemeEntry> {
+  const read = () => readScheme(db, id);
+  await read();
+  await refuseProblems(db, fields, id);
+  await orConflict({ ...fields, version }, read, () =>
+    act(db, `changed the scheme ${fields.name}`, ({ update }) => update('schemes', id, { ...toRow(fields), version: version + 1 })),
+  );
+  return read();
+}
+
+/** Takes a scheme away; riders who had it follow the default again. */
+export async function removeScheme(db: Db, id: string): Promise<void> {
+  const { name } = await readScheme(db, id);
+  const riders = await db.selectFrom('riders').select(['id', 'version']).where('scheme_id', '=', id).execute();
+  const settings = await readSettings(db);
+  await act(db, `took the scheme ${name} away`, async ({ remove, update }) => {
+    for (const rider of riders) await update('riders', rider.id, { scheme_id: null, version: rider.version + 1 });
+    if (settings.defaultSchemeId === id) await update('settings', HOUSE, { default_scheme_id: SCHEMES[0]?.id ?? '', version: settings.version + 1 });
+    await remove('schemes', id);
+  });
+}
+
+export async function readSettings(db: Db): Promise<Settings> {
+  const row = await db.selectFrom('settings').selectAll().where('id', '=', HOUSE).executeTakeFirstOrThrow();
+  return { defaultSchemeId: row.default_scheme_id, version: row.version };
+}
+
+export async function changeSettings(db: Db, change: Settings): Promise<Settings> {
+  const name = await schemeName(db, change.defaultSchemeId);
+  const read = () => readSettings(db);
+  await orConflict(change, read, () =>
+    act(db, `made ${name} the scheme of new riders`, ({ update }) => update('settings', HOUSE, { default_scheme_id: change.defaultSchemeId, version: change.version + 1 })),
+  );
+  return read();
+}
+
+/** The name of a scheme that ships or is the coach's own; refuses where there is none, or none in watts for a default. */
+export async function schemeName(db: Db, id: string): Promise<string> {
+  const shipped = SCHEMES.find((scheme) => scheme.id === id);
+  if (shipped) return shipped.name;
+  const own = await db.selectFrom('schemes').select('name').where('id', '=', id).executeTakeFirst();
+  if (!own) throw badField('schemeId', 'There is no such scheme.');
+  return own.name;
+}
+
+async function readScheme(db: Db, id: string): Promise<OwnSchemeEntry> {
+  const row = await db.selectFrom('schemes').selectAll().where('id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('scheme');
+  return fromRow(row);
+}
+
+async function refuseProblems(db: Db, fields: SchemeFields, id: string | null): Promise<void> {
+  const others = (await listSchemes(db)).filter((scheme) => scheme.id !== id).map(({ name }) => name);
+  const problems = ownSchemeProblems(fields, [...SCHEMES.map(({ name }) => name), ...others]);
+  if (problems.length > 0) throw new Refusal(422, problems[0]?.reason ?? 'This scheme cannot be used.', { fields: problems });
+}
+
+function toRow(fields: SchemeFields) {
+  return { name: fields.name, anchor: fields.anchor, overlaps: fields.overlaps ? 1 : 0, bands: JSON.stringify(fields.bands) };
+}
+
+function fromRow(row: SchemeRow): OwnSchemeEntry {
+  return {
+    id: row.id,
+    name: row.name,
+    anchor: row.anchor as OwnSchemeEntry['anchor'],
+    overlaps: row.overlaps === 1,
+    bands: JSON.parse(row.bands) as OwnSchemeEntry['bands'],
+    version: row.version,
+  };
+}

@@ -1,0 +1,72 @@
+import { randomUUID } from 'node:crypto';
+import type { TestDay, TestDayDraft } from '@uphill/api';
+import { protocolOf } from '@uphill/core';
+import type { Db } from '../database.ts';
+import { conflict, notFound } from '../refusal.ts';
+import type { TestDayRow } from '../tables.ts';
+import { act } from './journal.ts';
+import { riderName } from './riders.ts';
+
+/** Test days under way; a finished one is a test. */
+export async function listTestDays(db: Db, riderId: string): Promise<TestDay[]> {
+  await riderName(db, riderId);
+  const rows = await db.selectFrom('test_days').selectAll().where('rider_id', '=', riderId).orderBy('updated_at', 'desc').execute();
+  return rows.map(fromRow);
+}
+
+export async function readTestDay(db: Db, id: string): Promise<TestDay> {
+  const row = await db.selectFrom('test_days').selectAll().where('id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('test day');
+  return fromRow(row);
+}
+
+export async function createTestDay(db: Db, riderId: string, fields: { protocol: string; draft: TestDayDraft }): Promise<TestDay> {
+  const name = await riderName(db, riderId);
+  const now = new Date().toISOString();
+  const row: TestDayRow = {
+    id: randomUUID(),
+    rider_id: riderId,
+    protocol: fields.protocol,
+    draft: JSON.stringify(fields.draft),
+    version: 1,
+    updated_at: now,
+    created_at: now,
+  };
+  await act(db, `began a test day of ${name}: ${protocolOf(fields.protocol).name}`, ({ insert }) => insert('test_days', row));
+  return fromRow(row);
+}
+
+/** Saves a test day as it stands. It saves itself while it goes on, so the journal leaves it out. */
+export async function saveTestDay(db: Db, id: string, change: { draft: TestDayDraft; version: number }): Promise<TestDay> {
+  return db.transaction().execute(async (trx) => {
+    const saved = await trx
+      .updateTable('test_days')
+      .set({ draft: JSON.stringify(change.draft), version: change.version + 1, updated_at: new Date().toISOString() })
+      .where('id', '=', id)
+      .where('version', '=', change.version)
+      .returningAll()
+      .executeTakeFirst();
+    if (saved) return fromRow(saved);
+    const stored = await trx.selectFrom('test_days').selectAll().where('id', '=', id).executeTakeFirst();
+    if (!stored) throw notFound('test day');
+    throw conflict(change, fromRow(stored));
+  });
+}
+
+/** Gives a test day up; undo brings it back. */
+export async function removeTestDay(db: Db, id: string): Promise<void> {
+  const { riderId, protocol } = await readTestDay(db, id);
+  const name = await riderName(db, riderId);
+  await act(db, `gave up the test day of ${name}: ${protocolOf(protocol).name}`, ({ remove }) => remove('test_days', id));
+}
+
+function fromRow(row: TestDayRow): TestDay {
+  return {
+    id: row.id,
+    riderId: row.rider_id,
+    protocol: row.protocol as TestDay['protocol'],
+    draft: JSON.parse(row.draft) as TestDayDraft,
+    version: row.version,
+    updatedAt: row.updated_at,
+  };
+}

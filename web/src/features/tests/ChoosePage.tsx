@@ -1,0 +1,175 @@
+import type { ListedRider } from '@uphill/api';
+import { EMPTY_SETUP, pickProtocol, type Protocol, PROTOCOLS, type ProtocolId, protocolOf, type Tells, TELLS, TELLS_NAMES, usualRamp, valueOn } from '@uphill/core';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { api } from '../../api/client.ts';
+import { today } from '../../app/dates.ts';
+import { firstName, ftpOnDay, healthOnDay } from '../../app/riderOnDay.ts';
+import { useAct } from '../../app/useAct.ts';
+import { Loading } from '../../ui/Loading.tsx';
+import { Caution, Refused } from '../../ui/messages.tsx';
+import { AboutProtocol } from './AboutProtocol.tsx';
+import { RampForecast } from './RampForecast.tsx';
+
+/** Which test? Three questions, a pick with its reasons, and every other protocol beside it. */
+export function ChoosePage() {
+  const { riderId = '' } = useParams();
+  const { data: rider } = api.useRiderQuery(riderId);
+  return rider ? <Chooser key={rider.id} rider={rider} /> : <Loading />;
+}
+
+function Chooser({ rider }: { rider: ListedRider }) {
+  const [search] = useSearchParams();
+  const asked = TELLS.find((tells) => tells === search.get('tells'));
+  const { data: tests = [] } = api.useTestsQuery(rider.id);
+  const [hasPower, setHasPower] = useState(rider.powerSource !== 'none');
+  const [pacesWell, setPacesWell] = useState<boolean | null>(null);
+  const [tells, setTells] = useState<Tells>(asked ?? 'ftp');
+  const [chosen, setChosen] = useState<ProtocolId | null>(null);
+  // Who has ridden a paced test before is taken to know how; the coach may know better.
+  const familiar = pacesWell ?? tests.some(({ protocol }) => protocolOf(protocol).suits.pacing);
+  const pick = pickProtocol({ hasPower, pacesWell: familiar, tells });
+  const protocol = chosen ? protocolOf(chosen) : pick.protocol;
+  const expectedW = ftpOnDay(rider, today())?.usedW ?? null;
+  const answer = (change: () => void) => (): void => {
+    change();
+    setChosen(null);
+  };
+  return (
+    <>
+      <div className="title-row">
+        <h1>Which test?</h1>
+        <span className="soft">Three questions for {firstName(rider.name)}</span>
+      </div>
+      <div className="columns">
+        <div>
+          <section className="sheet mb-3" aria-label="Three questions">
+            <div className="entry-row">
+              <Question legend="Is there a power meter?" name="power" options={[['yes', 'Yes'], ['no', 'No']]} value={hasPower ? 'yes' : 'no'} choose={(value) => answer(() => setHasPower(value === 'yes'))()} />
+              <Question
+                legend="Are paced efforts familiar?"
+                name="paced"
+                options={[['yes', 'Yes'], ['no', 'Not yet']]}
+                value={familiar ? 'yes' : 'no'}
+                choose={(value) => answer(() => setPacesWell(value === 'yes'))()}
+              />
+              <Question legend="What must it tell?" name="tells" options={TELLS.map((each) => [each, TELLS_NAMES[each]] as const)} value={tells} choose={(value) => answer(() => setTells(value as Tells))()} />
+            </div>
+          </section>
+          <section className="sheet mb-3" aria-label="The pick" aria-live="polite">
+            <h2>{pick.protocol.name}</h2>
+            <ul className="mb-3">
+              {pick.because.map((reason) => (
+                <li key={reason}>{reason}</li>
+              ))}
+            </ul>
+            <Start rider={rider} protocol={protocol} expectedW={expectedW} />
+          </section>
+          <section className="sheet" aria-label="Every protocol">
+            <h2>Or another</h2>
+            <ul className="protocol-list">
+              {PROTOCOLS.filter(({ suits }) => hasPower || suits.power === 'not needed').map((each) => (
+                <li key={each.id}>
+                  <button type="button" className={each.id === protocol.id ? 'protocol protocol-chosen' : 'protocol'} aria-pressed={each.id === protocol.id} onClick={() => setChosen(each.id)}>
+                    <strong>{each.name}</strong>
+                    <span className="soft small">{each.ridden}</span>
+                    <span className="small">{each.ftpPercent === null ? 'no FTP' : `FTP is ${each.ftpPercent} % of the ${each.readingName}`}</span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        </div>
+        <div>
+          <AboutProtocol protocol={protocol} />
+          {protocol.reading.kind.startsWith('ramp') && <RampForecast ftpW={expectedW} />}
+          <HealthNote rider={rider} protocol={protocol} />
+          <Caution>
+            {protocol.reading.kind === 'lactate'
+              ? 'Blood is taken by a trained person with gloves, a fresh lancet and safe disposal.'
+              : 'Chest pain, faintness or an odd heartbeat: stop, get help. A maximal test is never ridden alone.'}
+          </Caution>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function HealthNote({ rider, protocol }: { rider: ListedRider; protocol: Protocol }) {
+  const health = healthOnDay(rider, today());
+  if (!protocol.maximal || health.maximal) return null;
+  return (
+    <section className="sheet mb-3">
+      <h2>Health screen first</h2>
+      <p className="mb-0">{health.reasons.join(' ')} The test day asks for it before anything is ridden.</p>
+    </section>
+  );
+}
+
+function Question({
+  legend,
+  name,
+  options,
+  value,
+  choose,
+}: {
+  legend: string;
+  name: string;
+  options: readonly (readonly [value: string, label: string])[];
+  value: string;
+  choose: (value: string) => void;
+}) {
+  return (
+    <fieldset className="question">
+      <legend>{legend}</legend>
+      {options.map(([each, label]) => (
+        <Form.Check key={each} type="radio" id={`${name}-${each}`} name={name} label={label} checked={value === each} onChange={() => choose(each)} />
+      ))}
+    </fieldset>
+  );
+}
+
+function Start({ rider, protocol, expectedW }: { rider: ListedRider; protocol: Protocol; expectedW: number | null }) {
+  const navigate = useNavigate();
+  const [begin, { isLoading }] = api.useAddTestDayMutation();
+  const { data: tests = [] } = api.useTestsQuery(rider.id);
+  const { act, problem } = useAct();
+  const lastSetup = tests.find(({ setup }) => setup !== null)?.setup;
+  const start = async (): Promise<void> => {
+    const thresholds = rider.heartRates.filter(({ kind }) => kind === 'threshold').map(({ date, bpm }) => ({ from: date, value: bpm }));
+    const day = await act(
+      begin({
+        riderId: rider.id,
+        protocol: protocol.id,
+        draft: {
+          stage: 'expect',
+          date: today(),
+          expectedW,
+          expectedBpm: valueOn(thresholds, today())?.value ?? null,
+          // Bike, trainer and pressure as last time: what is ticked is asked anew.
+          setup: lastSetup ? { ...lastSetup, answers: {} } : EMPTY_SETUP,
+          ramp: usualRamp(protocol, expectedW ?? 200),
+          onS: 30,
+          optional: false,
+          way: null,
+          ride: null,
+          recordingId: null,
+          typed: {},
+          samples: [],
+          note: '',
+        },
+      }),
+    );
+    if (day) void navigate(`/riders/${rider.id}/test-days/${day.id}`);
+  };
+  return (
+    <>
+      <Refused problem={problem} />
+      <Button disabled={isLoading} onClick={() => void start()}>
+        Start the test day: {protocol.name}
+      </Button>
+    </>
+  );
+}

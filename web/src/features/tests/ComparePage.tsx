@@ -1,0 +1,132 @@
+import type { Rider, Test } from '@uphill/api';
+import { overlayTests, type OverlayTest, preparePower, protocolOf, roundHalfUp } from '@uphill/core';
+import { lazy, Suspense, useMemo } from 'react';
+import Form from 'react-bootstrap/Form';
+import Table from 'react-bootstrap/Table';
+import { useParams, useSearchParams } from 'react-router';
+import { api } from '../../api/client.ts';
+import { printDay, today } from '../../app/dates.ts';
+import { healthOnDay } from '../../app/riderOnDay.ts';
+import { Field } from '../../ui/Field.tsx';
+import { Loading } from '../../ui/Loading.tsx';
+import { Empty } from '../../ui/messages.tsx';
+
+const OverlayChart = lazy(async () => ({ default: (await import('../../charts/OverlayChart.tsx')).OverlayChart }));
+
+/** The same protocol on two dates laid over each other: watts second by second, heart rate at the same watts. */
+export function ComparePage() {
+  const { riderId = '' } = useParams();
+  const { data: rider } = api.useRiderQuery(riderId);
+  const { data: tests } = api.useTestsQuery(riderId);
+  return rider && tests ? <Compare rider={rider} tests={tests.filter(({ effort }) => effort !== null)} /> : <Loading />;
+}
+
+function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {
+  const [search, setSearch] = useSearchParams();
+  const one = tests.find(({ id }) => id === search.get('test')) ?? tests[0];
+  const alike = tests.filter(({ id, protocol }) => one !== undefined && id !== one.id && sameKind(protocol, one.protocol));
+  const other = alike.find(({ id }) => id === search.get('with')) ?? alike.find(({ date }) => one !== undefined && date < one.date) ?? alike[0];
+  if (!one) return <Empty title="No test with a recording yet. Bring one in, and the next can be laid over it." />;
+  return (
+    <>
+      <div className="title-row">
+        <h1>Laid over each other</h1>
+        <span className="soft">{protocolOf(one.protocol).name}</span>
+      </div>
+      <section className="sheet" aria-label="Two tests">
+        <div className="entry-row">
+          <Field label="Test">
+            {(control) => (
+              <Form.Select {...control} value={one.id} onChange={({ target }) => setSearch({ test: target.value })}>
+                {tests.map(({ id, date, protocol }) => (
+                  <option key={id} value={id}>
+                    {printDay(date)}, {protocolOf(protocol).name}
+                  </option>
+                ))}
+              </Form.Select>
+            )}
+          </Field>
+          {other && (
+            <Field label="Over">
+              {(control) => (
+                <Form.Select {...control} value={other.id} onChange={({ target }) => setSearch({ test: one.id, with: target.value })}>
+                  {alike.map(({ id, date, protocol }) => (
+                    <option key={id} value={id}>
+                      {printDay(date)}, {protocolOf(protocol).name}
+                    </option>
+                  ))}
+                </Form.Select>
+              )}
+            </Field>
+          )}
+        </div>
+        {other ? <Overlay rider={rider} newer={one.date >= other.date ? one : other} older={one.date >= other.date ? other : one} /> : <p className="mb-0">There is no second test of this kind with a recording yet.</p>}
+      </section>
+    </>
+  );
+}
+
+/** Both ramp readings come off the same ride, so they can be laid over each other. */
+function sameKind(one: string, other: string): boolean {
+  const ramps = ['ramp', 'full-stage-ramp'];
+  return one === other || (ramps.includes(one) && ramps.includes(other));
+}
+
+function Overlay({ rider, newer, older }: { rider: Rider; newer: Test; older: Test }) {
+  const a = useEffortOf(older);
+  const b = useEffortOf(newer);
+  const laid = useMemo(() => (a && b ? overlayTests(a, b) : null), [a, b]);
+  if (!laid) return <Loading rows={5} />;
+  const heart = healthOnDay(rider, today()).heartRate;
+  return (
+    <>
+      {newer.powerSource !== older.powerSource && (
+        <p>
+          Different power sources: {newer.powerSource} now, {older.powerSource} before. They disagree by 1–10 %.
+        </p>
+      )}
+      <Suspense fallback={<Loading rows={5} />}>
+        <OverlayChart laid={laid} names={[printDay(older.date), printDay(newer.date)]} heart={heart} />
+      </Suspense>
+      {heart && laid.beats.length > 0 && (
+        <Table responsive size="sm">
+          <caption className="caption-top">Heart rate at the same watts</caption>
+          <thead>
+            <tr>
+              <th scope="col">Watts</th>
+              <th scope="col">{printDay(older.date)}</th>
+              <th scope="col">{printDay(newer.date)}</th>
+              <th scope="col">Difference</th>
+            </tr>
+          </thead>
+          <tbody>
+            {laid.beats.map(({ fromW, toW, before, after }) => (
+              <tr key={fromW}>
+                <th scope="row">
+                  {fromW}–{toW} W
+                </th>
+                <td className="pulse">{roundHalfUp(before)} bpm</td>
+                <td className="pulse">{roundHalfUp(after)} bpm</td>
+                <td>{signed(roundHalfUp(after) - roundHalfUp(before))}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      <p className="mb-0">{laid.says}</p>
+    </>
+  );
+}
+
+function signed(beats: number): string {
+  return beats === 0 ? 'the same' : beats > 0 ? `${beats} more` : `${-beats} fewer`;
+}
+
+function useEffortOf(test: Test): OverlayTest | null {
+  const { data } = api.useRecordingQuery(test.effort?.recordingId ?? '', { skip: !test.effort });
+  return useMemo(() => {
+    if (!data || !test.effort) return null;
+    const { startS, endS } = test.effort;
+    return { watts: [...preparePower(data.watts).clock.subarray(startS, endS)], bpm: data.bpm?.slice(startS, endS) ?? null };
+  }, [data, test.effort]);
+}

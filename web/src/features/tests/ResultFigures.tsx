@@ -1,0 +1,38 @@
+import type { TestResult } from '@uphill/core';
+import { Figure } from '../../ui/Figure.tsx';
+
+/** What a test gives: FTP first, then every other figure, each with its working where it is reckoned. */
+export function ResultFigures({ result }: { result: TestResult }) {
+  return (
+    <dl className="facts">
+      {result.ftp && (
+        <div>
+          <dt>FTP measured</dt>
+          <dd>
+            <Figure working={result.ftp} label="FTP measured">{`${result.ftp.value} W`}</Figure>
+          </dd>
+        </div>
+      )}
+      {result.figures.map(({ name, text, working }) => (
+        <div key={name}>
+          <dt>{name}</dt>
+          <dd>
+            {working ? (
+              <Figure working={working} label={name}>
+                {text}
+              </Figure>
+            ) : (
+              text
+            )}
+          </dd>
+        </div>
+      ))}
+      {result.meanBpm !== null && (
+        <div>
+          <dt>Mean heart rate</dt>
+          <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>
+        </div>
+      )}
+    </dl>
+  );
+}

@@ -1,0 +1,25 @@
+import type { Protocol } from '@uphill/core';
+import Form from 'react-bootstrap/Form';
+import { Field } from '../../ui/Field.tsx';
+import { typedFields } from './typed.ts';
+
+interface Props {
+  readonly protocol: Protocol;
+  readonly typed: Readonly<Record<string, string>>;
+  readonly change: (typed: Record<string, string>) => void;
+  /** What is wrong, and with which field; shown once something is typed there. */
+  readonly wrong: { readonly field?: string; readonly reason: string } | null;
+}
+
+/** The readings of a protocol, typed in. */
+export function TypedFields({ protocol, typed, change, wrong }: Props) {
+  return (
+    <div className="entry-row">
+      {typedFields(protocol).map(({ id, label, unit, optional }) => (
+        <Field key={id} label={`${label}, ${unit}`} error={wrong?.field === id && (typed[id] ?? '') !== '' ? wrong.reason : undefined} {...(optional ? { hint: 'if known' } : {})}>
+          {(control) => <Form.Control {...control} inputMode="decimal" maxLength={40} value={typed[id] ?? ''} onChange={({ target }) => change({ ...typed, [id]: target.value })} />}
+        </Field>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,119 @@
+import type { Rider, TestDay, TestDayDraft } from '@uphill/api';
+import { preparePower, type Protocol, resultOf } from '@uphill/core';
+import { useMemo } from 'react';
+import Form from 'react-bootstrap/Form';
+import { api, problemOf } from '../../../api/client.ts';
+import { plusDays } from '../../../app/dates.ts';
+import { shownMass } from '../../../app/riderOnDay.ts';
+import { Field } from '../../../ui/Field.tsx';
+import { Loading } from '../../../ui/Loading.tsx';
+import { Empty, Refused, Wrong } from '../../../ui/messages.tsx';
+import { Checks } from '../Checks.tsx';
+import { drawRecording } from '../drawRecording.tsx';
+import { ReadRecording } from '../ReadRecording.tsx';
+import { ResultFigures } from '../ResultFigures.tsx';
+import { StoreReading } from '../StoreReading.tsx';
+import { measuredFromTyped } from '../typed.ts';
+import { TypedFields } from '../TypedFields.tsx';
+import { useChecks } from '../useReading.ts';
+import { ReadLactate } from './ReadLactate.tsx';
+
+export interface ReadProps {
+  readonly rider: Rider;
+  readonly day: TestDay;
+  readonly protocol: Protocol;
+  readonly draft: TestDayDraft;
+  readonly change: (part: Partial<TestDayDraft>) => void;
+  /** Called when the test is stored: nothing of the day needs to be kept here any longer. */
+  readonly stored: () => void;
+}
+
+/** Reading, checks and decision, whichever way the readings came. */
+export function ReadDay(props: ReadProps) {
+  const { protocol, draft, change } = props;
+  return (
+    <>
+      {protocol.reading.kind === 'lactate' ? <ReadLactate {...props} /> : draft.recordingId !== null && draft.way !== 'hand' ? <FromRecording {...props} recordingId={draft.recordingId} /> : draft.way === 'hand' ? <ByHand {...props} /> : (
+        <Empty title="Nothing is ridden yet. Go back to the ride: bring in its recording, type its readings, or ride it on the stand-ins." />
+      )}
+      <section className="sheet mt-3" aria-label="Note">
+        <Field label="Note: how it felt, heat, what was different">
+          {(control) => <Form.Control {...control} as="textarea" rows={2} maxLength={1000} value={draft.note} onChange={({ target }) => change({ note: target.value })} />}
+        </Field>
+      </section>
+    </>
+  );
+}
+
+function FromRecording({ rider, day, protocol, draft, recordingId }: ReadProps & { recordingId: string }) {
+  const { data: recording, error } = api.useRecordingQuery(recordingId);
+  const watts = useMemo(() => (recording ? preparePower(recording.watts).clock : null), [recording]);
+  if (error) return <Refused problem={problemOf(error)} />;
+  if (!recording || !watts) return <Loading />;
+  return (
+    <>
+      {recording.notes.length > 0 && (
+        <ul className="sheet import-notes" aria-label="What was noticed in the recording">
+          {recording.notes.map((note) => (
+            <li key={note}>{note}</li>
+          ))}
+        </ul>
+      )}
+      <ReadRecording
+        rider={rider}
+        recording={recording}
+        watts={watts}
+        basis={{ protocolId: protocol.id, ramp: draft.ramp, expectedW: draft.expectedW, setup: draft.setup, date: draft.date }}
+        settled
+        testDayId={day.id}
+        note={draft.note}
+        chart={drawRecording(recording)}
+      />
+    </>
+  );
+}
+
+function ByHand({ rider, day, protocol, draft, change, stored }: ReadProps) {
+  const measured = measuredFromTyped(protocol, draft.typed);
+  const result = measured.ok ? resultOf(protocol, { ...measured.value, massKg: shownMass(rider, draft.date) }) : null;
+  const ftpW = result?.ok ? (result.value.ftp?.value ?? null) : null;
+  const details = measured.ok ? measured.value.details : null;
+  const checks = useChecks(rider, { protocol, date: draft.date, ftpW, expectedW: draft.expectedW, setup: draft.setup, details, recording: null });
+  const wrong = measured.ok ? null : { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) };
+  return (
+    <div className="columns">
+      <section className="sheet" aria-label="The readings">
+        <h2>The readings</h2>
+        <TypedFields protocol={protocol} typed={draft.typed} change={(typed) => change({ typed })} wrong={wrong} />
+        {result && !result.ok && <Wrong>{result.reason}</Wrong>}
+        {result?.ok && <ResultFigures result={result.value} />}
+        {result?.ok && <Checks checks={checks} />}
+      </section>
+      <div>
+        {measured.ok && result?.ok && (
+          <StoreReading
+            key={ftpW ?? ''}
+            rider={rider}
+            ftpW={ftpW}
+            countsFrom={plusDays(draft.date, 1)}
+            stored={stored}
+            test={{
+              protocol: protocol.id,
+              date: draft.date,
+              powerSource: rider.powerSource,
+              ramp: protocol.steps.some(({ ask }) => ask.kind === 'ramp') ? draft.ramp : null,
+              readingW: measured.value.readingW,
+              meanBpm: measured.value.meanBpm,
+              details,
+              setup: draft.setup,
+              expectedW: draft.expectedW,
+              effort: null,
+              note: draft.note,
+              testDayId: day.id,
+            }}
+          />
+        )}
+      </div>
+    </div>
+  );
+}

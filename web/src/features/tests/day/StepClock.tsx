@@ -1,0 +1,83 @@
+import { printClock, type Protocol, type TestStep } from '@uphill/core';
+import { useEffect, useMemo, useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+
+/** The steps of a protocol with a clock that the coach runs beside the real ride. */
+export function StepClock({ protocol, optional, setOptional }: { protocol: Protocol; optional: boolean; setOptional: (on: boolean) => void }) {
+  const steps = useMemo(() => protocol.steps.filter((step) => optional || !step.optional), [protocol, optional]);
+  const clock = useClock(steps);
+  const hasOptional = protocol.steps.some((step) => step.optional);
+  return (
+    <section className="sheet" aria-label="Steps">
+      <h2>Steps</h2>
+      {hasOptional && <Form.Check id="optional-steps" className="mb-2" label="With the opener: 5:00 all-out, then 10:00 easy" checked={optional} onChange={({ target }) => setOptional(target.checked)} />}
+      <StepLines steps={steps} now={clock.index} inStepS={clock.inStepS} />
+      <div className="d-flex gap-2 mt-3">
+        <Button variant="outline-secondary" onClick={clock.running ? clock.pause : clock.start}>
+          {clock.running ? 'Pause the clock' : clock.index === null ? 'Start the clock' : 'Go on'}
+        </Button>
+        <Button variant="outline-secondary" disabled={clock.index === null} onClick={clock.next}>
+          Next step
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** Steps in their order, the one under way with its clock. */
+export function StepLines({ steps, now, inStepS }: { steps: readonly TestStep[]; now: number | null; inStepS: number }) {
+  return (
+    <ol className="test-steps">
+      {steps.map((step, index) => (
+        <li key={index} className={index === now ? 'test-step test-step-now' : 'test-step'} aria-current={index === now ? 'step' : undefined}>
+          <span>
+            <strong>{step.name}</strong> <span className="soft small">{step.say}</span>
+          </span>
+          <span className="text-nowrap">
+            {index === now && step.seconds !== null ? `${printClock(Math.max(0, step.seconds - inStepS))} left` : index === now ? printClock(inStepS) : step.seconds === null ? 'until you stop' : printClock(step.seconds)}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** A clock that walks through the steps by itself and can be sent on. */
+function useClock(steps: readonly TestStep[]) {
+  const [at, setAt] = useState<{ index: number; since: number; before: number } | null>(null);
+  const [running, setRunning] = useState(false);
+  const [now, setNow] = useState(0);
+  useEffect(() => {
+    if (!running) return;
+    const timer = setInterval(() => setNow(Date.now()), 250);
+    return () => clearInterval(timer);
+  }, [running]);
+  const inStepS = at === null ? 0 : Math.floor(at.before + (running ? Math.max(0, now - at.since) / 1000 : 0));
+  const length = at === null ? null : (steps[at.index]?.seconds ?? null);
+  const goTo = (index: number): void => {
+    const last = index >= steps.length;
+    setAt({ index: Math.min(index, steps.length - 1), since: Date.now(), before: 0 });
+    if (last) setRunning(false);
+  };
+  useEffect(() => {
+    if (running && at !== null && length !== null && inStepS >= length) goTo(at.index + 1);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- follows the clock, not the functions made anew each time
+  }, [running, inStepS, length]);
+  return {
+    index: at?.index ?? null,
+    inStepS,
+    running,
+    start: () => {
+      const moment = Date.now();
+      setNow(moment);
+      setAt((before) => (before === null ? { index: 0, since: moment, before: 0 } : { ...before, since: moment }));
+      setRunning(true);
+    },
+    pause: () => {
+      setAt((before) => before && { ...before, before: inStepS });
+      setRunning(false);
+    },
+    next: () => at !== null && goTo(at.index + 1),
+  };
+}

@@ -1,0 +1,89 @@
+import { type Rider, TEST_STAGES, type TestDay } from '@uphill/api';
+import { protocolOf } from '@uphill/core';
+import Button from 'react-bootstrap/Button';
+import { useNavigate, useParams } from 'react-router';
+import { api, problemOf } from '../../../api/client.ts';
+import { firstName, healthOnDay } from '../../../app/riderOnDay.ts';
+import { useAct } from '../../../app/useAct.ts';
+import { Loading } from '../../../ui/Loading.tsx';
+import { Refused, Wrong } from '../../../ui/messages.tsx';
+import { HealthScreenForm } from '../../riders/HealthScreenForm.tsx';
+import { Expect } from './Expect.tsx';
+import { Prepare } from './Prepare.tsx';
+import { ReadDay } from './ReadDay.tsx';
+import { RideStage } from './RideStage.tsx';
+import { useTestDay } from './useTestDay.ts';
+
+const STAGE_NAMES = { expect: 'Expect', prepare: 'Prepare', ride: 'Ride', read: 'Read and decide' } as const;
+type Stage = keyof typeof STAGE_NAMES;
+
+/** A test day in the practitioner's order; it can be left at any moment and goes on where it was. */
+export function TestDayPage() {
+  const { riderId = '', dayId = '' } = useParams();
+  const { data: rider } = api.useRiderQuery(riderId);
+  const { data: day, error } = api.useTestDayQuery(dayId);
+  if (error) return <Refused problem={problemOf(error)} />;
+  return rider && day ? <UnderWay key={day.id} rider={rider} day={day} /> : <Loading />;
+}
+
+function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
+  const navigate = useNavigate();
+  const { draft, change, trouble, forget } = useTestDay(day);
+  const [remove] = api.useRemoveTestDayMutation();
+  const { act, problem } = useAct();
+  const protocol = protocolOf(day.protocol);
+  const health = healthOnDay(rider, draft.date);
+  const blood = protocol.reading.kind === 'lactate' && !health.bloodSampling;
+  const held = (protocol.maximal && !health.maximal) || blood;
+  const stage: Stage = draft.stage === 'decide' ? 'read' : draft.stage;
+  const go = (next: Stage): void => change({ stage: next });
+  const giveUp = async (): Promise<void> => {
+    if ((await act(remove(day.id), 'Test day given up.')) !== undefined) {
+      forget();
+      void navigate(`/riders/${rider.id}/tests`);
+    }
+  };
+  return (
+    <>
+      <div className="title-row">
+        <h1>Test day</h1>
+        <span className="soft">
+          {protocol.name} · {firstName(rider.name)}
+        </span>
+        <Button variant="link" className="ms-auto" onClick={() => void giveUp()}>
+          Give it up
+        </Button>
+      </div>
+      {trouble && <Wrong>{trouble}</Wrong>}
+      <Refused problem={problem} />
+      <ol className="stages" aria-label="Stages of the test day">
+        {TEST_STAGES.filter((each): each is Stage => each !== 'decide').map((each, index) => (
+          <li key={each}>
+            <button type="button" className={each === stage ? 'stage stage-now' : 'stage'} aria-current={each === stage ? 'step' : undefined} onClick={() => go(each)}>
+              {index + 1}. {STAGE_NAMES[each]}
+            </button>
+          </li>
+        ))}
+      </ol>
+      {held && (
+        <section className="sheet mb-3" aria-label="Health screen">
+          <h2>Health screen first</h2>
+          <p>
+            {blood ? 'Anticoagulants or a bleeding disorder: no blood is taken until a clinician agrees. ' : 'Nothing maximal is ridden before it is clear. '}
+            {health.reasons.join(' ')}
+          </p>
+          <HealthScreenForm rider={rider} />
+        </section>
+      )}
+      {stage === 'expect' && <Expect rider={rider} protocol={protocol} draft={draft} change={change} next={() => go('prepare')} />}
+      {stage === 'prepare' && <Prepare rider={rider} protocol={protocol} draft={draft} change={change} next={() => go('ride')} />}
+      {stage === 'ride' &&
+        (held ? (
+          <p className="soft">The ride waits for the health screen above. Expecting, preparing and reading go on meanwhile.</p>
+        ) : (
+          <RideStage rider={rider} protocol={protocol} draft={draft} change={change} next={() => go('read')} />
+        ))}
+      {stage === 'read' && <ReadDay rider={rider} day={day} protocol={protocol} draft={draft} change={change} stored={forget} />}
+    </>
+  );
+}

@@ -1,0 +1,80 @@
+import { detailsKind, type Measured, type Protocol, type Reading, refused, type TestDetails, testDetailsSchema, understood } from '@uphill/core';
+
+/** One reading that is typed in. */
+export interface TypedField {
+  readonly id: string;
+  readonly label: string;
+  readonly unit: 'W' | 'bpm' | 's' | 'km';
+  readonly optional?: true;
+}
+
+/** What a text became: a number, nothing typed, or letters. */
+type Typed = number | null | 'letters';
+
+const MEAN_BPM: TypedField = { id: 'meanBpm', label: 'Mean heart rate', unit: 'bpm', optional: true };
+
+const FIELDS: Record<Exclude<TestDetails['kind'], 'lactate'>, readonly TypedField[]> = {
+  onOff: [
+    { id: 'meanW', label: 'Mean up to the end of the last on', unit: 'W' },
+    { id: 'surgeW', label: 'Surge-weighted power in the last off', unit: 'W' },
+    { id: 'onS', label: 'Length of an on', unit: 's', optional: true },
+  ],
+  fourEfforts: [
+    { id: 'threeW', label: 'Mean of the 3:00', unit: 'W' },
+    { id: 'sixW', label: 'Mean of the 6:00', unit: 'W' },
+    { id: 'tenW', label: 'Mean of the 10:00', unit: 'W' },
+    { id: 'sprintPeakW', label: 'Sprint peak', unit: 'W', optional: true },
+    { id: 'sprintPeakS', label: 'Peak came after', unit: 's', optional: true },
+  ],
+  oneAndFive: [
+    { id: 'oneW', label: 'Mean of the 1:00', unit: 'W' },
+    { id: 'fiveW', label: 'Mean of the 5:00', unit: 'W' },
+  ],
+  fastRamp: [
+    { id: 'peakW', label: 'Peak 60 s', unit: 'W' },
+    { id: 'peakBpm', label: 'Peak heart rate', unit: 'bpm', optional: true },
+  ],
+  heartRate: [
+    { id: 'meanBpm', label: 'Mean heart rate of the 20:00', unit: 'bpm' },
+    { id: 'distanceKm', label: 'Distance', unit: 'km', optional: true },
+  ],
+};
+
+/** The readings of a protocol that can be typed in; none for lactate, which has its table. */
+export function typedFields(protocol: Protocol): readonly TypedField[] {
+  const kind = detailsKind(protocol);
+  if (kind === 'lactate') return [];
+  return kind === null ? [{ id: 'reading', label: `Reading: ${protocol.readingName}`, unit: 'W' }, MEAN_BPM] : FIELDS[kind];
+}
+
+/** What was typed, as readings; or the field that is missing or cannot be. */
+export function measuredFromTyped(protocol: Protocol, typed: Readonly<Record<string, string>>): Reading<Measured> & { readonly field?: string } {
+  const values: Record<string, number | null> = {};
+  for (const { id, label, optional } of typedFields(protocol)) {
+    const value = numberTyped(typed[id] ?? '');
+    if (value === 'letters') return { ...refused(`${label}: "${(typed[id] ?? '').slice(0, 20)}" is not a number.`), field: id };
+    if (value === null && !optional) return { ...refused(`${label} is missing.`), field: id };
+    values[id] = value;
+  }
+  const kind = detailsKind(protocol);
+  if (kind === null) return simple(values);
+  const details = testDetailsSchema.safeParse({ kind, ...values, ...(kind === 'fourEfforts' ? { seated: null } : {}) });
+  if (!details.success) {
+    const issue = details.error.issues[0];
+    return { ...refused(issue?.message ?? 'This cannot be used.'), ...(issue ? { field: String(issue.path.at(-1) ?? '') } : {}) };
+  }
+  return understood({ readingW: null, meanBpm: null, details: details.data });
+}
+
+function simple({ reading, meanBpm }: Record<string, number | null>): Reading<Measured> & { readonly field?: string } {
+  if (reading == null || reading < 30 || reading > 1500) return { ...refused(`${reading ?? 'Nothing'} W lies outside 30 to 1,500 W.`), field: 'reading' };
+  if (meanBpm != null && (meanBpm < 40 || meanBpm > 220)) return { ...refused(`${meanBpm} bpm lies outside 40 to 220 bpm.`), field: 'meanBpm' };
+  return understood({ readingW: reading, meanBpm: meanBpm ?? null, details: null });
+}
+
+/** A number as people type it, with a point or a comma. */
+export function numberTyped(text: string): Typed {
+  const plain = text.trim().replace(',', '.');
+  if (plain === '') return null;
+  return /^-?\d+(?:\.\d+)?$/.test(plain) ? Number(plain) : 'letters';
+}

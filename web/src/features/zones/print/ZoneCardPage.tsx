@@ -1,0 +1,66 @@
+import type { Rider } from '@uphill/api';
+import { type Scheme, writeZoneCsv, writeZoneJson, zoneLines } from '@uphill/core';
+import { useEffect } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { api, problemOf } from '../../../api/client.ts';
+import { printDay, today } from '../../../app/dates.ts';
+import { Loading } from '../../../ui/Loading.tsx';
+import { Refused } from '../../../ui/messages.tsx';
+import { useSchemes } from '../useSchemes.ts';
+import { anchorText, cardFor } from './cardFor.ts';
+import { ZoneTable } from './ZoneTable.tsx';
+
+/** A rider's zones on one A5 page, black on white, and as a file. */
+export function ZoneCardPage() {
+  const { riderId = '' } = useParams();
+  const { data: rider, error } = api.useRiderQuery(riderId);
+  const schemes = useSchemes();
+  if (error) return <Refused problem={problemOf(error)} />;
+  return rider ? <Card rider={rider} scheme={schemes.ofRider(rider)} /> : <Loading />;
+}
+
+function Card({ rider, scheme }: { rider: Rider; scheme: Scheme }) {
+  const card = cardFor(rider, today());
+  const lines = zoneLines(scheme, card);
+  useEffect(() => {
+    const title = document.title;
+    document.title = `Zones · ${rider.name}`;
+    return () => {
+      document.title = title;
+    };
+  }, [rider.name]);
+  const save = (kind: 'csv' | 'json'): void => {
+    if (!lines) return;
+    const content = kind === 'csv' ? writeZoneCsv(scheme, lines) : writeZoneJson(scheme, lines, card);
+    const address = URL.createObjectURL(new Blob([content], { type: kind === 'csv' ? 'text/csv' : 'application/json' }));
+    Object.assign(document.createElement('a'), { href: address, download: `zones-${rider.name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.${kind}` }).click();
+    URL.revokeObjectURL(address);
+  };
+  return (
+    <main className="card-page">
+      <div className="card-controls">
+        <Link to={`/riders/${rider.id}/zones`}>Back</Link>
+        <Button variant="outline-secondary" disabled={!lines} onClick={() => save('csv')}>
+          Save as CSV
+        </Button>
+        <Button variant="outline-secondary" disabled={!lines} onClick={() => save('json')}>
+          Save as JSON
+        </Button>
+        <Button onClick={() => window.print()}>Print</Button>
+      </div>
+      <article className="card-sheet card-a5" aria-label="Zone card">
+        <header>
+          <div>
+            <h1>Zones of {rider.name}</h1>
+            <p>
+              {scheme.name} · {anchorText(scheme, card.anchors)} · {printDay(card.day)}
+            </p>
+          </div>
+        </header>
+        {lines ? <ZoneTable lines={lines} /> : <p>What this scheme hangs on has not been measured yet.</p>}
+        <footer>Heart rate is read beside the watts, never alone; efforts under 2 minutes: too short for heart rate. Chest pain, faintness or an odd heartbeat: stop, get help.</footer>
+      </article>
+    </main>
+  );
+}

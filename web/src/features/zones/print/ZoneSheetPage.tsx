@@ -1,0 +1,53 @@
+import { zoneLines } from '@uphill/core';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { Link, useSearchParams } from 'react-router';
+import { api } from '../../../api/client.ts';
+import { printDay, today } from '../../../app/dates.ts';
+import { Loading } from '../../../ui/Loading.tsx';
+import { useSchemes } from '../useSchemes.ts';
+import { anchorText, cardFor } from './cardFor.ts';
+import { ZoneTable } from './ZoneTable.tsx';
+
+/** Zones of several riders on one page, each in their own scheme and figures. */
+export function ZoneSheetPage() {
+  const [search, setSearch] = useSearchParams();
+  const { data: riders } = api.useRidersQuery();
+  const schemes = useSchemes();
+  if (!riders) return <Loading />;
+  const wanted = (search.get('riders') ?? '').split(',').filter((id) => riders.some((rider) => rider.id === id));
+  const chosen = wanted.length > 1 ? wanted : riders.map(({ id }) => id);
+  const toggle = (id: string): void => setSearch({ riders: (chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]).join(',') });
+  return (
+    <main className="card-page">
+      <div className="card-controls flex-wrap">
+        <Link to="/riders">Back</Link>
+        {riders.map(({ id, name }) => (
+          <Form.Check key={id} id={`sheet-${id}`} label={name} checked={chosen.includes(id)} onChange={() => toggle(id)} />
+        ))}
+        <Button onClick={() => window.print()}>Print</Button>
+      </div>
+      <article className="card-sheet card-a4 zone-sheet" aria-label="Zones of several riders">
+        <h1>Zones, {printDay(today())}</h1>
+        <div className="zone-sheet-riders">
+          {riders
+            .filter(({ id }) => chosen.includes(id))
+            .map((rider) => {
+              const scheme = schemes.ofRider(rider);
+              const card = cardFor(rider, today());
+              const lines = zoneLines(scheme, card);
+              return (
+                <section key={rider.id}>
+                  <h2>{rider.name}</h2>
+                  <p>
+                    {scheme.name} · {anchorText(scheme, card.anchors)}
+                  </p>
+                  {lines ? <ZoneTable lines={lines} short /> : <p>Not measured yet.</p>}
+                </section>
+              );
+            })}
+        </div>
+      </article>
+    </main>
+  );
+}

@@ -1,0 +1,102 @@
+import type { OwnSchemeEntry, SchemeFields } from '@uphill/api';
+import { isByHeart, SCHEMES } from '@uphill/core';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { api } from '../../../api/client.ts';
+import { useAct } from '../../../app/useAct.ts';
+import { Field } from '../../../ui/Field.tsx';
+import { Loading } from '../../../ui/Loading.tsx';
+import { Refused } from '../../../ui/messages.tsx';
+import { useSchemes } from '../useSchemes.ts';
+import { SchemeEditor } from './SchemeEditor.tsx';
+
+const FRESH: SchemeFields = {
+  name: '',
+  anchor: 'ftp',
+  overlaps: false,
+  bands: [
+    { name: 'Easy', fromPercent: 0, toPercent: 75, trains: '' },
+    { name: 'Steady', fromPercent: 75, toPercent: 95, trains: '' },
+    { name: 'Hard', fromPercent: 95, toPercent: null, trains: '' },
+  ],
+};
+
+/** Every school of zones, the one that new riders get, and the coach's own. */
+export function SchemesPage() {
+  const schemes = useSchemes();
+  const [open, setOpen] = useState<string | 'new' | null>(null);
+  const [remove] = api.useRemoveSchemeMutation();
+  const { act, problem } = useAct();
+  if (!schemes.settings) return <Loading />;
+  const editing = open === 'new' ? null : (schemes.own.find(({ id }) => id === open) ?? null);
+  const names = schemes.all.map(({ name }) => name);
+  return (
+    <>
+      <div className="title-row">
+        <h1>Schemes</h1>
+        <span className="soft">a school each, and your own</span>
+        <Button className="ms-auto" onClick={() => setOpen('new')}>
+          A scheme of your own
+        </Button>
+      </div>
+      <Refused problem={problem} />
+      <div className="columns">
+        <div>
+          {open !== null && (
+            <section className="sheet mb-3" aria-label="A scheme of your own">
+              <SchemeEditor key={open} scheme={editing} start={editing ?? FRESH} taken={names.filter((name) => name !== editing?.name)} close={() => setOpen(null)} />
+            </section>
+          )}
+          <section className="sheet" aria-label="Every scheme">
+            <ul className="protocol-list">
+              {schemes.all.map((scheme) => (
+                <li key={scheme.id} className="scheme-line">
+                  <div>
+                    <strong>{scheme.name}</strong> <span className="soft">{scheme.school}</span>
+                    <span className="small d-block">{scheme.bands.map((band) => `${band.number} ${band.name}`).join(' · ')}</span>
+                  </div>
+                  {!SCHEMES.includes(scheme) && (
+                    <span className="text-nowrap">
+                      <Button size="sm" variant="link" onClick={() => setOpen(scheme.id)}>
+                        Edit<span className="visually-hidden"> {scheme.name}</span>
+                      </Button>
+                      <Button size="sm" variant="link" onClick={() => void act(remove(scheme.id), `${scheme.name} taken away.`)}>
+                        Take away<span className="visually-hidden"> {scheme.name}</span>
+                      </Button>
+                    </span>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </section>
+        </div>
+        <Default settings={schemes.settings} schemes={schemes} />
+      </div>
+    </>
+  );
+}
+
+function Default({ settings, schemes }: { settings: NonNullable<ReturnType<typeof useSchemes>['settings']>; schemes: { all: ReturnType<typeof useSchemes>['all']; own: readonly OwnSchemeEntry[] } }) {
+  const [change] = api.useChangeSettingsMutation();
+  const { act, problem } = useAct();
+  return (
+    <section className="sheet" aria-label="The default">
+      <h2>New riders</h2>
+      <Refused problem={problem} />
+      <Field label="Scheme of riders for whom you chose none" hint="Riders without a power meter go by heart rate.">
+        {(control) => (
+          <Form.Select {...control} value={settings.defaultSchemeId} onChange={({ target }) => void act(change({ ...settings, defaultSchemeId: target.value }), 'Default changed.')}>
+            {schemes.all
+              .filter((scheme) => !isByHeart(scheme))
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+          </Form.Select>
+        )}
+      </Field>
+    </section>
+  );
+}

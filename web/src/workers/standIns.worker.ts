@@ -1,0 +1,76 @@
+import { type RiddenSecond, type RideEvent, rideOn, startTestRide, type StageDrop, type TestRide, type TestRideSetting, type TestRideState } from '@uphill/core';
+import { expose } from 'comlink';
+
+/** What the page is told ten times a second. */
+export interface Tick {
+  readonly state: TestRideState;
+  /** The last second ridden; null before the first. */
+  readonly last: RiddenSecond | null;
+  /** Seconds ridden since the tick before. */
+  readonly ridden: readonly RiddenSecond[];
+}
+
+const TICK_MS = 100;
+
+let ride: TestRide | null = null;
+let seconds: RiddenSecond[] = [];
+let told = 0;
+let timer: ReturnType<typeof setInterval> | undefined;
+let owed = 0;
+
+function tick(current: TestRide): Tick {
+  const ridden = seconds.slice(told);
+  told = seconds.length;
+  return { state: current.state(), last: seconds.at(-1) ?? null, ridden };
+}
+
+/** The stand-ins in their own thread: ridden at 1× to 60×, steered from the page. */
+const standIns = {
+  /** Makes the ride ready; one that was left is ridden again, with what was pressed, to where it was. */
+  start(setting: TestRideSetting, events: readonly RideEvent[], untilS: number): Tick {
+    clearInterval(timer);
+    ride = startTestRide(setting);
+    seconds = untilS > 0 ? [...rideOn(ride, events, untilS).seconds] : [];
+    told = 0;
+    return tick(ride);
+  },
+  run(speed: number, tell: (tick: Tick) => void): void {
+    clearInterval(timer);
+    let before = performance.now();
+    timer = setInterval(() => {
+      if (!ride) return;
+      const now = performance.now();
+      owed += ((now - before) / 1000) * speed;
+      before = now;
+      // A page that slept a while does not ride the missed time at once.
+      owed = Math.min(owed, speed);
+      for (; owed >= 1; owed -= 1) {
+        const second = ride.step();
+        if (!second) break;
+        seconds.push(second);
+      }
+      const state = tick(ride);
+      if (state.state.ended !== null) clearInterval(timer);
+      tell(state);
+    }, TICK_MS);
+  },
+  pause(): void {
+    clearInterval(timer);
+  },
+  press(what: RideEvent['did']): { tick: Tick; refusal: string | null } | null {
+    if (!ride) return null;
+    const refusal = what === 'struggling' ? ride.struggling() : null;
+    if (what === 'lap') ride.lap();
+    if (what === 'stop') ride.stop();
+    return { tick: tick(ride), refusal };
+  },
+  events(): readonly RideEvent[] {
+    return ride?.events() ?? [];
+  },
+  whole(): { seconds: readonly RiddenSecond[]; laps: readonly number[]; drops: readonly StageDrop[] } {
+    return { seconds, laps: ride?.state().laps ?? [], drops: ride?.state().drops ?? [] };
+  },
+};
+
+export type StandIns = typeof standIns;
+expose(standIns);
