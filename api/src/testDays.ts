@@ -18,7 +18,11 @@ const typedSample = z.object({
 
 /** A ride on the stand-ins under way: with the seed and what was pressed it can be ridden again to this second. */
 const ride = z.object({
-  seed: z.number().int().min(0).max(2 ** 31),
+  seed: z
+    .number()
+    .int()
+    .min(0)
+    .max(2 ** 31),
   seconds: z.number().int().min(0).max(86_400),
   events: z.array(z.object({ second: z.number().int().min(0).max(86_400), did: z.enum(['lap', 'stop', 'struggling']) })).max(500),
 });

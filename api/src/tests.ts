@@ -19,7 +19,13 @@ export const effortOnRecording = z.object({
   endS: z.number().int().min(1).max(86_400),
   /** Of a test with several efforts, each by its id; empty where there is one. */
   parts: z
-    .array(z.object({ id: z.enum(['main', 'sprint', 'one', 'three', 'five', 'six', 'ten']), startS: z.number().int().min(0).max(86_400), endS: z.number().int().min(1).max(86_400) }))
+    .array(
+      z.object({
+        id: z.enum(['main', 'sprint', 'one', 'three', 'five', 'six', 'ten']),
+        startS: z.number().int().min(0).max(86_400),
+        endS: z.number().int().min(1).max(86_400),
+      }),
+    )
     .max(8),
 });
 

@@ -137,7 +137,7 @@ describe('every check, at its limit', () => {
       earlier(200, { date: '2026-08-20' }),
       earlier(null, { date: '2026-10-20', protocolId: 'heart-rate-twenty' }),
     ];
-    expect(one({ earlier: tests }, 'agreement')?.figure).toBe('+2.7 %: 262 against 255 W');
+    expect(one({ earlier: tests }, 'agreement')?.figure).toBe('Twenty minutes 255 W: +2.7 %');
   });
 });
 

@@ -67,9 +67,9 @@ describe('gaps', () => {
 
 describe('the rider’s curve', () => {
   it('is the higher of what was ridden and what FTP implies, and says nothing short of 5:00 without rides', () => {
-    expect(curveAt(3600, 262, [])?.value).toBe(262);
-    expect(curveAt(120, 262, [])).toBeNull();
-    expect(curveAt(300, 262, [[330, 340]])?.value).toBe(340);
-    expect(curveAt(1200, 262, [[300, 340]])?.value).toBeCloseTo(262 * 3 ** 0.05, 6);
+    expect(curveAt(3600, { ftpW: 262 }, [])?.value).toBe(262);
+    expect(curveAt(120, { ftpW: 262 }, [])).toBeNull();
+    expect(curveAt(300, { ftpW: 262 }, [[330, 340]])?.value).toBe(340);
+    expect(curveAt(1200, { ftpW: 262 }, [[300, 340]])?.value).toBeCloseTo(262 * 3 ** 0.05, 6);
   });
 });

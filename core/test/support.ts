@@ -1,5 +1,16 @@
 import type { Effort, Item, Plan, RiderOnDay, SetBlock, Step, Target } from '@uphill/core';
-import { easyStep } from '@uphill/core';
+import {
+  easyStep,
+  PLAIN_RIDER,
+  type ProtocolId,
+  rideOn,
+  type SimulatedRider,
+  startTestRide,
+  type TestRideSetting,
+  truthsOf,
+  usualSetting,
+  type WholeRide,
+} from '@uphill/core';
 
 export const INES: RiderOnDay = { firstName: 'Ines', ftpW: 262, massKg: 61, thresholdBpm: 166, maximalBpm: 188, hasPower: true, easyPercent: 50, bests: [] };
 
@@ -30,4 +41,18 @@ export function eights(): Plan {
     set(4, [step(480, percent(98, 102))], 240),
     step(600, { kind: 'changing', from: percent(60), to: percent(40) }, 'coolDown'),
   );
+}
+
+export const RIDER: SimulatedRider = { ...PLAIN_RIDER, cpW: 255, wPrimeJ: 17_000, pacingError: 0 };
+
+/** A test ridden to its end on the stand-ins. */
+export function ridden(
+  protocolId: ProtocolId,
+  seed: number,
+  rider: SimulatedRider = RIDER,
+  over: Partial<TestRideSetting> = {},
+): WholeRide & { setting: TestRideSetting; watts: Float64Array } {
+  const setting = { ...usualSetting(protocolId, rider, Math.round(truthsOf(rider).ftpW), seed), ...over };
+  const ride = rideOn(startTestRide(setting));
+  return { ...ride, setting, watts: Float64Array.from(ride.seconds, ({ watts }) => watts) };
 }

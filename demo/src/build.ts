@@ -44,7 +44,12 @@ export async function buildDemo(database: string, say: (line: string) => void, r
       const edge = 'demo-edge';
       const head = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: application/octet-stream\r\n\r\n`;
       const payload = Buffer.concat([Buffer.from(head), content, Buffer.from(`\r\n--${edge}--\r\n`)]);
-      const answer = await app.inject({ method: 'POST', url: `/api/riders/${riderId}/recordings`, headers: { ...headers, 'content-type': `multipart/form-data; boundary=${edge}` }, payload });
+      const answer = await app.inject({
+        method: 'POST',
+        url: `/api/riders/${riderId}/recordings`,
+        headers: { ...headers, 'content-type': `multipart/form-data; boundary=${edge}` },
+        payload,
+      });
       if (answer.statusCode >= 400) throw new Error(`${name}: ${answer.body}`);
       return answer.json<{ recording: { id: string } }>().recording.id;
     },
@@ -67,11 +72,22 @@ async function buildRider(demo: DemoRider, server: Server, sessions: Record<stri
   const { ask } = server;
   const goal = demo.goal && { name: demo.goal.name, date: dayFromToday(demo.goal.inDays), watts: demo.goal.watts, seconds: demo.goal.seconds };
   const before = demo.sourcesBefore?.[0];
-  const fields = { ...demo.fields, goal, schemeId: demo.schemeId ?? null, retestWeeks: 6, hideMass: null, powerSource: before?.source ?? demo.fields.powerSource };
+  const fields = {
+    ...demo.fields,
+    goal,
+    schemeId: demo.schemeId ?? null,
+    retestWeeks: 6,
+    hideMass: null,
+    powerSource: before?.source ?? demo.fields.powerSource,
+  };
   const { id } = await ask<Rider>('POST', '/riders', fields);
   for (const [daysAgo, kg] of demo.kg) await ask('POST', `/riders/${id}/body-mass`, { date: dayFromToday(-daysAgo), kg });
   const first = dayFromToday(-rideDays - 5);
-  for (const [kind, bpm] of [['resting', demo.body.restingBpm], ['maximal', demo.body.maximalBpm], ['threshold', demo.thresholdBpm]] as const)
+  for (const [kind, bpm] of [
+    ['resting', demo.body.restingBpm],
+    ['maximal', demo.body.maximalBpm],
+    ['threshold', demo.thresholdBpm],
+  ] as const)
     await ask('POST', `/riders/${id}/heart-rates`, { date: first, kind, bpm });
   await storeHealth(id, demo, ask);
 
@@ -97,7 +113,13 @@ async function storeHealth(id: string, demo: DemoRider, ask: Server['ask']): Pro
   const { yes, note, cleared } = demo.health;
   const answers = Object.fromEntries(HEALTH_QUESTIONS.map((question) => [question.id, yes.includes(question.id) ? 'yes' : 'no']));
   const daysAgo = cleared?.[1] ?? 270;
-  await ask('POST', `/riders/${id}/health`, { date: dayFromToday(-daysAgo), answers, note, clearedBy: cleared?.[0] ?? null, clearedOn: cleared ? dayFromToday(-daysAgo) : null });
+  await ask('POST', `/riders/${id}/health`, {
+    date: dayFromToday(-daysAgo),
+    answers,
+    note,
+    clearedBy: cleared?.[0] ?? null,
+    clearedOn: cleared ? dayFromToday(-daysAgo) : null,
+  });
 }
 
 /** Rides are ridden one after another while the server reads those before. */
@@ -140,7 +162,12 @@ async function storeTest(riderId: string, demo: DemoRider, test: DemoTest, { ask
   const stored = await ask<Test>('POST', `/riders/${riderId}/tests`, body);
   if (test.withdrawn) await ask('PATCH', `/riders/${riderId}/tests/${stored.id}`, { version: stored.version, withdrawn: test.withdrawn });
   if (stored.measuredW === null) return;
-  await ask('POST', `/riders/${riderId}/ftp`, { testId: stored.id, usedW: test.usedW ?? stored.measuredW, countsFrom: dayFromToday(1 - test.daysAgo), reason: test.reason ?? '' });
+  await ask('POST', `/riders/${riderId}/ftp`, {
+    testId: stored.id,
+    usedW: test.usedW ?? stored.measuredW,
+    countsFrom: dayFromToday(1 - test.daysAgo),
+    reason: test.reason ?? '',
+  });
 }
 
 /** Reads a demo recording the way the test page does. */
@@ -150,7 +177,15 @@ function readingOf(test: DemoTest, ridden: RiddenTest, recording: RecordingWithS
   const found = findEfforts(protocol, watts, ridden.ramp, recording.bpm);
   const efforts = found.ok ? found.value : {};
   const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({ id: id as 'main', startS, endS }));
-  const effort = parts.length === 0 ? null : { recordingId: recording.id, startS: Math.min(...parts.map(({ startS }) => startS)), endS: Math.max(...parts.map(({ endS }) => endS)), parts: parts.length > 1 ? parts : [] };
+  const effort =
+    parts.length === 0
+      ? null
+      : {
+          recordingId: recording.id,
+          startS: Math.min(...parts.map(({ startS }) => startS)),
+          endS: Math.max(...parts.map(({ endS }) => endS)),
+          parts: parts.length > 1 ? parts : [],
+        };
   if (test.typedBpm !== undefined) return { readingW: null, meanBpm: null, details: { kind: 'heartRate', meanBpm: test.typedBpm, distanceKm: null }, effort };
   if (protocol.reading.kind === 'lactate') return { readingW: null, meanBpm: null, details: lactateOf(ridden), effort };
   const read = readEfforts(protocol, { watts, bpm: recording.bpm }, efforts, ridden.ramp);

@@ -93,9 +93,21 @@ function meantFor(kind: Kind, rider: SimulatedRider, random: Random): Meant[] {
     case 'sprints':
       return [at(25, 64), ...reps(5, { seconds: 12, watts: 'max', rolling: 0 }, at(4, 55)), at(20, 64)];
     case 'group':
-      return [at(20, 65), at(30, 84, 0.34), { seconds: 300, watts: 'max', rolling: 0 }, at(25, 78, 0.34), { seconds: 15, watts: 'max', rolling: 0 }, at(15, 55)];
+      return [
+        at(20, 65),
+        at(30, 84, 0.34),
+        { seconds: 300, watts: 'max', rolling: 0 },
+        at(25, 78, 0.34),
+        { seconds: 15, watts: 'max', rolling: 0 },
+        at(15, 55),
+      ];
     case 'hill':
-      return [at(18, 62), ...reps(6, { seconds: 180, watts: cpW + wPrimeJ / 420, rolling: 0.05 }, at(3, 45)), { seconds: 1140, watts: ftpW * 0.97, rolling: 0.04 }, at(12, 52)];
+      return [
+        at(18, 62),
+        ...reps(6, { seconds: 180, watts: cpW + wPrimeJ / 420, rolling: 0.05 }, at(3, 45)),
+        { seconds: 1140, watts: ftpW * 0.97, rolling: 0.04 },
+        at(12, 52),
+      ];
     case 'indoor':
       return [at(12, 58, 0.02), ...reps(3, at(10, 88, 0.02), at(5, 50, 0.02)), at(8, 50, 0.02)];
     case 'endurance':

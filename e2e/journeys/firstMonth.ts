@@ -1,12 +1,12 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { rideRamp, seededRandom, writeCsvRecording } from '@uphill/core';
+import { PLAIN_RIDER, rideOn, startTestRide, usualSetting, writeCsvRecording } from '@uphill/core';
 import type { Page } from '@playwright/test';
 import { extractText, getDocumentProxy } from 'unpdf';
 import { nextWeekday, printed } from '../support/days.ts';
 import { expect, test } from '../support/house.ts';
 
-const RIDER = { cpW: 263, wPrimeJ: 16_500, restingBpm: 47, maximalBpm: 187, cadenceRpm: 90, noiseW: 7 };
+const RIDER = { ...PLAIN_RIDER, cpW: 263, wPrimeJ: 16_500, restingBpm: 47, maximalBpm: 187 };
 
 /** Moves about the step table and types, as a coach without a mouse does. */
 async function type(page: Page, ...keys: string[]): Promise<void> {
@@ -20,7 +20,7 @@ test('a new rider from a ramp recording to a printed card, and a new FTP from Th
   const [tuesday, thursday, saturday] = [nextWeekday(2), nextWeekday(4, nextWeekday(2)), nextWeekday(6, nextWeekday(2))];
   const { url, folder } = emptyHouse;
   const file = path.join(folder, 'ramp.csv');
-  writeFileSync(file, writeCsvRecording(rideRamp(RIDER, { startW: 100, stepW: 20 }, 600, seededRandom(5)), '2026-10-12T18:05:00'));
+  writeFileSync(file, writeCsvRecording(rideOn(startTestRide(usualSetting('ramp', RIDER, 255, 5))).seconds, '2026-10-12T18:05:00'));
 
   await test.step('the first rider', async () => {
     await page.goto(url);

@@ -18,7 +18,8 @@ export interface House {
 async function open(demo: boolean): Promise<House & { close: () => Promise<void> }> {
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-e2e-'));
   const database = path.join(folder, 'uphill-count.sqlite');
-  if (demo) await buildDemo(database, () => undefined);
+  // Some weeks of rides are enough to look at; the pictures are made from the whole story.
+  if (demo) await buildDemo(database, () => undefined, Number(process.env['UPHILL_RIDE_DAYS'] ?? 21));
   const app = await buildApp({ database, pages: PAGES, demo });
   const url = await app.listen({ host: '127.0.0.1', port: 0 });
   return {

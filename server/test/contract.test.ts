@@ -1,7 +1,7 @@
 import * as api from '@uphill/api';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { type Ask, eights, house, newRider, RAMP, rampFile, upload } from './support.ts';
+import { type Ask, DRAFT, eights, HEALTHY, house, newRider, OWN_SCHEME, RAMP, rampFile, upload } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
 let ask: Ask;
@@ -32,6 +32,21 @@ describe('the description the server gives of itself', () => {
         'POST /api/riders/{id}/heart-rates',
         'POST /api/riders/{id}/ftp',
         'DELETE /api/riders/{id}/ftp/{ftpId}',
+        'POST /api/riders/{id}/health',
+        'GET /api/riders/{id}/curve',
+        'PATCH /api/riders/{riderId}/tests/{id}',
+        'GET /api/riders/{riderId}/hard-days',
+        'GET /api/riders/{riderId}/test-days',
+        'POST /api/riders/{riderId}/test-days',
+        'GET /api/test-days/{id}',
+        'PUT /api/test-days/{id}',
+        'DELETE /api/test-days/{id}',
+        'GET /api/schemes',
+        'POST /api/schemes',
+        'PUT /api/schemes/{id}',
+        'DELETE /api/schemes/{id}',
+        'GET /api/settings',
+        'PUT /api/settings',
         'GET /api/riders/{riderId}/tests',
         'POST /api/riders/{riderId}/tests',
         'DELETE /api/riders/{riderId}/tests/{id}',
@@ -66,7 +81,7 @@ describe('the description the server gives of itself', () => {
     await ask('POST', `/riders/${rider.id}/body-mass`, { date: '2026-10-01', kg: 61.4 });
     await ask('POST', `/riders/${rider.id}/heart-rates`, { date: '2026-10-01', kind: 'maximal', bpm: 188 });
     const { body: sent } = await upload(app, rider.id, 'ramp.csv', rampFile());
-    const effort = { recordingId: sent.recording.id, startS: 600, endS: 1400 };
+    const effort = { recordingId: sent.recording.id, startS: 900, endS: 1700, parts: [] };
     const accept = { usedW: 260, countsFrom: '2026-10-13', reason: '' };
     await ask('POST', `/riders/${rider.id}/tests`, {
       protocol: 'ramp',
@@ -77,6 +92,9 @@ describe('the description the server gives of itself', () => {
       meanBpm: 151,
       expectedW: 255,
       effort,
+      details: null,
+      setup: null,
+      testDayId: null,
       note: '',
       accept,
     });
@@ -84,11 +102,19 @@ describe('the description the server gives of itself', () => {
     const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-10-20'] })).body;
     await ask('PATCH', `/placed/${day.id}`, { version: 1, state: 'done', rpe: 8, note: 'Even.' });
 
+    await ask('POST', '/schemes', OWN_SCHEME);
+    await ask('POST', `/riders/${rider.id}/test-days`, { protocol: 'ramp', draft: DRAFT });
+    await ask('POST', `/riders/${rider.id}/health`, HEALTHY);
+
     const strict = (schema: z.ZodObject) => z.strictObject(schema.shape);
     const fits: readonly (readonly [string, z.ZodType])[] = [
-      ['/health', strict(api.health)],
+      ['/health', strict(api.serverHealth)],
       ['/journal', strict(api.journal)],
-      ['/riders', z.array(strict(api.rider))],
+      ['/riders', z.array(strict(api.listedRider))],
+      ['/settings', strict(api.settings)],
+      ['/schemes', z.array(strict(api.ownScheme))],
+      [`/riders/${rider.id}/test-days`, z.array(strict(api.testDay))],
+      [`/riders/${rider.id}/curve?from=2020-01-01&to=2030-01-01`, z.array(strict(api.best))],
       [`/riders/${rider.id}`, strict(api.rider)],
       [`/riders/${rider.id}/tests`, z.array(strict(api.test))],
       [`/riders/${rider.id}/recordings`, z.array(strict(api.recording))],

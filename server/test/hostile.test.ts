@@ -120,7 +120,7 @@ describe('no request breaks the server', () => {
   it('one rider’s recording cannot be read as another’s test', async () => {
     const [ines, leila] = [await newRider(ask), await newRider(ask, { name: 'Leila Haddad' })];
     const { body } = await upload(app, ines.id, 'a.csv', rampFile(9));
-    const effort = { recordingId: body.recording.id, startS: 600, endS: 1200 };
+    const effort = { recordingId: body.recording.id, startS: 600, endS: 1200, parts: [] };
     const test = {
       protocol: 'ramp',
       date: '2026-10-12',
@@ -129,6 +129,9 @@ describe('no request breaks the server', () => {
       readingW: 300,
       meanBpm: null,
       expectedW: null,
+      details: null,
+      setup: null,
+      testDayId: null,
       note: '',
       accept: null,
     };

@@ -2,8 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { buildApp } from '@uphill/server';
-import type { Plan, RiddenSecond } from '@uphill/core';
-import { rideRamp, rideSteady, seededRandom, writeCsvRecording } from '@uphill/core';
+import { HEALTH_QUESTIONS, PLAIN_RIDER, type Plan, type ProtocolId, rideOn, startTestRide, usualSetting, writeCsvRecording } from '@uphill/core';
 
 type App = Awaited<ReturnType<typeof buildApp>>;
 
@@ -36,22 +35,46 @@ function asking(app: App): Ask {
   };
 }
 
-export const INES = { name: 'Ines Okafor', birthYear: 1994, sex: 'female', powerSource: 'crank', masters: false, goal: null, notes: '' };
+export const INES = {
+  name: 'Ines Okafor',
+  birthYear: 1994,
+  sex: 'female',
+  powerSource: 'crank',
+  masters: false,
+  goal: null,
+  notes: '',
+  schemeId: null,
+  retestWeeks: 6,
+  hideMass: null,
+};
 
 export async function newRider(ask: Ask, over: object = {}): Promise<any> {
   return (await ask('POST', '/riders', { ...INES, ...over })).body;
 }
 
-const RIDER = { cpW: 255, wPrimeJ: 17_000, restingBpm: 48, maximalBpm: 188, cadenceRpm: 88, noiseW: 6 };
-export const RAMP = { startW: 100, stepW: 20 };
+/** Every question of the health screen answered with no. */
+export const HEALTHY = {
+  date: '2026-01-05',
+  answers: Object.fromEntries(HEALTH_QUESTIONS.map(({ id }) => [id, 'no'])),
+  note: '',
+  clearedBy: null,
+  clearedOn: null,
+};
+
+const RIDER = { ...PLAIN_RIDER, cpW: 255, wPrimeJ: 17_000 };
+export const RAMP = { startW: 100, stepW: 20, stageS: 60 };
+
+/** A ride on the stand-ins. */
+export function rideOf(protocol: ProtocolId, seed = 1) {
+  return rideOn(startTestRide({ ...usualSetting(protocol, RIDER, 255, seed), dropsPerHour: 0 }));
+}
 
 export function rampFile(seed = 1): string {
-  return writeCsvRecording(rideRamp(RIDER, RAMP, 600, seededRandom(seed)), '2026-10-12T18:05:00');
+  return writeCsvRecording(rideOf('ramp', seed).seconds, '2026-10-12T18:05:00');
 }
 
 export function twentyFile(seed = 1): string {
-  const ridden: RiddenSecond[] = rideSteady(RIDER, 1200, 600, { first: 1, last: 1 }, seededRandom(seed));
-  return writeCsvRecording(ridden, '2026-11-04T18:05:00');
+  return writeCsvRecording(rideOf('twenty-minute', seed).seconds, '2026-11-04T18:05:00');
 }
 
 /** Sends a file as a browser form does. */
@@ -92,3 +115,33 @@ export function eights(name = '4 × 8:00'): Plan {
     items: [easy('a', 900), { kind: 'set', id: 's', reps: 4, parts: [work], rest: { when: 'between', step: easy('r', 240) } }],
   };
 }
+
+/** A scheme as a coach makes one. */
+export const OWN_SCHEME = {
+  name: 'Tarnside three',
+  anchor: 'ftp',
+  overlaps: false,
+  bands: [
+    { name: 'Easy', fromPercent: 0, toPercent: 75, trains: '' },
+    { name: 'Steady', fromPercent: 75, toPercent: 95, trains: '' },
+    { name: 'Hard', fromPercent: 95, toPercent: null, trains: '' },
+  ],
+};
+
+/** A test day as it stands when it is begun. */
+export const DRAFT = {
+  stage: 'expect',
+  date: '2026-10-12',
+  expectedW: 255,
+  expectedBpm: null,
+  setup: { place: 'trainer', position: 'road', bike: '', trainer: '', tyreBar: null, answers: {} },
+  ramp: RAMP,
+  onS: 30,
+  optional: false,
+  way: null,
+  ride: null,
+  recordingId: null,
+  typed: {},
+  samples: [],
+  note: '',
+};

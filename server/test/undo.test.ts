@@ -11,7 +11,19 @@ async function picture(ask: Ask): Promise<string> {
   return JSON.stringify({ riders, tests, sessions, placed }, (key, value: unknown) => (key === 'version' || key === 'updatedAt' ? undefined : value));
 }
 
-const RIDDEN = { protocol: 'twenty-minute', date: '2026-10-01', powerSource: 'crank', ramp: null, meanBpm: null, expectedW: null, effort: null, note: '' };
+const RIDDEN = {
+  protocol: 'twenty-minute',
+  date: '2026-10-01',
+  powerSource: 'crank',
+  ramp: null,
+  meanBpm: null,
+  expectedW: null,
+  effort: null,
+  details: null,
+  setup: null,
+  testDayId: null,
+  note: '',
+};
 
 /** What a coach can do, each on whatever is there. */
 const ACTIONS: readonly ((ask: Ask, number: number) => Promise<void>)[] = [

@@ -38,6 +38,11 @@ const INES: Rider = {
   ftp: [ftp(255, '2026-09-01'), ftp(262, '2026-11-26')],
   lastTest: '2026-10-12',
   bests: [],
+  schemeId: null,
+  retestWeeks: 6,
+  hideMass: null,
+  health: null,
+  lactate: [],
 };
 
 beforeEach(() => {

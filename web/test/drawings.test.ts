@@ -18,7 +18,7 @@ describe('the ladder', () => {
   it('its rungs fill the height from foot to top, FTP inside Threshold, the longer held the wider', () => {
     fc.assert(
       fc.property(fc.integer({ min: 40, max: 600 }), (ftpW) => {
-        const { rungs, y } = rungsOf(bandsFor(SEVEN_STEPS, ftpW), ftpW, 500, 200);
+        const { rungs, y } = rungsOf(bandsFor(SEVEN_STEPS, { ftp: ftpW }), ftpW, 500, 200);
         expect(rungs[0] && rungs[0].y + rungs[0].height).toBeCloseTo(500, 6);
         expect(rungs.at(-1)?.y).toBeCloseTo(0, 6);
         for (const [index, rung] of rungs.entries()) {

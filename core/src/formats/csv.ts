@@ -29,7 +29,9 @@ export function parseCsvRecording(text: string): Reading<Recording> {
       .slice(0, 8)
       .map((name) => `"${name.trim().slice(0, 20)}"`)
       .join(', ');
-    return refused(`There is neither a power nor a heart-rate column. The columns are ${named}. Name the one with watts "power" or "watts", the one with beats "heart_rate".`);
+    return refused(
+      `There is neither a power nor a heart-rate column. The columns are ${named}. Name the one with watts "power" or "watts", the one with beats "heart_rate".`,
+    );
   }
   return readRows(rows, columns);
 }

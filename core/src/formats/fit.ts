@@ -8,7 +8,10 @@ import { assemble, type Recording } from './recording.ts';
 import type { Sample } from './resample.ts';
 
 const number = z.number().finite().nullish().catch(null);
-const time = z.union([z.date(), z.iso.datetime().transform((text) => new Date(text))]).nullish().catch(null);
+const time = z
+  .union([z.date(), z.iso.datetime().transform((text) => new Date(text))])
+  .nullish()
+  .catch(null);
 
 /** What is looked at of a decoded file; everything else in it is left alone. */
 const decoded = z.object({
@@ -43,16 +46,21 @@ export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
   let content: unknown = null;
   let failure: string | null = null;
   try {
-    if (whole) new FitParser({ force: true, mode: 'list', speedUnit: 'm/s' }).parse(whole.slice().buffer as ArrayBuffer, (error, data) => {
-      if (error !== undefined && error !== null) failure = String(error);
-      content = data;
-    });
+    if (whole)
+      new FitParser({ force: true, mode: 'list', speedUnit: 'm/s' }).parse(whole.slice().buffer as ArrayBuffer, (error, data) => {
+        if (error !== undefined && error !== null) failure = String(error);
+        content = data;
+      });
   } catch (error) {
     failure = error instanceof Error ? error.message : 'unreadable';
   }
   const read = decoded.safeParse(content ?? {});
   if (!read.success || read.data.records.length === 0) {
-    return refused(cut || failure !== null ? 'The FIT file is damaged or cut short before its first record. Send it again.' : 'The FIT file holds no records: it is no ride but something else, such as a course or a plan.');
+    return refused(
+      cut || failure !== null
+        ? 'The FIT file is damaged or cut short before its first record. Send it again.'
+        : 'The FIT file holds no records: it is no ride but something else, such as a course or a plan.',
+    );
   }
   const { records, laps, activity } = read.data;
   if (records.length > MOST_RECORDS) return refused(`The file holds ${records.length} records, more than a day can. It was not read.`);
@@ -74,7 +82,10 @@ export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
   }
   const [first, last] = [samples[0], samples.at(-1)];
   const notes: string[] = [];
-  if (cut && first && last) notes.push(`The file stops in the middle, at ${printClock(last.seconds - first.seconds)}. ${printClock(last.seconds - first.seconds)} kept. Send it again, or use it as it is.`);
+  if (cut && first && last)
+    notes.push(
+      `The file stops in the middle, at ${printClock(last.seconds - first.seconds)}. ${printClock(last.seconds - first.seconds)} kept. Send it again, or use it as it is.`,
+    );
   if (untimed > 0) notes.push(`${untimed} records without a time were left out.`);
   if (outside > 0) notes.push(`${outside === 1 ? '1 sample' : `${outside} samples`} below 0 or above 2,500 W. Taken as gaps.`);
   return assemble({
@@ -91,7 +102,10 @@ export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
 }
 
 /** The local time at the start, where the file tells how far local time is from world time. */
-function localStart(startSeconds: number, activity: { timestamp?: Date | null | undefined; local_timestamp?: Date | null | undefined } | null | undefined): string | null {
+function localStart(
+  startSeconds: number,
+  activity: { timestamp?: Date | null | undefined; local_timestamp?: Date | null | undefined } | null | undefined,
+): string | null {
   if (!activity?.timestamp || !activity.local_timestamp) return null;
   const offset = activity.local_timestamp.getTime() - activity.timestamp.getTime();
   if (Math.abs(offset) > 15 * 3_600_000) return null;

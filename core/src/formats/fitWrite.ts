@@ -26,7 +26,12 @@ export function writeFitRecording(seconds: readonly RiddenSecond[], startedAt: s
   seconds.forEach(({ watts, bpm, rpm }, second) => {
     encoder.writeMessage(
       RECORD,
-      [long(TIMESTAMP, start + second), byte(3, bpm ?? MISSING_BYTE), byte(4, Math.min(254, Math.round(rpm))), word(7, Math.min(MISSING_WORD - 1, Math.round(watts)))],
+      [
+        long(TIMESTAMP, start + second),
+        byte(3, bpm ?? MISSING_BYTE),
+        byte(4, Math.min(254, Math.round(rpm))),
+        word(7, Math.min(MISSING_WORD - 1, Math.round(watts))),
+      ],
       1,
     );
   });
@@ -35,7 +40,11 @@ export function writeFitRecording(seconds: readonly RiddenSecond[], startedAt: s
     const [from, to] = [edges[lap - 1] as number, edges[lap] as number];
     if (to > from) encoder.writeMessage(LAP, [long(TIMESTAMP, start + to), long(2, start + from), long(7, (to - from) * 1000), long(8, (to - from) * 1000)], 2);
   }
-  encoder.writeMessage(SESSION, [long(TIMESTAMP, end), long(2, start), long(7, seconds.length * 1000), long(8, seconds.length * 1000), enumField(5, CYCLING)], 3);
+  encoder.writeMessage(
+    SESSION,
+    [long(TIMESTAMP, end), long(2, start), long(7, seconds.length * 1000), long(8, seconds.length * 1000), enumField(5, CYCLING)],
+    3,
+  );
   encoder.writeMessage(ACTIVITY, [long(TIMESTAMP, end), long(0, seconds.length * 1000), word(1, 1), enumField(2, 0), long(5, end)], 4);
   return encoder.close();
 }

@@ -38,11 +38,15 @@ export function parseGpxRecording(text: string): Reading<Recording> {
   if (!reader.isGpx) return refused('The file is XML, but no GPX recording: it does not start with <gpx>.');
   const notes: string[] = [];
   const [first, last] = [reader.samples[0], reader.samples.at(-1)];
-  if (stopped && first && last) notes.push(`The file stops in the middle, at ${printClock(last.seconds - first.seconds)}. ${printClock(last.seconds - first.seconds)} kept. Send it again, or use it as it is.`);
+  if (stopped && first && last)
+    notes.push(
+      `The file stops in the middle, at ${printClock(last.seconds - first.seconds)}. ${printClock(last.seconds - first.seconds)} kept. Send it again, or use it as it is.`,
+    );
   if (stopped && reader.samples.length === 0) return refused('The file stops before its first point. Send it again.');
   if (reader.untimed > 0) notes.push(`${reader.untimed} points without a time were left out.`);
   if (reader.outside > 0) notes.push(`${reader.outside === 1 ? '1 sample' : `${reader.outside} samples`} below 0 or above 2,500 W. Taken as gaps.`);
-  if (reader.samples.length === 0) return refused(reader.untimed > 0 ? 'The points of the file have no times, so it is a route and no ride.' : 'The file has no track points.');
+  if (reader.samples.length === 0)
+    return refused(reader.untimed > 0 ? 'The points of the file have no times, so it is a route and no ride.' : 'The file has no track points.');
   const laps = reader.segments.length > 1 ? reader.segments : [];
   return assemble({
     samples: reader.samples,

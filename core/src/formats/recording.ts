@@ -88,6 +88,7 @@ function lapsOn(laps: RawRecording['laps'], onClock: (second: number) => number,
     if (startS > wanted + 1) overlapping += 1;
     if (end > startS) placed.push({ startS, seconds: end - startS });
   }
-  if (overlapping > 0) notes.push(`${overlapping === 1 ? 'One lap overlaps' : `${overlapping} laps overlap`} the one before. Each now starts where that one ended.`);
+  if (overlapping > 0)
+    notes.push(`${overlapping === 1 ? 'One lap overlaps' : `${overlapping} laps overlap`} the one before. Each now starts where that one ended.`);
   return placed;
 }

@@ -27,7 +27,9 @@ export function steadyClock(samples: readonly Sample[], notes: string[]): { samp
         stray += 1;
         return;
       }
-      notes.push(`The clock is set back by ${printClock(last.seconds - seconds)} at ${printClock(last.seconds - (kept[0]?.seconds ?? 0))}. Joined there; nothing is left out.`);
+      notes.push(
+        `The clock is set back by ${printClock(last.seconds - seconds)} at ${printClock(last.seconds - (kept[0]?.seconds ?? 0))}. Joined there; nothing is left out.`,
+      );
       shift += last.seconds + 1 - seconds;
     } else if (last && seconds - last.seconds > SET_AGAIN_S) {
       notes.push(`The clock jumps ahead by ${printJump(seconds - last.seconds)} at ${printClock(last.seconds - (kept[0]?.seconds ?? 0))}. Joined there.`);
@@ -46,7 +48,9 @@ export function steadyClock(samples: readonly Sample[], notes: string[]): { samp
 function runsOn(samples: readonly Sample[], from: number): boolean {
   const before = samples[from - 1]?.seconds ?? 0;
   const next = samples.slice(from, from + TELLING);
-  return next.length === TELLING && next.every((sample, index) => sample.seconds < before && (index === 0 || sample.seconds >= (next[index - 1]?.seconds ?? 0)));
+  return (
+    next.length === TELLING && next.every((sample, index) => sample.seconds < before && (index === 0 || sample.seconds >= (next[index - 1]?.seconds ?? 0)))
+  );
 }
 
 function printJump(seconds: number): string {

@@ -47,7 +47,10 @@ export function fitCriticalPower(points: readonly CpPoint[], twentyMinuteW: numb
   const reason = reasonAgainst(points);
   if (reason !== null) return refused(reason);
   const { slope: cpW, intercept: wPrimeJ, slopeError, interceptError } = leastSquares(points.map(({ seconds, watts }) => [seconds, watts * seconds]));
-  if (wPrimeJ <= 0) return refused(`These efforts give a W′ of ${roundTo(wPrimeJ / 1000, 1)} kJ, which cannot be: the longer one was ridden at more watts than the model allows. Was one not maximal?`);
+  if (wPrimeJ <= 0)
+    return refused(
+      `These efforts give a W′ of ${roundTo(wPrimeJ / 1000, 1)} kJ, which cannot be: the longer one was ridden at more watts than the model allows. Was one not maximal?`,
+    );
   if (twentyMinuteW !== null && cpW > twentyMinuteW) {
     return refused(`CP would be ${roundHalfUp(cpW)} W, above the best 20:00 of ${roundHalfUp(twentyMinuteW)} W. One of the efforts was not maximal.`);
   }
@@ -56,7 +59,10 @@ export function fitCriticalPower(points: readonly CpPoint[], twentyMinuteW: numb
     return { seconds, watts, modelW, offW: watts - modelW, doubtful: Math.abs(watts - modelW) > DOUBTFUL_RESIDUAL * modelW };
   });
   const fit: CpFit = { cpW, wPrimeJ, cpErrorW: slopeError, wPrimeErrorJ: interceptError, residuals, doubts: doubtsOn(residuals, wPrimeJ) };
-  const lines: [string, string][] = points.map(({ seconds, watts }) => [`${printClock(seconds)} at ${roundTo(watts, 1)} W`, `${roundTo((watts * seconds) / 1000, 1)} kJ`]);
+  const lines: [string, string][] = points.map(({ seconds, watts }) => [
+    `${printClock(seconds)} at ${roundTo(watts, 1)} W`,
+    `${roundTo((watts * seconds) / 1000, 1)} kJ`,
+  ]);
   lines.push(['Least squares of work on time: CP', withError(roundTo(cpW, 1), slopeError === null ? null : roundTo(slopeError, 1), 'W')]);
   lines.push(['W′', withError(roundTo(wPrimeJ / 1000, 1), interceptError === null ? null : roundTo(interceptError / 1000, 1), 'kJ')]);
   for (const { seconds, offW } of residuals) lines.push([`${printClock(seconds)}: ridden − model`, `${offW < 0 ? '−' : '+'}${roundTo(Math.abs(offW), 1)} W`]);
@@ -76,7 +82,9 @@ function reasonAgainst(points: readonly CpPoint[]): string | null {
 function doubtsOn(residuals: readonly Residual[], wPrimeJ: number): string[] {
   const doubts = residuals
     .filter(({ doubtful }) => doubtful)
-    .map(({ seconds, offW, modelW }) => `The ${printClock(seconds)} lies ${roundTo(Math.abs(offW / modelW) * 100, 1)} % ${offW < 0 ? 'under' : 'over'} the model.`);
+    .map(
+      ({ seconds, offW, modelW }) => `The ${printClock(seconds)} lies ${roundTo(Math.abs(offW / modelW) * 100, 1)} % ${offW < 0 ? 'under' : 'over'} the model.`,
+    );
   if (wPrimeJ < USUAL_W_PRIME_J.low || wPrimeJ > USUAL_W_PRIME_J.high) doubts.push(`W′ of ${roundTo(wPrimeJ / 1000, 1)} kJ lies outside 5–35 kJ.`);
   if (residuals.length === 2) doubts.push('Two points: no error can be computed.');
   return doubts;

@@ -80,8 +80,8 @@ function rawModel({ ftpW, fit, pair, pmaxW }: CurveModel, seconds: number): Mode
 
 /** The three-parameter form; without a sound Pmax it says nothing below 2:00. */
 function withFit({ cpW, wPrimeJ }: Pick<CpFit, 'cpW' | 'wPrimeJ'>, pmaxW: number | null, seconds: number): Modelled | null {
-  const minute = pmaxW === null || pmaxW <= cpW ? null : cpW + wPrimeJ / (60 + wPrimeJ / (pmaxW - cpW));
-  const sound = pmaxW !== null && minute !== null && pmaxW > minute;
+  // A "sprint" under the minute that CP and W′ imply was none.
+  const sound = pmaxW !== null && pmaxW > cpW + wPrimeJ / 60;
   if (!sound && seconds < FIT_FROM_S) return null;
   return { watts: cpW + wPrimeJ / (seconds + (sound ? wPrimeJ / (pmaxW - cpW) : 0)), by: 'fit' };
 }

@@ -54,9 +54,22 @@ export function strengthsOf(bests: readonly Best[], earlier: readonly Best[], ft
     const stands = ofFtp === null ? null : ofFtp > point.common[1] ? 'strong' : ofFtp < point.common[0] ? 'weak' : 'usual';
     const sinceLastSeason = before ? best[1] / before[1] - 1 : null;
     const lines: [string, string][] = [[`Best ridden over ${printDuration(best[0])}`, `${roundTo(best[1], 1)} W`]];
-    if (ofFtp !== null) lines.push([`÷ FTP ${ftpW ?? ''} W`, `${roundHalfUp(ofFtp * 100)} %`], ['Common', `${roundHalfUp(point.common[0] * 100)}–${roundHalfUp(point.common[1] * 100)} %`]);
+    if (ofFtp !== null)
+      lines.push(
+        [`÷ FTP ${ftpW ?? ''} W`, `${roundHalfUp(ofFtp * 100)} %`],
+        ['Common', `${roundHalfUp(point.common[0] * 100)}–${roundHalfUp(point.common[1] * 100)} %`],
+      );
     if (before) lines.push(['The season before', `${roundTo(before[1], 1)} W`]);
-    return [{ point, watts: worked(best[1], 'W', `Strength: ${point.name}`, lines), ofFtp, stands, sinceLastSeason, says: sentence(point, ofFtp, stands, sinceLastSeason) }];
+    return [
+      {
+        point,
+        watts: worked(best[1], 'W', `Strength: ${point.name}`, lines),
+        ofFtp,
+        stands,
+        sinceLastSeason,
+        says: sentence(point, ofFtp, stands, sinceLastSeason),
+      },
+    ];
   });
 }
 

@@ -67,7 +67,13 @@ export const MAXIMAL_ABOVE_PERCENT = 105;
  */
 export function healthVerdict(screen: HealthScreen | null, birthYear: number | null, day: string): HealthVerdict {
   if (!screen) {
-    return { maximal: false, heartRate: true, unfuelled: true, bloodSampling: true, reasons: ['There is no health screen yet. It comes before the first maximal test.'] };
+    return {
+      maximal: false,
+      heartRate: true,
+      unfuelled: true,
+      bloodSampling: true,
+      reasons: ['There is no health screen yet. It comes before the first maximal test.'],
+    };
   }
   const yes = HEALTH_QUESTIONS.filter(({ id }) => screen.answers[id] === 'yes');
   const open = HEALTH_QUESTIONS.filter(({ id }) => screen.answers[id] === undefined);
@@ -81,7 +87,12 @@ export function healthVerdict(screen: HealthScreen | null, birthYear: number | n
   ];
   const cleared = screen.clearedBy !== null && screen.clearedOn !== null && screen.clearedOn <= day;
   const never = forbidden.has('maximalEver');
-  const reasons = stops.length === 0 ? [] : cleared ? [...stops, `Cleared by ${screen.clearedBy ?? ''} on ${screen.clearedOn ?? ''}.`] : [...stops, 'Maximal work waits until you record who cleared it, and when.'];
+  const reasons =
+    stops.length === 0
+      ? []
+      : cleared
+        ? [...stops, `Cleared by ${screen.clearedBy ?? ''} on ${screen.clearedOn ?? ''}.`]
+        : [...stops, 'Maximal work waits until you record who cleared it, and when.'];
   if (never) reasons.push('In pregnancy there is no maximal work, cleared or not.');
   return {
     maximal: !never && (stops.length === 0 || cleared),

@@ -133,7 +133,13 @@ function byLongerBest(seconds: number, { bests }: AboveFtpRider, stretch: number
   return {
     id: 'longer',
     name,
-    watts: worked(roundHalfUp(best[1]), 'W', 'Best power at a multiple of the rep length', [[`Best ridden over ${printDuration(best[0])}`, `${roundTo(best[1], 1)} W`]], [['Times the rep length', String(stretch)]]),
+    watts: worked(
+      roundHalfUp(best[1]),
+      'W',
+      'Best power at a multiple of the rep length',
+      [[`Best ridden over ${printDuration(best[0])}`, `${roundTo(best[1], 1)} W`]],
+      [['Times the rep length', String(stretch)]],
+    ),
     says: 'What was held two to three times as long.',
   };
 }
@@ -144,8 +150,16 @@ function byGoal(seconds: number, goalW: number | null): Way {
   if (seconds > PAIR_REACH_S || seconds < 180) return { id: 'goal', name, watts: null, says: 'Speaks of reps of 3:00–5:00.' };
   const middle = (GOAL_PERCENTS.low + GOAL_PERCENTS.high) / 2;
   const watts = roundHalfUp((middle * goalW) / 100);
-  const says = seconds === 180 ? `${GOAL_PERCENTS.low}–${GOAL_PERCENTS.high} % of the goal, up to ${GOAL_PERCENTS.short} % for 3:00.` : `${GOAL_PERCENTS.low}–${GOAL_PERCENTS.high} % of the goal.`;
-  return { id: 'goal', name, watts: worked(watts, 'W', 'Share of goal power', [[`${middle} % of ${goalW} W, the middle of ${GOAL_PERCENTS.low}–${GOAL_PERCENTS.high} %`, `${watts} W`]]), says };
+  const says =
+    seconds === 180
+      ? `${GOAL_PERCENTS.low}–${GOAL_PERCENTS.high} % of the goal, up to ${GOAL_PERCENTS.short} % for 3:00.`
+      : `${GOAL_PERCENTS.low}–${GOAL_PERCENTS.high} % of the goal.`;
+  return {
+    id: 'goal',
+    name,
+    watts: worked(watts, 'W', 'Share of goal power', [[`${middle} % of ${goalW} W, the middle of ${GOAL_PERCENTS.low}–${GOAL_PERCENTS.high} %`, `${watts} W`]]),
+    says,
+  };
 }
 
 const BY_EFFORT: Way = { id: 'effort', name: 'Effort only', watts: null, says: 'RPE 9, heart rate at least 90 % of maximum, the last rep like the first.' };
@@ -153,7 +167,8 @@ const BY_EFFORT: Way = { id: 'effort', name: 'Effort only', watts: null, says: '
 function askFor(percent: Way, bests: Way, ftpW: number): Worked | null {
   const chosen = bests.watts ?? percent.watts;
   if (!chosen) return null;
-  if (!bests.watts || !percent.watts) return worked(chosen.value, 'W', 'Percent of FTP: no bests under 90 days', [...chosen.lines.map(({ label, figure }) => [label, figure] as const)]);
+  if (!bests.watts || !percent.watts)
+    return worked(chosen.value, 'W', 'Percent of FTP: no bests under 90 days', [...chosen.lines.map(({ label, figure }) => [label, figure] as const)]);
   const apart = Math.abs(bests.watts.value - percent.watts.value);
   const far = apart > (DISAGREE_PERCENT * ftpW) / 100;
   const value = far ? Math.min(bests.watts.value, percent.watts.value) : bests.watts.value;

@@ -57,6 +57,10 @@ function isMaximal(effort: Effort): boolean {
 
 function effortsOf(plan: Plan): Effort[] {
   const of = (item: Item): Effort[] =>
-    item.kind === 'set' ? [...item.parts.flatMap(of), ...(item.rest ? of(item.rest.step) : [])] : item.target.kind === 'steady' ? [item.target.effort] : [item.target.from, item.target.to];
+    item.kind === 'set'
+      ? [...item.parts.flatMap(of), ...(item.rest ? of(item.rest.step) : [])]
+      : item.target.kind === 'steady'
+        ? [item.target.effort]
+        : [item.target.from, item.target.to];
   return plan.items.flatMap(of);
 }

@@ -34,7 +34,9 @@ export function holdWatts(targetW: number, heldBeforeW: number, mostW: number, r
   const heldW = heldBeforeW + (targetW - heldBeforeW) / LAG_S;
   const short = heldW - mostW;
   const rpm =
-    short > 0 ? Math.max(20, rpmBefore - 1.5 - 12 * (short / heldW) - Math.max(0, habitRpm - rpmBefore) * 0.12) : rpmBefore + (habitRpm - rpmBefore) * 0.15 + bell(random) * 0.8;
+    short > 0
+      ? Math.max(20, rpmBefore - 1.5 - 12 * (short / heldW) - Math.max(0, habitRpm - rpmBefore) * 0.12)
+      : rpmBefore + (habitRpm - rpmBefore) * 0.15 + bell(random) * 0.8;
   const grip = rpm < GRIP_RPM ? rpm / GRIP_RPM : 1;
   return { watts: Math.max(0, Math.min(heldW, short > 0 ? mostW + short * 0.6 : heldW) * grip), rpm, heldW };
 }

@@ -1,6 +1,6 @@
 import { rideFreely, strap } from './devices.ts';
 import { bell, type Random } from './random.ts';
-import { evenWatts, liveOn, mostNow, restedState, type SimulatedRider } from './rider.ts';
+import { evenWatts, liveOn, mostNow, restedState, type SimulatedRider, sprintWatts } from './rider.ts';
 import type { RiddenSecond } from './testRide.ts';
 
 /** A stretch of a ride: how long, and what the rider means to give. */
@@ -23,6 +23,8 @@ export interface RideFaults {
 /** Rolling watts come and go with about this time constant, s. */
 const ROLL_S = 25;
 const COASTING_BELOW = 0.15;
+/** Up to here "max" is a sprint, which nobody rides evenly, s. */
+const LONGEST_SPRINT_S = 20;
 
 /**
  * Rides stretch after stretch as a rider on the road does: watts roll up and down around what is meant, downhill the
@@ -43,7 +45,12 @@ export function rideMeant(rider: SimulatedRider, meant: readonly Meant[], random
   for (const { seconds, watts, rolling } of meant) {
     for (let second = 0; second < seconds; second += 1) {
       roll += -roll / ROLL_S + bell(random) * rolling * Math.sqrt(2 / ROLL_S);
-      const wanted = watts === 'max' ? evenWatts(rider, body, seconds - second, second / seconds) : watts * (1 + roll);
+      const wanted =
+        watts !== 'max'
+          ? watts * (1 + roll)
+          : seconds <= LONGEST_SPRINT_S
+            ? sprintWatts(mostNow(rider, body), second)
+            : evenWatts(rider, body, seconds - second, second / seconds);
       const coasting = watts !== 'max' && 1 + roll < COASTING_BELOW;
       const given = coasting ? 0 : Math.min(wanted + body.wanderW, mostNow(rider, body));
       const turned = rideFreely(given, body.rpm, rider.cadenceRpm, random);

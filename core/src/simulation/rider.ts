@@ -137,6 +137,17 @@ export function evenWatts(rider: SimulatedRider, state: RiderState, leftS: numbe
 }
 
 /**
+ * The watts of an all-out sprint: they come up over seven seconds, as the gear starts to turn, and then follow what is left.
+ *
+ * @param mostW the most the rider has this second, W
+ * @param second second of the sprint, from 0
+ * @returns W
+ */
+export function sprintWatts(mostW: number, second: number): number {
+  return mostW * Math.min(1, 0.45 + 0.08 * (second + 1));
+}
+
+/**
  * Lives through one second at some watts: W′ balance, fatigue, heart, lactate.
  *
  * @param rider what the rider is made of

@@ -3,7 +3,7 @@ import type { RampSetting } from '../testing/efforts.ts';
 import { type Protocol, protocolOf, type ProtocolId, type TestStep } from '../testing/protocols.ts';
 import { type Drop, holdWatts, rideFreely, strap, takeDrop } from './devices.ts';
 import { seededRandom } from './random.ts';
-import { cpNow, evenWatts, liveOn, mostNow, restedState, type RiderState, type SimulatedRider } from './rider.ts';
+import { cpNow, evenWatts, liveOn, mostNow, restedState, type RiderState, type SimulatedRider, sprintWatts } from './rider.ts';
 
 /** How a test is set up on the stand-ins. */
 export interface TestRideSetting {
@@ -157,7 +157,12 @@ export function startTestRide(setting: TestRideSetting): TestRide {
       return { watts: turned.watts + body.wanderW, rpm: turned.rpm };
     }
     const leftS = Math.max(1, (seconds ?? 1) - inStepS);
-    const own = ask.kind === 'maximal' ? evenWatts(setting.rider, body, leftS, inStepS / (seconds ?? 1)) : ask.kind === 'sprint' ? sprintWatts(most, inStepS) : Math.min(wanted ?? 0, most);
+    const own =
+      ask.kind === 'maximal'
+        ? evenWatts(setting.rider, body, leftS, inStepS / (seconds ?? 1))
+        : ask.kind === 'sprint'
+          ? sprintWatts(most, inStepS)
+          : Math.min(wanted ?? 0, most);
     const turned = rideFreely(own + body.wanderW, body.rpm, setting.rider.cadenceRpm + (ask.kind === 'sprint' ? 25 : 0), random);
     heldW = turned.watts;
     return turned;
@@ -235,11 +240,6 @@ export function startTestRide(setting: TestRideSetting): TestRide {
       return null;
     },
   };
-}
-
-/** A sprint comes up over seven seconds, as the gear starts to turn, and then follows what is left. */
-function sprintWatts(most: number, second: number): number {
-  return most * Math.min(1, 0.45 + 0.08 * (second + 1));
 }
 
 /** The on-watts that the rider can repeat to the end: W′ nearly gone after the last on. */

@@ -59,7 +59,11 @@ export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
     protocol,
     because: [
       `It tells ${TELLS_NAMES[tells]}.`,
-      needsPacing ? 'It needs even pacing, which is familiar.' : pacesWell ? 'It needs no pacing; here that skill would not add anything.' : 'It needs no pacing skill, so a first attempt can be believed.',
+      needsPacing
+        ? 'It needs even pacing, which is familiar.'
+        : pacesWell
+          ? 'It needs no pacing; here that skill would not add anything.'
+          : 'It needs no pacing skill, so a first attempt can be believed.',
       `It costs: ${protocol.costs.charAt(0).toLowerCase()}${protocol.costs.slice(1)}`,
     ],
     others: OTHERS[tells].filter((id) => id !== protocol.id).map(protocolOf),

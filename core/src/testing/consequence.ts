@@ -21,7 +21,8 @@ export function whatNext(protocol: Protocol, result: TestResult, checks: readonl
   const failed = checks.find(({ verdict }) => verdict === 'failed');
   if (failed) return `Do not use it: ${lower(failed.says)} Test again when that is put right.`;
   const extraordinary = checks.find(({ id, verdict }) => id === 'change' && verdict === 'doubtful');
-  if (extraordinary && usedW === null) return `Ride it again within two weeks before using ${result.ftp?.value ?? 'it'} W: so large a rise in so short a time is rarely real.`;
+  if (extraordinary && usedW === null)
+    return `Ride it again within two weeks before using ${result.ftp?.value ?? 'it'} W: so large a rise in so short a time is rarely real.`;
   const paced = checks.find(({ id, verdict }) => id === 'pacing' && verdict === 'doubtful');
   if (paced) return `Use it with care and repeat it paced evenly: ${lower(paced.says)}`;
   switch (protocol.reading.kind) {
@@ -32,7 +33,9 @@ export function whatNext(protocol: Protocol, result: TestResult, checks: readonl
     case 'fastRamp':
       return `Compare its peak heart rate with the stored maximum of ${firstName}; nothing else may be read off it.`;
     case 'lactate':
-      return result.readingW === null ? 'Ride a stage or two more next time: LT2 was not reached.' : `Keep the easy rides of ${firstName} under LT1 and hang the zones on LT2: Lactate five fits this test.`;
+      return result.readingW === null
+        ? 'Ride a stage or two more next time: LT2 was not reached.'
+        : `Keep the easy rides of ${firstName} under LT1 and hang the zones on LT2: Lactate five fits this test.`;
     case 'steadyHeartRate':
       return `Ride the next four weeks by these heart rates and test again on the same road.`;
     default:
@@ -43,9 +46,11 @@ export function whatNext(protocol: Protocol, result: TestResult, checks: readonl
 function nextByChange(checks: readonly Checked[], result: TestResult, usedW: number | null, firstName: string): string {
   const change = checks.find(({ id }) => id === 'change');
   if (usedW === null) return 'Decide on it: use it, use a lower number with your reason, or withdraw it.';
-  if (result.ftp && usedW !== result.ftp.value) return `Train by ${usedW} W and let a test of another kind decide between it and the ${result.ftp.value} W measured (${percent(usedW / result.ftp.value - 1)}).`;
+  if (result.ftp && usedW !== result.ftp.value)
+    return `Train by ${usedW} W and let a test of another kind decide between it and the ${result.ftp.value} W measured (${percent(usedW / result.ftp.value - 1)}).`;
   if (!change) return `Build the first four weeks on ${usedW} W and test again the same way, so that there is something to compare.`;
-  if (change.says.includes('real') && change.figure.startsWith('−')) return `Ease for a week and look for the reason before training by ${usedW} W: ${firstName} has lost more than noise.`;
+  if (change.says.includes('real') && change.figure.startsWith('−'))
+    return `Ease for a week and look for the reason before training by ${usedW} W: ${firstName} has lost more than noise.`;
   if (change.says.includes('real')) return `Raise the work: ${firstName}’s sessions to come follow ${usedW} W by themselves; check the first set against it.`;
   if (change.says.includes('likely')) return `Train by ${usedW} W and watch the first threshold set: it will tell whether the change is real.`;
   return `Change the training, not the number: ${firstName} has not moved beyond noise, so add time at target before testing again.`;

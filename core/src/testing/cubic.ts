@@ -42,7 +42,9 @@ function quadraticRoots(a: number, b: number, c: number): number[] {
 function solve(matrix: number[][]): number[] | null {
   const size = matrix.length;
   for (let column = 0; column < size; column += 1) {
-    const pivot = matrix.slice(column).reduce((best, row, index) => (Math.abs(row[column] as number) > Math.abs(matrix[best]?.[column] as number) ? index + column : best), column);
+    const pivot = matrix
+      .slice(column)
+      .reduce((best, row, index) => (Math.abs(row[column] as number) > Math.abs(matrix[best]?.[column] as number) ? index + column : best), column);
     [matrix[column], matrix[pivot]] = [matrix[pivot] as number[], matrix[column] as number[]];
     const top = matrix[column] as number[];
     if (Math.abs(top[column] as number) < 1e-12) return null;

@@ -2,15 +2,25 @@ import { z } from 'zod';
 import { LACTATE_BOUNDS } from './lactate.ts';
 
 const watts = (what: string) => z.number(`${what} is a number of watts.`).min(30, `${what} is under 30 W.`).max(2500, `${what} is over 2,500 W.`);
-const beats = z.number('A heart rate is a number of beats.').min(40, 'A heart rate under 40 bpm cannot be right.').max(230, 'A heart rate over 230 bpm is a strap fault.');
+const beats = z
+  .number('A heart rate is a number of beats.')
+  .min(40, 'A heart rate under 40 bpm cannot be right.')
+  .max(230, 'A heart rate over 230 bpm is a strap fault.');
 
 const { mmol, lt1, lt2 } = LACTATE_BOUNDS;
 
 /** One drop of blood as stored and sent; the same shape as `LactateSample`. */
 export const lactateSampleSchema = z.strictObject({
-  stageW: z.number('A stage has watts.').int('A stage has whole watts.').min(20, 'A stage under 20 W cannot be right.').max(800, 'A stage over 800 W cannot be right.'),
+  stageW: z
+    .number('A stage has watts.')
+    .int('A stage has whole watts.')
+    .min(20, 'A stage under 20 W cannot be right.')
+    .max(800, 'A stage over 800 W cannot be right.'),
   at: z.enum(['mid', 'end']),
-  mmol: z.number('Lactate is a number of mmol/L.').min(mmol.low, `Lactate under ${mmol.low} mmol/L cannot be.`).max(mmol.high, `Lactate over ${mmol.high} mmol/L cannot be.`),
+  mmol: z
+    .number('Lactate is a number of mmol/L.')
+    .min(mmol.low, `Lactate under ${mmol.low} mmol/L cannot be.`)
+    .max(mmol.high, `Lactate over ${mmol.high} mmol/L cannot be.`),
   bpm: beats.nullable(),
   rpe: z.number('RPE is a number.').min(1, 'RPE runs from 1 to 10.').max(10, 'RPE runs from 1 to 10.').nullable(),
   struck: z.string().trim().min(1, 'A struck sample keeps its reason.').max(200).nullable(),
@@ -22,7 +32,12 @@ export const lactateSampleSchema = z.strictObject({
  * read off a recording, it is the same. Source: handbook section 4.
  */
 export const testDetailsSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('onOff'), meanW: watts('The mean'), surgeW: watts('The surge-weighted power'), onS: z.number().int().min(10).max(120).nullable() }),
+  z.strictObject({
+    kind: z.literal('onOff'),
+    meanW: watts('The mean'),
+    surgeW: watts('The surge-weighted power'),
+    onS: z.number().int().min(10).max(120).nullable(),
+  }),
   z.strictObject({
     kind: z.literal('fourEfforts'),
     threeW: watts('The 3:00'),
@@ -41,8 +56,14 @@ export const testDetailsSchema = z.discriminatedUnion('kind', [
     samples: z.array(lactateSampleSchema).max(60),
     stepW: z.number().int().min(5).max(60),
     stageS: z.number().int().min(60).max(600),
-    lt1Mmol: z.number().min(lt1.low, `LT1 is read between ${lt1.low} and ${lt1.high} mmol/L.`).max(lt1.high, `LT1 is read between ${lt1.low} and ${lt1.high} mmol/L.`),
-    lt2Mmol: z.number().min(lt2.low, `LT2 is read between ${lt2.low} and ${lt2.high} mmol/L.`).max(lt2.high, `LT2 is read between ${lt2.low} and ${lt2.high} mmol/L.`),
+    lt1Mmol: z
+      .number()
+      .min(lt1.low, `LT1 is read between ${lt1.low} and ${lt1.high} mmol/L.`)
+      .max(lt1.high, `LT1 is read between ${lt1.low} and ${lt1.high} mmol/L.`),
+    lt2Mmol: z
+      .number()
+      .min(lt2.low, `LT2 is read between ${lt2.low} and ${lt2.high} mmol/L.`)
+      .max(lt2.high, `LT2 is read between ${lt2.low} and ${lt2.high} mmol/L.`),
     /** The methods the coach picked. */
     lt1By: z.enum(['crossing', 'rise']),
     lt2By: z.enum(['crossing', 'dmax']),

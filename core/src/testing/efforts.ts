@@ -43,7 +43,10 @@ const LAP_NEAR_SHARE = 0.02;
 export function findEfforts(protocol: Protocol, watts: Float64Array, ramp: RampSetting, bpm: readonly (number | null)[] | null = null): Reading<Efforts> {
   const { reading } = protocol;
   if (reading.kind === 'steadyHeartRate' && bpm && watts.every((value) => value === 0)) {
-    const found = findSteadyEffort(Float64Array.from(bpm, (beat) => beat ?? 0), reading.seconds);
+    const found = findSteadyEffort(
+      Float64Array.from(bpm, (beat) => beat ?? 0),
+      reading.seconds,
+    );
     return found.ok ? understood({ main: found.value }) : found;
   }
   if (reading.kind === 'rampMinute' || reading.kind === 'rampStage' || reading.kind === 'fastRamp' || reading.kind === 'lactate') {
@@ -88,7 +91,9 @@ export function effortsFromLaps(protocol: Protocol, laps: readonly Lap[], length
   let from = 0;
   for (const { id, seconds } of protocol.efforts) {
     if (seconds === null) return null;
-    const index = laps.findIndex((lap, at) => at >= from && Math.abs(lap.seconds - seconds) <= Math.max(LAP_NEAR_S, LAP_NEAR_SHARE * seconds) && lap.startS + seconds <= length);
+    const index = laps.findIndex(
+      (lap, at) => at >= from && Math.abs(lap.seconds - seconds) <= Math.max(LAP_NEAR_S, LAP_NEAR_SHARE * seconds) && lap.startS + seconds <= length,
+    );
     const lap = laps[index];
     if (!lap) return null;
     efforts[id] = { startS: lap.startS, endS: lap.startS + seconds };
@@ -135,7 +140,10 @@ export function readEfforts(protocol: Protocol, streams: TestStreams, efforts: E
     case 'rampStage':
       return one('Last full stage', readRampStage(streams.watts, main, ramp), meanBpm);
     case 'steadyHeartRate':
-      if (meanBpm === null) return refused('Heart rate is missing for more than a tenth of the 20:00, so there is no mean to take. Type what the rider’s watch shows, or test again.');
+      if (meanBpm === null)
+        return refused(
+          'Heart rate is missing for more than a tenth of the 20:00, so there is no mean to take. Type what the rider’s watch shows, or test again.',
+        );
       return understood({ measured: { readingW: null, meanBpm, details: { kind: 'heartRate', meanBpm, distanceKm: null } }, readings: [] });
     case 'onOff':
       return onOff(streams.watts, main, meanBpm);
@@ -150,9 +158,10 @@ export function readEfforts(protocol: Protocol, streams: TestStreams, efforts: E
   }
 }
 
-/** Mean heart rate of the effort; of thirty minutes the last twenty. */
+/** Mean heart rate of an even effort; of thirty minutes the last twenty. Of a ramp the mean says nothing. */
 function beatsOf(protocol: Protocol, bpm: readonly (number | null)[] | null, main: Stretch): number | null {
-  if (!bpm) return null;
+  const { kind } = protocol.reading;
+  if (!bpm || kind === 'rampMinute' || kind === 'rampStage') return null;
   const from = protocol.id === 'thirty-minute' ? main.endS - 1200 : main.startS;
   const mean = meanHeartRate(bpm.slice(Math.max(0, from), main.endS));
   return mean === null ? null : roundHalfUp(mean);
@@ -181,7 +190,15 @@ function fourEfforts(watts: Float64Array, efforts: Efforts, meanBpm: number | nu
   const [three, six, ten] = [read('three'), read('six'), read('ten')];
   const sprint = efforts.sprint as Stretch;
   const peak = peakOf(watts.subarray(sprint.startS, sprint.endS));
-  const details: TestDetails = { kind: 'fourEfforts', threeW: three.value, sixW: six.value, tenW: ten.value, sprintPeakW: peak.watts, sprintPeakS: peak.second, seated: null };
+  const details: TestDetails = {
+    kind: 'fourEfforts',
+    threeW: three.value,
+    sixW: six.value,
+    tenW: ten.value,
+    sprintPeakW: peak.watts,
+    sprintPeakS: peak.second,
+    seated: null,
+  };
   return understood({
     measured: { readingW: null, meanBpm, details },
     readings: [

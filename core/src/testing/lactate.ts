@@ -90,7 +90,10 @@ function byCrossing(points: readonly Point[], level: number, name: 'LT1' | 'LT2'
   const rule = `${name} where lactate crosses ${level.toFixed(1)} mmol/L`;
   const index = points.findLastIndex(({ mmol }) => mmol < level);
   const [below, above] = [points[index], points[index + 1]];
-  if (!below) return refused(points.length === 0 ? 'No sample counts yet.' : `Every sample is at ${level.toFixed(1)} mmol/L or above: start lower next time. Nothing is guessed.`);
+  if (!below)
+    return refused(
+      points.length === 0 ? 'No sample counts yet.' : `Every sample is at ${level.toFixed(1)} mmol/L or above: start lower next time. Nothing is guessed.`,
+    );
   if (!above) return refused(`Lactate has not crossed ${level.toFixed(1)} mmol/L for good yet. Nothing is guessed beyond the last sample.`);
   const watts = below.watts + ((level - below.mmol) / (above.mmol - below.mmol)) * (above.watts - below.watts);
   return understood(
@@ -101,7 +104,10 @@ function byCrossing(points: readonly Point[], level: number, name: 'LT1' | 'LT2'
       [
         [`${roundTo(below.watts, 1)} W`, `${below.mmol} mmol/L`],
         [`${roundTo(above.watts, 1)} W`, `${above.mmol} mmol/L`],
-        [`${roundTo(below.watts, 1)} + (${level.toFixed(1)} − ${below.mmol}) ÷ (${above.mmol} − ${below.mmol}) × ${roundTo(above.watts - below.watts, 1)}`, `${roundTo(watts, 1)} W`],
+        [
+          `${roundTo(below.watts, 1)} + (${level.toFixed(1)} − ${below.mmol}) ÷ (${above.mmol} − ${below.mmol}) × ${roundTo(above.watts - below.watts, 1)}`,
+          `${roundTo(watts, 1)} W`,
+        ],
       ],
       [[`${name} at`, `${level.toFixed(1)} mmol/L`]],
     ),
@@ -222,13 +228,27 @@ export function lactateProblems(samples: readonly LactateSample[]): LactateProbl
   const { low, high } = LACTATE_BOUNDS.mmol;
   return samples.flatMap(({ mmol, stageW, at }, line): LactateProblem[] => {
     const before = samples.slice(0, line).findLast((sample) => sample.at === 'end');
-    if (!(mmol >= low && mmol <= high)) return [{ line, refuses: true, reason: `Lactate of ${mmol} mmol/L at ${stageW} W cannot be: it lies between ${low} and ${high}.` }];
-    if (before && stageW < before.stageW) return [{ line, refuses: true, reason: `The stage of ${stageW} W comes after ${before.stageW} W. Stages have to rise.` }];
+    if (!(mmol >= low && mmol <= high))
+      return [{ line, refuses: true, reason: `Lactate of ${mmol} mmol/L at ${stageW} W cannot be: it lies between ${low} and ${high}.` }];
+    if (before && stageW < before.stageW)
+      return [{ line, refuses: true, reason: `The stage of ${stageW} W comes after ${before.stageW} W. Stages have to rise.` }];
     if (samples.slice(0, line).some((sample) => sample.stageW === stageW && sample.at === at)) {
-      return [{ line, refuses: true, reason: `There are two ${at === 'end' ? 'stage-end' : 'mid-stage'} samples at ${stageW} W. Keep one, or strike one out with its reason on another line.` }];
+      return [
+        {
+          line,
+          refuses: true,
+          reason: `There are two ${at === 'end' ? 'stage-end' : 'mid-stage'} samples at ${stageW} W. Keep one, or strike one out with its reason on another line.`,
+        },
+      ];
     }
     return before && at === 'end' && mmol > 3 && mmol > 2.2 * before.mmol
-      ? [{ line, refuses: false, reason: `${mmol} mmol/L at ${stageW} W is more than double the stage before. Sweat on the finger? Take another drop, or strike it out.` }]
+      ? [
+          {
+            line,
+            refuses: false,
+            reason: `${mmol} mmol/L at ${stageW} W is more than double the stage before. Sweat on the finger? Take another drop, or strike it out.`,
+          },
+        ]
       : [];
   });
 }

@@ -33,7 +33,8 @@ export function readOnOff(watts: Float64Array, effort: Stretch): Reading<OnOff> 
   const ridden = watts.subarray(effort.startS, effort.endS);
   const blocks = blocksOf(ridden);
   const lastOn = blocks.findLast(({ on }) => on);
-  if (!lastOn || blocks.filter(({ on }) => on).length < 4) return refused('No steady change of on and off can be found here. Move the edges to the first on and the end of the last off.');
+  if (!lastOn || blocks.filter(({ on }) => on).length < 4)
+    return refused('No steady change of on and off can be found here. Move the edges to the first on and the end of the last off.');
   const lastOff = blocks.find(({ startS }) => startS >= lastOn.endS);
   const meanW = meanOf(ridden.subarray(0, lastOn.endS));
   let surge: { watts: number; at: number } | null = null;

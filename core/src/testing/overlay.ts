@@ -10,7 +10,13 @@ export interface OverlayTest {
 /** Two tests of one kind laid over each other. */
 export interface Overlay {
   /** Half-minute means from the start of each effort; null past its end. */
-  readonly points: readonly { readonly second: number; readonly beforeW: number | null; readonly afterW: number | null; readonly beforeBpm: number | null; readonly afterBpm: number | null }[];
+  readonly points: readonly {
+    readonly second: number;
+    readonly beforeW: number | null;
+    readonly afterW: number | null;
+    readonly beforeBpm: number | null;
+    readonly afterBpm: number | null;
+  }[];
   /** Mean heart rate while riding the same watts. */
   readonly beats: readonly { readonly fromW: number; readonly toW: number; readonly before: number; readonly after: number }[];
   /** One sentence: what it shows. */

@@ -22,7 +22,11 @@ export const CHECKLIST: readonly ChecklistItem[] = [
 ];
 
 export const POSITIONS = ['road', 'timeTrial', 'other'] as const;
-export const POSITION_NAMES: Record<(typeof POSITIONS)[number], string> = { road: 'road position', timeTrial: 'time-trial position', other: 'another position' };
+export const POSITION_NAMES: Record<(typeof POSITIONS)[number], string> = {
+  road: 'road position',
+  timeTrial: 'time-trial position',
+  other: 'another position',
+};
 
 /** What was prepared, stored with the result so that the next test can repeat it. */
 export const setupSchema = z.strictObject({
@@ -62,9 +66,11 @@ export function setupDifferences(now: Setup, before: Setup): string[] {
   if (now.place !== before.place) differences.push(`on the ${now.place}, before on the ${before.place}`);
   if (now.position !== before.position) differences.push(`${POSITION_NAMES[now.position]}, before ${POSITION_NAMES[before.position]}`);
   for (const field of ['bike', 'trainer'] as const) {
-    if (now[field] !== '' && before[field] !== '' && now[field].toLowerCase() !== before[field].toLowerCase()) differences.push(`${field} ${now[field]}, before ${before[field]}`);
+    if (now[field] !== '' && before[field] !== '' && now[field].toLowerCase() !== before[field].toLowerCase())
+      differences.push(`${field} ${now[field]}, before ${before[field]}`);
   }
-  if (now.tyreBar !== null && before.tyreBar !== null && now.tyreBar !== before.tyreBar) differences.push(`tyres ${now.tyreBar} bar, before ${before.tyreBar} bar`);
+  if (now.tyreBar !== null && before.tyreBar !== null && now.tyreBar !== before.tyreBar)
+    differences.push(`tyres ${now.tyreBar} bar, before ${before.tyreBar} bar`);
   for (const { id, ask } of checklistFor(now.place)) {
     const [one, other] = [now.answers[id], before.answers[id]];
     if (one !== undefined && other !== undefined && one !== other) differences.push(`"${ask}": ${one ? 'yes' : 'no'}, before ${other ? 'yes' : 'no'}`);

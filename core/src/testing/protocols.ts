@@ -125,7 +125,12 @@ const warmUp = (minutes: number): TestStep => ({
   ask: { kind: 'percent', from: 45, to: 70 },
   say: 'Rising slowly; legs turning, breath easy.',
 });
-const easy = (minutes: number, say = 'Easy; let the legs come back.'): TestStep => ({ name: 'Easy', seconds: minutes * 60, ask: { kind: 'percent', from: 45, to: 45 }, say });
+const easy = (minutes: number, say = 'Easy; let the legs come back.'): TestStep => ({
+  name: 'Easy',
+  seconds: minutes * 60,
+  ask: { kind: 'percent', from: 45, to: 45 },
+  say,
+});
 const COOL_DOWN: TestStep = { name: 'Cool-down', seconds: 300, ask: { kind: 'percent', from: 30, to: 30 }, say: 'About 75 W, legs turning.' };
 const RAMP_STEP: TestStep = {
   name: 'Ramp',
@@ -188,7 +193,8 @@ export const PROTOCOLS: readonly Protocol[] = [
     ftpPercent: 95,
     ridden: 'Warm up for 15–20 min, then 20:00 as hard as can be held evenly.',
     why: 'It is long enough to show what the rider holds, and the threshold heart rate comes with it. With the opener the sprint reserve is burnt first, so the 20 minutes tell more about the hour.',
-    whyNot: 'It needs a rider who can pace: started too hard, it reads low. The opener is disputed: some hold that it floods the rider with lactate and spoils the pacing.',
+    whyNot:
+      'It needs a rider who can pace: started too hard, it reads low. The opener is disputed: some hold that it floods the rider with lactate and spoils the pacing.',
     costs: 'Twenty minutes that hurt, and an easy day after.',
     forWhom: 'Riders who know how to pace an effort.',
     suits: { power: 'needed', pacing: true, tells: ['ftp'] },
@@ -278,7 +284,11 @@ export const PROTOCOLS: readonly Protocol[] = [
     costs: 'Twenty hard minutes, but lighter on the head than an even effort.',
     forWhom: 'Racers and riders who dislike steady tests.',
     suits: { power: 'needed', pacing: false, tells: ['ftp'] },
-    steps: [warmUp(18), { name: '20:00 on/off', seconds: 1200, ask: { kind: 'onOff' }, say: 'Every on as hard as the first; soft pedal in between.', effort: 'main' }, COOL_DOWN],
+    steps: [
+      warmUp(18),
+      { name: '20:00 on/off', seconds: 1200, ask: { kind: 'onOff' }, say: 'Every on as hard as the first; soft pedal in between.', effort: 'main' },
+      COOL_DOWN,
+    ],
     efforts: [MAIN(1200, 'The 20:00 of on and off')],
     trainer: 'slope',
     maximal: true,
@@ -296,7 +306,11 @@ export const PROTOCOLS: readonly Protocol[] = [
     costs: 'Half an hour of hard work; an easy day after.',
     forWhom: 'Racers who want no factor between the ride and FTP.',
     suits: { power: 'needed', pacing: false, tells: ['ftp'] },
-    steps: [warmUp(18), { name: '30:00 on/off', seconds: 1800, ask: { kind: 'onOff' }, say: 'Every on as hard as the first; soft pedal in between.', effort: 'main' }, COOL_DOWN],
+    steps: [
+      warmUp(18),
+      { name: '30:00 on/off', seconds: 1800, ask: { kind: 'onOff' }, say: 'Every on as hard as the first; soft pedal in between.', effort: 'main' },
+      COOL_DOWN,
+    ],
     efforts: [MAIN(1800, 'The 30:00 of on and off')],
     trainer: 'slope',
     maximal: true,
@@ -376,7 +390,13 @@ export const PROTOCOLS: readonly Protocol[] = [
     suits: { power: 'needed', pacing: false, tells: ['thresholds', 'ftp'] },
     steps: [
       warmUp(10),
-      { name: 'Stages', seconds: null, ask: { kind: 'ramp', stageS: 240 }, say: 'Even watts; the blood is taken while you ride. Stop when clearly past LT2.', effort: 'main' },
+      {
+        name: 'Stages',
+        seconds: null,
+        ask: { kind: 'ramp', stageS: 240 },
+        say: 'Even watts; the blood is taken while you ride. Stop when clearly past LT2.',
+        effort: 'main',
+      },
       COOL_DOWN,
     ],
     efforts: [MAIN(null, 'The stages')],

@@ -103,7 +103,11 @@ function onOff(protocol: Protocol, { meanW, surgeW, onS }: Of<'onOff'>, meanBpm:
   return { readingW: (a + s) / 2, ftp, meanBpm, figures };
 }
 
-function fourEfforts(protocol: Protocol, { threeW, sixW, tenW, sprintPeakW, sprintPeakS }: Of<'fourEfforts'>, { meanBpm, twentyMinuteW }: Measured): Reading<TestResult> {
+function fourEfforts(
+  protocol: Protocol,
+  { threeW, sixW, tenW, sprintPeakW, sprintPeakS }: Of<'fourEfforts'>,
+  { meanBpm, twentyMinuteW }: Measured,
+): Reading<TestResult> {
   const points = [
     { seconds: 180, watts: threeW },
     { seconds: 360, watts: sixW },
@@ -116,7 +120,12 @@ function fourEfforts(protocol: Protocol, { threeW, sixW, tenW, sprintPeakW, spri
     { name: 'CP', text: `${roundHalfUp(cpW)}${cpErrorW === null ? '' : ` ± ${roundTo(cpErrorW, 1)}`} W`, working: fit.value },
     { name: 'W′', text: `${roundTo(wPrimeJ / 1000, 1)}${wPrimeErrorJ === null ? '' : ` ± ${roundTo(wPrimeErrorJ / 1000, 1)}`} kJ`, working: fit.value },
   ];
-  if (sprintPeakW !== null) figures.push({ name: 'Sprint peak', text: `${roundHalfUp(sprintPeakW)} W${sprintPeakS === null ? '' : ` after ${roundTo(sprintPeakS, 0)} s`}`, working: null });
+  if (sprintPeakW !== null)
+    figures.push({
+      name: 'Sprint peak',
+      text: `${roundHalfUp(sprintPeakW)} W${sprintPeakS === null ? '' : ` after ${roundTo(sprintPeakS, 0)} s`}`,
+      working: null,
+    });
   return understood({ readingW: cpW, ftp: ftpFromReading(protocol, cpW), meanBpm, figures });
 }
 
@@ -166,7 +175,10 @@ function lactate(protocol: Protocol, details: Of<'lactate'>): Reading<TestResult
   const reading = readLactate(samples, stepW, details);
   const [lt1, lt2] = [reading.lt1[lt1By], reading.lt2[lt2By]];
   const figures: NamedFigure[] = [];
-  for (const [name, threshold] of [['LT1', lt1], ['LT2', lt2]] as const) {
+  for (const [name, threshold] of [
+    ['LT1', lt1],
+    ['LT2', lt2],
+  ] as const) {
     if (!threshold.ok) continue;
     const watts = threshold.value.value;
     const bpm = alongside(samples, stepW, watts, 'bpm');

@@ -35,7 +35,9 @@ const ASSUMED_LT2_PERCENT = 100;
  */
 export function layOver(scheme: Scheme, anchors: Anchors): LaidOver | { readonly missing: string } {
   if (scheme.anchor !== 'lactate') {
-    return anchors[scheme.anchor] == null ? { missing: `no ${ANCHOR_NAMES[scheme.anchor].name.replace(/^[TM](?=[a-z])/, (letter) => letter.toLowerCase())}` } : { anchors, assumed: false };
+    return anchors[scheme.anchor] == null
+      ? { missing: `no ${ANCHOR_NAMES[scheme.anchor].name.replace(/^[TM](?=[a-z])/, (letter) => letter.toLowerCase())}` }
+      : { anchors, assumed: false };
   }
   if (anchors.lt1 != null && anchors.lt2 != null) return { anchors, assumed: false };
   if (scheme.id !== 'three-domains') return { missing: 'no lactate test' };

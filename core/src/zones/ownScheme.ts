@@ -46,11 +46,14 @@ export function ownSchemeProblems(scheme: OwnScheme, takenNames: readonly string
     problems.push({ field: 'name', reason: `There is a scheme called ${name} already.` });
   }
   const count = scheme.bands.length;
-  if (count < FEWEST_BANDS || count > MOST_BANDS) problems.push({ field: 'bands', reason: `A scheme has ${FEWEST_BANDS} to ${MOST_BANDS} bands; this one has ${count}.` });
+  if (count < FEWEST_BANDS || count > MOST_BANDS)
+    problems.push({ field: 'bands', reason: `A scheme has ${FEWEST_BANDS} to ${MOST_BANDS} bands; this one has ${count}.` });
   scheme.bands.forEach((band, index) => {
     const wrong = nameProblem(scheme.bands, index) ?? null;
     if (wrong) problems.push({ field: `bands.${index}.name`, reason: wrong });
-    problems.push(...limitProblems(scheme, index).map(({ field, reason }) => ({ field: `bands.${index}.${field}`, reason: `${bandName(band, index)}: ${reason}` })));
+    problems.push(
+      ...limitProblems(scheme, index).map(({ field, reason }) => ({ field: `bands.${index}.${field}`, reason: `${bandName(band, index)}: ${reason}` })),
+    );
   });
   return problems;
 }
@@ -68,7 +71,10 @@ function limitProblems({ bands, overlaps }: OwnScheme, index: number): SchemePro
   const problems: SchemeProblem[] = [];
   const { fromPercent: from, toPercent: to } = band;
   const last = index === bands.length - 1;
-  for (const [field, value] of [['fromPercent', from], ['toPercent', to]] as const) {
+  for (const [field, value] of [
+    ['fromPercent', from],
+    ['toPercent', to],
+  ] as const) {
     if (value !== null && !(value >= 0 && value <= HIGHEST_PERCENT)) problems.push({ field, reason: `${value} % lies outside 0 to ${HIGHEST_PERCENT} %.` });
   }
   if (to === null && !last) problems.push({ field: 'toPercent', reason: 'only the last band is open above.' });
@@ -86,7 +92,10 @@ function startProblem(below: OwnBand | undefined, { fromPercent: from, toPercent
   if (below.toPercent === null) return null;
   if (to !== null && to <= below.toPercent) return `it ends at ${to} %, not above the band below, which ends at ${below.toPercent} %. Limits have to rise.`;
   if (from > below.toPercent + 1) return `there is a gap from ${below.toPercent} to ${from} %. No watt may belong nowhere.`;
-  if (!overlaps) return from < below.toPercent ? `it starts at ${from} %, under ${below.toPercent} %, where the band below ends. Let the scheme overlap, or start it there.` : null;
+  if (!overlaps)
+    return from < below.toPercent
+      ? `it starts at ${from} %, under ${below.toPercent} %, where the band below ends. Let the scheme overlap, or start it there.`
+      : null;
   return below.fromPercent !== null && from <= below.fromPercent ? `it starts at ${from} %, not above the band below. Limits have to rise.` : null;
 }
 

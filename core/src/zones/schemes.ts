@@ -148,7 +148,16 @@ export const THREE_DOMAINS: Scheme = {
       heldSeconds: 5400,
       trains: 'holding a pace near threshold',
     },
-    { number: 3, toPercent: null, name: 'Above LT2', rpe: [9, 10], talkTest: 'nothing', held: 'minutes', heldSeconds: 300, trains: 'the ceiling and all above it' },
+    {
+      number: 3,
+      toPercent: null,
+      name: 'Above LT2',
+      rpe: [9, 10],
+      talkTest: 'nothing',
+      held: 'minutes',
+      heldSeconds: 300,
+      trains: 'the ceiling and all above it',
+    },
   ],
 };
 

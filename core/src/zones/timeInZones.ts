@@ -40,7 +40,9 @@ export function timeInZones(bands: readonly Band[], values: ArrayLike<number | n
 function wholeSeconds(shares: readonly number[]): number[] {
   const whole = shares.map(Math.floor);
   const left = Math.round(shares.reduce((sum, share) => sum + share, 0)) - whole.reduce((sum, seconds) => sum + seconds, 0);
-  const byRemainder = shares.map((share, index) => ({ index, remainder: share - Math.floor(share) })).sort((a, b) => b.remainder - a.remainder || a.index - b.index);
+  const byRemainder = shares
+    .map((share, index) => ({ index, remainder: share - Math.floor(share) }))
+    .sort((a, b) => b.remainder - a.remainder || a.index - b.index);
   for (const { index } of byRemainder.slice(0, left)) whole[index] = (whole[index] ?? 0) + 1;
   return whole;
 }

@@ -57,7 +57,10 @@ export function zoneLines(scheme: Scheme, { anchors, massKg, heartRate }: ZoneCa
     high: band.high,
     unit,
     highWPerKg: unit === 'W' && massKg !== null && band.high !== null ? roundTo(band.high / massKg, 2) : null,
-    bpm: unit === 'W' && heartRate && anchors.ftp != null && anchors.thresholdHr != null ? (heartBeside(scheme, band, anchors.ftp, anchors.thresholdHr)?.value ?? null) : null,
+    bpm:
+      unit === 'W' && heartRate && anchors.ftp != null && anchors.thresholdHr != null
+        ? (heartBeside(scheme, band, anchors.ftp, anchors.thresholdHr)?.value ?? null)
+        : null,
     rpe: printSpan(...band.rule.rpe),
     talkTest: band.rule.talkTest,
     held: band.rule.held,
@@ -74,7 +77,20 @@ export function zoneLines(scheme: Scheme, { anchors, massKg, heartRate }: ZoneCa
  */
 export function writeZoneCsv(scheme: Scheme, lines: readonly ZoneLine[]): string {
   const fields = ['scheme', 'zone', 'name', 'low', 'high', 'unit', 'high_w_per_kg', 'bpm', 'rpe', 'talk_test', 'held', 'trains'];
-  const data = lines.map((line) => [scheme.name, line.zone, line.name, line.low, line.high, line.unit, line.highWPerKg, line.bpm, line.rpe, line.talkTest, line.held, line.trains]);
+  const data = lines.map((line) => [
+    scheme.name,
+    line.zone,
+    line.name,
+    line.low,
+    line.high,
+    line.unit,
+    line.highWPerKg,
+    line.bpm,
+    line.rpe,
+    line.talkTest,
+    line.held,
+    line.trains,
+  ]);
   // A name that starts like a formula must stay a name when a spreadsheet opens the file.
   return `${Papa.unparse({ fields, data }, { newline: '\n', escapeFormulae: true })}\n`;
 }

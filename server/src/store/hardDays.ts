@@ -1,6 +1,6 @@
 import type { Rider } from '@uphill/api';
 import { isHardRide, preparePower } from '@uphill/core';
-import { formatISO, parseISO, subDays } from 'date-fns';
+import { format, formatISO, parseISO, subDays } from 'date-fns';
 import type { Db } from '../database.ts';
 import { numbersOn } from './numbersOn.ts';
 import { readStreams } from './recordings.ts';
@@ -22,7 +22,7 @@ export async function hardDaysBefore(db: Db, rider: Rider, day: string): Promise
   for (const { id, date } of rides) {
     const { ftpW } = numbersOn(rider, date);
     const verdict = ftpW === null ? null : isHardRide(preparePower((await readStreams(db, rider.id, id)).watts).clock, ftpW);
-    if (verdict?.hard) hard.push(`${verdict.says} on ${date}`);
+    if (verdict?.hard) hard.push(`${verdict.says} on ${format(parseISO(date), 'EEE d MMM')}`);
   }
   return hard;
 }

@@ -109,7 +109,13 @@ async function complete(db: Db, rows: readonly RiderRow[]): Promise<ListedRider[
       .orderBy('ftp_history.counts_from')
       .orderBy('ftp_history.created_at')
       .execute(),
-    db.selectFrom('tests').select(['id', 'rider_id', 'date', 'lt1_w', 'lt2_w']).where('rider_id', 'in', ids).where('withdrawn', 'is', null).orderBy('date').execute(),
+    db
+      .selectFrom('tests')
+      .select(['id', 'rider_id', 'date', 'lt1_w', 'lt2_w'])
+      .where('rider_id', 'in', ids)
+      .where('withdrawn', 'is', null)
+      .orderBy('date')
+      .execute(),
     db.selectFrom('health_screens').selectAll().where('rider_id', 'in', ids).orderBy('date').orderBy('created_at').execute(),
   ]);
   return rows.map((row) => {

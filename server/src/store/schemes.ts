@@ -50,7 +50,9 @@ export async function changeSettings(db: Db, change: Settings): Promise<Settings
   const name = await schemeName(db, change.defaultSchemeId);
   const read = () => readSettings(db);
   await orConflict(change, read, () =>
-    act(db, `made ${name} the scheme of new riders`, ({ update }) => update('settings', HOUSE, { default_scheme_id: change.defaultSchemeId, version: change.version + 1 })),
+    act(db, `made ${name} the scheme of new riders`, ({ update }) =>
+      update('settings', HOUSE, { default_scheme_id: change.defaultSchemeId, version: change.version + 1 }),
+    ),
   );
   return read();
 }

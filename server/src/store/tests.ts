@@ -63,11 +63,14 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
   const label = accept ? `accepted FTP ${accept.usedW} W for ${rider.name} from ${protocol.name.toLowerCase()}` : `stored the test of ${rider.name}`;
   await act(db, label, async ({ insert, remove, trx }) => {
     await insert('tests', row);
-    const day = fields.testDayId && (await trx.selectFrom('test_days').select('id').where('id', '=', fields.testDayId).where('rider_id', '=', riderId).executeTakeFirst());
+    const day =
+      fields.testDayId &&
+      (await trx.selectFrom('test_days').select('id').where('id', '=', fields.testDayId).where('rider_id', '=', riderId).executeTakeFirst());
     if (day) await remove('test_days', day.id);
     if (accept) await insert('ftp_history', ftpRow(riderId, { ...accept, testId: row.id }, measured));
     const threshold = givesThreshold(protocol) ? result.value.meanBpm : null;
-    if (threshold !== null) await insert('heart_rates', { id: randomUUID(), rider_id: riderId, date: fields.date, kind: 'threshold', bpm: Math.round(threshold) });
+    if (threshold !== null)
+      await insert('heart_rates', { id: randomUUID(), rider_id: riderId, date: fields.date, kind: 'threshold', bpm: Math.round(threshold) });
   });
   return fromRow(row);
 }
@@ -82,7 +85,8 @@ function refuseNonsense(fields: NewTest, protocol: Protocol): void {
   const { kind } = protocol.reading;
   if (kind === 'steadyHeartRate' && fields.details === null) throw badField('meanBpm', 'A test by heart rate needs its mean heart rate.');
   if (detailsKind(protocol) === null && fields.readingW === null) throw badField('readingW', 'The reading is missing.');
-  if (fields.effort && [fields.effort, ...fields.effort.parts].some(({ startS, endS }) => endS <= startS)) throw badField('effort', 'The effort ends before it starts.');
+  if (fields.effort && [fields.effort, ...fields.effort.parts].some(({ startS, endS }) => endS <= startS))
+    throw badField('effort', 'The effort ends before it starts.');
   if (fields.accept && kind === 'steadyHeartRate') throw badField('accept', 'A test by heart rate gives no FTP.');
 }
 

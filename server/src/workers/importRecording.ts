@@ -1,6 +1,17 @@
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { LARGEST_UNPACKED_MB } from '@uphill/api';
-import { bestWindows, curveDurations, type FileKind, kindOfFile, type Lap, preparePower, type Reading, readRecordingFile, type Recording, refused } from '@uphill/core';
+import {
+  bestWindows,
+  curveDurations,
+  type FileKind,
+  kindOfFile,
+  type Lap,
+  preparePower,
+  type Reading,
+  readRecordingFile,
+  type Recording,
+  refused,
+} from '@uphill/core';
 import { formatISO, parseISO } from 'date-fns';
 
 /** What an import yields: everything that is stored beside the file. */
@@ -33,7 +44,11 @@ function unpack(bytes: Uint8Array): Reading<Uint8Array> {
     return { ok: true, value: gunzipSync(bytes, { maxOutputLength: LARGEST_UNPACKED }) };
   } catch (error) {
     const tooLarge = (error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE';
-    return refused(tooLarge ? `The file unpacks to more than ${LARGEST_UNPACKED_MB} MB. A day’s recording is far smaller; nothing was kept.` : 'The packed file is damaged or cut short. Send it again.');
+    return refused(
+      tooLarge
+        ? `The file unpacks to more than ${LARGEST_UNPACKED_MB} MB. A day’s recording is far smaller; nothing was kept.`
+        : 'The packed file is damaged or cut short. Send it again.',
+    );
   }
 }
 

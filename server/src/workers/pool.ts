@@ -29,7 +29,8 @@ export function startPool(): ImportPool {
       } catch (error) {
         // A file that eats the memory or the minute of its thread is refused; the server lives on.
         if (limit.signal.aborted) return refused('Reading the file took longer than a minute, so it was given up. Nothing was kept.');
-        if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY') return refused('Reading the file took more memory than a recording needs, so it was given up. Nothing was kept.');
+        if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY')
+          return refused('Reading the file took more memory than a recording needs, so it was given up. Nothing was kept.');
         throw error;
       } finally {
         clearTimeout(timer);

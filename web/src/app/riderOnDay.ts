@@ -50,7 +50,13 @@ export function anchorsOnDay(rider: ListedRider, day: string): Anchors {
   const thresholds = lactate && !lactate.borrowed ? lactate.value : null;
   const { heartRate } = healthOnDay(rider, day);
   const whole = (watts: number | null | undefined): number | null => (watts == null ? null : roundHalfUp(watts));
-  return { ftp: ftpW, thresholdHr: heartRate ? thresholdBpm : null, maximalHr: heartRate ? maximalBpm : null, lt1: whole(thresholds?.lt1W), lt2: whole(thresholds?.lt2W) };
+  return {
+    ftp: ftpW,
+    thresholdHr: heartRate ? thresholdBpm : null,
+    maximalHr: heartRate ? maximalBpm : null,
+    lt1: whole(thresholds?.lt1W),
+    lt2: whole(thresholds?.lt2W),
+  };
 }
 
 /** What the rider's health screen allows on a day. */

@@ -54,6 +54,13 @@ function zonesStation(rider: Rider, scheme: Scheme): Station {
   const over = layOver(scheme, anchorsOnDay(rider, today()));
   const byHeart = isByHeart(scheme);
   const figure = byHeart ? `${scheme.bands.length} by heart rate` : scheme.id === 'seven-steps' ? '7 steps' : scheme.name;
-  if ('missing' in over) return { id: 'zones', name: 'Zones', figure, detail: healthOnDay(rider, today()).heartRate || !byHeart ? 'need a test' : 'RPE governs', due: false };
-  return { id: 'zones', name: 'Zones', figure, detail: scheme.overlaps ? 'overlap on' : over.assumed ? 'LT1, LT2 assumed' : byHeart ? 'and RPE' : scheme.school, due: false };
+  if ('missing' in over)
+    return { id: 'zones', name: 'Zones', figure, detail: healthOnDay(rider, today()).heartRate || !byHeart ? 'need a test' : 'RPE governs', due: false };
+  return {
+    id: 'zones',
+    name: 'Zones',
+    figure,
+    detail: scheme.overlaps ? 'overlap on' : over.assumed ? 'LT1, LT2 assumed' : byHeart ? 'and RPE' : scheme.school,
+    due: false,
+  };
 }

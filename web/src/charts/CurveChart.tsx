@@ -20,11 +20,28 @@ export function CurveChart({ lines, names, ftpW, cpW, windowName }: Props) {
       <ResponsiveContainer width="100%" height={380}>
         <LineChart data={[...lines]} margin={{ top: 12, right: 56, bottom: 4, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--line)" />
-          <XAxis dataKey="seconds" type="number" scale="log" domain={[1, 'dataMax']} ticks={TICKS} tickFormatter={(seconds: number) => shortDuration(seconds)} stroke="var(--ink)" tick={{ fill: 'var(--soft)', fontSize: 13 }} />
+          <XAxis
+            dataKey="seconds"
+            type="number"
+            scale="log"
+            domain={[1, 'dataMax']}
+            ticks={TICKS}
+            tickFormatter={(seconds: number) => shortDuration(seconds)}
+            stroke="var(--ink)"
+            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+          />
           <YAxis width={46} stroke="none" tick={{ fill: 'var(--soft)', fontSize: 13 }} />
           <Tooltip content={<Tip />} isAnimationActive={false} />
-          {ftpW !== null && <ReferenceLine y={ftpW} stroke="var(--ink)" label={{ value: `FTP ${ftpW}`, position: 'right', fill: 'var(--ink)', fontSize: 13 }} />}
-          {cpW !== null && <ReferenceLine y={cpW} stroke="var(--ink)" label={{ value: `CP ${roundHalfUp(cpW)}`, position: 'insideBottomLeft', fill: 'var(--ink)', fontSize: 13 }} />}
+          {ftpW !== null && (
+            <ReferenceLine y={ftpW} stroke="var(--ink)" label={{ value: `FTP ${ftpW}`, position: 'right', fill: 'var(--ink)', fontSize: 13 }} />
+          )}
+          {cpW !== null && (
+            <ReferenceLine
+              y={cpW}
+              stroke="var(--ink)"
+              label={{ value: `CP ${roundHalfUp(cpW)}`, position: 'insideBottomLeft', fill: 'var(--ink)', fontSize: 13 }}
+            />
+          )}
           {hasOver && <Line dataKey="over" stroke="var(--edge)" strokeWidth={2} dot={false} isAnimationActive={false} />}
           <Line dataKey="overModel" stroke="var(--edge)" strokeDasharray="1 5" strokeLinecap="round" strokeWidth={2} dot={false} isAnimationActive={false} />
           <Line dataKey="model" stroke="var(--asked)" strokeWidth={2} dot={false} isAnimationActive={false} />

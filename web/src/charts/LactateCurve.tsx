@@ -26,15 +26,34 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
       <ResponsiveContainer width="100%" height={280}>
         <ComposedChart data={rows} margin={{ top: 20, right: 4, bottom: 4, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--line)" vertical={false} yAxisId="mmol" />
-          <XAxis dataKey="watts" type="number" domain={[first - 10, last + 10]} stroke="var(--ink)" tick={{ fill: 'var(--soft)', fontSize: 13 }} allowDuplicatedCategory={false} />
+          <XAxis
+            dataKey="watts"
+            type="number"
+            domain={[first - 10, last + 10]}
+            stroke="var(--ink)"
+            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+            allowDuplicatedCategory={false}
+          />
           <YAxis yAxisId="mmol" width={40} stroke="none" tick={{ fill: 'var(--soft)', fontSize: 13 }} />
           <YAxis yAxisId="bpm" orientation="right" domain={[60, 200]} width={40} stroke="none" tick={{ fill: 'var(--pulse)', fontSize: 13 }} />
-          <Line yAxisId="mmol" dataKey="lactate" stroke="var(--ridden)" strokeWidth={2} dot={{ r: 4, fill: 'var(--ridden)' }} isAnimationActive={false} connectNulls />
+          <Line
+            yAxisId="mmol"
+            dataKey="lactate"
+            stroke="var(--ridden)"
+            strokeWidth={2}
+            dot={{ r: 4, fill: 'var(--ridden)' }}
+            isAnimationActive={false}
+            connectNulls
+          />
           <Scatter yAxisId="mmol" dataKey="struck" shape="cross" fill="var(--ink)" isAnimationActive={false} />
           <Scatter yAxisId="mmol" data={mids} dataKey="mid" shape="diamond" fill="var(--edge)" isAnimationActive={false} />
           <Line yAxisId="bpm" dataKey="bpm" stroke="var(--pulse)" strokeDasharray="6 4" strokeWidth={1.5} dot={false} isAnimationActive={false} connectNulls />
-          {lt1.ok && <ReferenceLine yAxisId="mmol" x={lt1.value.value} stroke="var(--ink)" label={{ value: 'LT1', position: 'top', fill: 'var(--ink)', fontSize: 13 }} />}
-          {lt2.ok && <ReferenceLine yAxisId="mmol" x={lt2.value.value} stroke="var(--ink)" label={{ value: 'LT2', position: 'top', fill: 'var(--ink)', fontSize: 13 }} />}
+          {lt1.ok && (
+            <ReferenceLine yAxisId="mmol" x={lt1.value.value} stroke="var(--ink)" label={{ value: 'LT1', position: 'top', fill: 'var(--ink)', fontSize: 13 }} />
+          )}
+          {lt2.ok && (
+            <ReferenceLine yAxisId="mmol" x={lt2.value.value} stroke="var(--ink)" label={{ value: 'LT2', position: 'top', fill: 'var(--ink)', fontSize: 13 }} />
+          )}
         </ComposedChart>
       </ResponsiveContainer>
       <p className="chart-key">

@@ -9,12 +9,21 @@ export function OverlayChart({ laid, names, heart }: { laid: Overlay; names: rea
       <ResponsiveContainer width="100%" height={320}>
         <LineChart data={[...laid.points]} margin={{ top: 12, right: 4, bottom: 4, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--line)" vertical={false} yAxisId="watts" />
-          <XAxis dataKey="second" type="number" domain={[0, 'dataMax']} tickFormatter={(second: number) => printClock(second)} stroke="var(--ink)" tick={{ fill: 'var(--soft)', fontSize: 13 }} />
+          <XAxis
+            dataKey="second"
+            type="number"
+            domain={[0, 'dataMax']}
+            tickFormatter={(second: number) => printClock(second)}
+            stroke="var(--ink)"
+            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+          />
           <YAxis yAxisId="watts" {...axis} />
           {heart && <YAxis yAxisId="bpm" orientation="right" domain={[60, 200]} {...axis} tick={{ fill: 'var(--pulse)', fontSize: 13 }} />}
           <Line yAxisId="watts" dataKey="beforeW" stroke="var(--edge)" strokeWidth={1.5} dot={false} isAnimationActive={false} />
           <Line yAxisId="watts" dataKey="afterW" stroke="var(--ridden)" strokeWidth={2} dot={false} isAnimationActive={false} />
-          {heart && <Line yAxisId="bpm" dataKey="beforeBpm" stroke="var(--pulse)" strokeOpacity={0.5} strokeDasharray="2 4" dot={false} isAnimationActive={false} />}
+          {heart && (
+            <Line yAxisId="bpm" dataKey="beforeBpm" stroke="var(--pulse)" strokeOpacity={0.5} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
+          )}
           {heart && <Line yAxisId="bpm" dataKey="afterBpm" stroke="var(--pulse)" strokeDasharray="6 4" dot={false} isAnimationActive={false} />}
         </LineChart>
       </ResponsiveContainer>

@@ -23,13 +23,10 @@ const NONE: readonly Stretch[] = [];
 export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Props) {
   const every = Math.max(1, Math.ceil(watts.length / POINTS));
   const rows = useMemo(() => thin(watts, bpm, every), [watts, bpm, every]);
-  const data = useMemo(
-    () => {
-      const shown = effort ? [effort, ...others] : others;
-      return rows.map((row) => ({ ...row, effort: shown.some(({ startS, endS }) => row.second + every > startS && row.second < endS) ? row.watts : null }));
-    },
-    [rows, effort, others, every],
-  );
+  const data = useMemo(() => {
+    const shown = effort ? [effort, ...others] : others;
+    return rows.map((row) => ({ ...row, effort: shown.some(({ startS, endS }) => row.second + every > startS && row.second < endS) ? row.watts : null }));
+  }, [rows, effort, others, every]);
   const ticks = tickSeconds(watts.length);
   return (
     <div className="recording-chart">

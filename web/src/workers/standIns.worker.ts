@@ -1,4 +1,13 @@
-import { type RiddenSecond, type RideEvent, rideOn, startTestRide, type StageDrop, type TestRide, type TestRideSetting, type TestRideState } from '@uphill/core';
+import {
+  type RiddenSecond,
+  type RideEvent,
+  rideOn,
+  startTestRide,
+  type StageDrop,
+  type TestRide,
+  type TestRideSetting,
+  type TestRideState,
+} from '@uphill/core';
 import { expose } from 'comlink';
 
 /** What the page is told ten times a second. */

@@ -2,7 +2,18 @@ import type { CheckId } from '../checkIds.ts';
 import type { Check, Checker, TestEvidence } from './check.ts';
 import { agreement, change, expected, longEnoughAgo, restedBefore, sameChecklist, samePosition, sameSource } from './ofComparison.ts';
 import { cadenceFloor, heartRateReached, lastSeconds, pacing, seatedCadence } from './ofEffort.ts';
-import { fitResiduals, fitWPrime, heartCoverage, heartSteady, lactateMethods, lactateSamples, onOffEqual, pairOrder, pastLt2, sprintPeak } from './ofProtocol.ts';
+import {
+  fitResiduals,
+  fitWPrime,
+  heartCoverage,
+  heartSteady,
+  lactateMethods,
+  lactateSamples,
+  onOffEqual,
+  pairOrder,
+  pastLt2,
+  sprintPeak,
+} from './ofProtocol.ts';
 
 export type { Check, EarlierTest, TestEvidence, Verdict } from './check.ts';
 

@@ -70,7 +70,15 @@ export const restedBefore: Checker = ({ setup, hardBefore }) => {
   const hard = hardBefore ?? [];
   const name = 'Hard rides within 48 h';
   if (hard.length > 0) return check('restedBefore', name, hard.join('; '), 'none, the rider fresh', 'doubtful', 'Not fresh, so it may read low.');
-  if (answered === false) return check('restedBefore', name, 'none on record; the checklist says not easy', 'none, the rider fresh', 'doubtful', 'Not fresh by the rider’s own word, so it may read low.');
+  if (answered === false)
+    return check(
+      'restedBefore',
+      name,
+      'none on record; the checklist says not easy',
+      'none, the rider fresh',
+      'doubtful',
+      'Not fresh by the rider’s own word, so it may read low.',
+    );
   return check('restedBefore', name, 'none on record', 'none, the rider fresh', 'held', 'Fresh, as far as the rides show.');
 };
 
@@ -133,7 +141,9 @@ function likelyReason(off: number, other: EarlierTest, protocol: Protocol, power
   const [here, there] = [isRamp(protocol.id), isRamp(other.protocolId)];
   if (here !== there) {
     const rampHigher = here ? off > 0 : off < 0;
-    return rampHigher ? 'Likely the protocol: a ramp reads high for a rider with much work above threshold.' : 'Likely the protocol: a ramp reads low for a steady rider.';
+    return rampHigher
+      ? 'Likely the protocol: a ramp reads high for a rider with much work above threshold.'
+      : 'Likely the protocol: a ramp reads low for a steady rider.';
   }
   if (other.protocolId !== protocol.id) return 'Likely the protocol: each has its own factor, the same for everyone.';
   return off > 0 ? 'Fitter or fresher; look at the checks above.' : 'Tired, warm or badly paced; look at the checks above.';

@@ -33,7 +33,8 @@ export const heartRateReached: Checker = ({ recording, maximalBpm, heartRateUsab
   if (!recording) return null;
   const name = 'Heart rate reached';
   const limit = '95 % of maximum';
-  if (heartRateUsable === false) return check('heartRateReached', name, 'not looked at', limit, 'unknown', 'The health screen rules heart-rate verdicts out for this rider; RPE governs.');
+  if (heartRateUsable === false)
+    return check('heartRateReached', name, 'not looked at', limit, 'unknown', 'The health screen rules heart-rate verdicts out for this rider; RPE governs.');
   const beats =
     recording.bpm?.slice(recording.effort.startS, recording.effort.endS).filter((beat): beat is number => beat !== null && beat >= 30 && beat <= 230) ?? [];
   if (beats.length === 0 || maximalBpm === null) {

@@ -19,8 +19,22 @@ export const sprintPeak: Checker = ({ details }) => {
   const { sprintPeakS: second, seated } = details;
   if (second === null) return check('sprintPeak', name, 'not recorded', limit, 'unknown', 'When the peak came is not known.');
   const inside = second >= SPRINT_PEAK_S.low && second <= SPRINT_PEAK_S.high;
-  const says = seated === false ? 'Not seated throughout: the peak is another one.' : second < SPRINT_PEAK_S.low ? 'It came too early: too light a gear.' : second > SPRINT_PEAK_S.high ? 'It came too late: too big a gear, or not all-out.' : 'The gear was right.';
-  return check('sprintPeak', name, `${roundTo(second, 0)} s${seated === null ? '' : seated ? ', seated' : ', standing'}`, limit, inside && seated !== false ? 'held' : 'doubtful', says);
+  const says =
+    seated === false
+      ? 'Not seated throughout: the peak is another one.'
+      : second < SPRINT_PEAK_S.low
+        ? 'It came too early: too light a gear.'
+        : second > SPRINT_PEAK_S.high
+          ? 'It came too late: too big a gear, or not all-out.'
+          : 'The gear was right.';
+  return check(
+    'sprintPeak',
+    name,
+    `${roundTo(second, 0)} s${seated === null ? '' : seated ? ', seated' : ', standing'}`,
+    limit,
+    inside && seated !== false ? 'held' : 'doubtful',
+    says,
+  );
 };
 
 export const onOffEqual: Checker = ({ recording, protocol }) => {
@@ -32,7 +46,14 @@ export const onOffEqual: Checker = ({ recording, protocol }) => {
   const lengths = read.value.lengths.slice(0, -1);
   const [shortest, longest] = [Math.min(...lengths), Math.max(...lengths)];
   const equal = longest - shortest <= 2 * UNEQUAL_S;
-  return check('onOffEqual', 'Lengths of on and off', `${shortest}–${longest} s`, limit, equal ? 'held' : 'doubtful', equal ? 'The same length throughout.' : 'They changed on the way, so both readings shift.');
+  return check(
+    'onOffEqual',
+    'Lengths of on and off',
+    `${shortest}–${longest} s`,
+    limit,
+    equal ? 'held' : 'doubtful',
+    equal ? 'The same length throughout.' : 'They changed on the way, so both readings shift.',
+  );
 };
 
 export const fitResiduals: Checker = (evidence) => {
@@ -42,20 +63,41 @@ export const fitResiduals: Checker = (evidence) => {
   if (!worst) return null;
   const doubtful = fit.residuals.some((residual) => residual.doubtful);
   const figure = fit.residuals.map(({ seconds, offW }) => `${printClock(seconds)} ${offW < 0 ? '−' : '+'}${roundTo(Math.abs(offW), 1)} W`).join(', ');
-  return check('fitResiduals', 'Efforts against the model', figure, 'each within 2 %', doubtful ? 'doubtful' : 'held', doubtful ? `The ${printClock(worst.seconds)} does not fit the others. Was it, or were they, maximal?` : 'The three lie on one line.');
+  return check(
+    'fitResiduals',
+    'Efforts against the model',
+    figure,
+    'each within 2 %',
+    doubtful ? 'doubtful' : 'held',
+    doubtful ? `The ${printClock(worst.seconds)} does not fit the others. Was it, or were they, maximal?` : 'The three lie on one line.',
+  );
 };
 
 export const fitWPrime: Checker = (evidence) => {
   const fit = fitOf(evidence);
   if (!fit) return null;
   const inside = fit.wPrimeJ >= 5000 && fit.wPrimeJ <= 35_000;
-  return check('fitWPrime', 'W′', `${roundTo(fit.wPrimeJ / 1000, 1)} kJ`, '5–35 kJ', inside ? 'held' : 'doubtful', inside ? 'Usual.' : 'Unusual: one of the efforts was probably not maximal.');
+  return check(
+    'fitWPrime',
+    'W′',
+    `${roundTo(fit.wPrimeJ / 1000, 1)} kJ`,
+    '5–35 kJ',
+    inside ? 'held' : 'doubtful',
+    inside ? 'Usual.' : 'Unusual: one of the efforts was probably not maximal.',
+  );
 };
 
 function fitOf({ details }: TestEvidence) {
   if (details?.kind !== 'fourEfforts') return null;
   const { threeW, sixW, tenW } = details;
-  const fit = fitCriticalPower([{ seconds: 180, watts: threeW }, { seconds: 360, watts: sixW }, { seconds: 600, watts: tenW }], null);
+  const fit = fitCriticalPower(
+    [
+      { seconds: 180, watts: threeW },
+      { seconds: 360, watts: sixW },
+      { seconds: 600, watts: tenW },
+    ],
+    null,
+  );
   return fit.ok ? fit.value.value : null;
 }
 
@@ -63,7 +105,18 @@ export const pairOrder: Checker = ({ details }) => {
   if (details?.kind !== 'oneAndFive') return null;
   const ratio = details.oneW / details.fiveW;
   const usual = ratio >= 1.2 && ratio <= 2.2;
-  return check('pairOrder', '1:00 ÷ 5:00', roundTo(ratio, 2).toFixed(2), 'usually 1.2–2.2', usual ? 'held' : 'doubtful', usual ? 'Both look maximal.' : ratio < 1.2 ? 'The minute was hardly above the five: it was probably not all-out.' : 'The five minutes are low for this minute.');
+  return check(
+    'pairOrder',
+    '1:00 ÷ 5:00',
+    roundTo(ratio, 2).toFixed(2),
+    'usually 1.2–2.2',
+    usual ? 'held' : 'doubtful',
+    usual
+      ? 'Both look maximal.'
+      : ratio < 1.2
+        ? 'The minute was hardly above the five: it was probably not all-out.'
+        : 'The five minutes are low for this minute.',
+  );
 };
 
 export const lactateMethods: Checker = ({ details }) => {
@@ -72,12 +125,26 @@ export const lactateMethods: Checker = ({ details }) => {
   const name = 'Methods for LT2';
   const { crossing, dmax } = reading.lt2;
   if (!crossing.ok || !dmax.ok || reading.lt2ApartW === null) {
-    return check('lactateMethods', name, crossing.ok || dmax.ok ? 'one of two' : 'none', 'within 5 %', 'unknown', !crossing.ok ? crossing.reason : !dmax.ok ? dmax.reason : '');
+    return check(
+      'lactateMethods',
+      name,
+      crossing.ok || dmax.ok ? 'one of two' : 'none',
+      'within 5 %',
+      'unknown',
+      !crossing.ok ? crossing.reason : !dmax.ok ? dmax.reason : '',
+    );
   }
   const share = reading.lt2ApartW / Math.min(crossing.value.value, dmax.value.value);
   const figure = `${roundHalfUp(crossing.value.value)} W at ${details.lt2Mmol.toFixed(1)} mmol/L, ${roundHalfUp(dmax.value.value)} W by D-max`;
   const agrees = share <= METHODS_APART;
-  return check('lactateMethods', name, `${figure}: ${roundHalfUp(reading.lt2ApartW)} W apart`, 'within 5 %', agrees ? 'held' : 'doubtful', agrees ? 'They agree.' : 'They disagree; look at the curve and pick the one that suits it.');
+  return check(
+    'lactateMethods',
+    name,
+    `${figure}: ${roundHalfUp(reading.lt2ApartW)} W apart`,
+    'within 5 %',
+    agrees ? 'held' : 'doubtful',
+    agrees ? 'They agree.' : 'They disagree; look at the curve and pick the one that suits it.',
+  );
 };
 
 export const lactateSamples: Checker = ({ details }) => {
@@ -87,7 +154,14 @@ export const lactateSamples: Checker = ({ details }) => {
   const counted = ends.length - struck;
   const enough = counted >= USUAL_SAMPLES;
   const reasons = details.samples.flatMap(({ struck: reason, stageW }) => (reason === null ? [] : [`${stageW} W: ${reason}`]));
-  return check('lactateSamples', 'Stage-end samples that count', `${counted}${struck > 0 ? `, ${struck} struck out` : ''}`, `at least ${USUAL_SAMPLES}`, enough ? 'held' : 'doubtful', reasons.length > 0 ? `Struck out: ${reasons.join('; ')}.` : enough ? 'Enough for a curve.' : 'Too few for a curve that can be trusted.');
+  return check(
+    'lactateSamples',
+    'Stage-end samples that count',
+    `${counted}${struck > 0 ? `, ${struck} struck out` : ''}`,
+    `at least ${USUAL_SAMPLES}`,
+    enough ? 'held' : 'doubtful',
+    reasons.length > 0 ? `Struck out: ${reasons.join('; ')}.` : enough ? 'Enough for a curve.' : 'Too few for a curve that can be trusted.',
+  );
 };
 
 export const pastLt2: Checker = ({ details }) => {
@@ -95,19 +169,57 @@ export const pastLt2: Checker = ({ details }) => {
   const within = withinStages(details.samples);
   const lt2 = readLactate(details.samples, details.stepW, details ?? LACTATE_DEFAULTS).lt2[details.lt2By];
   const first = within.find((stage) => stage.pastLt2);
-  if (within.length === 0) return check('pastLt2', 'Mid-stage against end', 'no mid-stage samples', 'a rise of 0.5 is past LT2', 'unknown', 'Mid-stage samples from LT1 on would show where lactate stops being cleared.');
-  if (!first) return check('pastLt2', 'Mid-stage against end', 'no rise of 0.5', 'a rise of 0.5 is past LT2', 'doubtful', 'No stage was clearly past LT2: did the test stop early?');
+  if (within.length === 0)
+    return check(
+      'pastLt2',
+      'Mid-stage against end',
+      'no mid-stage samples',
+      'a rise of 0.5 is past LT2',
+      'unknown',
+      'Mid-stage samples from LT1 on would show where lactate stops being cleared.',
+    );
+  if (!first)
+    return check(
+      'pastLt2',
+      'Mid-stage against end',
+      'no rise of 0.5',
+      'a rise of 0.5 is past LT2',
+      'doubtful',
+      'No stage was clearly past LT2: did the test stop early?',
+    );
   const before = within.filter(({ stageW, pastLt2: past }) => !past && stageW < first.stageW).at(-1);
   const agrees = !lt2.ok || (lt2.value.value <= first.stageW && (!before || lt2.value.value >= before.stageW - details.stepW));
-  return check('pastLt2', 'Mid-stage against end', `${first.mid} → ${first.end} mmol/L at ${first.stageW} W`, 'a rise of 0.5 is past LT2', agrees ? 'held' : 'doubtful', agrees ? 'It speaks for the LT2 that was picked.' : 'Inside the stages lactate already rose below the LT2 that was picked.');
+  return check(
+    'pastLt2',
+    'Mid-stage against end',
+    `${first.mid} → ${first.end} mmol/L at ${first.stageW} W`,
+    'a rise of 0.5 is past LT2',
+    agrees ? 'held' : 'doubtful',
+    agrees ? 'It speaks for the LT2 that was picked.' : 'Inside the stages lactate already rose below the LT2 that was picked.',
+  );
 };
 
 export const heartCoverage: Checker = ({ recording, heartRateUsable }) => {
   if (!recording) return null;
-  if (heartRateUsable === false) return check('heartCoverage', 'Heart rate recorded', 'not looked at', '90 % of the seconds', 'unknown', 'The health screen rules heart rate out for this rider; RPE governs.');
+  if (heartRateUsable === false)
+    return check(
+      'heartCoverage',
+      'Heart rate recorded',
+      'not looked at',
+      '90 % of the seconds',
+      'unknown',
+      'The health screen rules heart rate out for this rider; RPE governs.',
+    );
   const beats = recording.bpm?.slice(recording.effort.startS, recording.effort.endS) ?? [];
   const share = beats.length === 0 ? 0 : beats.filter((beat) => beat !== null && beat >= 30 && beat <= 230).length / beats.length;
-  return check('heartCoverage', 'Heart rate recorded', `${roundTo(share * 100, 1)} %`, '90 % of the seconds', share >= 0.9 ? 'held' : 'failed', share >= 0.9 ? 'The strap held.' : 'The strap dropped out for too long.');
+  return check(
+    'heartCoverage',
+    'Heart rate recorded',
+    `${roundTo(share * 100, 1)} %`,
+    '90 % of the seconds',
+    share >= 0.9 ? 'held' : 'failed',
+    share >= 0.9 ? 'The strap held.' : 'The strap dropped out for too long.',
+  );
 };
 
 export const heartSteady: Checker = ({ recording, heartRateUsable }) => {
@@ -121,5 +233,12 @@ export const heartSteady: Checker = ({ recording, heartRateUsable }) => {
   // The first quarter is the rise of the heart itself; from then on an even effort drifts little.
   const drift = mean(3 * quarter, beats.length) / mean(quarter, 2 * quarter) - 1;
   const even = Math.abs(drift) <= STEADY_BEATS;
-  return check('heartSteady', 'Last quarter against the second', `${roundTo(drift * 100, 1)} %`, 'within 6 %', even ? 'held' : 'doubtful', even ? 'Evenly ridden, as far as the heart tells.' : drift < 0 ? 'Started too hard, so it reads low.' : 'Held back at first, or very warm.');
+  return check(
+    'heartSteady',
+    'Last quarter against the second',
+    `${roundTo(drift * 100, 1)} %`,
+    'within 6 %',
+    even ? 'held' : 'doubtful',
+    even ? 'Evenly ridden, as far as the heart tells.' : drift < 0 ? 'Started too hard, so it reads low.' : 'Held back at first, or very warm.',
+  );
 };

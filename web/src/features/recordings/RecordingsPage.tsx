@@ -38,7 +38,9 @@ export function RecordingsPage() {
             {(all ? recordings : recordings.slice(0, SHOWN)).map((recording) => (
               <li key={recording.id}>
                 <span>
-                  <Link to={`/riders/${rider.id}/tests/import?recording=${recording.id}`}>{recording.startedAt ? printDay(recording.startedAt.slice(0, 10)) : recording.fileName}</Link>
+                  <Link to={`/riders/${rider.id}/tests/import?recording=${recording.id}`}>
+                    {recording.startedAt ? printDay(recording.startedAt.slice(0, 10)) : recording.fileName}
+                  </Link>
                   <span className="soft small d-block">{recording.fileName}</span>
                 </span>
                 <span className="text-nowrap">
@@ -122,7 +124,11 @@ function BringIn({ rider }: { rider: Rider }) {
         <div role="status">
           <progress className="w-100" value={handled} max={progress.of} aria-label="Recordings read" />
           <p className="mb-1 mt-2">
-            {progress.state === 'reading' ? `Reading ${Math.min(progress.of, handled + 1)} of ${progress.of} rides` : progress.state === 'stopped' ? `Stopped. ${progress.done} kept.` : `${progress.done} brought in.`}
+            {progress.state === 'reading'
+              ? `Reading ${Math.min(progress.of, handled + 1)} of ${progress.of} rides`
+              : progress.state === 'stopped'
+                ? `Stopped. ${progress.done} kept.`
+                : `${progress.done} brought in.`}
             {progress.duplicates > 0 && ` ${progress.duplicates} were there already, not added twice.`}
           </p>
           {progress.state === 'reading' && (

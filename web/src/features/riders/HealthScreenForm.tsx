@@ -20,9 +20,18 @@ export function HealthScreenForm({ rider }: { rider: ListedRider }) {
   const [clearedBy, setClearedBy] = useState('');
   const [clearedOn, setClearedOn] = useState('');
   const [error, setError] = useState<string | null>(null);
-  const preview = healthOnDay({ birthYear: rider.birthYear, health: { id: '', date, answers, note, clearedBy: clearedBy || null, clearedOn: clearedOn || null } }, today());
+  const preview = healthOnDay(
+    { birthYear: rider.birthYear, health: { id: '', date, answers, note, clearedBy: clearedBy || null, clearedOn: clearedOn || null } },
+    today(),
+  );
   const save = async (): Promise<void> => {
-    const read = healthFields.safeParse({ date, answers, note, clearedBy: clearedBy.trim() === '' ? null : clearedBy, clearedOn: clearedOn === '' ? null : clearedOn });
+    const read = healthFields.safeParse({
+      date,
+      answers,
+      note,
+      clearedBy: clearedBy.trim() === '' ? null : clearedBy,
+      clearedOn: clearedOn === '' ? null : clearedOn,
+    });
     const halfCleared = (clearedBy.trim() === '') !== (clearedOn === '');
     setError(halfCleared ? 'A clearance needs both: by whom, and when.' : read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be stored.'));
     if (read.success && !halfCleared) await act(add({ id: rider.id, ...read.data }), `Health screen of ${firstName(rider.name)} stored.`);
@@ -35,7 +44,9 @@ export function HealthScreenForm({ rider }: { rider: ListedRider }) {
         void save();
       }}
     >
-      <p className="soft">Ask {firstName(rider.name)} each one. A yes, or no answer, holds maximal tests and steps above 105 % back until somebody has cleared it.</p>
+      <p className="soft">
+        Ask {firstName(rider.name)} each one. A yes, or no answer, holds maximal tests and steps above 105 % back until somebody has cleared it.
+      </p>
       {error && <Wrong>{error}</Wrong>}
       <Refused problem={problem} />
       <div className="checklist health-questions">
@@ -64,11 +75,16 @@ export function HealthScreenForm({ rider }: { rider: ListedRider }) {
         <Field label="Cleared by" hint="doctor, clinic; leave empty where nothing needs clearing">
           {(control) => <Form.Control {...control} maxLength={120} value={clearedBy} onChange={({ target }) => setClearedBy(target.value)} />}
         </Field>
-        <Field label="Cleared on">{(control) => <Form.Control {...control} type="date" value={clearedOn} onChange={({ target }) => setClearedOn(target.value)} />}</Field>
+        <Field label="Cleared on">
+          {(control) => <Form.Control {...control} type="date" value={clearedOn} onChange={({ target }) => setClearedOn(target.value)} />}
+        </Field>
       </div>
-      <Field label="Note">{(control) => <Form.Control {...control} as="textarea" rows={2} maxLength={1000} value={note} onChange={({ target }) => setNote(target.value)} />}</Field>
+      <Field label="Note">
+        {(control) => <Form.Control {...control} as="textarea" rows={2} maxLength={1000} value={note} onChange={({ target }) => setNote(target.value)} />}
+      </Field>
       <p aria-live="polite">
-        <strong>{preview.maximal ? 'Maximal work is allowed.' : 'Maximal work waits.'}</strong> {!preview.heartRate && 'No heart-rate targets or verdicts: RPE governs. '}
+        <strong>{preview.maximal ? 'Maximal work is allowed.' : 'Maximal work waits.'}</strong>{' '}
+        {!preview.heartRate && 'No heart-rate targets or verdicts: RPE governs. '}
         {!preview.unfuelled && 'No unfuelled rides. '}
         {!preview.bloodSampling && 'No blood sampling without a clinician. '}
       </p>

@@ -14,7 +14,18 @@ const SOURCE_NAMES = { crank: 'Crank', pedal: 'Pedals', hub: 'Hub', trainer: 'Tr
 /** Age from which a new rider starts as masters. Handbook section 3. */
 const MASTERS_FROM = 40;
 
-export const NEW_RIDER: RiderFields = { name: '', birthYear: null, sex: null, powerSource: 'crank', masters: false, goal: null, notes: '', schemeId: null, retestWeeks: RETEST_WEEKS, hideMass: null };
+export const NEW_RIDER: RiderFields = {
+  name: '',
+  birthYear: null,
+  sex: null,
+  powerSource: 'crank',
+  masters: false,
+  goal: null,
+  notes: '',
+  schemeId: null,
+  retestWeeks: RETEST_WEEKS,
+  hideMass: null,
+};
 
 const numberOrNull = (value: unknown): unknown => (value === '' || value === null || value === undefined ? null : Number(value));
 
@@ -97,13 +108,24 @@ export function RiderForm({
         </Col>
         <Col xs={6} md={3}>
           <Field label="Retest after, weeks" error={errors.retestWeeks?.message}>
-            {(control) => <Form.Control {...control} inputMode="numeric" {...register('retestWeeks', { setValueAs: (value: unknown) => (value === '' ? NaN : Number(value)) })} />}
+            {(control) => (
+              <Form.Control
+                {...control}
+                inputMode="numeric"
+                {...register('retestWeeks', { setValueAs: (value: unknown) => (value === '' ? NaN : Number(value)) })}
+              />
+            )}
           </Field>
         </Col>
         <Col xs={6} md={3}>
           <Field label="Body mass, W/kg">
             {(control) => (
-              <Form.Select {...control} {...register('hideMass', { setValueAs: (value: unknown) => (value === 'true' || value === true ? true : value === 'false' || value === false ? false : null) })}>
+              <Form.Select
+                {...control}
+                {...register('hideMass', {
+                  setValueAs: (value: unknown) => (value === 'true' || value === true ? true : value === 'false' || value === false ? false : null),
+                })}
+              >
                 <option value="">Hidden under 18</option>
                 <option value="true">Hidden</option>
                 <option value="false">Shown</option>

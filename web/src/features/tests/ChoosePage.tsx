@@ -1,5 +1,17 @@
 import type { ListedRider } from '@uphill/api';
-import { EMPTY_SETUP, pickProtocol, type Protocol, PROTOCOLS, type ProtocolId, protocolOf, type Tells, TELLS, TELLS_NAMES, usualRamp, valueOn } from '@uphill/core';
+import {
+  EMPTY_SETUP,
+  pickProtocol,
+  type Protocol,
+  PROTOCOLS,
+  type ProtocolId,
+  protocolOf,
+  type Tells,
+  TELLS,
+  TELLS_NAMES,
+  usualRamp,
+  valueOn,
+} from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -47,15 +59,33 @@ function Chooser({ rider }: { rider: ListedRider }) {
         <div>
           <section className="sheet mb-3" aria-label="Three questions">
             <div className="entry-row">
-              <Question legend="Is there a power meter?" name="power" options={[['yes', 'Yes'], ['no', 'No']]} value={hasPower ? 'yes' : 'no'} choose={(value) => answer(() => setHasPower(value === 'yes'))()} />
+              <Question
+                legend="Is there a power meter?"
+                name="power"
+                options={[
+                  ['yes', 'Yes'],
+                  ['no', 'No'],
+                ]}
+                value={hasPower ? 'yes' : 'no'}
+                choose={(value) => answer(() => setHasPower(value === 'yes'))()}
+              />
               <Question
                 legend="Are paced efforts familiar?"
                 name="paced"
-                options={[['yes', 'Yes'], ['no', 'Not yet']]}
+                options={[
+                  ['yes', 'Yes'],
+                  ['no', 'Not yet'],
+                ]}
                 value={familiar ? 'yes' : 'no'}
                 choose={(value) => answer(() => setPacesWell(value === 'yes'))()}
               />
-              <Question legend="What must it tell?" name="tells" options={TELLS.map((each) => [each, TELLS_NAMES[each]] as const)} value={tells} choose={(value) => answer(() => setTells(value as Tells))()} />
+              <Question
+                legend="What must it tell?"
+                name="tells"
+                options={TELLS.map((each) => [each, TELLS_NAMES[each]] as const)}
+                value={tells}
+                choose={(value) => answer(() => setTells(value as Tells))()}
+              />
             </div>
           </section>
           <section className="sheet mb-3" aria-label="The pick" aria-live="polite">
@@ -72,7 +102,12 @@ function Chooser({ rider }: { rider: ListedRider }) {
             <ul className="protocol-list">
               {PROTOCOLS.filter(({ suits }) => hasPower || suits.power === 'not needed').map((each) => (
                 <li key={each.id}>
-                  <button type="button" className={each.id === protocol.id ? 'protocol protocol-chosen' : 'protocol'} aria-pressed={each.id === protocol.id} onClick={() => setChosen(each.id)}>
+                  <button
+                    type="button"
+                    className={each.id === protocol.id ? 'protocol protocol-chosen' : 'protocol'}
+                    aria-pressed={each.id === protocol.id}
+                    onClick={() => setChosen(each.id)}
+                  >
                     <strong>{each.name}</strong>
                     <span className="soft small">{each.ridden}</span>
                     <span className="small">{each.ftpPercent === null ? 'no FTP' : `FTP is ${each.ftpPercent} % of the ${each.readingName}`}</span>

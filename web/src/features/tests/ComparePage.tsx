@@ -60,7 +60,11 @@ function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {
             </Field>
           )}
         </div>
-        {other ? <Overlay rider={rider} newer={one.date >= other.date ? one : other} older={one.date >= other.date ? other : one} /> : <p className="mb-0">There is no second test of this kind with a recording yet.</p>}
+        {other ? (
+          <Overlay rider={rider} newer={one.date >= other.date ? one : other} older={one.date >= other.date ? other : one} />
+        ) : (
+          <p className="mb-0">There is no second test of this kind with a recording yet.</p>
+        )}
       </section>
     </>
   );

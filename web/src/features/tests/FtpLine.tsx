@@ -2,6 +2,7 @@ import type { Rider, Test } from '@uphill/api';
 import { protocolOf } from '@uphill/core';
 import { differenceInCalendarDays, format, parseISO } from 'date-fns';
 import { printDay } from '../../app/dates.ts';
+import { useEffect, useRef } from 'react';
 import { Stone } from '../../ui/Stone.tsx';
 
 const SHOWN = 7;
@@ -9,8 +10,13 @@ const SHOWN = 7;
 /** Tests as stones on a line through time, oldest left; under each what is used against what was measured. */
 export function FtpLine({ rider, tests, open, choose }: { rider: Rider; tests: readonly Test[]; open: string; choose: (id: string) => void }) {
   const shown = tests.slice(0, SHOWN).reverse();
+  const line = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    // Where the line is wider than its sheet, the newest stands in view.
+    if (line.current) line.current.scrollLeft = line.current.scrollWidth;
+  }, [tests]);
   return (
-    <ol className="ftp-line" aria-label="Tests, oldest first">
+    <ol ref={line} className="ftp-line" aria-label="Tests, oldest first">
       {shown.map((test, index) => {
         const used = rider.ftp.find(({ testId }) => testId === test.id);
         const before = shown[index - 1];
@@ -31,7 +37,15 @@ export function FtpLine({ rider, tests, open, choose }: { rider: Rider; tests: r
               </span>
               <span className="small soft">{protocolOf(test.protocol).name}</span>
               <span className="small">
-                {test.withdrawn !== null ? 'withdrawn' : used ? (used.usedW === test.measuredW ? 'used as measured' : `used ${used.usedW} W`) : test.measuredW === null ? unit : 'not used'}
+                {test.withdrawn !== null
+                  ? 'withdrawn'
+                  : used
+                    ? used.usedW === test.measuredW
+                      ? 'used as measured'
+                      : `used ${used.usedW} W`
+                    : test.measuredW === null
+                      ? unit
+                      : 'not used'}
               </span>
             </button>
           </li>

@@ -1,8 +1,9 @@
 import type { TestResult } from '@uphill/core';
+import type { ReactNode } from 'react';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** What a test gives: FTP first, then every other figure, each with its working where it is reckoned. */
-export function ResultFigures({ result }: { result: TestResult }) {
+export function ResultFigures({ result, children }: { result: TestResult; children?: ReactNode }) {
   return (
     <dl className="facts">
       {result.ftp && (
@@ -33,6 +34,7 @@ export function ResultFigures({ result }: { result: TestResult }) {
           <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>
         </div>
       )}
+      {children}
     </dl>
   );
 }

@@ -49,7 +49,11 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
       <h2>Your decision</h2>
       <Refused problem={problem} />
       {ftpW === null ? (
-        <p>{byHeart ? 'The mean heart rate becomes the threshold heart rate, as an estimate.' : 'This test gives no FTP; it is kept with its readings and checks.'}</p>
+        <p>
+          {byHeart
+            ? 'The mean heart rate becomes the threshold heart rate, as an estimate.'
+            : 'This test gives no FTP; it is kept with its readings and checks.'}
+        </p>
       ) : (
         <AcceptFields fields={fields} change={setFields} measuredW={ftpW} error={error} />
       )}

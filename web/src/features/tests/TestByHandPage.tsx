@@ -76,7 +76,9 @@ function ByHand({ rider }: { rider: Rider }) {
               </div>
             </>
           )}
-          {(protocol === null || protocol.ftpPercent !== null) && <AcceptFields fields={used} change={test.changeUsed} measuredW={ftp?.value ?? null} error={null} />}
+          {(protocol === null || protocol.ftpPercent !== null) && (
+            <AcceptFields fields={used} change={test.changeUsed} measuredW={ftp?.value ?? null} error={null} />
+          )}
           <Field label="Note: room, fan, bike, how it felt">
             {(control) => <Form.Control {...control} as="textarea" rows={2} value={test.note} onChange={({ target }) => test.setNote(target.value)} />}
           </Field>

@@ -103,8 +103,8 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
           <strong>Withdrawn:</strong> {test.withdrawn} It counts for nothing until it comes back.
         </p>
       )}
-      {result.ok ? <ResultFigures result={result.value} /> : <p className="soft">{result.reason}</p>}
-      <dl className="facts">
+      {!result.ok && <p className="soft">{result.reason}</p>}
+      <ResultFigures result={result.ok ? result.value : { readingW: null, ftp: null, meanBpm: null, figures: [] }}>
         {test.readingW !== null && protocol.reading.kind !== 'lactate' && protocol.reading.kind !== 'fourEfforts' && (
           <div>
             <dt>Reading: {protocol.readingName}</dt>
@@ -117,11 +117,13 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
             {used ? (
               <Figure working={usedWorking(test, used)} label="FTP used">{`${used.usedW} W`}</Figure>
             ) : (
-              <span className="soft">{protocol.ftpPercent === null ? (protocol.reading.kind === 'steadyHeartRate' ? 'heart-rate zones' : 'no FTP') : 'not accepted yet'}</span>
+              <span className="soft">
+                {protocol.ftpPercent === null ? (protocol.reading.kind === 'steadyHeartRate' ? 'heart-rate zones' : 'no FTP') : 'not accepted yet'}
+              </span>
             )}
           </dd>
         </div>
-      </dl>
+      </ResultFigures>
       {test.note && <p>{test.note}</p>}
       {result.ok && test.withdrawn === null && (
         <p className="consequence">
@@ -169,7 +171,15 @@ function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
             if (reason.trim() !== '') void change(reason.trim(), 'Test withdrawn.');
           }}
         >
-          <Form.Control className="w-auto flex-grow-1" autoFocus maxLength={300} aria-label="Why it is withdrawn" placeholder="why" value={reason} onChange={({ target }) => setReason(target.value)} />
+          <Form.Control
+            className="w-auto flex-grow-1"
+            autoFocus
+            maxLength={300}
+            aria-label="Why it is withdrawn"
+            placeholder="why"
+            value={reason}
+            onChange={({ target }) => setReason(target.value)}
+          />
           <Button type="submit" variant="outline-secondary" disabled={reason.trim() === ''}>
             Withdraw it
           </Button>

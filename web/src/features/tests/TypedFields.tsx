@@ -16,8 +16,21 @@ export function TypedFields({ protocol, typed, change, wrong }: Props) {
   return (
     <div className="entry-row">
       {typedFields(protocol).map(({ id, label, unit, optional }) => (
-        <Field key={id} label={`${label}, ${unit}`} error={wrong?.field === id && (typed[id] ?? '') !== '' ? wrong.reason : undefined} {...(optional ? { hint: 'if known' } : {})}>
-          {(control) => <Form.Control {...control} inputMode="decimal" maxLength={40} value={typed[id] ?? ''} onChange={({ target }) => change({ ...typed, [id]: target.value })} />}
+        <Field
+          key={id}
+          label={`${label}, ${unit}`}
+          error={wrong?.field === id && (typed[id] ?? '') !== '' ? wrong.reason : undefined}
+          {...(optional ? { hint: 'if known' } : {})}
+        >
+          {(control) => (
+            <Form.Control
+              {...control}
+              inputMode="decimal"
+              maxLength={40}
+              value={typed[id] ?? ''}
+              onChange={({ target }) => change({ ...typed, [id]: target.value })}
+            />
+          )}
         </Field>
       ))}
     </div>

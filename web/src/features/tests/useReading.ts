@@ -76,7 +76,10 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
     expectedW,
     setup: basis.setup ?? null,
     details: measured?.details ?? null,
-    recording: efforts.effort === null ? null : { watts, bpm: recording.bpm, rpm: recording.rpm, effort: efforts.efforts.main ?? efforts.effort, efforts: efforts.efforts },
+    recording:
+      efforts.effort === null
+        ? null
+        : { watts, bpm: recording.bpm, rpm: recording.rpm, effort: efforts.efforts.main ?? efforts.effort, efforts: efforts.efforts },
   });
   return {
     byHeart,

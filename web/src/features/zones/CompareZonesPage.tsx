@@ -47,7 +47,9 @@ function Compare({ rider }: { rider: Rider }) {
     <>
       <div className="title-row">
         <h1>Compare</h1>
-        <span className="soft">{firstName(rider.name)}, the same {inBeats ? 'beats' : 'watts'} in each scheme</span>
+        <span className="soft">
+          {firstName(rider.name)}, the same {inBeats ? 'beats' : 'watts'} in each scheme
+        </span>
         <Link className="ms-auto" to={`/riders/${rider.id}/zones`}>
           Back to the ladder
         </Link>
@@ -56,10 +58,21 @@ function Compare({ rider }: { rider: Rider }) {
         <fieldset className="question mb-2">
           <legend>Schemes</legend>
           {possible.map(({ id, name }) => (
-            <Form.Check inline key={id} id={`compare-${id}`} label={name} checked={ids.includes(id)} onChange={({ target }) => setChosen(target.checked ? [...ids, id] : ids.filter((each) => each !== id))} />
+            <Form.Check
+              inline
+              key={id}
+              id={`compare-${id}`}
+              label={name}
+              checked={ids.includes(id)}
+              onChange={({ target }) => setChosen(target.checked ? [...ids, id] : ids.filter((each) => each !== id))}
+            />
           ))}
         </fieldset>
-        {missing.length > 0 && <p className="soft">{missing.join(' and ')} cannot be laid over {firstName(rider.name)} yet: what it hangs on has not been measured.</p>}
+        {missing.length > 0 && (
+          <p className="soft">
+            {missing.join(' and ')} cannot be laid over {firstName(rider.name)} yet: what it hangs on has not been measured.
+          </p>
+        )}
         {columns.length > 0 && !inBeats && <SideBySide columns={columns} reference={reference} />}
         {columns.length > 0 && (
           <Table responsive size="sm">
@@ -155,11 +168,17 @@ function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Scheme; unit
     <section className="sheet" aria-label="What moved">
       <h2>What moved, {scheme.name}</h2>
       <div className="entry-row">
-        <Field label="Since">{(control) => <Form.Control {...control} type="date" value={before} onChange={({ target }) => target.value && setBefore(target.value)} />}</Field>
-        <Field label="Until">{(control) => <Form.Control {...control} type="date" value={after} onChange={({ target }) => target.value && setAfter(target.value)} />}</Field>
+        <Field label="Since">
+          {(control) => <Form.Control {...control} type="date" value={before} onChange={({ target }) => target.value && setBefore(target.value)} />}
+        </Field>
+        <Field label="Until">
+          {(control) => <Form.Control {...control} type="date" value={after} onChange={({ target }) => target.value && setAfter(target.value)} />}
+        </Field>
       </div>
       {'missing' in one || 'missing' in other ? (
-        <p className="mb-0">{firstName(rider.name)} has {'missing' in one ? one.missing : 'missing' in other ? other.missing : ''} on one of the two days.</p>
+        <p className="mb-0">
+          {firstName(rider.name)} has {'missing' in one ? one.missing : 'missing' in other ? other.missing : ''} on one of the two days.
+        </p>
       ) : (
         <Table responsive size="sm" className="mb-0">
           <thead>

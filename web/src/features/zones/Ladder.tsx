@@ -1,4 +1,16 @@
-import { ANCHOR_NAMES, type AnchorKind, bandWorking, bandsFor, heartBeside, type LaidOver, percentOf, printSpan, roundTo, type Scheme, SWEET_SPOT } from '@uphill/core';
+import {
+  ANCHOR_NAMES,
+  type AnchorKind,
+  bandWorking,
+  bandsFor,
+  heartBeside,
+  type LaidOver,
+  percentOf,
+  printSpan,
+  roundTo,
+  type Scheme,
+  SWEET_SPOT,
+} from '@uphill/core';
 import { useWidth } from '../../charts/useWidth.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { type Rung, rungsOf } from './ladderScale.ts';
@@ -28,11 +40,17 @@ export function Ladder({ scheme, over, massKg }: Props) {
   const left = narrow ? LEFT_NARROW : LEFT;
   const { rungs, shared, y } = rungsOf(bandsFor(scheme, over.anchors), axisW, HEIGHT, Math.max(120, width - left - RIGHT));
   const hearts = ftp !== null && thresholdHr !== null;
-  const lines = ftp === null || (scheme.anchor === 'lactate' && !over.assumed) ? ([['LT1', lt1], ['LT2', lt2]] as const) : ([['FTP', ftp]] as const);
+  const lines =
+    ftp === null || (scheme.anchor === 'lactate' && !over.assumed)
+      ? ([
+          ['LT1', lt1],
+          ['LT2', lt2],
+        ] as const)
+      : ([['FTP', ftp]] as const);
   return (
     <div className="ladder">
       <div className="ladder-head soft small">
-        <span>{massKg === null || narrow ? '% of anchor' : '% of anchor, W/kg'}</span>
+        <span>{scheme.anchor === 'lactate' ? '% of LT1, LT2' : massKg === null || narrow ? '% of FTP' : '% of FTP, W/kg'}</span>
         <span>width: how long it can be held</span>
       </div>
       <div ref={frame} className="ladder-drawing">
@@ -43,10 +61,25 @@ export function Ladder({ scheme, over, massKg }: Props) {
             </pattern>
           </defs>
           {rungs.map((rung) => (
-            <RungDrawing key={rung.band.rule.number} scheme={scheme} rung={rung} left={left} massKg={narrow ? null : massKg} crossedBy={lines.map(([, watts]) => watts)} />
+            <RungDrawing
+              key={rung.band.rule.number}
+              scheme={scheme}
+              rung={rung}
+              left={left}
+              massKg={narrow ? null : massKg}
+              crossedBy={lines.map(([, watts]) => watts)}
+            />
           ))}
           {shared.map((stretch) => (
-            <rect key={stretch.y} x={left} y={stretch.y} width={stretch.width} height={Math.max(0, stretch.height)} fill="url(#shared-watts)" className="shared-edge" />
+            <rect
+              key={stretch.y}
+              x={left}
+              y={stretch.y}
+              width={stretch.width}
+              height={Math.max(0, stretch.height)}
+              fill="url(#shared-watts)"
+              className="shared-edge"
+            />
           ))}
           <path d={`M${left - 4} ${HEIGHT + 1} l10 4 l-10 4 l10 4`} className="ladder-break" />
           {lines.map(
@@ -61,7 +94,9 @@ export function Ladder({ scheme, over, massKg }: Props) {
                 </g>
               ),
           )}
-          {ftp !== null && scheme.anchor === 'ftp' && <SweetSpot top={y(percentOf(SWEET_SPOT.high, ftp))} foot={y(percentOf(SWEET_SPOT.low, ftp))} right={width} words={!narrow} />}
+          {ftp !== null && scheme.anchor === 'ftp' && (
+            <SweetSpot top={y(percentOf(SWEET_SPOT.high, ftp))} foot={y(percentOf(SWEET_SPOT.low, ftp))} right={width} words={!narrow} />
+          )}
         </svg>
       </div>
       <div className="ladder-words table-scroll">

@@ -62,7 +62,13 @@ function Zones({ rider }: { rider: Rider }) {
           <section className="sheet mb-3">
             <h2>Scheme and day</h2>
             <ChooseScheme rider={rider} />
-            <Form.Control type="date" className="mt-2" aria-label="The day the zones are for" value={day} onChange={({ target }) => target.value && setDay(target.value)} />
+            <Form.Control
+              type="date"
+              className="mt-2"
+              aria-label="The day the zones are for"
+              value={day}
+              onChange={({ target }) => target.value && setDay(target.value)}
+            />
             <p className="soft mt-2 mb-0">{asOf(rider, day)}</p>
           </section>
           <section className="sheet mb-3">
@@ -92,7 +98,9 @@ function Zones({ rider }: { rider: Rider }) {
             <p>Below FTP, percent of FTP suits everyone. Above it, it does not: riders of the same FTP differ most there.</p>
             <p className="mb-0">
               Heart rate also rises with nerves, the tucked position, heat and high cadence, by 20 beats easily, so read it beside the watts and the note.{' '}
-              {!heartTells ? 'For this rider it tells nothing: RPE governs.' : anchors.thresholdHr == null && 'No threshold heart rate is stored, so none is shown.'}
+              {!heartTells
+                ? 'For this rider it tells nothing: RPE governs.'
+                : anchors.thresholdHr == null && 'No threshold heart rate is stored, so none is shown.'}
             </p>
           </section>
           <Caution>Chest pain, faintness or an odd heartbeat: stop, and see a doctor before riding hard again.</Caution>
@@ -174,7 +182,9 @@ function ChooseScheme({ rider }: { rider: Rider }) {
 
 function NoAnchor({ rider, what, lactate }: { rider: Rider; what: string; lactate: boolean }) {
   return (
-    <Empty title={`${firstName(rider.name)} has ${what}. ${lactate ? 'This scheme follows from lactate steps; choose another until then.' : 'Zones follow from a test, or from a number you trust.'}`}>
+    <Empty
+      title={`${firstName(rider.name)} has ${what}. ${lactate ? 'This scheme follows from lactate steps; choose another until then.' : 'Zones follow from a test, or from a number you trust.'}`}
+    >
       <Link className="btn btn-primary" to={`/riders/${rider.id}/tests/choose${lactate ? '?tells=thresholds' : ''}`}>
         Plan a test
       </Link>

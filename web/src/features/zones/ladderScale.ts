@@ -33,7 +33,12 @@ export interface SharedWatts {
  * @param height whole height of the drawing
  * @param widest width of the longest-held rung
  */
-export function rungsOf(bands: readonly Band[], ftpW: number, height: number, widest: number): { rungs: Rung[]; shared: SharedWatts[]; y: (watts: number) => number } {
+export function rungsOf(
+  bands: readonly Band[],
+  ftpW: number,
+  height: number,
+  widest: number,
+): { rungs: Rung[]; shared: SharedWatts[]; y: (watts: number) => number } {
   const low = BROKEN_BELOW * ftpW;
   const high = TOP * ftpW;
   const y = (watts: number): number => height - ((Math.min(high, Math.max(low, watts)) - low) / (high - low)) * height;
@@ -45,7 +50,14 @@ export function rungsOf(bands: readonly Band[], ftpW: number, height: number, wi
     const [below, above] = [bands[index - 1], bands[index + 1]];
     const wordsTop = above ? (topOf(band) + footOf(above)) / 2 : topOf(band);
     const wordsFoot = below ? (topOf(below) + footOf(band)) / 2 : footOf(band);
-    return { band, y: topOf(band), height: footOf(band) - topOf(band), width: width(band), wordsHeight: wordsFoot - wordsTop, shade: shadeOf(band.rule.number, bands.length) };
+    return {
+      band,
+      y: topOf(band),
+      height: footOf(band) - topOf(band),
+      width: width(band),
+      wordsHeight: wordsFoot - wordsTop,
+      shade: shadeOf(band.rule.number, bands.length),
+    };
   });
   const shared = bands.flatMap((band, index): SharedWatts[] => {
     const above = bands[index + 1];

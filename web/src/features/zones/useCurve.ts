@@ -34,7 +34,9 @@ export function useModel(rider: ListedRider | undefined, day: string): RiderMode
   const { data: tests } = api.useTestsQuery(rider?.id ?? '', { skip: !rider });
   return useMemo(() => {
     if (!rider || !fresh || !year || !tests) return null;
-    const test = tests.find(({ protocol, date, withdrawn }) => protocol === 'four-efforts' && withdrawn === null && date <= day && date >= plusDays(day, -FRESH_DAYS));
+    const test = tests.find(
+      ({ protocol, date, withdrawn }) => protocol === 'four-efforts' && withdrawn === null && date <= day && date >= plusDays(day, -FRESH_DAYS),
+    );
     const working = test ? fitOf(test) : null;
     const [one, five] = [observedAt(60, pointsOf(fresh)), observedAt(300, pointsOf(fresh))];
     const pair = one && five ? pairFromBests(one[1], five[1]) : null;
@@ -51,6 +53,13 @@ export function useModel(rider: ListedRider | undefined, day: string): RiderMode
 function fitOf(test: { protocol: string; readingW: number | null; meanBpm: number | null; details: Parameters<typeof resultOf>[1]['details'] }) {
   if (test.details?.kind !== 'fourEfforts' || !resultOf(protocolOf('four-efforts'), test).ok) return null;
   const { threeW, sixW, tenW } = test.details;
-  const fit = fitCriticalPower([{ seconds: 180, watts: threeW }, { seconds: 360, watts: sixW }, { seconds: 600, watts: tenW }], null);
+  const fit = fitCriticalPower(
+    [
+      { seconds: 180, watts: threeW },
+      { seconds: 360, watts: sixW },
+      { seconds: 600, watts: tenW },
+    ],
+    null,
+  );
   return fit.ok ? fit.value : null;
 }

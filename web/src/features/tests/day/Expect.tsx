@@ -46,7 +46,15 @@ export function Expect({ rider, protocol, draft, change, next }: StageProps) {
           {(control) => <Form.Control {...control} className="edge-field" inputMode="numeric" value={typed} onChange={({ target }) => write(target.value)} />}
         </Field>
         <Field label="Day of the test">
-          {(control) => <Form.Control {...control} className="w-auto" type="date" value={draft.date} onChange={({ target }) => target.value !== '' && change({ date: target.value })} />}
+          {(control) => (
+            <Form.Control
+              {...control}
+              className="w-auto"
+              type="date"
+              value={draft.date}
+              onChange={({ target }) => target.value !== '' && change({ date: target.value })}
+            />
+          )}
         </Field>
         <Button onClick={next}>Next: prepare</Button>
       </section>

@@ -1,5 +1,16 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
-import { CHANCES, expectedRampEnd, printClock, type Protocol, roundHalfUp, type RiddenSecond, type StageDrop, type TestRideSetting, writeCsvRecording, writeFitRecording } from '@uphill/core';
+import {
+  CHANCES,
+  expectedRampEnd,
+  printClock,
+  type Protocol,
+  roundHalfUp,
+  type RiddenSecond,
+  type StageDrop,
+  type TestRideSetting,
+  writeCsvRecording,
+  writeFitRecording,
+} from '@uphill/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -23,7 +34,10 @@ export function OnStandIns(props: StageProps & { rider: Rider }) {
       <section className="sheet" aria-label="Set up the stand-ins">
         <h2>Set up the stand-ins</h2>
         <SetUp protocol={protocol} draft={draft} change={change} />
-        <p className="soft">A simulated rider near this rider’s figures, on a simulated trainer set to {protocol.trainer}, with a strap that drops out now and then. It is there to try a protocol through.</p>
+        <p className="soft">
+          A simulated rider near this rider’s figures, on a simulated trainer set to {protocol.trainer}, with a strap that drops out now and then. It is there
+          to try a protocol through.
+        </p>
         <Button onClick={begin}>Get ready</Button>
         <Button variant="link" onClick={() => change({ way: null })}>
           Another way
@@ -42,12 +56,26 @@ function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDay
         <>
           <Field label="Start, W">
             {(control) => (
-              <Form.Control {...control} type="number" min={20} max={400} value={draft.ramp.startW} onChange={({ target }) => inside(target.value, 20, 400) && change({ ramp: { ...draft.ramp, startW: Number(target.value) } })} />
+              <Form.Control
+                {...control}
+                type="number"
+                min={20}
+                max={400}
+                value={draft.ramp.startW}
+                onChange={({ target }) => inside(target.value, 20, 400) && change({ ramp: { ...draft.ramp, startW: Number(target.value) } })}
+              />
             )}
           </Field>
           <Field label="Step, W">
             {(control) => (
-              <Form.Control {...control} type="number" min={5} max={60} value={draft.ramp.stepW} onChange={({ target }) => inside(target.value, 5, 60) && change({ ramp: { ...draft.ramp, stepW: Number(target.value) } })} />
+              <Form.Control
+                {...control}
+                type="number"
+                min={5}
+                max={60}
+                value={draft.ramp.stepW}
+                onChange={({ target }) => inside(target.value, 5, 60) && change({ ramp: { ...draft.ramp, stepW: Number(target.value) } })}
+              />
             )}
           </Field>
         </>
@@ -79,7 +107,12 @@ function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDay
         </Field>
       )}
       {protocol.steps.some(({ optional }) => optional) && (
-        <Form.Check id="with-opener" label="With the opener: 5:00 all-out, then 10:00 easy" checked={draft.optional} onChange={({ target }) => change({ optional: target.checked })} />
+        <Form.Check
+          id="with-opener"
+          label="With the opener: 5:00 all-out, then 10:00 easy"
+          checked={draft.optional}
+          onChange={({ target }) => change({ optional: target.checked })}
+        />
       )}
     </div>
   );
@@ -115,7 +148,11 @@ function Riding({ rider, protocol, draft, change, next, ride, setting }: RidingP
             </span>
           )}
         </div>
-        {state?.endedBecause && <p className="mb-2">The {protocol.reading.kind === 'lactate' ? 'stages' : 'ramp'} ended: {state.endedBecause}.</p>}
+        {state?.endedBecause && (
+          <p className="mb-2">
+            The {protocol.reading.kind === 'lactate' ? 'stages' : 'ramp'} ended: {state.endedBecause}.
+          </p>
+        )}
         <dl className="live" aria-label="Now">
           <Live name="asked" value={state?.askedW == null ? (ended ? '–' : 'all you have') : `${roundHalfUp(state.askedW)} W`} className="asked" />
           <Live name="ridden" value={`${tick?.last?.watts ?? 0} W`} className="ridden" />
@@ -178,7 +215,15 @@ function useDrops(drops: readonly StageDrop[], draft: TestDayDraft, change: (par
   useEffect(() => {
     const fresh = drops.filter((drop) => !samples.some((sample) => sample.stageW === String(drop.stageW) && sample.at === drop.at));
     if (fresh.length === 0) return;
-    const lines = fresh.map(({ stageW, at, mmol, bpm, fraction }) => ({ stageW: String(stageW), at, mmol: mmol.toFixed(1), bpm: at === 'end' && bpm !== null ? String(bpm) : '', rpe: '', struck: null, fraction: Math.max(0.05, fraction) }));
+    const lines = fresh.map(({ stageW, at, mmol, bpm, fraction }) => ({
+      stageW: String(stageW),
+      at,
+      mmol: mmol.toFixed(1),
+      bpm: at === 'end' && bpm !== null ? String(bpm) : '',
+      rpe: '',
+      struck: null,
+      fraction: Math.max(0.05, fraction),
+    }));
     change({ samples: [...samples, ...lines].slice(0, 60) });
   }, [drops, samples, change]);
 }

@@ -41,7 +41,9 @@ export function Prepare({ rider, protocol, draft, change, next }: StageProps) {
               </Form.Select>
             )}
           </Field>
-          <Field label="Bike">{(control) => <Form.Control {...control} maxLength={80} value={setup.bike} onChange={({ target }) => set({ bike: target.value })} />}</Field>
+          <Field label="Bike">
+            {(control) => <Form.Control {...control} maxLength={80} value={setup.bike} onChange={({ target }) => set({ bike: target.value })} />}
+          </Field>
           {setup.place === 'trainer' && (
             <Field label="Trainer">
               {(control) => <Form.Control {...control} maxLength={80} value={setup.trainer} onChange={({ target }) => set({ trainer: target.value })} />}

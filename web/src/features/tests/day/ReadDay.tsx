@@ -33,12 +33,20 @@ export function ReadDay(props: ReadProps) {
   const { protocol, draft, change } = props;
   return (
     <>
-      {protocol.reading.kind === 'lactate' ? <ReadLactate {...props} /> : draft.recordingId !== null && draft.way !== 'hand' ? <FromRecording {...props} recordingId={draft.recordingId} /> : draft.way === 'hand' ? <ByHand {...props} /> : (
+      {protocol.reading.kind === 'lactate' ? (
+        <ReadLactate {...props} />
+      ) : draft.recordingId !== null && draft.way !== 'hand' ? (
+        <FromRecording {...props} recordingId={draft.recordingId} />
+      ) : draft.way === 'hand' ? (
+        <ByHand {...props} />
+      ) : (
         <Empty title="Nothing is ridden yet. Go back to the ride: bring in its recording, type its readings, or ride it on the stand-ins." />
       )}
       <section className="sheet mt-3" aria-label="Note">
         <Field label="Note: how it felt, heat, what was different">
-          {(control) => <Form.Control {...control} as="textarea" rows={2} maxLength={1000} value={draft.note} onChange={({ target }) => change({ note: target.value })} />}
+          {(control) => (
+            <Form.Control {...control} as="textarea" rows={2} maxLength={1000} value={draft.note} onChange={({ target }) => change({ note: target.value })} />
+          )}
         </Field>
       </section>
     </>

@@ -39,7 +39,9 @@ export function ReadLactate({ rider, day, protocol, draft, change, stored }: Rea
   const problems = lactateProblems(samples).map((problem) => ({ ...problem, line: lines[problem.line] ?? problem.line }));
   const refusing = problems.find(({ refuses }) => refuses);
   const reading = readLactate(samples, draft.ramp.stepW, picked);
-  const settings = (['lt1', 'lt2'] as const).every((which) => picked[`${which}Mmol`] >= LACTATE_BOUNDS[which].low && picked[`${which}Mmol`] <= LACTATE_BOUNDS[which].high);
+  const settings = (['lt1', 'lt2'] as const).every(
+    (which) => picked[`${which}Mmol`] >= LACTATE_BOUNDS[which].low && picked[`${which}Mmol`] <= LACTATE_BOUNDS[which].high,
+  );
   const details: LactateDetails = { kind: 'lactate', samples: [...samples], stepW: draft.ramp.stepW, stageS: draft.ramp.stageS, ...picked };
   const result = resultOf(protocol, { readingW: null, meanBpm: null, details });
   const ftpW = result.ok ? (result.value.ftp?.value ?? null) : null;
@@ -121,9 +123,15 @@ function useRiddenStages(protocol: Protocol, { recordingId, ramp }: ReadProps['d
     const found = findEfforts(protocol, watts, ramp);
     const main = found.ok ? found.value.main : undefined;
     if (!main) return { lines: [] as TypedSample[], effort: null };
-    const lines = lactateStages({ watts, bpm: recording.bpm }, main, ramp).map(
-      ({ stageW, bpm, fraction }): TypedSample => ({ stageW: String(stageW), at: 'end', mmol: '', bpm: bpm === null ? '' : String(bpm), rpe: '', struck: null, fraction: Math.max(0.05, Math.min(1, fraction)) }),
-    );
+    const lines = lactateStages({ watts, bpm: recording.bpm }, main, ramp).map(({ stageW, bpm, fraction }): TypedSample => ({
+      stageW: String(stageW),
+      at: 'end',
+      mmol: '',
+      bpm: bpm === null ? '' : String(bpm),
+      rpe: '',
+      struck: null,
+      fraction: Math.max(0.05, Math.min(1, fraction)),
+    }));
     return { lines, effort: { recordingId, ...main, parts: [] } };
   }, [recording, recordingId, protocol, ramp]);
 }

@@ -23,7 +23,12 @@ export function RideStage(props: StageProps & { rider: Rider }) {
         <ul className="protocol-list">
           {WAYS.map(({ id, name, about }) => (
             <li key={id}>
-              <button type="button" className={draft.way === id ? 'protocol protocol-chosen' : 'protocol'} aria-pressed={draft.way === id} onClick={() => change({ way: id })}>
+              <button
+                type="button"
+                className={draft.way === id ? 'protocol protocol-chosen' : 'protocol'}
+                aria-pressed={draft.way === id}
+                onClick={() => change({ way: id })}
+              >
                 <strong>{name}</strong>
                 <span className="soft small">{id === 'hand' && byBlood ? 'The table of drops, typed as the blood comes in.' : about}</span>
               </button>

@@ -11,7 +11,15 @@ export function StepClock({ protocol, optional, setOptional }: { protocol: Proto
   return (
     <section className="sheet" aria-label="Steps">
       <h2>Steps</h2>
-      {hasOptional && <Form.Check id="optional-steps" className="mb-2" label="With the opener: 5:00 all-out, then 10:00 easy" checked={optional} onChange={({ target }) => setOptional(target.checked)} />}
+      {hasOptional && (
+        <Form.Check
+          id="optional-steps"
+          className="mb-2"
+          label="With the opener: 5:00 all-out, then 10:00 easy"
+          checked={optional}
+          onChange={({ target }) => setOptional(target.checked)}
+        />
+      )}
       <StepLines steps={steps} now={clock.index} inStepS={clock.inStepS} />
       <div className="d-flex gap-2 mt-3">
         <Button variant="outline-secondary" onClick={clock.running ? clock.pause : clock.start}>
@@ -35,7 +43,13 @@ export function StepLines({ steps, now, inStepS }: { steps: readonly TestStep[];
             <strong>{step.name}</strong> <span className="soft small">{step.say}</span>
           </span>
           <span className="text-nowrap">
-            {index === now && step.seconds !== null ? `${printClock(Math.max(0, step.seconds - inStepS))} left` : index === now ? printClock(inStepS) : step.seconds === null ? 'until you stop' : printClock(step.seconds)}
+            {index === now && step.seconds !== null
+              ? `${printClock(Math.max(0, step.seconds - inStepS))} left`
+              : index === now
+                ? printClock(inStepS)
+                : step.seconds === null
+                  ? 'until you stop'
+                  : printClock(step.seconds)}
           </span>
         </li>
       ))}

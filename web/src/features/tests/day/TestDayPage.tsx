@@ -59,7 +59,12 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
       <ol className="stages" aria-label="Stages of the test day">
         {TEST_STAGES.filter((each): each is Stage => each !== 'decide').map((each, index) => (
           <li key={each}>
-            <button type="button" className={each === stage ? 'stage stage-now' : 'stage'} aria-current={each === stage ? 'step' : undefined} onClick={() => go(each)}>
+            <button
+              type="button"
+              className={each === stage ? 'stage stage-now' : 'stage'}
+              aria-current={each === stage ? 'step' : undefined}
+              onClick={() => go(each)}
+            >
               {index + 1}. {STAGE_NAMES[each]}
             </button>
           </li>

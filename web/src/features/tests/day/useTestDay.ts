@@ -42,7 +42,11 @@ export function useTestDay(day: TestDay) {
       if (latest.current === sent) localStorage.removeItem(PREFIX + day.id);
     } catch (error) {
       const problem = problemOf(error);
-      setTrouble(problem.status === 409 ? 'This test day was changed elsewhere. Reload the page to go on from there; what you typed last stays on this device.' : problem.detail);
+      setTrouble(
+        problem.status === 409
+          ? 'This test day was changed elsewhere. Reload the page to go on from there; what you typed last stays on this device.'
+          : problem.detail,
+      );
     } finally {
       saving.current = false;
       if (latest.current !== sent) timer.current = setTimeout(() => void flush(), SAVE_AFTER_MS);

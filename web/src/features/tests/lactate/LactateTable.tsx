@@ -79,7 +79,12 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
                     </td>
                   ))}
                   <td>
-                    <Form.Select size="sm" aria-label={`Taken, line ${index + 1}`} value={line.at} onChange={({ target }) => set(index, { at: target.value as Line['at'] })}>
+                    <Form.Select
+                      size="sm"
+                      aria-label={`Taken, line ${index + 1}`}
+                      value={line.at}
+                      onChange={({ target }) => set(index, { at: target.value as Line['at'] })}
+                    >
                       <option value="end">at its end</option>
                       <option value="mid">mid-stage</option>
                     </Form.Select>
@@ -100,7 +105,15 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
                           strike(index);
                         }}
                       >
-                        <Form.Control size="sm" autoFocus maxLength={200} aria-label={`Why line ${index + 1} does not count`} placeholder="why" value={reason} onChange={({ target }) => setReason(target.value)} />
+                        <Form.Control
+                          size="sm"
+                          autoFocus
+                          maxLength={200}
+                          aria-label={`Why line ${index + 1} does not count`}
+                          placeholder="why"
+                          value={reason}
+                          onChange={({ target }) => setReason(target.value)}
+                        />
                         <Button size="sm" type="submit" variant="outline-secondary" disabled={reason.trim() === ''}>
                           Strike
                         </Button>
@@ -142,7 +155,8 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
 
 /** What is wrong with a line by itself; one without a drop yet is not wrong. */
 function cellProblem(line: Line): { field: string; reason: string } | null {
-  for (const { id, label } of COLUMNS) if (numberTyped(line[id]) === 'letters') return { field: id, reason: `"${line[id].slice(0, 20)}" is no number of ${label}.` };
+  for (const { id, label } of COLUMNS)
+    if (numberTyped(line[id]) === 'letters') return { field: id, reason: `"${line[id].slice(0, 20)}" is no number of ${label}.` };
   if (line.mmol.trim() === '') return null;
   const [stageW, mmol, bpm, rpe] = [line.stageW, line.mmol, line.bpm, line.rpe].map(numberTyped);
   const read = lactateSampleSchema.safeParse({ ...line, stageW, mmol, bpm, rpe });

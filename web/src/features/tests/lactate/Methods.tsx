@@ -17,14 +17,42 @@ export function Methods({ reading, picked, pick }: { reading: LactateReading; pi
       <h2>LT1 and LT2</h2>
       <fieldset>
         <legend className="h3">LT1</legend>
-        <Method name="lt1" id="crossing" label={`at ${picked.lt1Mmol} mmol/L`} reading={reading.lt1.crossing} chosen={picked.lt1By === 'crossing'} choose={() => pick({ ...picked, lt1By: 'crossing' })} />
-        <Method name="lt1" id="rise" label="the stage before a rise of 0.5" reading={reading.lt1.rise} chosen={picked.lt1By === 'rise'} choose={() => pick({ ...picked, lt1By: 'rise' })} />
+        <Method
+          name="lt1"
+          id="crossing"
+          label={`at ${picked.lt1Mmol} mmol/L`}
+          reading={reading.lt1.crossing}
+          chosen={picked.lt1By === 'crossing'}
+          choose={() => pick({ ...picked, lt1By: 'crossing' })}
+        />
+        <Method
+          name="lt1"
+          id="rise"
+          label="the stage before a rise of 0.5"
+          reading={reading.lt1.rise}
+          chosen={picked.lt1By === 'rise'}
+          choose={() => pick({ ...picked, lt1By: 'rise' })}
+        />
         <Apart watts={reading.lt1ApartW} />
       </fieldset>
       <fieldset className="mt-3">
         <legend className="h3">LT2</legend>
-        <Method name="lt2" id="crossing" label={`at ${picked.lt2Mmol} mmol/L`} reading={reading.lt2.crossing} chosen={picked.lt2By === 'crossing'} choose={() => pick({ ...picked, lt2By: 'crossing' })} />
-        <Method name="lt2" id="dmax" label="modified D-max" reading={reading.lt2.dmax} chosen={picked.lt2By === 'dmax'} choose={() => pick({ ...picked, lt2By: 'dmax' })} />
+        <Method
+          name="lt2"
+          id="crossing"
+          label={`at ${picked.lt2Mmol} mmol/L`}
+          reading={reading.lt2.crossing}
+          chosen={picked.lt2By === 'crossing'}
+          choose={() => pick({ ...picked, lt2By: 'crossing' })}
+        />
+        <Method
+          name="lt2"
+          id="dmax"
+          label="modified D-max"
+          reading={reading.lt2.dmax}
+          chosen={picked.lt2By === 'dmax'}
+          choose={() => pick({ ...picked, lt2By: 'dmax' })}
+        />
         <Apart watts={reading.lt2ApartW} />
       </fieldset>
       <div className="entry-row mt-2">
@@ -35,11 +63,29 @@ export function Methods({ reading, picked, pick }: { reading: LactateReading; pi
   );
 }
 
-function Method({ name, id, label, reading, chosen, choose }: { name: string; id: string; label: string; reading: MethodReading; chosen: boolean; choose: () => void }) {
+function Method({
+  name,
+  id,
+  label,
+  reading,
+  chosen,
+  choose,
+}: {
+  name: string;
+  id: string;
+  label: string;
+  reading: MethodReading;
+  chosen: boolean;
+  choose: () => void;
+}) {
   return (
     <div className="method">
       <Form.Check type="radio" id={`${name}-${id}`} name={name} label={label} checked={chosen} onChange={choose} />
-      {reading.ok ? <Figure working={reading.value} label={`${name.toUpperCase()} ${label}`}>{`${roundHalfUp(reading.value.value)} W`}</Figure> : <span className="soft small">{reading.reason}</span>}
+      {reading.ok ? (
+        <Figure working={reading.value} label={`${name.toUpperCase()} ${label}`}>{`${roundHalfUp(reading.value.value)} W`}</Figure>
+      ) : (
+        <span className="soft small">{reading.reason}</span>
+      )}
     </div>
   );
 }

@@ -134,13 +134,19 @@ function ModelBox({ model, first }: { model: NonNullable<ReturnType<typeof useMo
             <div>
               <dt>CP</dt>
               <dd>
-                <Figure working={fitFrom.working} label="CP">{`${roundHalfUp(fit.cpW)}${fit.cpErrorW === null ? '' : ` ± ${roundTo(fit.cpErrorW, 1)}`} W`}</Figure>
+                <Figure
+                  working={fitFrom.working}
+                  label="CP"
+                >{`${roundHalfUp(fit.cpW)}${fit.cpErrorW === null ? '' : ` ± ${roundTo(fit.cpErrorW, 1)}`} W`}</Figure>
               </dd>
             </div>
             <div>
               <dt>W′</dt>
               <dd>
-                <Figure working={fitFrom.working} label="W′">{`${roundTo(fit.wPrimeJ / 1000, 1)}${fit.wPrimeErrorJ === null ? '' : ` ± ${roundTo(fit.wPrimeErrorJ / 1000, 1)}`} kJ`}</Figure>
+                <Figure
+                  working={fitFrom.working}
+                  label="W′"
+                >{`${roundTo(fit.wPrimeJ / 1000, 1)}${fit.wPrimeErrorJ === null ? '' : ` ± ${roundTo(fit.wPrimeErrorJ / 1000, 1)}`} kJ`}</Figure>
               </dd>
             </div>
           </dl>
@@ -150,11 +156,13 @@ function ModelBox({ model, first }: { model: NonNullable<ReturnType<typeof useMo
         </>
       ) : pair ? (
         <p className="mb-0">
-          From the best 1:00 ({roundHalfUp(pair.best60W)} W) and 5:00 ({roundHalfUp(pair.best300W)} W) of 90 days: CP {roundHalfUp(pair.cpW)} W, which runs high, and W′ {roundTo(pair.wPrimeJ / 1000, 1)} kJ. It holds for
-          reps of 1:00–5:00 and nothing else.
+          From the best 1:00 ({roundHalfUp(pair.best60W)} W) and 5:00 ({roundHalfUp(pair.best300W)} W) of 90 days: CP {roundHalfUp(pair.cpW)} W, which runs
+          high, and W′ {roundTo(pair.wPrimeJ / 1000, 1)} kJ. It holds for reps of 1:00–5:00 and nothing else.
         </p>
       ) : (
-        <p className="mb-0">Needs a 1:00 and a 5:00 effort of the last 90 days, or the four efforts. Until then FTP alone draws the curve of {first}, from 5:00.</p>
+        <p className="mb-0">
+          Needs a 1:00 and a 5:00 effort of the last 90 days, or the four efforts. Until then FTP alone draws the curve of {first}, from 5:00.
+        </p>
       )}
     </section>
   );
@@ -188,7 +196,19 @@ function Strengths({ rider, day, ftpW }: { rider: Rider; day: string; ftpW: numb
   );
 }
 
-function Against({ one, other, bests, others, ftp }: { one: string; other: string; bests: readonly CurveBest[]; others: readonly CurveBest[]; ftp: readonly [number | null, number | null] }) {
+function Against({
+  one,
+  other,
+  bests,
+  others,
+  ftp,
+}: {
+  one: string;
+  other: string;
+  bests: readonly CurveBest[];
+  others: readonly CurveBest[];
+  ftp: readonly [number | null, number | null];
+}) {
   const gaps = [5, 60, 300, 1200].flatMap((seconds) => {
     const [a, b] = [observedAt(seconds, pointsOf(bests)), observedAt(seconds, pointsOf(others))];
     return a && b ? [{ seconds, by: Math.round(a[1] - b[1]) }] : [];
@@ -199,7 +219,8 @@ function Against({ one, other, bests, others, ftp }: { one: string; other: strin
         {one} and {other}
       </h2>
       <p>
-        FTP {ftp[0] ?? 'unknown'} and {ftp[1] ?? 'unknown'} W{ftp[0] !== null && ftp[1] !== null && Math.abs(ftp[0] - ftp[1]) <= 0.03 * ftp[0] ? ': nearly the same, and yet' : '.'}
+        FTP {ftp[0] ?? 'unknown'} and {ftp[1] ?? 'unknown'} W
+        {ftp[0] !== null && ftp[1] !== null && Math.abs(ftp[0] - ftp[1]) <= 0.03 * ftp[0] ? ': nearly the same, and yet' : '.'}
       </p>
       <ul className="mb-0">
         {gaps.map(({ seconds, by }) => (

@@ -59,7 +59,10 @@ function Card({ rider, scheme }: { rider: Rider; scheme: Scheme }) {
           </div>
         </header>
         {lines ? <ZoneTable lines={lines} /> : <p>What this scheme hangs on has not been measured yet.</p>}
-        <footer>Heart rate is read beside the watts, never alone; efforts under 2 minutes: too short for heart rate. Chest pain, faintness or an odd heartbeat: stop, get help.</footer>
+        <footer>
+          Heart rate is read beside the watts, never alone; efforts under 2 minutes: too short for heart rate. Chest pain, faintness or an odd heartbeat: stop,
+          get help.
+        </footer>
       </article>
     </main>
   );

@@ -30,14 +30,17 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
   const [change] = api.useChangeSchemeMutation();
   const { act, problem } = useAct();
   const own: OwnScheme = fromTyped(typed);
-  const letters = typed.bands.flatMap(({ from, to }, index) => (numberTyped(from) === 'letters' || numberTyped(to) === 'letters' ? [`Band ${index + 1}: a limit is not a number.`] : []));
+  const letters = typed.bands.flatMap(({ from, to }, index) =>
+    numberTyped(from) === 'letters' || numberTyped(to) === 'letters' ? [`Band ${index + 1}: a limit is not a number.`] : [],
+  );
   const problems = ownSchemeProblems(own, taken);
   const wrongAt = (field: string): string | undefined => problems.find((each) => each.field === field)?.reason;
   const edit = (next: TypedScheme): void => {
     setTyped(next);
     localStorage.setItem(key, JSON.stringify(next));
   };
-  const setBand = (index: number, part: Partial<TypedBand>): void => edit({ ...typed, bands: typed.bands.map((band, at) => (at === index ? { ...band, ...part } : band)) });
+  const setBand = (index: number, part: Partial<TypedBand>): void =>
+    edit({ ...typed, bands: typed.bands.map((band, at) => (at === index ? { ...band, ...part } : band)) });
   const done = (): void => {
     localStorage.removeItem(key);
     close();
@@ -45,13 +48,22 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
   const store = async (): Promise<void> => {
     if (problems.length > 0 || letters.length > 0) return;
     const fields = { ...own, bands: own.bands.map((band) => ({ ...band })) };
-    const stored = scheme ? await act(change({ ...fields, id: scheme.id, version: scheme.version }), `${fields.name} changed.`) : await act(add(fields), `${fields.name} made.`);
+    const stored = scheme
+      ? await act(change({ ...fields, id: scheme.id, version: scheme.version }), `${fields.name} changed.`)
+      : await act(add(fields), `${fields.name} made.`);
     if (stored) done();
   };
   const addBand = (): void => {
     const last = typed.bands.at(-1);
     const from = last?.from ?? '0';
-    edit({ ...typed, bands: [...typed.bands.slice(0, -1), ...(last ? [{ ...last, to: String((Number(from) || 0) + 10) }] : []), { name: '', from: String((Number(from) || 0) + 10), to: '', trains: '' }] });
+    edit({
+      ...typed,
+      bands: [
+        ...typed.bands.slice(0, -1),
+        ...(last ? [{ ...last, to: String((Number(from) || 0) + 10) }] : []),
+        { name: '', from: String((Number(from) || 0) + 10), to: '', trains: '' },
+      ],
+    });
   };
   return (
     <Form
@@ -78,7 +90,13 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
             </Form.Select>
           )}
         </Field>
-        <Form.Check id="overlaps" className="align-self-center" label="Neighbours overlap" checked={typed.overlaps} onChange={({ target }) => edit({ ...typed, overlaps: target.checked })} />
+        <Form.Check
+          id="overlaps"
+          className="align-self-center"
+          label="Neighbours overlap"
+          checked={typed.overlaps}
+          onChange={({ target }) => edit({ ...typed, overlaps: target.checked })}
+        />
       </div>
       <Table responsive size="sm" className="scheme-table">
         <thead>

@@ -45,7 +45,13 @@ export function SchemesPage() {
         <div>
           {open !== null && (
             <section className="sheet mb-3" aria-label="A scheme of your own">
-              <SchemeEditor key={open} scheme={editing} start={editing ?? FRESH} taken={names.filter((name) => name !== editing?.name)} close={() => setOpen(null)} />
+              <SchemeEditor
+                key={open}
+                scheme={editing}
+                start={editing ?? FRESH}
+                taken={names.filter((name) => name !== editing?.name)}
+                close={() => setOpen(null)}
+              />
             </section>
           )}
           <section className="sheet" aria-label="Every scheme">
@@ -77,7 +83,13 @@ export function SchemesPage() {
   );
 }
 
-function Default({ settings, schemes }: { settings: NonNullable<ReturnType<typeof useSchemes>['settings']>; schemes: { all: ReturnType<typeof useSchemes>['all']; own: readonly OwnSchemeEntry[] } }) {
+function Default({
+  settings,
+  schemes,
+}: {
+  settings: NonNullable<ReturnType<typeof useSchemes>['settings']>;
+  schemes: { all: ReturnType<typeof useSchemes>['all']; own: readonly OwnSchemeEntry[] };
+}) {
   const [change] = api.useChangeSettingsMutation();
   const { act, problem } = useAct();
   return (
@@ -86,7 +98,11 @@ function Default({ settings, schemes }: { settings: NonNullable<ReturnType<typeo
       <Refused problem={problem} />
       <Field label="Scheme of riders for whom you chose none" hint="Riders without a power meter go by heart rate.">
         {(control) => (
-          <Form.Select {...control} value={settings.defaultSchemeId} onChange={({ target }) => void act(change({ ...settings, defaultSchemeId: target.value }), 'Default changed.')}>
+          <Form.Select
+            {...control}
+            value={settings.defaultSchemeId}
+            onChange={({ target }) => void act(change({ ...settings, defaultSchemeId: target.value }), 'Default changed.')}
+          >
             {schemes.all
               .filter((scheme) => !isByHeart(scheme))
               .map(({ id, name }) => (

@@ -7,12 +7,22 @@ const typedBand = z.object({ name: z.string(), from: z.string(), to: z.string(),
 export type TypedBand = z.infer<typeof typedBand>;
 
 /** A scheme exactly as typed. */
-export const typedScheme = z.object({ name: z.string(), anchor: z.enum(['ftp', 'thresholdHr', 'maximalHr']), overlaps: z.boolean(), bands: z.array(typedBand).max(12) });
+export const typedScheme = z.object({
+  name: z.string(),
+  anchor: z.enum(['ftp', 'thresholdHr', 'maximalHr']),
+  overlaps: z.boolean(),
+  bands: z.array(typedBand).max(12),
+});
 export type TypedScheme = z.infer<typeof typedScheme>;
 
 export function toTyped({ name, anchor, overlaps, bands }: SchemeFields): TypedScheme {
   const text = (percent: number | null): string => (percent === null ? '' : String(percent));
-  return { name, anchor, overlaps, bands: bands.map((band) => ({ name: band.name, from: text(band.fromPercent), to: text(band.toPercent), trains: band.trains })) };
+  return {
+    name,
+    anchor,
+    overlaps,
+    bands: bands.map((band) => ({ name: band.name, from: text(band.fromPercent), to: text(band.toPercent), trains: band.trains })),
+  };
 }
 
 /** What was typed, as a scheme; a limit of letters counts as missing, and is named on its own. */
@@ -21,5 +31,10 @@ export function fromTyped({ name, anchor, overlaps, bands }: TypedScheme): OwnSc
     const value = numberTyped(text);
     return typeof value === 'number' ? value : null;
   };
-  return { name, anchor, overlaps, bands: bands.map((band) => ({ name: band.name, fromPercent: percent(band.from), toPercent: percent(band.to), trains: band.trains })) };
+  return {
+    name,
+    anchor,
+    overlaps,
+    bands: bands.map((band) => ({ name: band.name, fromPercent: percent(band.from), toPercent: percent(band.to), trains: band.trains })),
+  };
 }

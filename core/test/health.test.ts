@@ -1,0 +1,120 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  asksMaximal,
+  checkTest,
+  HEALTH_QUESTIONS,
+  type HealthScreen,
+  healthRefusal,
+  healthVerdict,
+  hidesMass,
+  protocolOf,
+  setupDifferences,
+  EMPTY_SETUP,
+  type Setup,
+} from '@uphill/core';
+import { eights, INES, percent, plan, step } from './support.ts';
+
+const DAY = '2026-11-24';
+const screen = (yes: readonly string[], over: Partial<HealthScreen> = {}): HealthScreen => ({
+  date: '2026-10-01',
+  answers: Object.fromEntries(HEALTH_QUESTIONS.map(({ id }) => [id, yes.includes(id) ? ('yes' as const) : ('no' as const)])),
+  clearedBy: null,
+  clearedOn: null,
+  ...over,
+});
+const cleared = { clearedBy: 'the club doctor', clearedOn: '2026-10-03' };
+
+describe('the health screen', () => {
+  it('any yes, and any question left open, holds maximal work back until it is cleared', () => {
+    fc.assert(
+      fc.property(fc.subarray(HEALTH_QUESTIONS.map(({ id }) => id)), fc.subarray(HEALTH_QUESTIONS.map(({ id }) => id)), (yes, open) => {
+        const answers = Object.fromEntries(Object.entries(screen(yes).answers).filter(([id]) => !open.includes(id)));
+        const stops = yes.some((id) => !open.includes(id)) || open.length > 0;
+        expect(healthVerdict(screen([], { answers }), 1990, DAY).maximal).toBe(!stops);
+        const pregnant = yes.includes('pregnancy') && !open.includes('pregnancy');
+        expect(healthVerdict(screen([], { answers, ...cleared }), 1990, DAY).maximal).toBe(!pregnant);
+      }),
+    );
+  });
+
+  it('none at all, an age under 18 or over 45, a clearance of tomorrow: maximal work waits', () => {
+    expect(healthVerdict(null, 1990, DAY)).toMatchObject({ maximal: false, reasons: [expect.stringContaining('no health screen yet')] });
+    expect([2009, 1980, 1990, null].map((year) => healthVerdict(screen([]), year, DAY).maximal)).toEqual([false, false, true, true]);
+    expect(healthVerdict(screen([]), 2009, DAY).reasons.join(' ')).toContain('guardian');
+    expect(healthVerdict(screen(['heart'], { clearedBy: 'x', clearedOn: '2026-11-25' }), 1990, DAY).maximal).toBe(false);
+  });
+
+  it('rules out for good what a clearance does not bring back', () => {
+    const verdict = (yes: string) => healthVerdict(screen([yes], cleared), 1990, DAY);
+    expect([verdict('betaBlocker').heartRate, verdict('rhythm').heartRate, verdict('heart').heartRate]).toEqual([false, false, true]);
+    expect([verdict('metabolic').unfuelled, verdict('eating').unfuelled, verdict('illness').unfuelled]).toEqual([false, false, true]);
+    expect(healthVerdict(screen(['anticoagulant']), 1990, DAY).bloodSampling).toBe(false);
+    expect(verdict('anticoagulant').bloodSampling).toBe(true);
+  });
+
+  it('is honoured by the checks of a test', () => {
+    const recording = { watts: new Float64Array(600).fill(300), bpm: new Array<number>(600).fill(188), rpm: null, effort: { startS: 0, endS: 600 } };
+    const evidence = { protocol: protocolOf('ramp'), date: DAY, ftpW: 262, expectedFtpW: null, powerSource: 'crank', maximalBpm: 188, earlier: [], recording };
+    expect(checkTest(evidence).find(({ id }) => id === 'heartRateReached')?.verdict).toBe('held');
+    expect(checkTest({ ...evidence, heartRateUsable: false }).find(({ id }) => id === 'heartRateReached')).toMatchObject({
+      verdict: 'unknown',
+      figure: 'not looked at',
+    });
+  });
+
+  it('holds back sessions with steps above 105 %, and those by heart rate where it tells nothing', () => {
+    const hard = plan(step(180, percent(115, 118)));
+    const byHeart = plan(step(600, { kind: 'heartRate', low: 130, high: 140 }));
+    const waits = healthVerdict(null, 1990, DAY);
+    expect([eights(), plan(step(600, percent(105))), hard].map((each) => healthRefusal(each, INES, waits) !== null)).toEqual([false, false, true]);
+    expect(healthRefusal(hard, INES, healthVerdict(screen([]), 1990, DAY))).toBeNull();
+    expect(healthRefusal(byHeart, INES, healthVerdict(screen(['betaBlocker'], cleared), 1990, DAY))).toContain('RPE governs');
+    // 262 W × 1.05 = 275.1: 276 W asks no more than that rounded up, 290 W does; so do zone 5, RPE 9 and flat out.
+    const watts = (low: number) => plan(step(180, { kind: 'watts', low, high: low }));
+    expect(
+      [
+        watts(276),
+        watts(290),
+        plan(step(60, { kind: 'zone', zone: 5 })),
+        plan(step(60, { kind: 'rpe', low: 8, high: 9 })),
+        plan(step(12, { kind: 'max' })),
+      ].map((each) => asksMaximal(each, INES)),
+    ).toEqual([false, true, true, true, true]);
+  });
+
+  it('body mass is hidden under 18, and wherever the coach says so', () => {
+    expect([
+      hidesMass(null, 2010, DAY),
+      hidesMass(false, 2010, DAY),
+      hidesMass(null, 1990, DAY),
+      hidesMass(true, 1990, DAY),
+      hidesMass(null, null, DAY),
+    ]).toEqual([true, false, false, true, false]);
+  });
+});
+
+describe('the preparation', () => {
+  const setup = (over: Partial<Setup>): Setup => ({ ...EMPTY_SETUP, bike: 'winter bike', tyreBar: 6.5, answers: { fed: true, fan: true }, ...over });
+
+  it('names what differs from last time, and nothing else', () => {
+    expect(setupDifferences(setup({}), setup({}))).toEqual([]);
+    expect(setupDifferences(setup({ bike: 'Winter Bike', answers: { fed: true } }), setup({}))).toEqual([]);
+    expect(setupDifferences(setup({ position: 'timeTrial', tyreBar: 7, answers: { fed: false, fan: true } }), setup({}))).toEqual([
+      'time-trial position, before road position',
+      'tyres 7 bar, before 6.5 bar',
+      '"Carbohydrate eaten, no extra caffeine": no, before yes',
+    ]);
+  });
+
+  it('another position is a check of its own; a hard ride before makes the rider not fresh', () => {
+    const before = { protocolId: 'ramp', date: '2026-09-01', ftpW: 255, powerSource: 'crank', setup: setup({}) };
+    const base = { protocol: protocolOf('ramp'), date: DAY, ftpW: 262, expectedFtpW: null, powerSource: 'crank', maximalBpm: 188, earlier: [before] };
+    const verdicts = (over: object) =>
+      Object.fromEntries(checkTest({ ...base, setup: setup({}), hardBefore: [], ...over }).map(({ id, verdict }) => [id, verdict]));
+    expect(verdicts({})).toMatchObject({ samePosition: 'held', sameChecklist: 'held', restedBefore: 'held' });
+    expect(verdicts({ setup: setup({ position: 'timeTrial' }) })).toMatchObject({ samePosition: 'doubtful', sameChecklist: 'held' });
+    expect(verdicts({ hardBefore: ['24 min above Endurance on Sun 22 Nov'] })).toMatchObject({ restedBefore: 'doubtful' });
+    expect(verdicts({ setup: setup({ answers: { easyDayBefore: false } }) })).toMatchObject({ restedBefore: 'doubtful' });
+  });
+});
