@@ -70,6 +70,23 @@ export async function buildDemo(database: string, say: (line: string) => void, r
 
 async function buildRider(demo: DemoRider, server: Server, sessions: Record<string, Session>, rideDays: number, say: (line: string) => void): Promise<void> {
   const { ask } = server;
+  const id = await addRider(demo, ask, rideDays);
+  const before = demo.sourcesBefore?.[0];
+  const rides = await bringRidesIn(id, demo, server, rideDays);
+  for (const test of demo.tests) {
+    if (before && test.daysAgo < before.untilDaysAgo) await setSource(id, demo.fields.powerSource, ask);
+    await storeTest(id, demo, test, server);
+  }
+  if (before) await setSource(id, demo.fields.powerSource, ask);
+  for (const { inDays, session, state, rpe, note } of DEMO_DAYS[demo.fields.name] ?? []) {
+    const [day] = await ask<{ id: string }[]>('POST', `/riders/${id}/placed`, { sessionId: sessions[session]?.id, dates: [dayFromToday(inDays)] });
+    if (state && day) await ask('PATCH', `/placed/${day.id}`, { version: 1, state, rpe: rpe ?? null, note: note ?? '' });
+  }
+  say(`${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${DEMO_DAYS[demo.fields.name]?.length ?? 0} days`);
+}
+
+/** The rider with everything measured of the body. */
+async function addRider(demo: DemoRider, ask: Server['ask'], rideDays: number): Promise<string> {
   const goal = demo.goal && { name: demo.goal.name, date: dayFromToday(demo.goal.inDays), watts: demo.goal.watts, seconds: demo.goal.seconds };
   const before = demo.sourcesBefore?.[0];
   const fields = {
@@ -90,18 +107,7 @@ async function buildRider(demo: DemoRider, server: Server, sessions: Record<stri
   ] as const)
     await ask('POST', `/riders/${id}/heart-rates`, { date: first, kind, bpm });
   await storeHealth(id, demo, ask);
-
-  const rides = await bringRidesIn(id, demo, server, rideDays);
-  for (const test of demo.tests) {
-    if (before && test.daysAgo < before.untilDaysAgo) await setSource(id, demo.fields.powerSource, ask);
-    await storeTest(id, demo, test, server);
-  }
-  if (before) await setSource(id, demo.fields.powerSource, ask);
-  for (const { inDays, session, state, rpe, note } of DEMO_DAYS[demo.fields.name] ?? []) {
-    const [day] = await ask<{ id: string }[]>('POST', `/riders/${id}/placed`, { sessionId: sessions[session]?.id, dates: [dayFromToday(inDays)] });
-    if (state && day) await ask('PATCH', `/placed/${day.id}`, { version: 1, state, rpe: rpe ?? null, note: note ?? '' });
-  }
-  say(`${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${DEMO_DAYS[demo.fields.name]?.length ?? 0} days`);
+  return id;
 }
 
 async function setSource(id: string, powerSource: string, ask: Server['ask']): Promise<void> {

@@ -71,7 +71,8 @@ describe('the demo club', () => {
       says: expect.stringContaining('too hard'),
     });
     // The other faults of the scenario: a struck drop, a strap that dropped, a test after a hard day, a new power meter.
-    const verdicts = (name: string, id: string) => club.tests[name]?.flatMap(({ checks }) => checks).filter((check) => check.id === id && check.verdict === 'doubtful') ?? [];
+    const verdicts = (name: string, id: string) =>
+      club.tests[name]?.flatMap(({ checks }) => checks).filter((check) => check.id === id && check.verdict === 'doubtful') ?? [];
     expect(club.tests['Tomas Brandt']?.some(({ details }) => details?.kind === 'lactate' && details.samples.some(({ struck }) => struck !== null))).toBe(true);
     expect(club.tests['Maud Tremblay']?.filter(({ withdrawn }) => withdrawn !== null)).toHaveLength(1);
     expect([verdicts('Rurik Olsen', 'restedBefore').length > 0, verdicts('Tomas Brandt', 'sameSource').length]).toEqual([true, 1]);
@@ -85,7 +86,10 @@ describe('the demo club', () => {
       expect(recordings.length, name).toBeGreaterThan(5);
       expect(recordings.every(({ startedAt }) => startedAt.slice(0, 10) <= day(0))).toBe(true);
     }
-    const at = (name: string, seconds: number) => rider(name).bests.filter(([held]) => held >= seconds).reduce((most, [, watts]) => Math.max(most, watts), 0);
+    const at = (name: string, seconds: number) =>
+      rider(name)
+        .bests.filter(([held]) => held >= seconds)
+        .reduce((most, [, watts]) => Math.max(most, watts), 0);
     expect(at('Leila', 10)).toBeGreaterThan(1.25 * at('Rurik', 10));
     expect(Math.abs(at('Leila', 1200) / at('Rurik', 1200) - 1)).toBeLessThan(0.08);
     await app.close();

@@ -125,13 +125,26 @@ test('lactate steps typed as the blood comes in, one drop struck out', async ({ 
   await page.getByRole('button', { name: '3. Ride' }).click();
   await page.getByRole('button', { name: /^Ridden for real: type/ }).click();
   await page.getByRole('button', { name: 'Next: the table' }).click();
-  const table: readonly (readonly [watts: number, mmol: string])[] = [[140, '1,3'], [160, '1.2'], [180, '1.4'], [200, '6.5'], [220, '2.3'], [240, '3.2'], [260, '4.9'], [280, '7.4']];
+  const table: readonly (readonly [watts: number, mmol: string])[] = [
+    [140, '1,3'],
+    [160, '1.2'],
+    [180, '1.4'],
+    [200, '6.5'],
+    [220, '2.3'],
+    [240, '3.2'],
+    [260, '4.9'],
+    [280, '7.4'],
+  ];
   const lt2 = page.getByRole('button', { name: /^LT2 at 4 mmol\/L: / });
 
   await test.step('nonsense is named and stays where it was typed', async () => {
     await page.getByRole('button', { name: /^Stage end at/ }).click();
     await page.getByLabel('W, line 1', { exact: true }).fill('140');
-    for (const [typed, says] of [['0', 'under 0.3'], ['40', 'over 30'], ['high', '"high" is no number']] as const) {
+    for (const [typed, says] of [
+      ['0', 'under 0.3'],
+      ['40', 'over 30'],
+      ['high', '"high" is no number'],
+    ] as const) {
       await page.getByLabel('mmol/L, line 1').fill(typed);
       await expect(page.getByRole('row').filter({ has: page.getByLabel('mmol/L, line 1') })).toContainText(says);
     }

@@ -214,7 +214,7 @@ describe('recordings', () => {
 
   it('the curve of a window is the best of the recordings in it, each with where it came from', async () => {
     const rider = await newRider(ask);
-    const sent = [];
+    const sent: string[] = [];
     for (const [seed, day] of [
       [1, '2026-03-01'],
       [2, '2026-06-01'],

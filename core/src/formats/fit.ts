@@ -43,43 +43,18 @@ export function isFit(bytes: Uint8Array): boolean {
 export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
   const cut = isCutShort(bytes);
   const whole = cut ? mendCutFit(bytes) : bytes;
-  let content: unknown = null;
-  let failure: string | null = null;
-  try {
-    if (whole)
-      new FitParser({ force: true, mode: 'list', speedUnit: 'm/s' }).parse(whole.slice().buffer as ArrayBuffer, (error, data) => {
-        if (error !== undefined && error !== null) failure = String(error);
-        content = data;
-      });
-  } catch (error) {
-    failure = error instanceof Error ? error.message : 'unreadable';
-  }
+  const { content, failed } = decode(whole);
   const read = decoded.safeParse(content ?? {});
   if (!read.success || read.data.records.length === 0) {
     return refused(
-      cut || failure !== null
+      cut || failed
         ? 'The FIT file is damaged or cut short before its first record. Send it again.'
         : 'The FIT file holds no records: it is no ride but something else, such as a course or a plan.',
     );
   }
   const { records, laps, activity } = read.data;
   if (records.length > MOST_RECORDS) return refused(`The file holds ${records.length} records, more than a day can. It was not read.`);
-  const samples: Sample[] = [];
-  let [untimed, outside] = [0, 0];
-  for (const record of records) {
-    if (!record.timestamp) {
-      untimed += 1;
-      continue;
-    }
-    if (record.power != null && !isSound(record.power)) outside += 1;
-    samples.push({
-      seconds: record.timestamp.getTime() / 1000,
-      watts: isSound(record.power) ? record.power : null,
-      bpm: inside(record.heart_rate, 30, 230),
-      rpm: inside(record.cadence, 0, 300),
-      metresPerSecond: inside(record.speed, 0, 60),
-    });
-  }
+  const { samples, untimed, outside } = samplesOf(records);
   const [first, last] = [samples[0], samples.at(-1)];
   const notes: string[] = [];
   if (cut && first && last)
@@ -99,6 +74,45 @@ export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
     notes,
     noWatts: 'The file has neither power nor heart rate.',
   });
+}
+
+/** Runs the library over the bytes; whatever it throws or reports is only known to have failed. */
+function decode(bytes: Uint8Array | null): { content: unknown; failed: boolean } {
+  let content: unknown = null;
+  let failed = false;
+  try {
+    if (bytes) {
+      new FitParser({ force: true, mode: 'list', speedUnit: 'm/s' }).parse(bytes.slice().buffer, (error, data) => {
+        failed = error != null;
+        content = data;
+      });
+    }
+  } catch {
+    failed = true;
+  }
+  return { content, failed };
+}
+
+type DecodedRecord = z.infer<typeof decoded>['records'][number];
+
+function samplesOf(records: readonly DecodedRecord[]): { samples: Sample[]; untimed: number; outside: number } {
+  const samples: Sample[] = [];
+  let [untimed, outside] = [0, 0];
+  for (const record of records) {
+    if (!record.timestamp) {
+      untimed += 1;
+      continue;
+    }
+    if (record.power != null && !isSound(record.power)) outside += 1;
+    samples.push({
+      seconds: record.timestamp.getTime() / 1000,
+      watts: isSound(record.power) ? record.power : null,
+      bpm: inside(record.heart_rate, 30, 230),
+      rpm: inside(record.cadence, 0, 300),
+      metresPerSecond: inside(record.speed, 0, 60),
+    });
+  }
+  return { samples, untimed, outside };
 }
 
 /** The local time at the start, where the file tells how far local time is from world time. */

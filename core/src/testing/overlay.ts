@@ -18,7 +18,7 @@ export interface Overlay {
     readonly afterBpm: number | null;
   }[];
   /** Mean heart rate while riding the same watts. */
-  readonly beats: readonly { readonly fromW: number; readonly toW: number; readonly before: number; readonly after: number }[];
+  readonly beats: readonly { readonly aboutW: number; readonly before: number; readonly after: number }[];
   /** One sentence: what it shows. */
   readonly says: string;
 }
@@ -34,7 +34,7 @@ const HEART_LAG_S = 30;
  *
  * @param before the earlier test
  * @param after the later test
- * @returns points to draw, heart rate by steps of 20 W, and what it shows
+ * @returns points to draw, heart rate at about every 20 W, and what it shows
  * Source: handbook sections 4 and 9 (fitter: heart rate lower at the same watts).
  */
 export function overlayTests(before: OverlayTest, after: OverlayTest): Overlay {
@@ -53,7 +53,7 @@ export function overlayTests(before: OverlayTest, after: OverlayTest): Overlay {
   const beats = [...a.keys()]
     .filter((step) => b.has(step))
     .sort((x, y) => x - y)
-    .map((step) => ({ fromW: step, toW: step + STEP_W - 1, before: a.get(step) as number, after: b.get(step) as number }));
+    .map((step) => ({ aboutW: step, before: a.get(step) as number, after: b.get(step) as number }));
   return { points, beats, says: sentence(before, after, beats) };
 }
 
@@ -68,7 +68,7 @@ function beatsByWatts({ watts, bpm }: OverlayTest): Map<number, number> {
   for (let second = HEART_LAG_S; second < Math.min(watts.length, bpm?.length ?? 0); second += 1) {
     const beat = bpm?.[second] ?? null;
     if (beat === null) continue;
-    const step = Math.floor(meanOf(watts.slice(second - HEART_LAG_S, second)) / STEP_W) * STEP_W;
+    const step = Math.round(meanOf(watts.slice(second - HEART_LAG_S, second)) / STEP_W) * STEP_W;
     const sum = sums.get(step) ?? { beats: 0, seconds: 0 };
     sums.set(step, { beats: sum.beats + beat, seconds: sum.seconds + 1 });
   }

@@ -1,4 +1,5 @@
 import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
+import { printSpan } from '../units/span.ts';
 import { type Worked, worked } from '../working/worked.ts';
 import { ANCHOR_NAMES, type AnchorKind, type BandRule, isByHeart, type Scheme } from './schemes.ts';
 
@@ -139,5 +140,5 @@ function labelled([label, figure]: [string, string], before: string, after = '')
  */
 export function printBand(band: Pick<Band, 'low' | 'high'>): string {
   if (band.high === null) return `over ${band.low - 1}`;
-  return band.low === 0 ? `≤ ${band.high}` : `${band.low}–${band.high}`;
+  return band.low === 0 ? `≤ ${band.high}` : printSpan(band.low, band.high);
 }

@@ -117,7 +117,8 @@ export function schemeFromOwn(id: string, own: OwnScheme): Scheme {
   const bands = own.bands.map((band, index): BandRule => {
     const low = band.fromPercent ?? 0;
     const middle = band.toPercent === null ? low + 1 : (low + band.toPercent) / 2;
-    const like = common.bands.find((step) => step.toPercent === null || middle <= step.toPercent) ?? (common.bands.at(-1) as BandRule);
+    const like = common.bands.find((step) => step.toPercent === null || middle <= step.toPercent);
+    if (!like) throw new RangeError(`${common.name} has no open band.`);
     return {
       number: index + 1,
       name: band.name.trim(),

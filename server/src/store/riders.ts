@@ -156,7 +156,7 @@ function healthFrom(row: HealthRow | undefined): ListedRider['health'] {
  * Best efforts within some days, each with the recording it came from: those that no longer and harder effort makes
  * idle, longest first.
  */
-export async function bestsOf(db: Db, riderId: string, { from, to }: { from: string; to: string }): Promise<CurveBest[]> {
+async function bestsOf(db: Db, riderId: string, { from, to }: { from: string; to: string }): Promise<CurveBest[]> {
   const rows = await db
     .selectFrom('recording_bests')
     .innerJoin('recordings', 'recordings.id', 'recording_bests.recording_id')

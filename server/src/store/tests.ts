@@ -142,9 +142,6 @@ export async function removeTest(db: Db, riderId: string, id: string): Promise<v
 
 function toRow(fields: NewTest, protocol: Protocol, result: TestResult): Omit<TestRow, 'id' | 'rider_id' | 'checks'> {
   const { details, effort } = fields;
-  const lactate = details?.kind === 'lactate' ? readLactate(details.samples, details.stepW, details) : null;
-  const lt1 = details?.kind === 'lactate' ? lactate?.lt1[details.lt1By] : undefined;
-  const lt2 = details?.kind === 'lactate' ? lactate?.lt2[details.lt2By] : undefined;
   return {
     protocol: protocol.id,
     date: fields.date,
@@ -161,13 +158,20 @@ function toRow(fields: NewTest, protocol: Protocol, result: TestResult): Omit<Te
     parts: effort ? json(effort.parts) : null,
     details: json(details),
     setup: json(fields.setup),
-    lt1_w: lt1?.ok ? lt1.value.value : null,
-    lt2_w: lt2?.ok ? lt2.value.value : null,
+    ...thresholdsOf(details),
     withdrawn: null,
     note: fields.note,
     version: 1,
     created_at: new Date().toISOString(),
   };
+}
+
+/** LT1 and LT2 by the methods the coach picked; null where there is no lactate or a method says nothing. */
+function thresholdsOf(details: NewTest['details']): { lt1_w: number | null; lt2_w: number | null } {
+  if (details?.kind !== 'lactate') return { lt1_w: null, lt2_w: null };
+  const reading = readLactate(details.samples, details.stepW, details);
+  const [lt1, lt2] = [reading.lt1[details.lt1By], reading.lt2[details.lt2By]];
+  return { lt1_w: lt1.ok ? lt1.value.value : null, lt2_w: lt2.ok ? lt2.value.value : null };
 }
 
 function fromRow(row: TestRow): Test {

@@ -65,6 +65,11 @@ export function CurveChart({ lines, names, ftpW, cpW, windowName }: Props) {
         <span>
           <i className="key-line key-assumed" /> assumed, from FTP alone
         </span>
+        {lines.some(({ overModel }) => overModel !== null) && (
+          <span>
+            <i className="key-line key-over-model" /> the model of {names.over}
+          </span>
+        )}
       </p>
     </div>
   );

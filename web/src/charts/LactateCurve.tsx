@@ -29,7 +29,8 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
           <XAxis
             dataKey="watts"
             type="number"
-            domain={[first - 10, last + 10]}
+            domain={[Math.floor((first - 10) / 10) * 10, Math.ceil((last + 10) / 10) * 10]}
+            ticks={[...new Set(rows.map(({ watts }) => Math.round(watts)))]}
             stroke="var(--ink)"
             tick={{ fill: 'var(--soft)', fontSize: 13 }}
             allowDuplicatedCategory={false}

@@ -187,8 +187,8 @@ export const pastLt2: Checker = ({ details }) => {
       'doubtful',
       'No stage was clearly past LT2: did the test stop early?',
     );
-  const before = within.filter(({ stageW, pastLt2: past }) => !past && stageW < first.stageW).at(-1);
-  const agrees = !lt2.ok || (lt2.value.value <= first.stageW && (!before || lt2.value.value >= before.stageW - details.stepW));
+  // A rise speaks for being past LT2; that there was none below says nothing.
+  const agrees = !lt2.ok || lt2.value.value <= first.stageW;
   return check(
     'pastLt2',
     'Mid-stage against end',

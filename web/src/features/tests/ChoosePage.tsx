@@ -21,9 +21,10 @@ import { today } from '../../app/dates.ts';
 import { firstName, ftpOnDay, healthOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
-import { Caution, Refused } from '../../ui/messages.tsx';
+import { Refused } from '../../ui/messages.tsx';
 import { AboutProtocol } from './AboutProtocol.tsx';
 import { RampForecast } from './RampForecast.tsx';
+import { TestCaution } from './TestCaution.tsx';
 
 /** Which test? Three questions, a pick with its reasons, and every other protocol beside it. */
 export function ChoosePage() {
@@ -121,11 +122,7 @@ function Chooser({ rider }: { rider: ListedRider }) {
           <AboutProtocol protocol={protocol} />
           {protocol.reading.kind.startsWith('ramp') && <RampForecast ftpW={expectedW} />}
           <HealthNote rider={rider} protocol={protocol} />
-          <Caution>
-            {protocol.reading.kind === 'lactate'
-              ? 'Blood is taken by a trained person with gloves, a fresh lancet and safe disposal.'
-              : 'Chest pain, faintness or an odd heartbeat: stop, get help. A maximal test is never ridden alone.'}
-          </Caution>
+          <TestCaution protocol={protocol} />
         </div>
       </div>
     </>

@@ -104,11 +104,9 @@ function Overlay({ rider, newer, older }: { rider: Rider; newer: Test; older: Te
             </tr>
           </thead>
           <tbody>
-            {laid.beats.map(({ fromW, toW, before, after }) => (
-              <tr key={fromW}>
-                <th scope="row">
-                  {fromW}–{toW} W
-                </th>
+            {laid.beats.map(({ aboutW, before, after }) => (
+              <tr key={aboutW}>
+                <th scope="row">about {aboutW} W</th>
                 <td className="pulse">{roundHalfUp(before)} bpm</td>
                 <td className="pulse">{roundHalfUp(after)} bpm</td>
                 <td>{signed(roundHalfUp(after) - roundHalfUp(before))}</td>

@@ -28,7 +28,7 @@ export function ResultFigures({ result, children }: { result: TestResult; childr
           </dd>
         </div>
       ))}
-      {result.meanBpm !== null && (
+      {result.meanBpm !== null && !result.figures.some(({ name }) => name.startsWith('Heart rate at')) && (
         <div>
           <dt>Mean heart rate</dt>
           <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>

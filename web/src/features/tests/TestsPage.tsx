@@ -1,5 +1,5 @@
 import type { Rider, Test } from '@uphill/api';
-import { protocolOf, type Reading, resultOf, type TestResult, whatNext, worked } from '@uphill/core';
+import { type Protocol, protocolOf, type Reading, resultOf, type TestResult, whatNext, worked } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -117,9 +117,7 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
             {used ? (
               <Figure working={usedWorking(test, used)} label="FTP used">{`${used.usedW} W`}</Figure>
             ) : (
-              <span className="soft">
-                {protocol.ftpPercent === null ? (protocol.reading.kind === 'steadyHeartRate' ? 'heart-rate zones' : 'no FTP') : 'not accepted yet'}
-              </span>
+              <span className="soft">{unusedText(protocol)}</span>
             )}
           </dd>
         </div>
@@ -131,13 +129,19 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
         </p>
       )}
       <Checks checks={test.checks} />
-      <p className="d-flex flex-wrap gap-3">
-        {test.effort && <Link to={`/riders/${rider.id}/tests/import?recording=${test.effort.recordingId}&test=${test.id}`}>See the recording</Link>}
-        {test.effort && <Link to={`/riders/${rider.id}/tests/compare?test=${test.id}`}>Lay it over another</Link>}
-      </p>
+      {test.effort && <RecordingLinks rider={rider} test={test} recordingId={test.effort.recordingId} />}
       {ftp && !used && test.withdrawn === null && <AcceptFtp rider={rider} test={test} measuredW={ftp.value} />}
       <Withdraw rider={rider} test={test} />
     </article>
+  );
+}
+
+function RecordingLinks({ rider, test, recordingId }: { rider: Rider; test: Test; recordingId: string }) {
+  return (
+    <p className="d-flex flex-wrap gap-3">
+      <Link to={`/riders/${rider.id}/tests/import?recording=${recordingId}&test=${test.id}`}>See the recording</Link>
+      <Link to={`/riders/${rider.id}/tests/compare?test=${test.id}`}>Lay it over another</Link>
+    </p>
   );
 }
 
@@ -194,6 +198,12 @@ function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
       )}
     </div>
   );
+}
+
+/** What stands where no FTP is used from a test. */
+function unusedText({ ftpPercent, reading }: Protocol): string {
+  if (ftpPercent !== null) return 'not accepted yet';
+  return reading.kind === 'steadyHeartRate' ? 'heart-rate zones' : 'no FTP';
 }
 
 function usedWorking(test: Test, used: Rider['ftp'][number]) {

@@ -27,11 +27,7 @@ export function useHandTest(rider: Rider) {
   const [acceptFtp] = api.useAcceptFtpMutation();
   const { act, problem, clear } = useAct();
 
-  const protocol = protocolId === TRUSTED ? null : protocolOf(protocolId);
-  const measured = protocol ? measuredFromTyped(protocol, typed) : null;
-  const result = protocol && measured?.ok ? resultOf(protocol, { ...measured.value, massKg: shownMass(rider, date) }) : null;
-  const ftp = result?.ok ? result.value.ftp : null;
-  const wrong = measured && !measured.ok ? { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) } : null;
+  const { protocol, measured, result, ftp, wrong } = readTyped(protocolId, typed, shownMass(rider, date));
   const used = usedTouched || !ftp ? acceptance : { ...acceptance, usedW: String(ftp.value) };
   const expectedW = ftpOnDay(rider, date)?.usedW ?? null;
 
@@ -105,4 +101,14 @@ export function useHandTest(rider: Rider) {
     error,
     problem,
   };
+}
+
+/** What was typed, read: what it gives, or what is wrong and with which field. */
+function readTyped(protocolId: ProtocolId | typeof TRUSTED, typed: Readonly<Record<string, string>>, massKg: number | null) {
+  if (protocolId === TRUSTED) return { protocol: null, measured: null, result: null, ftp: null, wrong: null };
+  const protocol = protocolOf(protocolId);
+  const measured = measuredFromTyped(protocol, typed);
+  const result = measured.ok ? resultOf(protocol, { ...measured.value, massKg }) : null;
+  const wrong = measured.ok ? null : { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) };
+  return { protocol, measured, result, ftp: result?.ok ? result.value.ftp : null, wrong };
 }

@@ -1,6 +1,7 @@
 import type { RecordingWithStreams, Rider } from '@uphill/api';
 import {
   checkTest,
+  type Efforts,
   ftpRefusal,
   type Protocol,
   type ProtocolId,
@@ -11,6 +12,7 @@ import {
   type Reading,
   resultOf,
   type Setup,
+  type Stretch,
   type TestResult,
   usualRamp,
 } from '@uphill/core';
@@ -45,13 +47,7 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
   const protocol = protocolOf(protocolId);
   const date = basis.date ?? recording.startedAt?.slice(0, 10) ?? today();
   const expectedW = basis.expectedW === undefined ? (ftpOnDay(rider, date)?.usedW ?? null) : basis.expectedW;
-  const usual = basis.ramp ?? usualRamp(protocol, expectedW ?? 200);
-  const [typed, setTyped] = useState<{ startW?: string; stepW?: string; stageS?: string }>({});
-  const { startW, stepW, stageS } = { startW: String(usual.startW), stepW: String(usual.stepW), stageS: String(usual.stageS), ...typed };
-  const ramp = useMemo(
-    () => ({ startW: bounded(startW, 20, 400, 100), stepW: bounded(stepW, 5, 60, 20), stageS: bounded(stageS, 10, 600, 60) }),
-    [startW, stepW, stageS],
-  );
+  const { ramp, rampFields } = useRampFields(basis.ramp ?? usualRamp(protocol, expectedW ?? 200));
   const efforts = useEfforts(protocol, watts, recording.laps, ramp, recording.bpm);
   const isRamp = protocol.steps.some(({ ask }) => ask.kind === 'ramp');
   const massKg = shownMass(rider, date);
@@ -65,10 +61,7 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
       }),
     [protocolId, watts, recording.bpm, efforts.efforts, ramp, massKg],
   );
-  const chosen = readings.find((each) => each.protocol.id === protocolId);
-  const result = chosen?.result.ok ? chosen.result.value : null;
-  const measured = chosen?.read.ok ? chosen.read.value.measured : null;
-  const ftpW = result?.ftp?.value ?? null;
+  const { chosen, result, measured, ftpW } = choice(readings, protocolId);
   const checks = useChecks(rider, {
     protocol,
     date,
@@ -76,28 +69,49 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
     expectedW,
     setup: basis.setup ?? null,
     details: measured?.details ?? null,
-    recording:
-      efforts.effort === null
-        ? null
-        : { watts, bpm: recording.bpm, rpm: recording.rpm, effort: efforts.efforts.main ?? efforts.effort, efforts: efforts.efforts },
+    recording: evidenceOf(recording, watts, efforts.efforts, efforts.effort),
   });
   return {
     byHeart,
     protocol,
     choose: setProtocolId,
     ramp: isRamp ? ramp : null,
-    rampFields: { startW, stepW, stageS, set: (change: typeof typed) => setTyped({ ...typed, ...change }) },
+    rampFields,
     ...efforts,
     date,
     expectedW,
     readings,
-    chosen: chosen ?? null,
+    chosen,
     result,
     measured,
     ftpW,
     refusal: ftpW === null ? null : ftpRefusal(ftpW),
     checks,
   };
+}
+
+/** The reading of the chosen protocol, taken apart. */
+function choice(readings: readonly ProtocolReading[], id: ProtocolId) {
+  const chosen = readings.find((each) => each.protocol.id === id) ?? null;
+  const result = chosen?.result.ok ? chosen.result.value : null;
+  const measured = chosen?.read.ok ? chosen.read.value.measured : null;
+  return { chosen, result, measured, ftpW: result?.ftp?.value ?? null };
+}
+
+/** What the checks look at of a recording; null until an effort is found. */
+function evidenceOf(recording: RecordingWithStreams, watts: Float64Array, efforts: Efforts, effort: Stretch | null): Evidence['recording'] {
+  return effort === null ? null : { watts, bpm: recording.bpm, rpm: recording.rpm, effort: efforts.main ?? effort, efforts };
+}
+
+/** Start, step and stage of a ramp: the usual ones until they are typed. */
+function useRampFields(usual: RampSetting) {
+  const [typed, setTyped] = useState<{ startW?: string; stepW?: string; stageS?: string }>({});
+  const { startW, stepW, stageS } = { startW: String(usual.startW), stepW: String(usual.stepW), stageS: String(usual.stageS), ...typed };
+  const ramp = useMemo(
+    () => ({ startW: bounded(startW, 20, 400, 100), stepW: bounded(stepW, 5, 60, 20), stageS: bounded(stageS, 10, 600, 60) }),
+    [startW, stepW, stageS],
+  );
+  return { ramp, rampFields: { startW, stepW, stageS, set: (change: typeof typed) => setTyped({ ...typed, ...change }) } };
 }
 
 interface Evidence {

@@ -1,26 +1,15 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
-import {
-  CHANCES,
-  expectedRampEnd,
-  printClock,
-  type Protocol,
-  roundHalfUp,
-  type RiddenSecond,
-  type StageDrop,
-  type TestRideSetting,
-  writeCsvRecording,
-  writeFitRecording,
-} from '@uphill/core';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { CHANCES, expectedRampEnd, printClock, type Protocol, roundHalfUp, type StageDrop, type TestRideSetting, type TestRideState } from '@uphill/core';
+import { useCallback, useEffect, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { api } from '../../../api/client.ts';
-import { useAct } from '../../../app/useAct.ts';
 import { RideTrace } from '../../../charts/RideTrace.tsx';
 import { Field } from '../../../ui/Field.tsx';
-import { Refused, Wrong } from '../../../ui/messages.tsx';
+import { Wrong } from '../../../ui/messages.tsx';
+import type { Tick } from '../../../workers/standIns.worker.ts';
 import type { StageProps } from './Expect.tsx';
 import { StepLines } from './StepClock.tsx';
+import { KeepRide } from './KeepRide.tsx';
 import { settingFor, SPEEDS, useStandIns } from './useStandIns.ts';
 
 /** A test ridden on the stand-ins: set up first, then under way. */
@@ -126,76 +115,97 @@ interface RidingProps extends StageProps {
 
 function Riding({ rider, protocol, draft, change, next, ride, setting }: RidingProps) {
   const keep = useCallback((kept: NonNullable<TestDayDraft['ride']>) => change({ ride: kept }), [change]);
-  const { tick, trace, running, speed, refusal, run, pause, press, setSpeed, whole } = useStandIns(setting, ride, keep);
+  const standIns = useStandIns(setting, ride, keep);
+  const { tick, trace, refusal, whole } = standIns;
   const steps = useMemo(() => protocol.steps.filter(({ optional }) => draft.optional || !optional), [protocol, draft.optional]);
-  const state = tick?.state ?? null;
-  const ended = state?.ended != null;
-  const inRamp = state?.step.ask.kind === 'ramp';
-  const end = inRamp && draft.ramp.stageS === 60 && draft.expectedW !== null ? expectedRampEnd(draft.expectedW, draft.ramp).value : null;
-  useDrops(state?.drops ?? [], draft, change);
+  useDrops(tick?.state.drops ?? NO_DROPS, draft, change);
+  const ended = tick?.state.ended != null;
   return (
     <div className="columns">
       <section className="sheet" aria-label="The ride on the stand-ins">
-        <div className="title-row">
-          <h2 className="mb-0" aria-live="polite">
-            {ended ? 'The ride is over' : (state?.step.name ?? 'Getting ready')}
-            {state?.stage != null && `, stage ${state.stage}`}
-          </h2>
-          <span className="soft">{state && printClock(state.second)} ridden</span>
-          {end && (
-            <span className="soft">
-              expected to end {roundHalfUp(end.secondsIntoStage)} s into {end.stageW} W
-            </span>
-          )}
-        </div>
-        {state?.endedBecause && (
-          <p className="mb-2">
-            The {protocol.reading.kind === 'lactate' ? 'stages' : 'ramp'} ended: {state.endedBecause}.
-          </p>
-        )}
-        <dl className="live" aria-label="Now">
-          <Live name="asked" value={state?.askedW == null ? (ended ? '–' : 'all you have') : `${roundHalfUp(state.askedW)} W`} className="asked" />
-          <Live name="ridden" value={`${tick?.last?.watts ?? 0} W`} className="ridden" />
-          <Live name="cadence" value={`${tick?.last?.rpm ?? 0} rpm`} />
-          <Live name="pulse" value={tick?.last?.bpm == null ? 'no beat' : `${tick.last.bpm} bpm`} className="pulse" />
-          <Live name={state?.leftS == null ? 'in this step' : 'left'} value={printClock(state?.leftS ?? state?.inStepS ?? 0)} />
-        </dl>
+        {tick ? <Now tick={tick} protocol={protocol} draft={draft} /> : <h2>Getting ready</h2>}
         <RideTrace trace={trace} />
         {refusal && <Wrong>{refusal}</Wrong>}
-        {!ended && (
-          <div className="d-flex flex-wrap gap-2 mt-3 align-items-end">
-            <Button onClick={() => (running ? pause() : run(speed))} disabled={!tick}>
-              {running ? 'Pause' : (state?.second ?? 0) > 0 ? 'Go on' : 'Start riding'}
-            </Button>
-            <Button variant="outline-secondary" disabled={!tick} onClick={() => void press('lap')}>
-              Lap
-            </Button>
-            {inRamp && (
-              <Button variant="outline-secondary" onClick={() => void press('struggling')}>
-                Struggling ({CHANCES - (state?.chancesUsed ?? 0)} left)
-              </Button>
-            )}
-            <Button variant="outline-secondary" disabled={!tick} onClick={() => void press('stop')}>
-              Stop
-            </Button>
-            <Form.Select className="w-auto ms-auto" aria-label="Speed" value={speed} onChange={({ target }) => setSpeed(Number(target.value))}>
-              {SPEEDS.map((each) => (
-                <option key={each} value={each}>
-                  {each}×
-                </option>
-              ))}
-            </Form.Select>
-          </div>
-        )}
+        {tick && !ended && <RideKeys standIns={standIns} state={tick.state} />}
         {ended && <KeepRide rider={rider} protocol={protocol} draft={draft} change={change} seed={ride.seed} whole={whole} next={next} />}
       </section>
       <section className="sheet" aria-label="Steps">
         <h2>Steps</h2>
-        <StepLines steps={steps} now={state?.stepIndex ?? null} inStepS={state?.inStepS ?? 0} />
+        <StepLines steps={steps} now={tick?.state.stepIndex ?? null} inStepS={tick?.state.inStepS ?? 0} />
         <Button variant="link" className="px-0 mt-2" onClick={() => change({ ride: null, recordingId: null, samples: [] })}>
           Begin again
         </Button>
       </section>
+    </div>
+  );
+}
+
+const NO_DROPS: readonly StageDrop[] = [];
+
+/** Where the ride stands: the step, what is asked and what is given. */
+function Now({ tick, protocol, draft }: { tick: Tick; protocol: Protocol; draft: TestDayDraft }) {
+  const { state, last } = tick;
+  const ended = state.ended !== null;
+  return (
+    <>
+      <div className="title-row">
+        <h2 className="mb-0" aria-live="polite">
+          {ended ? 'The ride is over' : state.step.name}
+          {!ended && state.stage !== null && `, stage ${state.stage}`}
+        </h2>
+        <span className="soft">{printClock(state.second)} ridden</span>
+        <ExpectedHere state={state} draft={draft} />
+      </div>
+      {state.endedBecause && (
+        <p className="mb-2">
+          The {protocol.reading.kind === 'lactate' ? 'stages' : 'ramp'} ended: {state.endedBecause}.
+        </p>
+      )}
+      <dl className="live" aria-label="Now">
+        <Live name="asked" value={ended ? '–' : state.askedW === null ? 'all you have' : `${roundHalfUp(state.askedW)} W`} className="asked" />
+        <Live name="ridden" value={`${last?.watts ?? 0} W`} className="ridden" />
+        <Live name="cadence" value={`${last?.rpm ?? 0} rpm`} />
+        <Live name="pulse" value={last?.bpm == null ? 'no beat' : `${last.bpm} bpm`} className="pulse" />
+        <Live name={state.leftS === null ? 'in this step' : 'left'} value={printClock(state.leftS ?? state.inStepS)} />
+      </dl>
+    </>
+  );
+}
+
+/** Where the ramp should end for what was written down. */
+function ExpectedHere({ state, draft }: { state: TestRideState; draft: TestDayDraft }) {
+  if (state.step.ask.kind !== 'ramp' || draft.ramp.stageS !== 60 || draft.expectedW === null) return null;
+  const end = expectedRampEnd(draft.expectedW, draft.ramp).value;
+  return (
+    <span className="soft">
+      expected to end {roundHalfUp(end.secondsIntoStage)} s into {end.stageW} W
+    </span>
+  );
+}
+
+function RideKeys({ standIns, state }: { standIns: ReturnType<typeof useStandIns>; state: TestRideState }) {
+  const { running, speed, run, pause, press, setSpeed } = standIns;
+  return (
+    <div className="d-flex flex-wrap gap-2 mt-3 align-items-end">
+      <Button onClick={() => (running ? pause() : run(speed))}>{running ? 'Pause' : state.second > 0 ? 'Go on' : 'Start riding'}</Button>
+      <Button variant="outline-secondary" onClick={() => void press('lap')}>
+        Lap
+      </Button>
+      {state.step.ask.kind === 'ramp' && (
+        <Button variant="outline-secondary" onClick={() => void press('struggling')}>
+          Struggling ({CHANCES - state.chancesUsed} left)
+        </Button>
+      )}
+      <Button variant="outline-secondary" onClick={() => void press('stop')}>
+        Stop
+      </Button>
+      <Form.Select className="w-auto ms-auto" aria-label="Speed" value={speed} onChange={({ target }) => setSpeed(Number(target.value))}>
+        {SPEEDS.map((each) => (
+          <option key={each} value={each}>
+            {each}×
+          </option>
+        ))}
+      </Form.Select>
     </div>
   );
 }
@@ -226,67 +236,6 @@ function useDrops(drops: readonly StageDrop[], draft: TestDayDraft, change: (par
     }));
     change({ samples: [...samples, ...lines].slice(0, 60) });
   }, [drops, samples, change]);
-}
-
-interface KeepProps {
-  readonly rider: Rider;
-  readonly protocol: Protocol;
-  readonly draft: TestDayDraft;
-  readonly change: (part: Partial<TestDayDraft>) => void;
-  readonly seed: number;
-  readonly whole: () => Promise<{ seconds: readonly RiddenSecond[]; laps: readonly number[] }>;
-  readonly next: () => void;
-}
-
-/** The ride becomes a recording like any other, and can be taken along. */
-function KeepRide({ rider, protocol, draft, change, seed, whole, next }: KeepProps) {
-  const [upload] = api.useUploadRecordingMutation();
-  const { act, problem } = useAct();
-  const [busy, setBusy] = useState(false);
-  const startedAt = `${draft.date}T18:00:00`;
-  const name = `stand-in-${protocol.id}-${draft.date}-${seed}`;
-  const sent = useRef(false);
-  const keep = useCallback(async (): Promise<void> => {
-    setBusy(true);
-    const { seconds, laps } = await whole();
-    const file = new File([writeFitRecording(seconds, startedAt, laps) as BlobPart], `${name}.fit`);
-    const received = await act(upload({ riderId: rider.id, file }));
-    setBusy(false);
-    if (received) change({ recordingId: received.recording.id });
-    else sent.current = false;
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- made once a ride
-  }, [seed]);
-  useEffect(() => {
-    if (draft.recordingId !== null || sent.current) return;
-    sent.current = true;
-    void keep();
-  }, [draft.recordingId, keep]);
-  const download = async (kind: 'csv' | 'fit'): Promise<void> => {
-    const { seconds, laps } = await whole();
-    const content = kind === 'csv' ? writeCsvRecording(seconds, startedAt) : writeFitRecording(seconds, startedAt, laps);
-    const address = URL.createObjectURL(new Blob([content as BlobPart]));
-    const link = Object.assign(document.createElement('a'), { href: address, download: `${name}.${kind}` });
-    link.click();
-    URL.revokeObjectURL(address);
-  };
-  return (
-    <div className="mt-3">
-      <Refused problem={problem} />
-      {draft.recordingId === null ? (
-        <Button disabled={busy} onClick={() => void keep()}>
-          {busy ? 'Storing the recording…' : 'Store the recording'}
-        </Button>
-      ) : (
-        <Button onClick={next}>Next: read it</Button>
-      )}
-      <Button variant="link" onClick={() => void download('csv')}>
-        Save as CSV
-      </Button>
-      <Button variant="link" onClick={() => void download('fit')}>
-        Save as FIT
-      </Button>
-    </div>
-  );
 }
 
 function inside(text: string, low: number, high: number): boolean {

@@ -5,7 +5,7 @@ import Form from 'react-bootstrap/Form';
 import { api } from '../../../api/client.ts';
 import { printDay } from '../../../app/dates.ts';
 import { Field } from '../../../ui/Field.tsx';
-import { Caution } from '../../../ui/messages.tsx';
+import { TestCaution } from '../TestCaution.tsx';
 import { numberTyped } from '../typed.ts';
 import type { StageProps } from './Expect.tsx';
 
@@ -101,7 +101,7 @@ export function Prepare({ rider, protocol, draft, change, next }: StageProps) {
             <p className="mb-0">In the 48 hours before: {hard.join('; ')}. The result may read low.</p>
           </section>
         )}
-        <Caution>A maximal test is never ridden alone. Chest pain, faintness or an odd heartbeat: stop, get help.</Caution>
+        <TestCaution protocol={protocol} />
       </div>
     </div>
   );

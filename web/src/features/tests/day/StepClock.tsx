@@ -57,9 +57,9 @@ export function StepLines({ steps, now, inStepS }: { steps: readonly TestStep[];
   );
 }
 
-/** A clock that walks through the steps by itself and can be sent on. */
+/** A clock that walks through the steps by itself and can be sent on; the step under way follows from the time. */
 function useClock(steps: readonly TestStep[]) {
-  const [at, setAt] = useState<{ index: number; since: number; before: number } | null>(null);
+  const [at, setAt] = useState<{ from: number; since: number; beforeS: number } | null>(null);
   const [running, setRunning] = useState(false);
   const [now, setNow] = useState(0);
   useEffect(() => {
@@ -67,31 +67,33 @@ function useClock(steps: readonly TestStep[]) {
     const timer = setInterval(() => setNow(Date.now()), 250);
     return () => clearInterval(timer);
   }, [running]);
-  const inStepS = at === null ? 0 : Math.floor(at.before + (running ? Math.max(0, now - at.since) / 1000 : 0));
-  const length = at === null ? null : (steps[at.index]?.seconds ?? null);
-  const goTo = (index: number): void => {
-    const last = index >= steps.length;
-    setAt({ index: Math.min(index, steps.length - 1), since: Date.now(), before: 0 });
-    if (last) setRunning(false);
+  const elapsedS = at === null ? 0 : Math.floor(at.beforeS + (running ? Math.max(0, now - at.since) / 1000 : 0));
+  const { index, inStepS } = at === null ? { index: null, inStepS: 0 } : stepAt(steps, at.from, elapsedS);
+  const start = (): void => {
+    const moment = Date.now();
+    setNow(moment);
+    setAt((before) => (before === null ? { from: 0, since: moment, beforeS: 0 } : { ...before, since: moment }));
+    setRunning(true);
   };
-  useEffect(() => {
-    if (running && at !== null && length !== null && inStepS >= length) goTo(at.index + 1);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- follows the clock, not the functions made anew each time
-  }, [running, inStepS, length]);
-  return {
-    index: at?.index ?? null,
-    inStepS,
-    running,
-    start: () => {
-      const moment = Date.now();
-      setNow(moment);
-      setAt((before) => (before === null ? { index: 0, since: moment, before: 0 } : { ...before, since: moment }));
-      setRunning(true);
-    },
-    pause: () => {
-      setAt((before) => before && { ...before, before: inStepS });
-      setRunning(false);
-    },
-    next: () => at !== null && goTo(at.index + 1),
+  const pause = (): void => {
+    setAt((before) => before && { ...before, beforeS: elapsedS });
+    setRunning(false);
   };
+  const next = (): void => {
+    const moment = Date.now();
+    setNow(moment);
+    if (index !== null) setAt({ from: Math.min(index + 1, steps.length - 1), since: moment, beforeS: 0 });
+  };
+  return { index, inStepS, running, start, pause, next };
+}
+
+/** Which step is under way so many seconds after one began; one without a length lasts until it is sent on. */
+function stepAt(steps: readonly TestStep[], from: number, elapsedS: number): { index: number; inStepS: number } {
+  let left = elapsedS;
+  for (let index = from; index < steps.length; index += 1) {
+    const seconds = steps[index]?.seconds ?? null;
+    if (seconds === null || left < seconds || index === steps.length - 1) return { index, inStepS: left };
+    left -= seconds;
+  }
+  return { index: steps.length - 1, inStepS: left };
 }

@@ -35,10 +35,7 @@ function Curve({ rider }: { rider: Rider }) {
   const day = today();
   const bests = useBests(rider.id, day, window);
   const model = useModel(rider, day);
-  const overWindow: Window | undefined = over.startsWith('w') ? readWindow(over.slice(1)) : undefined;
-  const otherRider: ListedRider | undefined = riders.find(({ id }) => id === over);
-  const overBests = useBests(otherRider ? otherRider.id : overWindow === undefined ? '' : rider.id, day, otherRider ? window : (overWindow ?? null));
-  const otherModel = useModel(otherRider, day);
+  const { otherRider, otherModel, shownOver, overName } = useOver(rider, riders, over, window, day);
   if (!bests || !model) return <Loading rows={6} />;
   const first = firstName(rider.name);
   if (bests.length === 0) {
@@ -53,8 +50,6 @@ function Curve({ rider }: { rider: Rider }) {
       </>
     );
   }
-  const shownOver = over === '' ? null : (overBests ?? null);
-  const overName = otherRider ? firstName(otherRider.name) : overWindow === undefined ? '' : windowName(overWindow);
   return (
     <>
       <div className="title-row">
@@ -121,6 +116,16 @@ function Curve({ rider }: { rider: Rider }) {
       </div>
     </>
   );
+}
+
+/** What is laid over the curve: another window of the same rider, or another rider in the same window. */
+function useOver(rider: Rider, riders: readonly ListedRider[], over: string, window: Window, day: string) {
+  const overWindow = over.startsWith('w') ? readWindow(over.slice(1)) : undefined;
+  const otherRider = riders.find(({ id }) => id === over);
+  const bests = useBests(otherRider ? otherRider.id : overWindow === undefined ? '' : rider.id, day, otherRider ? window : (overWindow ?? null));
+  const otherModel = useModel(otherRider, day);
+  const overName = otherRider ? firstName(otherRider.name) : overWindow === undefined ? '' : windowName(overWindow);
+  return { otherRider, otherModel, shownOver: over === '' ? null : (bests ?? null), overName };
 }
 
 function ModelBox({ model, first }: { model: NonNullable<ReturnType<typeof useModel>>; first: string }) {

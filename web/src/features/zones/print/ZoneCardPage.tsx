@@ -5,6 +5,7 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../../api/client.ts';
 import { printDay, today } from '../../../app/dates.ts';
+import { saveFile } from '../../../app/saveFile.ts';
 import { Loading } from '../../../ui/Loading.tsx';
 import { Refused } from '../../../ui/messages.tsx';
 import { useSchemes } from '../useSchemes.ts';
@@ -32,10 +33,8 @@ function Card({ rider, scheme }: { rider: Rider; scheme: Scheme }) {
   }, [rider.name]);
   const save = (kind: 'csv' | 'json'): void => {
     if (!lines) return;
-    const content = kind === 'csv' ? writeZoneCsv(scheme, lines) : writeZoneJson(scheme, lines, card);
-    const address = URL.createObjectURL(new Blob([content], { type: kind === 'csv' ? 'text/csv' : 'application/json' }));
-    Object.assign(document.createElement('a'), { href: address, download: `zones-${rider.name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.${kind}` }).click();
-    URL.revokeObjectURL(address);
+    const name = `zones-${rider.name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.${kind}`;
+    saveFile(name, kind === 'csv' ? writeZoneCsv(scheme, lines) : writeZoneJson(scheme, lines, card));
   };
   return (
     <main className="card-page">

@@ -25,7 +25,7 @@ const FRESH: SchemeFields = {
 /** Every school of zones, the one that new riders get, and the coach's own. */
 export function SchemesPage() {
   const schemes = useSchemes();
-  const [open, setOpen] = useState<string | 'new' | null>(null);
+  const [open, setOpen] = useState<string | null>(null);
   const [remove] = api.useRemoveSchemeMutation();
   const { act, problem } = useAct();
   if (!schemes.settings) return <Loading />;

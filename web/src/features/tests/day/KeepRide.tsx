@@ -1,0 +1,65 @@
+import type { Rider, TestDayDraft } from '@uphill/api';
+import { type Protocol, type RiddenSecond, writeCsvRecording, writeFitRecording } from '@uphill/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { api } from '../../../api/client.ts';
+import { useAct } from '../../../app/useAct.ts';
+import { saveFile } from '../../../app/saveFile.ts';
+import { Refused } from '../../../ui/messages.tsx';
+
+interface KeepProps {
+  readonly rider: Rider;
+  readonly protocol: Protocol;
+  readonly draft: TestDayDraft;
+  readonly change: (part: Partial<TestDayDraft>) => void;
+  readonly seed: number;
+  readonly whole: () => Promise<{ seconds: readonly RiddenSecond[]; laps: readonly number[] }>;
+  readonly next: () => void;
+}
+
+/** The ride becomes a recording like any other, and can be taken along. */
+export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: KeepProps) {
+  const [upload] = api.useUploadRecordingMutation();
+  const { act, problem } = useAct();
+  const [busy, setBusy] = useState(false);
+  const startedAt = `${draft.date}T18:00:00`;
+  const name = `stand-in-${protocol.id}-${draft.date}-${seed}`;
+  const sent = useRef(false);
+  const keep = useCallback(async (): Promise<void> => {
+    setBusy(true);
+    const { seconds, laps } = await whole();
+    const file = new File([writeFitRecording(seconds, startedAt, laps) as BlobPart], `${name}.fit`);
+    const received = await act(upload({ riderId: rider.id, file }));
+    setBusy(false);
+    if (received) change({ recordingId: received.recording.id });
+    else sent.current = false;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- made once a ride
+  }, [seed]);
+  useEffect(() => {
+    if (draft.recordingId !== null || sent.current) return;
+    sent.current = true;
+    void keep();
+  }, [draft.recordingId, keep]);
+  const download = async (kind: 'csv' | 'fit'): Promise<void> => {
+    const { seconds, laps } = await whole();
+    saveFile(`${name}.${kind}`, kind === 'csv' ? writeCsvRecording(seconds, startedAt) : writeFitRecording(seconds, startedAt, laps));
+  };
+  return (
+    <div className="mt-3">
+      <Refused problem={problem} />
+      {draft.recordingId === null ? (
+        <Button disabled={busy} onClick={() => void keep()}>
+          {busy ? 'Storing the recording…' : 'Store the recording'}
+        </Button>
+      ) : (
+        <Button onClick={next}>Next: read it</Button>
+      )}
+      <Button variant="link" onClick={() => void download('csv')}>
+        Save as CSV
+      </Button>
+      <Button variant="link" onClick={() => void download('fit')}>
+        Save as FIT
+      </Button>
+    </div>
+  );
+}
