@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { gzipSync } from 'node:zlib';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import { ensureBuilt, ensureInstalled, ROOT } from './house.mjs';
 
 ensureInstalled();
@@ -11,6 +11,19 @@ ensureBuilt();
 const core = await import('../core/dist/index.js');
 
 const FIVE_HOURS_S = 5 * 3600;
+const MANY = 300;
+const RIDER = {
+  name: 'Ines Okafor',
+  birthYear: 1994,
+  sex: null,
+  powerSource: 'crank',
+  masters: false,
+  goal: null,
+  notes: '',
+  schemeId: null,
+  retestWeeks: 6,
+  hideMass: null,
+};
 const rows = [];
 
 /** Middle of several timed runs, ms; the first one only warms up. */
@@ -160,16 +173,124 @@ function firstLoad(view) {
   return [...seen].reduce((sum, key) => sum + gzipSync(readFileSync(path.join(ROOT, 'web/dist', manifest[key].file))).length, 0) / 1024;
 }
 
+/** Simulated seconds per second of the stand-ins, against the same loop that only adds up. */
+function standIns() {
+  const setting = core.usualSetting('sixty-minute', core.PLAIN_RIDER, 250, 5);
+  const seconds = core.rideOn(core.startTestRide(setting)).seconds.length;
+  const ours = median(9, () => core.rideOn(core.startTestRide(setting)));
+  report(
+    `an hour's test on the stand-ins, ${seconds} s`,
+    ours,
+    median(9, () => {
+      const random = core.seededRandom(5);
+      let watts = 0;
+      for (let second = 0; second < seconds; second += 1) watts += core.bell(random);
+      return watts;
+    }),
+    `plain: one bell-shaped number a second; ours rides ${Math.round((seconds / ours) * 1000).toLocaleString('en-GB')} simulated seconds a second`,
+  );
+}
+
+/** Two hours on a rolling road, packed as head units' archives are. */
+function twoHours(seed) {
+  const random = core.seededRandom(seed);
+  const ridden = core.rideMeant(core.PLAIN_RIDER, [{ seconds: 7200, watts: 190, rolling: 0.2 }], random);
+  return gzipSync(core.writeCsvRecording(ridden, `2026-${String(1 + (seed % 9)).padStart(2, '0')}-${String(1 + (seed % 28)).padStart(2, '0')}T08:00:00`));
+}
+
+/** 300 recordings of two hours through the server, against one plain pass in this thread that unpacks, splits and runs the double loop over the usual lengths. */
+async function manyImports() {
+  const { buildApp } = await import('../server/dist/index.js');
+  const folder = mkdtempSync(path.join(tmpdir(), 'uphill-bench-'));
+  const files = Array.from({ length: MANY }, (_, seed) => twoHours(seed));
+  const app = await buildApp({ database: path.join(folder, 'bench.sqlite') });
+  const headers = { host: '127.0.0.1' };
+  const rider = (await app.inject({ method: 'POST', url: '/api/riders', headers, payload: RIDER })).json();
+  const send = (name, bytes) => {
+    const edge = 'bench-edge';
+    const head = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: application/octet-stream\r\n\r\n`;
+    const payload = Buffer.concat([Buffer.from(head), bytes, Buffer.from(`\r\n--${edge}--\r\n`)]);
+    return app.inject({
+      method: 'POST',
+      url: `/api/riders/${rider.id}/recordings`,
+      headers: { ...headers, 'content-type': `multipart/form-data; boundary=${edge}` },
+      payload,
+    });
+  };
+  const answers = [];
+  const watching = setInterval(async () => {
+    const started = performance.now();
+    await app.inject({ url: '/api/riders', headers });
+    answers.push(performance.now() - started);
+  }, 250);
+  const queue = [...files.entries()];
+  let most = 0;
+  const started = performance.now();
+  await Promise.all(
+    [1, 2].map(async () => {
+      for (let next = queue.shift(); next; next = queue.shift()) {
+        const answer = await send(`${next[0]}.csv.gz`, next[1]);
+        if (answer.statusCode !== 200) throw new Error(answer.body);
+        most = Math.max(most, process.memoryUsage().rss);
+      }
+    }),
+  );
+  const took = performance.now() - started;
+  clearInterval(watching);
+  const plainFiles = 12;
+  const plain =
+    median(1, () => {
+      for (const file of files.slice(0, plainFiles)) {
+        const watts = gunzipSync(file)
+          .toString()
+          .split('\n')
+          .slice(1, -1)
+          .map((line) => Number(line.split(',')[1]));
+        doubleLoopOf(watts, core.curveDurations(watts.length));
+      }
+    }) *
+    (MANY / plainFiles);
+  report(
+    `import of ${MANY} recordings of 2 h with best efforts`,
+    took,
+    plain,
+    `${((MANY / took) * 1000).toFixed(1)} a second; plain: one thread, split and double loop over the same lengths`,
+  );
+  const sorted = answers.sort((a, b) => a - b);
+  console.log(
+    `while they came in: ${sorted.length} other answers, middle ${sorted[sorted.length >> 1]?.toFixed(0)} ms, slowest ${sorted.at(-1)?.toFixed(0)} ms; memory at most ${Math.round(most / 1024 / 1024)} MB`,
+  );
+  const curveStarted = performance.now();
+  const curve = (await app.inject({ url: `/api/riders/${rider.id}/curve?from=2000-01-01&to=2099-01-01`, headers })).json();
+  console.log(`curve over ${MANY} rides: ${(performance.now() - curveStarted).toFixed(0)} ms to answer, ${curve.length} points`);
+  await app.close();
+  rmSync(folder, { recursive: true });
+}
+
+function doubleLoopOf(watts, durations) {
+  const running = new Float64Array(watts.length + 1);
+  for (let index = 0; index < watts.length; index += 1) running[index + 1] = running[index] + watts[index];
+  return durations.map((seconds) => {
+    let most = 0;
+    for (let start = 0; start + seconds <= watts.length; start += 1) most = Math.max(most, running[start + seconds] - running[start]);
+    return most / seconds;
+  });
+}
+
 bestEfforts();
 sessionOfSixty();
 csvImport();
+standIns();
+await manyImports();
 await serverStart();
 console.table(rows);
 console.log('script of the built pages, gzipped:');
 for (const [name, view] of [
   ['first load, riders', 'src/features/riders/RidersPage.tsx'],
   ['workshop', 'src/features/sessions/WorkshopPage.tsx'],
+  ['test day', 'src/features/tests/day/TestDayPage.tsx'],
   ['test from a recording, before the chart', 'src/features/tests/ImportPage.tsx'],
+  ['zones', 'src/features/zones/ZonesPage.tsx'],
   ['first load with the recording chart', 'src/charts/RecordingChart.tsx'],
 ]) {
   console.log(`  ${name}: ${firstLoad(view).toFixed(0)} kB`);

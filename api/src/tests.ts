@@ -55,6 +55,8 @@ export type TestFields = z.infer<typeof testFields>;
 export const newTest = testFields.extend({
   /** Accept the result in the same breath: what is used, from when, why. */
   accept: newFtp.omit({ testId: true }).nullable(),
+  /** Whether its mean heart rate becomes the threshold heart rate; of a test by heart rate it always does. */
+  acceptThreshold: z.boolean(),
   /** The test day that ends with this test. */
   testDayId: id.nullable(),
 });

@@ -17,6 +17,8 @@ interface Server {
 
 /** About nine months. */
 const RIDE_DAYS = 273;
+/** How far back the story begins. */
+const STORY_DAYS = 280;
 /** Recordings on their way at the same time: the server reads two while the next is ridden. */
 const AT_ONCE = 4;
 
@@ -70,7 +72,7 @@ export async function buildDemo(database: string, say: (line: string) => void, r
 
 async function buildRider(demo: DemoRider, server: Server, sessions: Record<string, Session>, rideDays: number, say: (line: string) => void): Promise<void> {
   const { ask } = server;
-  const id = await addRider(demo, ask, rideDays);
+  const id = await addRider(demo, ask);
   const before = demo.sourcesBefore?.[0];
   const rides = await bringRidesIn(id, demo, server, rideDays);
   for (const test of demo.tests) {
@@ -86,7 +88,7 @@ async function buildRider(demo: DemoRider, server: Server, sessions: Record<stri
 }
 
 /** The rider with everything measured of the body. */
-async function addRider(demo: DemoRider, ask: Server['ask'], rideDays: number): Promise<string> {
+async function addRider(demo: DemoRider, ask: Server['ask']): Promise<string> {
   const goal = demo.goal && { name: demo.goal.name, date: dayFromToday(demo.goal.inDays), watts: demo.goal.watts, seconds: demo.goal.seconds };
   const before = demo.sourcesBefore?.[0];
   const fields = {
@@ -99,7 +101,7 @@ async function addRider(demo: DemoRider, ask: Server['ask'], rideDays: number): 
   };
   const { id } = await ask<Rider>('POST', '/riders', fields);
   for (const [daysAgo, kg] of demo.kg) await ask('POST', `/riders/${id}/body-mass`, { date: dayFromToday(-daysAgo), kg });
-  const first = dayFromToday(-rideDays - 5);
+  const first = dayFromToday(-STORY_DAYS);
   for (const [kind, bpm] of [
     ['resting', demo.body.restingBpm],
     ['maximal', demo.body.maximalBpm],
@@ -118,7 +120,7 @@ async function setSource(id: string, powerSource: string, ask: Server['ask']): P
 async function storeHealth(id: string, demo: DemoRider, ask: Server['ask']): Promise<void> {
   const { yes, note, cleared } = demo.health;
   const answers = Object.fromEntries(HEALTH_QUESTIONS.map((question) => [question.id, yes.includes(question.id) ? 'yes' : 'no']));
-  const daysAgo = cleared?.[1] ?? 270;
+  const daysAgo = cleared?.[1] ?? STORY_DAYS;
   await ask('POST', `/riders/${id}/health`, {
     date: dayFromToday(-daysAgo),
     answers,
@@ -163,6 +165,7 @@ async function storeTest(riderId: string, demo: DemoRider, test: DemoTest, { ask
     note: test.note,
     accept: null,
     testDayId: null,
+    acceptThreshold: false,
     ...readingOf(test, ridden, recording),
   };
   const stored = await ask<Test>('POST', `/riders/${riderId}/tests`, body);

@@ -31,7 +31,7 @@ test('a rider without a power meter: beats and RPE, and no watts anywhere', asyn
   const { rider } = await idsOf(demoHouse);
   const maud = `${demoHouse.url}/riders/${rider('Maud')}`;
   await page.goto(`${maud}/zones`);
-  await expect(page.getByRole('row', { name: /Threshold/ })).toContainText('145–153');
+  await expect(page.getByRole('row', { name: /Threshold/ })).toContainText('149–157');
   for (const view of ['tests', 'zones', 'sessions']) {
     await page.goto(`${maud}/${view}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
@@ -48,7 +48,7 @@ test('recordings that cannot be read are refused with a sentence, and a huge one
   const short = path.join(demoHouse.folder, 'short.csv');
   for (const [content, sentence] of [
     ['', 'The file is empty.'],
-    ['time,heart_rate\n0,100\n1,101', 'There is no power column.'],
+    ['time,temperature\n0,10\n1,10', 'There is neither a power nor a heart-rate column.'],
     ['\u0000\u0001\u0002', 'not text'],
   ] as const) {
     writeFileSync(short, content);
@@ -79,7 +79,15 @@ const VIEWS = [
   '/riders/{}',
   '/riders/{}/tests',
   '/riders/{}/tests/new',
+  '/riders/{}/tests/choose',
+  '/riders/{}/tests/compare',
+  '/riders/{}/recordings',
   '/riders/{}/zones',
+  '/riders/{}/zones/compare',
+  '/riders/{}/zones/curve',
+  '/riders/{}/zones/card',
+  '/zones/sheet',
+  '/schemes',
   '/riders/{}/sessions',
   '/riders/{}/sessions/[]',
 ];

@@ -27,6 +27,7 @@ const test = (over: object = {}) => ({
   details: null,
   setup: null,
   testDayId: null,
+  acceptThreshold: false,
   note: '',
   accept: null,
   ...over,

@@ -95,6 +95,7 @@ describe('the description the server gives of itself', () => {
       details: null,
       setup: null,
       testDayId: null,
+      acceptThreshold: false,
       note: '',
       accept,
     });

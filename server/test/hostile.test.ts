@@ -132,6 +132,7 @@ describe('no request breaks the server', () => {
       details: null,
       setup: null,
       testDayId: null,
+      acceptThreshold: false,
       note: '',
       accept: null,
     };

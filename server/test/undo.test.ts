@@ -22,6 +22,7 @@ const RIDDEN = {
   details: null,
   setup: null,
   testDayId: null,
+  acceptThreshold: false,
   note: '',
 };
 

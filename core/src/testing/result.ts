@@ -5,7 +5,7 @@ import { type Worked, worked } from '../working/worked.ts';
 import type { TestDetails } from './details.ts';
 import { ftpFromReading } from './ftp.ts';
 import { alongside, lactateProblems, readLactate } from './lactate.ts';
-import type { Protocol } from './protocols.ts';
+import type { Protocol, ProtocolId } from './protocols.ts';
 
 /** A figure a test gives, in the order in which it is shown. */
 export interface NamedFigure {
@@ -39,6 +39,25 @@ export function detailsKind(protocol: Protocol): TestDetails['kind'] | null {
   const { kind } = protocol.reading;
   if (kind === 'steadyHeartRate') return 'heartRate';
   return kind === 'onOff' || kind === 'fourEfforts' || kind === 'oneAndFive' || kind === 'fastRamp' || kind === 'lactate' ? kind : null;
+}
+
+/** How sure a mean heart rate is as the threshold: from these protocols it is read, from the others not at all. */
+const THRESHOLD_FROM: Partial<Record<ProtocolId, 'threshold' | 'estimate'>> = {
+  'thirty-minute': 'threshold',
+  'sixty-minute': 'threshold',
+  'twenty-minute': 'estimate',
+  'heart-rate-twenty': 'estimate',
+};
+
+/**
+ * Whether a protocol's mean heart rate is the threshold heart rate.
+ *
+ * @param protocol the protocol ridden
+ * @returns "threshold", "estimate", or null where it says nothing of the threshold
+ * Source: handbook section 4 (Threshold HR).
+ */
+export function thresholdFrom(protocol: Protocol): 'threshold' | 'estimate' | null {
+  return THRESHOLD_FROM[protocol.id] ?? null;
 }
 
 /**

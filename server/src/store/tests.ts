@@ -12,6 +12,7 @@ import {
   protocolOf,
   readLactate,
   resultOf,
+  thresholdFrom,
   type Setup,
   type TestResult,
 } from '@uphill/core';
@@ -68,7 +69,7 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
       (await trx.selectFrom('test_days').select('id').where('id', '=', fields.testDayId).where('rider_id', '=', riderId).executeTakeFirst());
     if (day) await remove('test_days', day.id);
     if (accept) await insert('ftp_history', ftpRow(riderId, { ...accept, testId: row.id }, measured));
-    const threshold = givesThreshold(protocol) ? result.value.meanBpm : null;
+    const threshold = givesThreshold(protocol, fields) ? result.value.meanBpm : null;
     if (threshold !== null)
       await insert('heart_rates', { id: randomUUID(), rider_id: riderId, date: fields.date, kind: 'threshold', bpm: Math.round(threshold) });
   });
@@ -76,8 +77,8 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
 }
 
 /** Without a power meter the mean heart rate is what the test is for, so it becomes the threshold at once. */
-function givesThreshold(protocol: Protocol): boolean {
-  return protocol.reading.kind === 'steadyHeartRate';
+function givesThreshold(protocol: Protocol, { acceptThreshold }: NewTest): boolean {
+  return protocol.reading.kind === 'steadyHeartRate' || (acceptThreshold && thresholdFrom(protocol) !== null);
 }
 
 function refuseNonsense(fields: NewTest, protocol: Protocol): void {

@@ -1,9 +1,10 @@
-import type { TestResult } from '@uphill/core';
+import { type Protocol, type TestResult, thresholdFrom } from '@uphill/core';
 import type { ReactNode } from 'react';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** What a test gives: FTP first, then every other figure, each with its working where it is reckoned. */
-export function ResultFigures({ result, children }: { result: TestResult; children?: ReactNode }) {
+export function ResultFigures({ result, protocol, children }: { result: TestResult; protocol?: Protocol; children?: ReactNode }) {
+  const threshold = protocol ? thresholdFrom(protocol) : null;
   return (
     <dl className="facts">
       {result.ftp && (
@@ -30,7 +31,7 @@ export function ResultFigures({ result, children }: { result: TestResult; childr
       ))}
       {result.meanBpm !== null && !result.figures.some(({ name }) => name.startsWith('Heart rate at')) && (
         <div>
-          <dt>Mean heart rate</dt>
+          <dt>Mean heart rate{threshold === 'estimate' ? ' = threshold (estimate)' : threshold === 'threshold' ? ' = threshold' : ''}</dt>
           <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>
         </div>
       )}

@@ -6,12 +6,14 @@ import { useNavigate } from 'react-router';
 import { api } from '../../api/client.ts';
 import { useAct } from '../../app/useAct.ts';
 import { Refused } from '../../ui/messages.tsx';
+import { protocolOf, thresholdFrom } from '@uphill/core';
+import { healthOnDay } from '../../app/riderOnDay.ts';
 import { AcceptFields } from './AcceptFields.tsx';
 import { readAcceptance } from './acceptance.ts';
 
 interface Props {
   readonly rider: Rider;
-  readonly test: Omit<NewTest, 'accept'>;
+  readonly test: Omit<NewTest, 'accept' | 'acceptThreshold'>;
   readonly ftpW: number | null;
   readonly countsFrom: string;
   /** Told when it is stored. */
@@ -26,6 +28,8 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
   const [fields, setFields] = useState({ usedW: String(ftpW ?? ''), countsFrom, reason: '' });
   const [error, setError] = useState<string | null>(null);
   const byHeart = test.details?.kind === 'heartRate';
+  const threshold = thresholdFrom(protocolOf(test.protocol));
+  const [useBeats, setUseBeats] = useState(true);
 
   const store = async (use: boolean): Promise<void> => {
     clear();
@@ -33,7 +37,7 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
     setError(accepted.error);
     if (accepted.error) return;
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
-    if (!(await act(add({ riderId: rider.id, ...test, accept: accepted.value }), done))) return;
+    if (!(await act(add({ riderId: rider.id, ...test, accept: accepted.value, acceptThreshold: use && useBeats }), done))) return;
     stored?.();
     void navigate(`/riders/${rider.id}/${accepted.value || byHeart ? 'zones' : 'tests'}`);
   };
@@ -56,6 +60,15 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
         </p>
       ) : (
         <AcceptFields fields={fields} change={setFields} measuredW={ftpW} error={error} />
+      )}
+      {!byHeart && threshold !== null && test.meanBpm !== null && healthOnDay(rider, test.date).heartRate && (
+        <Form.Check
+          id="use-beats"
+          className="mb-3"
+          label={`Take the mean heart rate, ${test.meanBpm} bpm, as threshold heart rate${threshold === 'estimate' ? ' (estimate)' : ''}`}
+          checked={useBeats}
+          onChange={({ target }) => setUseBeats(target.checked)}
+        />
       )}
       <Button type="submit" disabled={isLoading}>
         {ftpW === null ? 'Store' : `Accept FTP ${fields.usedW} W`}

@@ -33,6 +33,9 @@ export function TestsPage() {
         <h1>Tests</h1>
         <span className="soft">{nextStep(rider)}</span>
         <span className="ms-auto d-flex flex-wrap gap-2">
+          <Link className="btn btn-link" to={`/riders/${rider.id}/recordings`}>
+            Recordings
+          </Link>
           <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/new`}>
             Enter by hand
           </Link>
@@ -104,7 +107,7 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
         </p>
       )}
       {!result.ok && <p className="soft">{result.reason}</p>}
-      <ResultFigures result={result.ok ? result.value : { readingW: null, ftp: null, meanBpm: null, figures: [] }}>
+      <ResultFigures protocol={protocol} result={result.ok ? result.value : { readingW: null, ftp: null, meanBpm: null, figures: [] }}>
         {test.readingW !== null && protocol.reading.kind !== 'lactate' && protocol.reading.kind !== 'fourEfforts' && (
           <div>
             <dt>Reading: {protocol.readingName}</dt>

@@ -70,6 +70,7 @@ export function useHandTest(rider: Rider) {
       effort: null,
       note,
       accept: accepted.value,
+      acceptThreshold: accepted.value !== null && meanBpm !== null,
       testDayId: null,
     };
     const read = newTest.safeParse(fields);

@@ -1,5 +1,5 @@
 import type { OwnSchemeEntry, SchemeFields } from '@uphill/api';
-import { isByHeart, SCHEMES } from '@uphill/core';
+import { ANCHOR_NAMES, type BandRule, isByHeart, type Scheme, SCHEMES } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -60,7 +60,7 @@ export function SchemesPage() {
                 <li key={scheme.id} className="scheme-line">
                   <div>
                     <strong>{scheme.name}</strong> <span className="soft">{scheme.school}</span>
-                    <span className="small d-block">{scheme.bands.map((band) => `${band.number} ${band.name}`).join(' · ')}</span>
+                    <span className="small d-block">{scheme.bands.map((band) => `${band.number} ${band.name} ${limitText(scheme, band)}`).join(' · ')}</span>
                   </div>
                   {!SCHEMES.includes(scheme) && (
                     <span className="text-nowrap">
@@ -81,6 +81,13 @@ export function SchemesPage() {
       </div>
     </>
   );
+}
+
+/** A band's upper limit in percent of what it hangs on; of an overlapping one both. */
+function limitText(scheme: Scheme, { toPercent, toOf, fromPercent }: BandRule): string {
+  const of = scheme.anchor === 'lactate' && toOf ? ` of ${ANCHOR_NAMES[toOf].name}` : '';
+  if (toPercent === null) return 'above';
+  return scheme.overlaps && fromPercent !== undefined ? `${fromPercent}–${toPercent} %` : `to ${toPercent} %${of}`;
 }
 
 function Default({
