@@ -27,6 +27,6 @@ export default defineConfig({
   },
   projects: [
     { name: 'journeys', testDir: 'journeys', testMatch: '*.ts' },
-    { name: 'screenshots', testDir: 'screenshots', testMatch: '*.ts' },
+    { name: 'screenshots', testDir: 'screenshots', testMatch: '*.ts', timeout: 180_000 },
   ],
 });

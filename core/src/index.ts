@@ -18,6 +18,7 @@ export * from './testing/consequence.ts';
 export * from './testing/details.ts';
 export * from './testing/efforts.ts';
 export * from './testing/lactate.ts';
+export * from './testing/newMaximum.ts';
 export * from './testing/onOff.ts';
 export * from './testing/overlay.ts';
 export * from './testing/preparation.ts';

@@ -8,6 +8,7 @@ import {
   healthRefusal,
   healthVerdict,
   hidesMass,
+  newMaximum,
   protocolOf,
   setupDifferences,
   EMPTY_SETUP,
@@ -91,6 +92,24 @@ describe('the health screen', () => {
       hidesMass(true, 1990, DAY),
       hidesMass(null, null, DAY),
     ]).toEqual([true, false, false, true, false]);
+  });
+});
+
+describe('a new maximal heart rate', () => {
+  const steady = (length: number, beat: number) => new Array<number>(length).fill(beat);
+  const legs = new Float64Array(200).fill(300);
+
+  it('has to be above the stored one, held for 5 s, and at most 220', () => {
+    const seen = (bpm: (number | null)[], stored: number | null) => newMaximum(bpm, legs, stored)?.bpm ?? null;
+    expect([seen([...steady(100, 180), ...steady(5, 190)], 188), seen([...steady(100, 180), ...steady(4, 190)], 188)]).toEqual([190, null]);
+    expect([seen(steady(60, 188), 188), seen(steady(60, 188), null), seen([...steady(60, 186), ...steady(9, 229)], 185)]).toEqual([null, 188, 186]);
+    expect(seen([...steady(100, 180), 190, 190, null, 190, 190, 190], 188)).toBeNull();
+  });
+
+  it('that leaps without watts is doubted, one that rises with the work is not', () => {
+    const leap = [...steady(60, 120), ...steady(20, 196)];
+    expect(newMaximum(leap, new Float64Array(80), 188)?.doubt).toContain('fault of the strap');
+    expect(newMaximum(leap, legs, 188)?.doubt).toBeNull();
   });
 });
 

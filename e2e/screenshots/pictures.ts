@@ -5,21 +5,24 @@ import { expect, idsOf, test } from '../support/house.ts';
 const FOLDER = fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
 
 /** Every main view once, from the demo data: name, address, and how it is looked at. */
-const PICTURES: readonly { readonly name: string; readonly view: string; readonly night?: boolean; readonly phone?: boolean }[] = [
+const PICTURES: readonly { readonly name: string; readonly view: string; readonly who?: string; readonly night?: boolean; readonly phone?: boolean }[] = [
   { name: 'riders', view: '/riders' },
   { name: 'tests', view: '/riders/{}/tests' },
   { name: 'test-by-hand', view: '/riders/{}/tests/new' },
+  { name: 'choose-a-test', view: '/riders/{}/tests/choose' },
   { name: 'zones', view: '/riders/{}/zones' },
+  { name: 'zones-overlapping', view: '/riders/{}/zones', who: 'Rurik' },
+  { name: 'zones-compared', view: '/riders/{}/zones/compare', who: 'Tomas' },
+  { name: 'zone-card', view: '/riders/{}/zones/card' },
   { name: 'zones-night', view: '/riders/{}/zones', night: true },
   { name: 'sessions', view: '/riders/{}/sessions' },
   { name: 'workshop', view: '/riders/{}/sessions/[]' },
-  { name: 'workshop-night', view: '/riders/{}/sessions/[]', night: true },
   { name: 'day', view: '/riders/{}/days/()' },
   { name: 'day-phone', view: '/riders/{}/days/()', phone: true },
   { name: 'card', view: '/riders/{}/days/()/card' },
 ];
 
-for (const { name, view, night, phone } of PICTURES) {
+for (const { name, view, who = 'Ines', night, phone } of PICTURES) {
   test(name, async ({ page, demoHouse }) => {
     const { rider, session } = await idsOf(demoHouse);
     const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as {
@@ -32,7 +35,7 @@ for (const { name, view, night, phone } of PICTURES) {
     if (phone) await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(
       `${demoHouse.url}${view
-        .replace('{}', rider('Ines'))
+        .replace('{}', rider(who))
         .replace('[]', session('Reservoir'))
         .replace('()', day?.id ?? '')}`,
     );
@@ -55,4 +58,30 @@ test('the working', async ({ page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/sessions/${session('Reservoir')}`);
   await page.getByRole('button', { name: /^Load: / }).click();
   await page.screenshot({ path: path.join(FOLDER, 'working.png') });
+});
+
+test('two curves', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/zones/curve`);
+  await page.getByLabel('Over it').selectOption({ label: 'Rurik Olsen' });
+  await expect(page.getByRole('heading', { name: 'Leila and Rurik' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await page.screenshot({ path: path.join(FOLDER, 'curve.png') });
+});
+
+test('a test on the stand-ins', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/tests/choose?tells=thresholds`);
+  await page.getByRole('button', { name: /^Start the test day/ }).click();
+  await page.getByRole('button', { name: '3. Ride' }).click();
+  await page.getByRole('button', { name: /^On the stand-ins/ }).click();
+  await page.getByRole('button', { name: 'Get ready' }).click();
+  await page.getByLabel('Speed').selectOption('60');
+  await page.getByRole('button', { name: 'Start riding' }).click();
+  await expect(page.getByRole('heading', { name: /stage 6/ })).toBeVisible({ timeout: 60_000 });
+  await page.screenshot({ path: path.join(FOLDER, 'test-day.png') });
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: '4. Read and decide' }).click();
+  await expect(page.getByText('LT1 and LT2').first()).toBeVisible();
+  await page.screenshot({ path: path.join(FOLDER, 'lactate.png'), fullPage: true });
 });

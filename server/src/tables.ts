@@ -46,12 +46,8 @@ export interface RecordingRow {
   power_source: string;
   file: Uint8Array;
   streams: Uint8Array;
-}
-
-export interface RecordingBestRow {
-  recording_id: string;
-  seconds: number;
-  watts: number;
+  /** Best efforts, packed; see packedBests.ts. */
+  bests: Uint8Array | null;
 }
 
 export interface TestRow {
@@ -165,7 +161,6 @@ export interface Tables {
   body_mass: BodyMassRow;
   heart_rates: HeartRateRow;
   recordings: RecordingRow;
-  recording_bests: RecordingBestRow;
   tests: TestRow;
   ftp_history: FtpRow;
   sessions: SessionRow;

@@ -2,6 +2,7 @@ import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { buildApp } from '@uphill/server';
 import BetterSqlite from 'better-sqlite3';
+import { Kysely, type Migration, Migrator, SqliteDialect } from 'kysely';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Ask, eights, house, newRider, rampFile, upload } from './support.ts';
@@ -204,6 +205,40 @@ describe('the house around it', () => {
     await served.close();
   });
 
+  it('carries what an older version stored: best efforts beside their recording, ramps with stages of a minute', async () => {
+    const { first } = (await import(new URL('../dist/migrations/0001-first.js', import.meta.url).href)) as { first: Migration };
+    const database = path.join(folder, 'first.sqlite');
+    const sqlite = new BetterSqlite(database);
+    const db = new Kysely<unknown>({ dialect: new SqliteDialect({ database: sqlite }) });
+    await new Migrator({ db, provider: { getMigrations: () => Promise.resolve({ '0001-first': first }) } }).migrateToLatest();
+    const rider = '00000000-0000-4000-8000-000000000001';
+    const recording = '00000000-0000-4000-8000-000000000002';
+    sqlite.exec(`
+      INSERT INTO riders VALUES ('${rider}', 'Ines', NULL, NULL, 'hub', 0, NULL, '', 1, '2026-01-01');
+      INSERT INTO recordings VALUES ('${recording}', '${rider}', 'a.csv', 'x', '2026-01-01', NULL, '2026-05-01', 1200, '[]', x'00', x'00');
+      INSERT INTO recording_bests VALUES ('${recording}', 60, 400.5), ('${recording}', 300, 310.25), ('${recording}', 1200, 260);
+      INSERT INTO tests VALUES ('00000000-0000-4000-8000-000000000003', '${rider}', 'ramp', '2026-05-01', 'hub', '{"startW":100,"stepW":20}', 346, NULL, 260,
+        NULL, NULL, NULL, NULL, '[]', '', 1, '2026-05-01');
+      INSERT INTO tests VALUES ('00000000-0000-4000-8000-000000000004', '${rider}', 'heart-rate-twenty', '2026-05-02', 'none', NULL, NULL, 153, NULL,
+        NULL, NULL, NULL, NULL, '[]', '', 1, '2026-05-02');`);
+    await db.destroy();
+    const app = await buildApp({ database });
+    const get = async (url: string) => (await app.inject({ url: `/api${url}`, headers: { host: 'localhost:4600' } })).json();
+    const curve = await get(`/riders/${rider}/curve?from=2026-01-01&to=2026-12-31`);
+    expect(curve.map(({ seconds, watts, powerSource }: { seconds: number; watts: number; powerSource: string }) => [seconds, watts, powerSource])).toEqual([
+      [60, 400.5, 'hub'],
+      [300, 310.25, 'hub'],
+      [1200, 260, 'hub'],
+    ]);
+    const [byHeart, ramp] = await get(`/riders/${rider}/tests`);
+    expect([ramp.ramp, ramp.measuredW, byHeart.details]).toEqual([
+      { startW: 100, stepW: 20, stageS: 60 },
+      260,
+      { kind: 'heartRate', meanBpm: 153, distanceKm: null },
+    ]);
+    await app.close();
+  });
+
   it('leaves a copy of an older database beside it before changing it, and its tables are strict', async () => {
     const database = path.join(folder, 'older.sqlite');
     const older = new BetterSqlite(database);
@@ -226,6 +261,6 @@ describe('the house around it', () => {
     opened.close();
     // A second start has nothing to change, and copies nothing.
     await (await buildApp({ database })).close();
-    expect(readdirSync(folder).filter((name) => /before-[\w-]+$/.test(name) && !/-(?:wal|shm)$/.test(name))).toHaveLength(1);
+    expect(readdirSync(folder).filter((name) => /^older.*before-[\w-]+$/.test(name) && !/-(?:wal|shm)$/.test(name))).toHaveLength(1);
   });
 });

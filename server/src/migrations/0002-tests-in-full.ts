@@ -1,4 +1,5 @@
 import { type Migration, sql } from 'kysely';
+import { packBests } from '../packedBests.ts';
 
 const STATEMENTS = [
   'ALTER TABLE riders ADD COLUMN scheme_id TEXT',
@@ -32,6 +33,7 @@ const STATEMENTS = [
     id TEXT PRIMARY KEY, default_scheme_id TEXT NOT NULL, version INTEGER NOT NULL
   ) STRICT`,
   "INSERT INTO settings (id, default_scheme_id, version) VALUES ('house', 'seven-steps', 1)",
+  'ALTER TABLE recordings ADD COLUMN bests BLOB',
   'CREATE INDEX recordings_of ON recordings (rider_id, date)',
   'CREATE INDEX health_of ON health_screens (rider_id, date)',
   'CREATE INDEX test_days_of ON test_days (rider_id)',
@@ -41,5 +43,16 @@ const STATEMENTS = [
 export const testsInFull: Migration = {
   async up(db) {
     for (const statement of STATEMENTS) await sql.raw(statement).execute(db);
+    // Best efforts move beside their recording: a curve over hundreds of rides is then one short read.
+    const { rows } = await sql<{ id: string }>`SELECT id FROM recordings`.execute(db);
+    for (const { id } of rows) {
+      const bests = await sql<{
+        seconds: number;
+        watts: number;
+      }>`SELECT seconds, watts FROM recording_bests WHERE recording_id = ${id} ORDER BY seconds`.execute(db);
+      const packed = packBests(bests.rows.map(({ seconds, watts }) => [seconds, watts]));
+      await sql`UPDATE recordings SET bests = ${packed} WHERE id = ${id}`.execute(db);
+    }
+    await sql.raw('DROP TABLE recording_bests').execute(db);
   },
 };

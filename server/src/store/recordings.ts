@@ -2,6 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import type { RecordingSummary, RecordingWithStreams } from '@uphill/api';
 import type { Db } from '../database.ts';
+import { packBests } from '../packedBests.ts';
 import { badField, notFound } from '../refusal.ts';
 import { today } from '../today.ts';
 import type { ImportPool } from '../workers/pool.ts';
@@ -44,37 +45,28 @@ export async function keepRecording(
   if (!read.ok) throw badField('file', read.reason);
   const { startedAt, seconds, notes, streams, bests, kind, laps } = read.value;
   const id = randomUUID();
-  await db.transaction().execute(async (trx) => {
-    await trx
-      .insertInto('recordings')
-      .values({
-        id,
-        rider_id: riderId,
-        file_name: safeName(file.name),
-        sha256,
-        received_at: new Date().toISOString(),
-        started_at: startedAt,
-        date: startedAt?.slice(0, 10) ?? today(),
-        seconds,
-        notes: JSON.stringify(notes),
-        kind,
-        laps: JSON.stringify(laps),
-        power_source: rider.power_source,
-        file: Buffer.from(file.bytes),
-        streams: Buffer.from(streams),
-      })
-      // Two uploads of the same file at once: the second finds the first.
-      .onConflict((clash) => clash.columns(['rider_id', 'sha256']).doNothing())
-      .execute();
-    const stored = await trx.selectFrom('recordings').select('id').where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirstOrThrow();
-    if (stored.id !== id) return;
-    for (let from = 0; from < bests.length; from += 200) {
-      await trx
-        .insertInto('recording_bests')
-        .values(bests.slice(from, from + 200).map(([at, watts]) => ({ recording_id: id, seconds: at, watts })))
-        .execute();
-    }
-  });
+  await db
+    .insertInto('recordings')
+    .values({
+      id,
+      rider_id: riderId,
+      file_name: safeName(file.name),
+      sha256,
+      received_at: new Date().toISOString(),
+      started_at: startedAt,
+      date: startedAt?.slice(0, 10) ?? today(),
+      seconds,
+      notes: JSON.stringify(notes),
+      kind,
+      laps: JSON.stringify(laps),
+      power_source: rider.power_source,
+      file: Buffer.from(file.bytes),
+      streams: Buffer.from(streams),
+      bests: packBests(bests),
+    })
+    // Two uploads of the same file at once: the second finds the first.
+    .onConflict((clash) => clash.columns(['rider_id', 'sha256']).doNothing())
+    .execute();
   const stored = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirstOrThrow();
   return { recording: fromRow(stored), duplicate: stored.id !== id };
 }

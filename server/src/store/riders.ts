@@ -3,6 +3,7 @@ import type { CurveBest, FtpEntry, ListedRider, NewFtp, Rider, RiderFields } fro
 import { plusOneDay } from '../today.ts';
 import { subDays, formatISO } from 'date-fns';
 import type { Db } from '../database.ts';
+import { unpackBests } from '../packedBests.ts';
 import { notFound } from '../refusal.ts';
 import type { FtpRow, HealthRow, RiderRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
@@ -157,23 +158,31 @@ function healthFrom(row: HealthRow | undefined): ListedRider['health'] {
  * idle, longest first.
  */
 async function bestsOf(db: Db, riderId: string, { from, to }: { from: string; to: string }): Promise<CurveBest[]> {
-  const rows = await db
-    .selectFrom('recording_bests')
-    .innerJoin('recordings', 'recordings.id', 'recording_bests.recording_id')
-    // SQLite gives the other columns of the row in which the maximum stands.
-    .select(['recording_bests.seconds', ({ fn }) => fn.max('recording_bests.watts').as('watts'), 'recordings.id', 'recordings.date', 'recordings.power_source'])
-    .where('recordings.rider_id', '=', riderId)
-    .where('recordings.date', '>=', from)
-    .where('recordings.date', '<=', to)
-    .groupBy('recording_bests.seconds')
-    .orderBy('recording_bests.seconds', 'desc')
+  const rides = await db
+    .selectFrom('recordings')
+    .select(['id', 'date', 'power_source', 'bests'])
+    .where('rider_id', '=', riderId)
+    .where('date', '>=', from)
+    .where('date', '<=', to)
+    .orderBy('date')
     .execute();
-  let highest = 0;
-  return rows.flatMap(({ seconds, watts, id, date, power_source }): CurveBest[] => {
-    if (watts <= highest) return [];
-    highest = watts;
-    return [{ seconds, watts, recordingId: id, date, powerSource: power_source as CurveBest['powerSource'] }];
+  const best = new Map<number, { watts: number; ride: number }>();
+  rides.forEach(({ bests }, ride) => {
+    const pairs = bests === null ? new Float64Array() : unpackBests(bests);
+    for (let at = 0; at < pairs.length; at += 2) {
+      const [seconds, watts] = [pairs[at] as number, pairs[at + 1] as number];
+      if (watts > (best.get(seconds)?.watts ?? 0)) best.set(seconds, { watts, ride });
+    }
   });
+  let highest = 0;
+  return [...best]
+    .sort(([a], [b]) => b - a)
+    .flatMap(([seconds, { watts, ride }]): CurveBest[] => {
+      const { id, date, power_source: source } = rides[ride] ?? {};
+      if (watts <= highest || id === undefined || date === undefined) return [];
+      highest = watts;
+      return [{ seconds, watts, recordingId: id, date, powerSource: source as CurveBest['powerSource'] }];
+    });
 }
 
 /** The curve of a rider within some days. */

@@ -26,6 +26,8 @@ export interface Imported {
   readonly bests: readonly (readonly [seconds: number, watts: number])[];
 }
 
+/** Packing harder takes twice as long and saves a tenth. */
+const STREAM_LEVEL = 3;
 const LARGEST_UNPACKED = LARGEST_UNPACKED_MB * 1024 * 1024;
 
 /** Runs in a worker thread: unpacks and reads a file, and works out its best efforts. */
@@ -58,7 +60,7 @@ function digest(recording: Recording, kind: Imported['kind']): Imported {
   const hasPower = watts.some((value) => value !== null);
   const { clock } = preparePower(watts, stopped);
   const bests = hasPower ? bestWindows(clock, curveDurations(clock.length)).map(({ seconds, meanW }) => [seconds, meanW] as const) : [];
-  const streams = gzipSync(JSON.stringify({ watts, bpm, rpm }));
+  const streams = gzipSync(JSON.stringify({ watts, bpm, rpm }), { level: STREAM_LEVEL });
   // World time is the coach's local time on the machine the coach sits at.
   const local = startedAt ?? (startedUtc === null ? null : formatISO(parseISO(startedUtc)).slice(0, 19));
   return { startedAt: local, seconds: watts.length, kind, laps, notes, streams, bests };

@@ -8,6 +8,7 @@ import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
 import { Checks } from './Checks.tsx';
 import { EdgeField } from './EdgeField.tsx';
+import { MaximumOffer } from './MaximumOffer.tsx';
 import { ExpectedEnd, Readings } from './Readings.tsx';
 import { StoreReading } from './StoreReading.tsx';
 import { type ReadingBasis, useReading } from './useReading.ts';
@@ -51,6 +52,7 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
       <div>
         <Readings test={test} />
         {test.ramp && test.expectedW !== null && test.ramp.stageS === 60 && <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />}
+        <MaximumOffer rider={rider} recording={recording} watts={watts} day={test.date} />
         {storable && (
           <StoreReading
             key={`${test.protocol.id}.${test.ftpW ?? ''}`}

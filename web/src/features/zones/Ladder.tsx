@@ -103,7 +103,7 @@ export function Ladder({ scheme, over, massKg }: Props) {
         <table className="ladder-table">
           <thead>
             <tr>
-              <th scope="col">zone</th>
+              <th scope="col">zone, trains</th>
               <th scope="col">W</th>
               <th scope="col">talk test</th>
               <th scope="col">RPE</th>
@@ -118,17 +118,18 @@ export function Ladder({ scheme, over, massKg }: Props) {
             {[...rungs].reverse().map(({ band, wordsHeight }) => {
               const beats = hearts ? heartBeside(scheme, band, ftp, thresholdHr) : null;
               return (
-                <tr key={band.rule.number} style={{ height: wordsHeight }} title={`Trains: ${band.rule.trains}`}>
+                <tr key={band.rule.number} style={{ height: wordsHeight }}>
                   <th scope="row">
                     <span className="visually-hidden">Zone {band.rule.number}, </span>
                     {band.rule.name}
+                    <span className="ladder-trains">{band.rule.trains}</span>
                   </th>
                   <td>
                     <Figure working={bandWorking(scheme, band, over)} label={`${band.rule.name}, W`}>
                       {bandWorking(scheme, band, over).value}
                     </Figure>
                   </td>
-                  <td className="soft">{band.rule.talkTest}</td>
+                  <td className="soft ladder-talk">{band.rule.talkTest}</td>
                   <td>{printSpan(...band.rule.rpe)}</td>
                   {hearts && (
                     <td className="pulse">

@@ -1,0 +1,12 @@
+import type { Best } from '@uphill/core';
+
+/** Best efforts as they lie in their column: seconds and watts in turn, eight bytes each, rising seconds. */
+export function packBests(bests: readonly Best[]): Buffer {
+  return Buffer.from(Float64Array.from(bests.flat()).buffer);
+}
+
+/** Reads packed best efforts, pair by pair, without making an object for each. */
+export function unpackBests(packed: Uint8Array): Float64Array {
+  // The bytes may lie anywhere in a larger buffer, where numbers of eight bytes must not.
+  return new Float64Array(packed.buffer.slice(packed.byteOffset, packed.byteOffset + packed.byteLength));
+}
