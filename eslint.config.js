@@ -43,7 +43,17 @@ export default tseslint.config(
   {
     files: ['scripts/*.mjs'],
     languageOptions: {
-      globals: { process: 'readonly', console: 'readonly', URL: 'readonly', fetch: 'readonly', setTimeout: 'readonly', setInterval: 'readonly', clearInterval: 'readonly', performance: 'readonly', Buffer: 'readonly' },
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
+        performance: 'readonly',
+        Buffer: 'readonly',
+      },
     },
   },
   { files: ['.dependency-cruiser.cjs'], languageOptions: { globals: { module: 'writable' } } },

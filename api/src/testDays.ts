@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { day, id, prose, version } from './common.ts';
 
 /** The stages of a test day, in the practitioner's order. */
-export const TEST_STAGES = ['expect', 'prepare', 'ride', 'read', 'decide'] as const;
+export const TEST_STAGES = ['expect', 'prepare', 'ride', 'read'] as const;
 
 /** One line of the lactate table exactly as typed, so that a half-typed day loses nothing. */
 const typedSample = z.object({

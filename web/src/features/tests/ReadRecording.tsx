@@ -22,11 +22,13 @@ interface Props {
   readonly settled?: boolean;
   readonly testDayId?: string;
   readonly note?: string;
+  /** Told when the test is stored. */
+  readonly stored?: () => void;
   readonly chart: (effort: Stretch | null, others: readonly Stretch[], move: MoveEdge) => ReactNode;
 }
 
 /** A test read off its recording: the efforts on the drawing, the readings and FTP beside it, the decision below. */
-export function ReadRecording({ rider, recording, watts, basis, settled = false, testDayId, note = '', chart }: Props) {
+export function ReadRecording({ rider, recording, watts, basis, settled = false, testDayId, note = '', stored, chart }: Props) {
   const test = useReading(rider, recording, watts, basis);
   const { effort, efforts, found, result, measured } = test;
   const others = Object.entries(efforts).flatMap(([id, stretch]) => (id === test.active ? [] : [stretch]));
@@ -73,6 +75,7 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
               testDayId: testDayId ?? null,
             }}
             countsFrom={plusDays(test.date, 1)}
+            {...(stored ? { stored } : {})}
           />
         )}
       </div>

@@ -53,7 +53,7 @@ export function ReadDay(props: ReadProps) {
   );
 }
 
-function FromRecording({ rider, day, protocol, draft, recordingId }: ReadProps & { recordingId: string }) {
+function FromRecording({ rider, day, protocol, draft, stored, recordingId }: ReadProps & { recordingId: string }) {
   const { data: recording, error } = api.useRecordingQuery(recordingId);
   const watts = useMemo(() => (recording ? preparePower(recording.watts).clock : null), [recording]);
   if (error) return <Refused problem={problemOf(error)} />;
@@ -75,6 +75,7 @@ function FromRecording({ rider, day, protocol, draft, recordingId }: ReadProps &
         settled
         testDayId={day.id}
         note={draft.note}
+        stored={stored}
         chart={drawRecording(recording)}
       />
     </>

@@ -14,8 +14,8 @@ import { ReadDay } from './ReadDay.tsx';
 import { RideStage } from './RideStage.tsx';
 import { useTestDay } from './useTestDay.ts';
 
-const STAGE_NAMES = { expect: 'Expect', prepare: 'Prepare', ride: 'Ride', read: 'Read and decide' } as const;
-type Stage = keyof typeof STAGE_NAMES;
+type Stage = (typeof TEST_STAGES)[number];
+const STAGE_NAMES: Record<Stage, string> = { expect: 'Expect', prepare: 'Prepare', ride: 'Ride', read: 'Read and decide' };
 
 /** A test day in the practitioner's order; it can be left at any moment and goes on where it was. */
 export function TestDayPage() {
@@ -35,7 +35,7 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   const health = healthOnDay(rider, draft.date);
   const blood = protocol.reading.kind === 'lactate' && !health.bloodSampling;
   const held = (protocol.maximal && !health.maximal) || blood;
-  const stage: Stage = draft.stage === 'decide' ? 'read' : draft.stage;
+  const { stage } = draft;
   const go = (next: Stage): void => change({ stage: next });
   const giveUp = async (): Promise<void> => {
     if ((await act(remove(day.id), 'Test day given up.')) !== undefined) {
@@ -57,7 +57,7 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
       {trouble && <Wrong>{trouble}</Wrong>}
       <Refused problem={problem} />
       <ol className="stages" aria-label="Stages of the test day">
-        {TEST_STAGES.filter((each): each is Stage => each !== 'decide').map((each, index) => (
+        {TEST_STAGES.map((each, index) => (
           <li key={each}>
             <button
               type="button"
