@@ -122,6 +122,11 @@ test('lactate steps typed as the blood comes in, one drop struck out', async ({ 
   await addRider(page, emptyHouse, 'Tomas Brandt', 'Pedals');
   await page.goto(page.url().replace(/tests$/, 'tests/choose?tells=thresholds'));
   await page.getByRole('button', { name: 'Start the test day: Lactate steps' }).click();
+  await expect(page.getByRole('link', { name: /^Tests/ })).toHaveClass(/active/);
+  // There is no other rider to go to, and a day of this one is no place for another.
+  await page.keyboard.press('.');
+  await expect(page.getByRole('heading', { name: 'Tests' })).toBeVisible();
+  await page.getByRole('link', { name: 'Go on with it' }).click();
   await page.getByRole('button', { name: '3. Ride' }).click();
   await page.getByRole('button', { name: /^Ridden for real: type/ }).click();
   await page.getByRole('button', { name: 'Next: the table' }).click();

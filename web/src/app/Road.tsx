@@ -6,8 +6,9 @@ import { useStations } from './stations.ts';
 /** The rider's road: navigation and dashboard at once, a stone a station. */
 export function Road({ rider }: { rider: Rider | undefined }) {
   const stations = useStations(rider);
-  // A rider's day is part of the sessions.
-  const onDay = /^\/riders\/[^/]+\/days\//.test(useLocation().pathname);
+  const { pathname } = useLocation();
+  // A rider's day is part of the sessions; a test day and the recordings belong to the tests.
+  const beside = /^\/riders\/[^/]+\/days\//.test(pathname) ? 'sessions' : /^\/riders\/[^/]+\/(?:test-days|recordings)\b/.test(pathname) ? 'tests' : null;
   return (
     <nav aria-label="The rider’s road" className="road">
       {rider &&
@@ -15,7 +16,7 @@ export function Road({ rider }: { rider: Rider | undefined }) {
           <NavLink
             key={id}
             to={stationAddress(rider.id, id)}
-            className={({ isActive }) => `station${due ? ' station-due' : ''}${isActive || (id === 'sessions' && onDay) ? ' active' : ''}`}
+            className={({ isActive }) => `station${due ? ' station-due' : ''}${isActive || id === beside ? ' active' : ''}`}
           >
             <span className="station-cap">
               {name}

@@ -7,6 +7,9 @@ import { useAppDispatch, useAppSelector } from './store.ts';
 import { finderToggled, keysToggled } from './viewSlice.ts';
 import { useUndo } from './useUndo.ts';
 
+/** What stands beside a station and belongs to one rider alone: the next rider is shown the station. */
+const BESIDE: Readonly<Record<string, string>> = { days: 'sessions', 'test-days': 'tests' };
+
 /** Address of a rider's station; the rest of the address (one test, one session) belongs to the rider left. */
 export function stationAddress(riderId: string, station: string): string {
   return `/riders/${riderId}/${station}`;
@@ -23,8 +26,8 @@ export function useGlobalKeys(): void {
   useEffect(() => {
     // Read from the address at the moment of the key: keys can come faster than views are drawn.
     const where = (): { rider: string | undefined; station: string } => {
-      const [, riderInAddress, station = 'tests'] = /^\/riders\/([0-9a-f-]{36})(?:\/([a-z]+))?/.exec(window.location.pathname) ?? [];
-      return { rider: riderInAddress ?? lastRider ?? undefined, station: station === 'days' ? 'sessions' : station };
+      const [, riderInAddress, station = 'tests'] = /^\/riders\/([0-9a-f-]{36})(?:\/([a-z-]+))?/.exec(window.location.pathname) ?? [];
+      return { rider: riderInAddress ?? lastRider ?? undefined, station: BESIDE[station] ?? station };
     };
 
     const toRider = (by: number): void => {

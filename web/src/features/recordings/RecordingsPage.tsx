@@ -3,11 +3,12 @@ import { printDuration } from '@uphill/core';
 import { useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { printDay } from '../../app/dates.ts';
 import { firstName } from '../../app/riderOnDay.ts';
 import { useAppDispatch } from '../../app/store.ts';
+import { WithRider } from '../../app/WithRider.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, Wrong } from '../../ui/messages.tsx';
@@ -18,11 +19,13 @@ const SHOWN = 40;
 
 /** Every recording of a rider, and many brought in at once. */
 export function RecordingsPage() {
-  const { riderId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  const { data: recordings } = api.useRecordingsQuery(riderId);
+  return <WithRider>{(rider) => <Recordings rider={rider} />}</WithRider>;
+}
+
+function Recordings({ rider }: { rider: Rider }) {
+  const { data: recordings } = api.useRecordingsQuery(rider.id);
   const [all, setAll] = useState(false);
-  if (!rider || !recordings) return <Loading />;
+  if (!recordings) return <Loading />;
   return (
     <>
       <div className="title-row">

@@ -15,12 +15,12 @@ import {
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { api } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
 import { firstName, ftpOnDay, healthOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
-import { Loading } from '../../ui/Loading.tsx';
+import { WithRider } from '../../app/WithRider.tsx';
 import { Refused } from '../../ui/messages.tsx';
 import { AboutProtocol } from './AboutProtocol.tsx';
 import { RampForecast } from './RampForecast.tsx';
@@ -28,9 +28,7 @@ import { TestCaution } from './TestCaution.tsx';
 
 /** Which test? Three questions, a pick with its reasons, and every other protocol beside it. */
 export function ChoosePage() {
-  const { riderId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  return rider ? <Chooser key={rider.id} rider={rider} /> : <Loading />;
+  return <WithRider>{(rider) => <Chooser rider={rider} />}</WithRider>;
 }
 
 function Chooser({ rider }: { rider: ListedRider }) {

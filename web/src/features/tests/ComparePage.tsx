@@ -3,10 +3,11 @@ import { overlayTests, type OverlayTest, preparePower, protocolOf, roundHalfUp }
 import { lazy, Suspense, useMemo } from 'react';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
-import { useParams, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { api } from '../../api/client.ts';
 import { printDay, today } from '../../app/dates.ts';
 import { healthOnDay } from '../../app/riderOnDay.ts';
+import { WithRider } from '../../app/WithRider.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty } from '../../ui/messages.tsx';
@@ -15,10 +16,12 @@ const OverlayChart = lazy(async () => ({ default: (await import('../../charts/Ov
 
 /** The same protocol on two dates laid over each other: watts second by second, heart rate at the same watts. */
 export function ComparePage() {
-  const { riderId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  const { data: tests } = api.useTestsQuery(riderId);
-  return rider && tests ? <Compare rider={rider} tests={tests.filter(({ effort }) => effort !== null)} /> : <Loading />;
+  return <WithRider>{(rider) => <WithTests rider={rider} />}</WithRider>;
+}
+
+function WithTests({ rider }: { rider: Rider }) {
+  const { data: tests } = api.useTestsQuery(rider.id);
+  return tests ? <Compare rider={rider} tests={tests.filter(({ effort }) => effort !== null)} /> : <Loading />;
 }
 
 function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {

@@ -2,12 +2,11 @@ import type { Rider } from '@uphill/api';
 import { PROTOCOLS, type ProtocolId } from '@uphill/core';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { Link, useParams } from 'react-router';
-import { api } from '../../api/client.ts';
+import { Link } from 'react-router';
 import { firstName } from '../../app/riderOnDay.ts';
+import { WithRider } from '../../app/WithRider.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Figure } from '../../ui/Figure.tsx';
-import { Loading } from '../../ui/Loading.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
 import { AcceptFields } from './AcceptFields.tsx';
 import { AboutProtocol } from './AboutProtocol.tsx';
@@ -18,9 +17,7 @@ import { TRUSTED, useHandTest } from './useHandTest.ts';
 
 /** A test typed in: the protocol, its readings, and the FTP that follows while one types. */
 export function TestByHandPage() {
-  const { riderId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  return rider ? <ByHand key={rider.id} rider={rider} /> : <Loading />;
+  return <WithRider>{(rider) => <ByHand rider={rider} />}</WithRider>;
 }
 
 function ByHand({ rider }: { rider: Rider }) {

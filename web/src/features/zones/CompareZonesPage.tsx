@@ -3,21 +3,18 @@ import { type Band, bandsFor, isByHeart, layOver, printBand, sameWatts, type Sch
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
-import { Link, useParams } from 'react-router';
-import { api } from '../../api/client.ts';
+import { Link } from 'react-router';
 import { plusDays, printDay, today } from '../../app/dates.ts';
 import { anchorsOnDay, firstName } from '../../app/riderOnDay.ts';
+import { WithRider } from '../../app/WithRider.tsx';
 import { useWidth } from '../../charts/useWidth.ts';
 import { Field } from '../../ui/Field.tsx';
-import { Loading } from '../../ui/Loading.tsx';
 import { rungsOf } from './ladderScale.ts';
 import { useSchemes } from './useSchemes.ts';
 
 /** Two or more schemes at the same watts, and the same scheme on two dates. */
 export function CompareZonesPage() {
-  const { riderId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  return rider ? <Compare key={rider.id} rider={rider} /> : <Loading />;
+  return <WithRider>{(rider) => <Compare rider={rider} />}</WithRider>;
 }
 
 interface Column {

@@ -3,10 +3,11 @@ import { modelAt, observedAt, printDuration, roundHalfUp, roundTo, strengthsOf }
 import { lazy, Suspense, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import { api } from '../../../api/client.ts';
 import { plusDays, printDay, today } from '../../../app/dates.ts';
 import { firstName, shownMass } from '../../../app/riderOnDay.ts';
+import { WithRider } from '../../../app/WithRider.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { Figure } from '../../../ui/Figure.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
@@ -21,9 +22,7 @@ const LISTED = [1, 5, 15, 30, 60, 120, 180, 300, 480, 720, 1200, 1800, 3600, 720
 
 /** A rider's power–duration curve: what rides show, what the model says, and what it tells of the rider. */
 export function CurvePage() {
-  const { riderId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  return rider ? <Curve key={rider.id} rider={rider} /> : <Loading />;
+  return <WithRider>{(rider) => <Curve rider={rider} />}</WithRider>;
 }
 
 type Window = (typeof WINDOWS)[number] | null;
