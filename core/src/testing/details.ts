@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { CpPoint } from '../power/criticalPower.ts';
 import { LACTATE_BOUNDS } from './lactate.ts';
 
 const watts = (what: string) => z.number(`${what} is a number of watts.`).min(30, `${what} is under 30 W.`).max(2500, `${what} is over 2,500 W.`);
@@ -71,3 +72,18 @@ export const testDetailsSchema = z.discriminatedUnion('kind', [
 ]);
 export type TestDetails = z.infer<typeof testDetailsSchema>;
 export type LactateDetails = Extract<TestDetails, { kind: 'lactate' }>;
+
+/**
+ * The efforts of a four-efforts test that CP and W′ are fitted to: 3:00, 6:00 and 10:00.
+ *
+ * @param details what the test yielded
+ * @returns s and W, rising in length
+ * Source: handbook section 4.
+ */
+export function fourEffortPoints({ threeW, sixW, tenW }: Extract<TestDetails, { kind: 'fourEfforts' }>): CpPoint[] {
+  return [
+    { seconds: 180, watts: threeW },
+    { seconds: 360, watts: sixW },
+    { seconds: 600, watts: tenW },
+  ];
+}

@@ -2,7 +2,7 @@ import { fitCriticalPower, pairFromBests } from '../power/criticalPower.ts';
 import { refused, type Reading, understood } from '../units/reading.ts';
 import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
 import { type Worked, worked } from '../working/worked.ts';
-import type { TestDetails } from './details.ts';
+import { fourEffortPoints, type TestDetails } from './details.ts';
 import { ftpFromReading } from './ftp.ts';
 import { alongside, lactateProblems, readLactate } from './lactate.ts';
 import type { Protocol, ProtocolId } from './protocols.ts';
@@ -122,17 +122,9 @@ function onOff(protocol: Protocol, { meanW, surgeW, onS }: Of<'onOff'>, meanBpm:
   return { readingW: (a + s) / 2, ftp, meanBpm, figures };
 }
 
-function fourEfforts(
-  protocol: Protocol,
-  { threeW, sixW, tenW, sprintPeakW, sprintPeakS }: Of<'fourEfforts'>,
-  { meanBpm, twentyMinuteW }: Measured,
-): Reading<TestResult> {
-  const points = [
-    { seconds: 180, watts: threeW },
-    { seconds: 360, watts: sixW },
-    { seconds: 600, watts: tenW },
-  ];
-  const fit = fitCriticalPower(points, twentyMinuteW ?? null);
+function fourEfforts(protocol: Protocol, details: Of<'fourEfforts'>, { meanBpm, twentyMinuteW }: Measured): Reading<TestResult> {
+  const { sprintPeakW, sprintPeakS } = details;
+  const fit = fitCriticalPower(fourEffortPoints(details), twentyMinuteW ?? null);
   if (!fit.ok) return fit;
   const { cpW, wPrimeJ, cpErrorW, wPrimeErrorJ } = fit.value.value;
   const figures: NamedFigure[] = [

@@ -1,7 +1,8 @@
 import { fitCriticalPower } from '../../power/criticalPower.ts';
 import { roundHalfUp, roundTo } from '../../units/rounding.ts';
 import { printClock } from '../../units/time.ts';
-import { LACTATE_DEFAULTS, readLactate, withinStages } from '../lactate.ts';
+import { fourEffortPoints } from '../details.ts';
+import { readLactate, withinStages } from '../lactate.ts';
 import { readOnOff } from '../onOff.ts';
 import { check, type Checker, type TestEvidence } from './check.ts';
 
@@ -89,15 +90,7 @@ export const fitWPrime: Checker = (evidence) => {
 
 function fitOf({ details }: TestEvidence) {
   if (details?.kind !== 'fourEfforts') return null;
-  const { threeW, sixW, tenW } = details;
-  const fit = fitCriticalPower(
-    [
-      { seconds: 180, watts: threeW },
-      { seconds: 360, watts: sixW },
-      { seconds: 600, watts: tenW },
-    ],
-    null,
-  );
+  const fit = fitCriticalPower(fourEffortPoints(details), null);
   return fit.ok ? fit.value.value : null;
 }
 
@@ -167,7 +160,7 @@ export const lactateSamples: Checker = ({ details }) => {
 export const pastLt2: Checker = ({ details }) => {
   if (details?.kind !== 'lactate') return null;
   const within = withinStages(details.samples);
-  const lt2 = readLactate(details.samples, details.stepW, details ?? LACTATE_DEFAULTS).lt2[details.lt2By];
+  const lt2 = readLactate(details.samples, details.stepW, details).lt2[details.lt2By];
   const first = within.find((stage) => stage.pastLt2);
   if (within.length === 0)
     return check(

@@ -1,24 +1,12 @@
 import type { ListedRider } from '@uphill/api';
-import {
-  EMPTY_SETUP,
-  pickProtocol,
-  type Protocol,
-  PROTOCOLS,
-  type ProtocolId,
-  protocolOf,
-  type Tells,
-  TELLS,
-  TELLS_NAMES,
-  usualRamp,
-  valueOn,
-} from '@uphill/core';
+import { EMPTY_SETUP, pickProtocol, type Protocol, PROTOCOLS, type ProtocolId, protocolOf, type Tells, TELLS, TELLS_NAMES, usualRamp } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { api } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
-import { firstName, ftpOnDay, healthOnDay } from '../../app/riderOnDay.ts';
+import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
 import { WithRider } from '../../app/WithRider.tsx';
 import { Refused } from '../../ui/messages.tsx';
@@ -168,7 +156,6 @@ function Start({ rider, protocol, expectedW }: { rider: ListedRider; protocol: P
   const { act, problem } = useAct();
   const lastSetup = tests.find(({ setup }) => setup !== null)?.setup;
   const start = async (): Promise<void> => {
-    const thresholds = rider.heartRates.filter(({ kind }) => kind === 'threshold').map(({ date, bpm }) => ({ from: date, value: bpm }));
     const day = await act(
       begin({
         riderId: rider.id,
@@ -177,7 +164,7 @@ function Start({ rider, protocol, expectedW }: { rider: ListedRider; protocol: P
           stage: 'expect',
           date: today(),
           expectedW,
-          expectedBpm: valueOn(thresholds, today())?.value ?? null,
+          expectedBpm: riderOnDay(rider, today()).thresholdBpm,
           // Bike, trainer and pressure as last time: what is ticked is asked anew.
           setup: lastSetup ? { ...lastSetup, answers: {} } : EMPTY_SETUP,
           ramp: usualRamp(protocol, expectedW ?? 200),

@@ -1,5 +1,5 @@
-import type { CurveBest, ListedRider } from '@uphill/api';
-import { type Best, type CpFit, type CurveModel, observedAt, type Pair, pairFromBests, protocolOf, resultOf, fitCriticalPower } from '@uphill/core';
+import type { CurveBest, ListedRider, Test } from '@uphill/api';
+import { type Best, type CpFit, type CurveModel, fitCriticalPower, fourEffortPoints, observedAt, type Pair, pairFromBests } from '@uphill/core';
 import { useMemo } from 'react';
 import { api } from '../../api/client.ts';
 import { plusDays } from '../../app/dates.ts';
@@ -50,16 +50,8 @@ export function useModel(rider: ListedRider | undefined, day: string): RiderMode
   }, [rider, fresh, year, tests, day]);
 }
 
-function fitOf(test: { protocol: string; readingW: number | null; meanBpm: number | null; details: Parameters<typeof resultOf>[1]['details'] }) {
-  if (test.details?.kind !== 'fourEfforts' || !resultOf(protocolOf('four-efforts'), test).ok) return null;
-  const { threeW, sixW, tenW } = test.details;
-  const fit = fitCriticalPower(
-    [
-      { seconds: 180, watts: threeW },
-      { seconds: 360, watts: sixW },
-      { seconds: 600, watts: tenW },
-    ],
-    null,
-  );
+function fitOf({ details }: Pick<Test, 'details'>) {
+  if (details?.kind !== 'fourEfforts') return null;
+  const fit = fitCriticalPower(fourEffortPoints(details), null);
   return fit.ok ? fit.value : null;
 }

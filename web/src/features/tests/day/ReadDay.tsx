@@ -16,6 +16,7 @@ import { StoreReading } from '../StoreReading.tsx';
 import { measuredFromTyped } from '../typed.ts';
 import { TypedFields } from '../TypedFields.tsx';
 import { useChecks } from '../useReading.ts';
+import { dayTest } from './dayTest.ts';
 import { ReadLactate } from './ReadLactate.tsx';
 
 export interface ReadProps {
@@ -107,18 +108,12 @@ function ByHand({ rider, day, protocol, draft, change, stored }: ReadProps) {
             countsFrom={plusDays(draft.date, 1)}
             stored={stored}
             test={{
-              protocol: protocol.id,
-              date: draft.date,
-              powerSource: rider.powerSource,
+              ...dayTest(rider, day, draft),
               ramp: protocol.steps.some(({ ask }) => ask.kind === 'ramp') ? draft.ramp : null,
               readingW: measured.value.readingW,
               meanBpm: measured.value.meanBpm,
               details,
-              setup: draft.setup,
-              expectedW: draft.expectedW,
               effort: null,
-              note: draft.note,
-              testDayId: day.id,
             }}
           />
         )}

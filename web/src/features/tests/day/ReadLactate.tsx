@@ -25,6 +25,7 @@ import { ResultFigures } from '../ResultFigures.tsx';
 import { StoreReading } from '../StoreReading.tsx';
 import { numberTyped } from '../typed.ts';
 import { useChecks } from '../useReading.ts';
+import { dayTest } from './dayTest.ts';
 import type { ReadProps } from './ReadDay.tsx';
 
 const LactateCurve = lazy(async () => ({ default: (await import('../../../charts/LactateCurve.tsx')).LactateCurve }));
@@ -79,20 +80,7 @@ export function ReadLactate({ rider, day, protocol, draft, change, stored }: Rea
             ftpW={ftpW}
             countsFrom={plusDays(draft.date, 1)}
             stored={stored}
-            test={{
-              protocol: protocol.id,
-              date: draft.date,
-              powerSource: rider.powerSource,
-              ramp: draft.ramp,
-              readingW: null,
-              meanBpm: null,
-              details,
-              setup: draft.setup,
-              expectedW: draft.expectedW,
-              effort: ridden.effort,
-              note: draft.note,
-              testDayId: day.id,
-            }}
+            test={{ ...dayTest(rider, day, draft), ramp: draft.ramp, readingW: null, meanBpm: null, details, effort: ridden.effort }}
           />
         )}
       </div>
