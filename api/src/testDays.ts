@@ -38,6 +38,8 @@ export const testDayDraft = z.object({
   ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60), stageS: z.number().int().min(10).max(600) }),
   onS: z.number().int().min(30).max(60),
   optional: z.boolean(),
+  /** What the trainer is set to outside the ramps, %. */
+  slopePercent: z.number().min(0).max(15).default(3),
   way: z.enum(['standIns', 'recording', 'hand']).nullable(),
   ride: ride.nullable(),
   recordingId: id.nullable(),

@@ -48,6 +48,7 @@ export * from './sessions/problems.ts';
 export * from './sessions/naming.ts';
 export * from './sessions/rows.ts';
 export * from './sessions/edits.ts';
+export * from './hills/climbing.ts';
 export * from './simulation/random.ts';
 export * from './simulation/rider.ts';
 export * from './simulation/devices.ts';

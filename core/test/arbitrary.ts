@@ -58,6 +58,7 @@ export const anyRider: fc.Arbitrary<RiderOnDay> = fc.record({
   firstName: fc.constant('Ines'),
   ftpW: fc.option(fc.integer({ min: 40, max: 600 })),
   massKg: fc.option(fc.integer({ min: 40, max: 120 })),
+  restingBpm: fc.constant(null),
   thresholdBpm: fc.option(fc.integer({ min: 120, max: 190 })),
   maximalBpm: fc.option(fc.integer({ min: 150, max: 210 })),
   hasPower: fc.boolean(),

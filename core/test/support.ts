@@ -12,7 +12,17 @@ import {
   type WholeRide,
 } from '@uphill/core';
 
-export const INES: RiderOnDay = { firstName: 'Ines', ftpW: 262, massKg: 61, thresholdBpm: 166, maximalBpm: 188, hasPower: true, easyPercent: 50, bests: [] };
+export const INES: RiderOnDay = {
+  firstName: 'Ines',
+  ftpW: 262,
+  massKg: 61,
+  restingBpm: 48,
+  thresholdBpm: 166,
+  maximalBpm: 188,
+  hasPower: true,
+  easyPercent: 50,
+  bests: [],
+};
 
 let made = 0;
 export const newId = (): string => `i${(made += 1)}`;

@@ -2,15 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
 import { PLAIN_RIDER, rideOn, startTestRide, usualSetting, writeFitRecording } from '@uphill/core';
-import { expect, type House, test } from '../support/house.ts';
-
-async function addRider(page: Page, house: House, name: string, source: string): Promise<void> {
-  await page.goto(`${house.url}/riders/new`);
-  await page.getByLabel('Name').fill(name);
-  await page.getByLabel('Power source').selectOption({ label: source });
-  await page.getByRole('button', { name: 'Add the rider' }).click();
-  await expect(page.getByRole('heading', { name: 'Tests' })).toBeVisible();
-}
+import { addRider, expect, test } from '../support/house.ts';
 
 /** Answers every question of the health screen with no, as far as it is asked. */
 async function answerHealth(page: Page): Promise<void> {

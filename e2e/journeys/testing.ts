@@ -1,15 +1,6 @@
 import path from 'node:path';
-import type { Page } from '@playwright/test';
 import { printed } from '../support/days.ts';
-import { expect, type House, idsOf, test } from '../support/house.ts';
-
-async function addRider(page: Page, house: House, name: string, source: string): Promise<void> {
-  await page.goto(`${house.url}/riders/new`);
-  await page.getByLabel('Name').fill(name);
-  await page.getByLabel('Power source').selectOption({ label: source });
-  await page.getByRole('button', { name: 'Add the rider' }).click();
-  await expect(page.getByRole('heading', { name: 'Tests' })).toBeVisible();
-}
+import { addRider, expect, idsOf, test } from '../support/house.ts';
 
 test('a test by hand: nonsense is refused by name, another number needs its reason, and it can be taken back', async ({ page, emptyHouse }) => {
   await addRider(page, emptyHouse, 'Rurik Olsen', 'Crank');

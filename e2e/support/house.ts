@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test as base } from '@playwright/test';
+import { test as base, expect, type Page } from '@playwright/test';
 import { buildDemo } from '@uphill/demo';
 import { buildApp } from '@uphill/server';
 
@@ -64,4 +64,13 @@ export async function idsOf(house: House): Promise<{ rider: (name: string) => st
     rider: (name) => found(riders, (rider) => rider.name.startsWith(name), name),
     session: (name) => found(sessions, ({ plan }) => plan.name.startsWith(name), name),
   };
+}
+
+/** Adds a rider as a coach does, and ends on the rider's tests. */
+export async function addRider(page: Page, house: House, name: string, source = 'Crank'): Promise<void> {
+  await page.goto(`${house.url}/riders/new`);
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Power source').selectOption({ label: source });
+  await page.getByRole('button', { name: 'Add the rider' }).click();
+  await expect(page.getByRole('heading', { name: 'Tests' })).toBeVisible();
 }

@@ -7,7 +7,17 @@ import { headline } from '../src/features/days/headline.ts';
 import { rungsOf } from '../src/features/zones/ladderScale.ts';
 import { placeEdge } from '../src/features/tests/placeEdge.ts';
 
-const INES: RiderOnDay = { firstName: 'Ines', ftpW: 262, massKg: 61, thresholdBpm: 166, maximalBpm: 188, hasPower: true, easyPercent: 50, bests: [] };
+const INES: RiderOnDay = {
+  firstName: 'Ines',
+  ftpW: 262,
+  massKg: 61,
+  restingBpm: 48,
+  thresholdBpm: 166,
+  maximalBpm: 188,
+  hasPower: true,
+  easyPercent: 50,
+  bests: [],
+};
 
 function planOf(...steps: Partial<Step>[]): Plan {
   const items = steps.map((step, index) => ({ ...easyStep(`s${index}`, 60), ...step }));

@@ -11,6 +11,14 @@ import type { RiddenSecond } from '../simulation/testRide.ts';
  */
 export function writeCsvRecording(seconds: readonly RiddenSecond[], startedAt: string, withPower = true): string {
   const start = Date.parse(`${startedAt}Z`);
-  const rows = seconds.map(({ watts, bpm, rpm }, index) => [new Date(start + index * 1000).toISOString().slice(0, 19), withPower ? watts : '', bpm, rpm]);
-  return `${Papa.unparse({ fields: ['timestamp', 'power', 'heart_rate', 'cadence'], data: rows }, { newline: '\n' })}\n`;
+  const withSpeed = seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined);
+  const rows = seconds.map(({ watts, bpm, rpm, metresPerSecond }, index) => [
+    new Date(start + index * 1000).toISOString().slice(0, 19),
+    withPower ? watts : '',
+    bpm,
+    rpm,
+    ...(withSpeed ? [metresPerSecond ?? ''] : []),
+  ]);
+  const fields = ['timestamp', 'power', 'heart_rate', 'cadence', ...(withSpeed ? ['speed'] : [])];
+  return `${Papa.unparse({ fields, data: rows }, { newline: '\n' })}\n`;
 }

@@ -23,7 +23,8 @@ export function writeFitRecording(seconds: readonly RiddenSecond[], startedAt: s
   const end = start + seconds.length;
   const encoder = new FitEncoder();
   encoder.writeMessage(FILE_ID, [enumField(0, 4), word(1, NO_MAKER), long(4, start)]);
-  seconds.forEach(({ watts, bpm, rpm }, second) => {
+  const withSpeed = seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined);
+  seconds.forEach(({ watts, bpm, rpm, metresPerSecond }, second) => {
     encoder.writeMessage(
       RECORD,
       [
@@ -31,6 +32,8 @@ export function writeFitRecording(seconds: readonly RiddenSecond[], startedAt: s
         byte(3, bpm ?? MISSING_BYTE),
         byte(4, Math.min(254, Math.round(rpm))),
         word(7, Math.min(MISSING_WORD - 1, Math.round(watts))),
+        // Speed counts in thousandths.
+        ...(withSpeed ? [word(6, metresPerSecond === undefined ? MISSING_WORD : Math.round(metresPerSecond * 1000))] : []),
       ],
       1,
     );

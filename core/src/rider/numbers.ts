@@ -37,6 +37,7 @@ export interface RiderNumbers {
   /** kg; null where unknown. */
   readonly massKg: number | null;
   /** bpm; null where unknown. */
+  readonly restingBpm: number | null;
   readonly thresholdBpm: number | null;
   readonly maximalBpm: number | null;
   /** False for a rider without a power meter, who rides by heart rate and RPE. */
@@ -47,3 +48,35 @@ export interface RiderNumbers {
 
 /** Default of `RiderNumbers.easyPercent`. Source: handbook section 7. */
 export const EASY_PERCENT = 50;
+
+/** The dated histories a rider's figures are looked up in, as they are stored and sent. */
+export interface RiderHistories {
+  readonly name: string;
+  readonly powerSource: string;
+  readonly ftp: readonly { readonly countsFrom: string; readonly usedW: number }[];
+  readonly bodyMass: readonly { readonly date: string; readonly kg: number }[];
+  readonly heartRates: readonly { readonly date: string; readonly kind: string; readonly bpm: number }[];
+}
+
+/**
+ * A rider's figures as they count on a day.
+ *
+ * @param rider the rider with the histories of FTP, mass and heart rates
+ * @param day `yyyy-mm-dd` in the rider's own time zone
+ * @returns the figures; each null where the rider has none at all
+ * Source: handbook section 5 ("Which value counts when").
+ */
+export function numbersOnDay(rider: RiderHistories, day: string): RiderNumbers {
+  const on = (history: readonly Dated<number>[]): number | null => valueOn(history, day)?.value ?? null;
+  const heart = (kind: string) => on(rider.heartRates.filter((entry) => entry.kind === kind).map(({ date, bpm }) => ({ from: date, value: bpm })));
+  return {
+    firstName: rider.name.split(' ')[0] ?? rider.name,
+    ftpW: on(rider.ftp.map(({ countsFrom, usedW }) => ({ from: countsFrom, value: usedW }))),
+    massKg: on(rider.bodyMass.map(({ date, kg }) => ({ from: date, value: kg }))),
+    restingBpm: heart('resting'),
+    thresholdBpm: heart('threshold'),
+    maximalBpm: heart('maximal'),
+    hasPower: rider.powerSource !== 'none',
+    easyPercent: EASY_PERCENT,
+  };
+}

@@ -1,3 +1,4 @@
+import { BIKE_AND_KIT_KG, PLAIN_ROAD, rollOn, speedAt, WHEEL_M } from '../hills/climbing.ts';
 import { bell, type Random } from './random.ts';
 
 /** How a trainer is set. */
@@ -42,7 +43,7 @@ export function holdWatts(targetW: number, heldBeforeW: number, mostW: number, r
 }
 
 /**
- * One second on a slope or in the open: the rider's own watts, cadence by habit.
+ * One second in the open: the rider's own watts, cadence by habit.
  *
  * @param wantedW what the rider wants to give, W
  * @param rpmBefore cadence the second before
@@ -53,6 +54,76 @@ export function holdWatts(targetW: number, heldBeforeW: number, mostW: number, r
  */
 export function rideFreely(wantedW: number, rpmBefore: number, habitRpm: number, random: Random): Turned {
   return { watts: Math.max(0, wantedW), rpm: Math.max(0, rpmBefore + (habitRpm - rpmBefore) * 0.2 + bell(random) * 0.8), heldW: wantedW };
+}
+
+/** A slope set on the trainer, and who rides it. */
+export interface Slope {
+  /** Rise over run as a share: 0.04 is 4 %. */
+  readonly gradient: number;
+  readonly riderKg: number;
+}
+
+/** How the bike rolls on a slope. */
+export interface Rolling {
+  readonly metresPerSecond: number;
+  /** Turns of the wheel to one turn of the pedals. */
+  readonly ratio: number;
+}
+
+/** Gears of a road bike, 34 and 50 teeth in front, 11 to 34 behind, as turns of the wheel to one of the pedals. */
+const GEARS = [1, 1.13, 1.26, 1.42, 1.62, 1.79, 2, 2.27, 2.63, 2.94, 3.33, 3.85, 4.17, 4.55];
+/** A rider shifts when the legs turn this much faster or slower than they like, rpm. */
+const SHIFT_AT_RPM = 7;
+
+/**
+ * How a rider who gives some watts rolls on a slope once the speed is steady.
+ *
+ * @param watts W, above 0
+ * @param slope gradient and rider
+ * @param habitRpm cadence the rider likes
+ * @returns speed and the gear nearest to that cadence
+ * Source: handbook sections 12 and 13.
+ */
+export function settledOn(watts: number, slope: Slope, habitRpm: number): Rolling {
+  const metresPerSecond = speedAt(watts, { ...PLAIN_ROAD, gradient: slope.gradient }, slope.riderKg + BIKE_AND_KIT_KG);
+  return { metresPerSecond, ratio: gearFor(metresPerSecond, habitRpm) };
+}
+
+/**
+ * One second on a trainer set to a slope: the watts are the rider's own, the slope turns them into speed, and the gear
+ * turns the speed into cadence. Where the lowest gear is too high for the slope, cadence falls.
+ *
+ * @param wantedW what the rider wants to give, W
+ * @param slope gradient and rider
+ * @param before how the bike rolled the second before
+ * @param habitRpm cadence the rider likes
+ * @param shifts false in a sprint, which is ridden in one gear
+ * @param random seeded source of chance
+ * @returns watts and cadence, and how the bike rolls now
+ * Source: handbook sections 12 and 13.
+ */
+export function rideSlope(
+  wantedW: number,
+  slope: Slope,
+  before: Rolling,
+  habitRpm: number,
+  shifts: boolean,
+  random: Random,
+): Turned & { readonly rolling: Rolling } {
+  const watts = Math.max(0, wantedW);
+  const metresPerSecond = rollOn(before.metresPerSecond, watts, { ...PLAIN_ROAD, gradient: slope.gradient }, slope.riderKg + BIKE_AND_KIT_KG);
+  const inGear = rpmAt(metresPerSecond, before.ratio);
+  const ratio = shifts && Math.abs(inGear - habitRpm) > SHIFT_AT_RPM ? gearFor(metresPerSecond, habitRpm) : before.ratio;
+  return { watts, rpm: Math.max(0, rpmAt(metresPerSecond, ratio) + bell(random) * 0.5), heldW: watts, rolling: { metresPerSecond, ratio } };
+}
+
+function rpmAt(metresPerSecond: number, ratio: number): number {
+  return (metresPerSecond / (WHEEL_M * ratio)) * 60;
+}
+
+function gearFor(metresPerSecond: number, habitRpm: number): number {
+  const off = (ratio: number): number => Math.abs(rpmAt(metresPerSecond, ratio) - habitRpm);
+  return GEARS.reduce((best, ratio) => (off(ratio) < off(best) ? ratio : best));
 }
 
 /** A heart strap: passes beats on, and now and then nothing. */

@@ -11,12 +11,11 @@ const USUAL_PMAX = 3.9;
  * usual. The seed gives the form of the day and small differences.
  *
  * @param numbers the rider's figures on the day
- * @param restingBpm null where unknown
  * @param seed any whole number
  * @returns the simulated rider
  * Source: handbook section 13.
  */
-export function standInFor(numbers: Pick<RiderNumbers, 'ftpW' | 'thresholdBpm' | 'maximalBpm'>, restingBpm: number | null, seed: number): SimulatedRider {
+export function standInFor(numbers: Pick<RiderNumbers, 'ftpW' | 'restingBpm' | 'thresholdBpm' | 'maximalBpm'>, seed: number): SimulatedRider {
   const random = seededRandom(seed * 31 + 7);
   const cpW = (numbers.ftpW ?? 180) * (1.005 + 0.01 * bell(random));
   const maximalBpm = numbers.maximalBpm ?? (numbers.thresholdBpm === null ? PLAIN_RIDER.maximalBpm : Math.round(numbers.thresholdBpm / 0.89));
@@ -25,7 +24,7 @@ export function standInFor(numbers: Pick<RiderNumbers, 'ftpW' | 'thresholdBpm' |
     cpW,
     wPrimeJ: cpW * USUAL_W_PRIME_S * (1 + 0.08 * bell(random)),
     pmaxW: cpW * USUAL_PMAX * (1 + 0.05 * bell(random)),
-    restingBpm: restingBpm ?? PLAIN_RIDER.restingBpm,
+    restingBpm: numbers.restingBpm ?? PLAIN_RIDER.restingBpm,
     maximalBpm,
     form: 1 + 0.01 * bell(random),
     pacingError: 0.015 * bell(random),

@@ -1,7 +1,8 @@
 import { balanceAfter } from '../power/wBalance.ts';
 import type { RampSetting } from '../testing/efforts.ts';
 import { type Protocol, protocolOf, type ProtocolId, type TestStep } from '../testing/protocols.ts';
-import { type Drop, holdWatts, rideFreely, strap, takeDrop } from './devices.ts';
+import { roundTo } from '../units/rounding.ts';
+import { type Drop, holdWatts, rideSlope, type Rolling, settledOn, type Slope, strap, takeDrop } from './devices.ts';
 import { seededRandom } from './random.ts';
 import { cpNow, evenWatts, liveOn, mostNow, restedState, type RiderState, type SimulatedRider, sprintWatts } from './rider.ts';
 
@@ -17,6 +18,8 @@ export interface TestRideSetting {
   readonly onS: number;
   /** Whether the optional steps (an opener) are ridden. */
   readonly optional: boolean;
+  /** What the trainer is set to outside the ramps. */
+  readonly slope: Slope;
   readonly dropsPerHour: number;
   readonly contaminatedShare: number;
 }
@@ -26,6 +29,8 @@ export interface RiddenSecond {
   readonly watts: number;
   readonly bpm: number | null;
   readonly rpm: number;
+  /** Speed, m/s, where the trainer is set to a slope. */
+  readonly metresPerSecond?: number;
 }
 
 /** A drop of blood with where it was taken. */
@@ -88,6 +93,8 @@ const LOWEST_RPM = 60;
 /** Lactate this high is clearly past LT2, mmol/L. */
 const CLEARLY_PAST = 6.5;
 const OFF_SHARE = 0.5;
+/** A gentle climb, for a rider of usual mass. */
+const USUAL_SLOPE: Slope = { gradient: 0.03, riderKg: 70 };
 
 /**
  * Starts a test on the stand-ins: rider, trainer, strap and lactate meter, all from one seed.
@@ -107,6 +114,7 @@ export function startTestRide(setting: TestRideSetting): TestRide {
   let stepIndex = 0;
   let inStepS = 0;
   let heldW = 60;
+  let rolling: Rolling = settledOn(setting.expectedW / 2, setting.slope, setting.rider.cadenceRpm);
   let onW: number | null = null;
   let chancesUsed = 0;
   let chanceLeftS = 0;
@@ -147,7 +155,7 @@ export function startTestRide(setting: TestRideSetting): TestRide {
     return null;
   };
 
-  const ridden = (): { watts: number; rpm: number } => {
+  const ridden = (): { watts: number; rpm: number; metresPerSecond?: number } => {
     const { ask, seconds } = current();
     const wanted = asked();
     const most = mostNow(setting.rider, body);
@@ -163,9 +171,12 @@ export function startTestRide(setting: TestRideSetting): TestRide {
         : ask.kind === 'sprint'
           ? sprintWatts(most, inStepS)
           : Math.min(wanted ?? 0, most);
-    const turned = rideFreely(own + body.wanderW, body.rpm, setting.rider.cadenceRpm + (ask.kind === 'sprint' ? 25 : 0), random);
+    const sprints = ask.kind === 'sprint';
+    const habitRpm = setting.rider.cadenceRpm + (sprints ? 25 : 0);
+    const turned = rideSlope(own + body.wanderW, setting.slope, rolling, habitRpm, !sprints || inStepS === 0, random);
+    ({ rolling } = turned);
     heldW = turned.watts;
-    return turned;
+    return { ...turned, metresPerSecond: rolling.metresPerSecond };
   };
 
   const drop = (at: StageDrop['at'], fraction: number): void => {
@@ -184,12 +195,17 @@ export function startTestRide(setting: TestRideSetting): TestRide {
   return {
     step() {
       if (ended !== null) return null;
-      const { watts, rpm } = ridden();
+      const { watts, rpm, metresPerSecond } = ridden();
       const whole = Math.max(0, Math.round(watts));
       body = liveOn(setting.rider, body, whole, rpm, random);
       inStepS += 1;
       chanceLeftS = Math.max(0, chanceLeftS - 1);
-      const second = { watts: whole, bpm: heart.read(body.bpm), rpm: Math.round(rpm) };
+      const second = {
+        watts: whole,
+        bpm: heart.read(body.bpm),
+        rpm: Math.round(rpm),
+        ...(metresPerSecond === undefined ? {} : { metresPerSecond: roundTo(metresPerSecond, 2) }),
+      };
       const { ask, seconds } = current();
       if (ask.kind === 'ramp' && rpm < LOWEST_RPM) endRamp('cadence fell under 60 rpm');
       else {
@@ -317,6 +333,7 @@ export function usualSetting(protocolId: ProtocolId, rider: SimulatedRider, expe
     ramp: usualRamp(protocolOf(protocolId), expectedW),
     onS: 30,
     optional: false,
+    slope: USUAL_SLOPE,
     dropsPerHour: 1,
     contaminatedShare: 0.05,
   };

@@ -88,7 +88,8 @@ function blocksOf(ridden: Float64Array): Block[] {
   }
   const firstOn = blocks.findIndex(({ on }) => on);
   const counted = blocks.slice(Math.max(0, firstOn));
-  return counted.every(({ startS: from, endS: to }) => to - from <= 2 * LONGEST_S) ? counted : [];
+  // The last block may run on into easy riding.
+  return counted.slice(0, -1).every(({ startS: from, endS: to }) => to - from <= 2 * LONGEST_S) ? counted : [];
 }
 
 /**

@@ -1,8 +1,7 @@
 import type { Rider } from '@uphill/api';
-import { isHardRide, preparePower } from '@uphill/core';
+import { isHardRide, numbersOnDay, preparePower } from '@uphill/core';
 import { format, formatISO, parseISO, subDays } from 'date-fns';
 import type { Db } from '../database.ts';
-import { numbersOn } from './numbersOn.ts';
 import { readStreams } from './recordings.ts';
 
 const DAYS = 2;
@@ -20,7 +19,7 @@ export async function hardDaysBefore(db: Db, rider: Rider, day: string): Promise
     .execute();
   const hard: string[] = [];
   for (const { id, date } of rides) {
-    const { ftpW } = numbersOn(rider, date);
+    const { ftpW } = numbersOnDay(rider, date);
     const verdict = ftpW === null ? null : isHardRide(preparePower((await readStreams(db, rider.id, id)).watts).clock, ftpW);
     if (verdict?.hard) hard.push(`${verdict.says} on ${format(parseISO(date), 'EEE d MMM')}`);
   }

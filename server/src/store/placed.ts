@@ -1,11 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { Placed, PlacedChange } from '@uphill/api';
-import { healthRefusal, healthVerdict, type Plan, problemsOf } from '@uphill/core';
+import { healthRefusal, healthVerdict, numbersOnDay, type Plan, problemsOf } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
 import type { PlacedRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
-import { numbersOn } from './numbersOn.ts';
 import { readRider, riderName } from './riders.ts';
 import { readSession } from './sessions.ts';
 
@@ -40,7 +39,7 @@ export async function placeSession(db: Db, riderId: string, wanted: { sessionId:
     });
   }
   for (const date of wanted.dates) {
-    const reason = healthRefusal(session.plan, numbersOn(rider, date), healthVerdict(rider.health, rider.birthYear, date));
+    const reason = healthRefusal(session.plan, { ...numbersOnDay(rider, date), bests: rider.bests }, healthVerdict(rider.health, rider.birthYear, date));
     if (reason !== null) throw badField('sessionId', reason);
   }
   const now = new Date().toISOString();
@@ -73,7 +72,7 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
   const rider = await readRider(db, stored.riderId);
   const date = change.date ?? stored.date;
   const state = change.state ?? stored.state;
-  const { ftpW } = numbersOn(rider, date);
+  const { ftpW } = numbersOnDay(rider, date);
   const ridden =
     state === 'planned'
       ? { ridden_plan: null, ridden_ftp_w: null }

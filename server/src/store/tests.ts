@@ -7,6 +7,7 @@ import {
   type Efforts,
   FTP_BOUNDS,
   healthVerdict,
+  numbersOnDay,
   preparePower,
   type Protocol,
   protocolOf,
@@ -22,7 +23,6 @@ import type { TestRow } from '../tables.ts';
 import { today } from '../today.ts';
 import { hardDaysBefore } from './hardDays.ts';
 import { act, orConflict } from './journal.ts';
-import { numbersOn } from './numbersOn.ts';
 import { readStreams } from './recordings.ts';
 import { ftpRow, readRider, riderName } from './riders.ts';
 
@@ -37,7 +37,7 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
   const rider = await readRider(db, riderId);
   const protocol = protocolOf(fields.protocol);
   refuseNonsense(fields, protocol);
-  const { maximalBpm, massKg } = numbersOn(rider, fields.date);
+  const { maximalBpm, massKg } = numbersOnDay(rider, fields.date);
   const result = resultOf(protocol, { ...fields, massKg });
   if (!result.ok) throw badField(detailsKind(protocol) === null ? 'readingW' : 'details', result.reason);
   const measured = result.value.ftp?.value ?? null;

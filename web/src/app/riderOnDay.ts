@@ -1,28 +1,11 @@
 import type { ListedRider, Placed, Rider } from '@uphill/api';
-import { type Anchors, EASY_PERCENT, healthVerdict, hidesMass, type HealthVerdict, type RiderOnDay, roundHalfUp, valueOn } from '@uphill/core';
+import { type Anchors, healthVerdict, hidesMass, type HealthVerdict, numbersOnDay, type RiderOnDay, roundHalfUp, valueOn } from '@uphill/core';
 import { daysBetween, plusDays, today } from './dates.ts';
 
 /** The rider's figures as they count on a day; a ridden day keeps the FTP it was ridden with. */
 export function riderOnDay(rider: ListedRider & Partial<Pick<Rider, 'bests'>>, day: string, ridden?: Pick<Placed, 'state' | 'riddenFtpW'>): RiderOnDay {
-  const heart = (kind: string) =>
-    valueOn(
-      rider.heartRates.filter((entry) => entry.kind === kind).map(({ date, bpm }) => ({ from: date, value: bpm })),
-      day,
-    )?.value ?? null;
-  return {
-    firstName: firstName(rider.name),
-    ftpW: ridden && ridden.state !== 'planned' ? ridden.riddenFtpW : (ftpOnDay(rider, day)?.usedW ?? null),
-    massKg:
-      valueOn(
-        rider.bodyMass.map(({ date, kg }) => ({ from: date, value: kg })),
-        day,
-      )?.value ?? null,
-    thresholdBpm: heart('threshold'),
-    maximalBpm: heart('maximal'),
-    hasPower: rider.powerSource !== 'none',
-    easyPercent: EASY_PERCENT,
-    bests: rider.bests ?? [],
-  };
+  const numbers = { ...numbersOnDay(rider, day), bests: rider.bests ?? [] };
+  return ridden && ridden.state !== 'planned' ? { ...numbers, ftpW: ridden.riddenFtpW } : numbers;
 }
 
 /** The entry of the FTP history in use on a day, or null. */

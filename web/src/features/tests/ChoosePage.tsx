@@ -169,6 +169,7 @@ function Start({ rider, protocol, expectedW }: { rider: ListedRider; protocol: P
           setup: lastSetup ? { ...lastSetup, answers: {} } : EMPTY_SETUP,
           ramp: usualRamp(protocol, expectedW ?? 200),
           onS: 30,
+          slopePercent: 3,
           optional: false,
           way: null,
           ride: null,

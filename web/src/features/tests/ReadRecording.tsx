@@ -1,5 +1,5 @@
 import type { NewTest, RecordingWithStreams, Rider } from '@uphill/api';
-import { type EffortId, type Efforts, PROTOCOLS, printClock, type ProtocolId, type Stretch } from '@uphill/core';
+import { detailsKind, type EffortId, type Efforts, PROTOCOLS, printClock, type ProtocolId, type Stretch } from '@uphill/core';
 import type { ReactNode } from 'react';
 import Form from 'react-bootstrap/Form';
 import { plusDays } from '../../app/dates.ts';
@@ -10,6 +10,7 @@ import { Checks } from './Checks.tsx';
 import { EdgeField } from './EdgeField.tsx';
 import { MaximumOffer } from './MaximumOffer.tsx';
 import { ExpectedEnd, Readings } from './Readings.tsx';
+import { SprintSeated } from './SprintSeated.tsx';
 import { StoreReading } from './StoreReading.tsx';
 import { type ReadingBasis, useReading } from './useReading.ts';
 
@@ -137,6 +138,7 @@ function Controls({ test, settled }: { test: ReturnType<typeof useReading>; sett
             )}
           </>
         )}
+        {detailsKind(test.protocol) === 'fourEfforts' && <SprintSeated seated={test.seated} change={test.setSeated} />}
         <EdgeField label="Effort from" second={test.effort?.startS ?? null} set={(second) => test.move('start', second)} />
         <EdgeField label="to" second={test.effort?.endS ?? null} set={(second) => test.move('end', second)} />
       </div>

@@ -1,7 +1,8 @@
-import type { Protocol } from '@uphill/core';
+import { detailsKind, type Protocol } from '@uphill/core';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
-import { typedFields } from './typed.ts';
+import { SprintSeated } from './SprintSeated.tsx';
+import { seatedTyped, typedFields } from './typed.ts';
 
 interface Props {
   readonly protocol: Protocol;
@@ -33,6 +34,9 @@ export function TypedFields({ protocol, typed, change, wrong }: Props) {
           )}
         </Field>
       ))}
+      {detailsKind(protocol) === 'fourEfforts' && (
+        <SprintSeated seated={seatedTyped(typed)} change={(seated) => change({ ...typed, seated: seated === null ? '' : seated ? 'seated' : 'standing' })} />
+      )}
     </div>
   );
 }

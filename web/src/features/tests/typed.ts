@@ -8,6 +8,15 @@ export interface TypedField {
   readonly optional?: true;
 }
 
+/** How a sprint was ridden: the only reading that is no number. */
+export type Seated = boolean | null;
+const SEATED: Readonly<Record<string, Seated>> = { seated: true, standing: false };
+
+/** Whether the sprint was seated, as chosen; null where nobody noted it. */
+export function seatedTyped(typed: Readonly<Record<string, string>>): Seated {
+  return SEATED[typed['seated'] ?? ''] ?? null;
+}
+
 /** What a text became: a number, nothing typed, or letters. */
 type Typed = number | null | 'letters';
 
@@ -58,7 +67,7 @@ export function measuredFromTyped(protocol: Protocol, typed: Readonly<Record<str
   }
   const kind = detailsKind(protocol);
   if (kind === null) return simple(values);
-  const details = testDetailsSchema.safeParse({ kind, ...values, ...(kind === 'fourEfforts' ? { seated: null } : {}) });
+  const details = testDetailsSchema.safeParse({ kind, ...values, ...(kind === 'fourEfforts' ? { seated: seatedTyped(typed) } : {}) });
   if (!details.success) {
     const issue = details.error.issues[0];
     return { ...refused(issue?.message ?? 'This cannot be used.'), ...(issue ? { field: String(issue.path.at(-1) ?? '') } : {}) };

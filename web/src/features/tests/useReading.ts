@@ -20,6 +20,7 @@ import { useMemo, useState } from 'react';
 import { api } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
 import { ftpOnDay, healthOnDay, riderOnDay, shownMass } from '../../app/riderOnDay.ts';
+import type { Seated } from './typed.ts';
 import { useEfforts } from './useEfforts.ts';
 
 /** Both readings come off one ramp. */
@@ -49,6 +50,7 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
   const expectedW = basis.expectedW === undefined ? (ftpOnDay(rider, date)?.usedW ?? null) : basis.expectedW;
   const { ramp, rampFields } = useRampFields(basis.ramp ?? usualRamp(protocol, expectedW ?? 200));
   const efforts = useEfforts(protocol, watts, recording.laps, ramp, recording.bpm);
+  const [seated, setSeated] = useState<Seated>(null);
   const isRamp = protocol.steps.some(({ ask }) => ask.kind === 'ramp');
   const massKg = shownMass(rider, date);
 
@@ -56,10 +58,10 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
     (): ProtocolReading[] =>
       (RAMP_PAIR.includes(protocolId) ? RAMP_PAIR : [protocolId]).map((id) => {
         const each = protocolOf(id);
-        const read = readEfforts(each, { watts, bpm: recording.bpm }, efforts.efforts, ramp);
+        const read = withSeated(readEfforts(each, { watts, bpm: recording.bpm }, efforts.efforts, ramp), seated);
         return { protocol: each, read, result: read.ok ? resultOf(each, { ...read.value.measured, massKg }) : read };
       }),
-    [protocolId, watts, recording.bpm, efforts.efforts, ramp, massKg],
+    [protocolId, watts, recording.bpm, efforts.efforts, ramp, massKg, seated],
   );
   const { chosen, result, measured, ftpW } = choice(readings, protocolId);
   const checks = useChecks(rider, {
@@ -77,6 +79,8 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
     choose: setProtocolId,
     ramp: isRamp ? ramp : null,
     rampFields,
+    seated,
+    setSeated,
     ...efforts,
     date,
     expectedW,
@@ -88,6 +92,12 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
     refusal: ftpW === null ? null : ftpRefusal(ftpW),
     checks,
   };
+}
+
+/** No recording tells whether a sprint was seated: the coach does. */
+function withSeated(read: Reading<ReadOff>, seated: Seated): Reading<ReadOff> {
+  if (!read.ok || read.value.measured.details?.kind !== 'fourEfforts') return read;
+  return { ok: true, value: { ...read.value, measured: { ...read.value.measured, details: { ...read.value.measured.details, seated } } } };
 }
 
 /** The reading of the chosen protocol, taken apart. */

@@ -95,6 +95,19 @@ function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDay
           )}
         </Field>
       )}
+      {protocol.trainer === 'slope' && (
+        <Field label="Slope of the trainer">
+          {(control) => (
+            <Form.Select {...control} value={draft.slopePercent} onChange={({ target }) => change({ slopePercent: Number(target.value) })}>
+              {[0, 1, 2, 3, 4, 5, 6, 8, 10, 12].map((percent) => (
+                <option key={percent} value={percent}>
+                  {percent} %
+                </option>
+              ))}
+            </Form.Select>
+          )}
+        </Field>
+      )}
       {protocol.steps.some(({ optional }) => optional) && (
         <Form.Check
           id="with-opener"
@@ -165,6 +178,7 @@ function Now({ tick, protocol, draft }: { tick: Tick; protocol: Protocol; draft:
         <Live name="asked" value={ended ? '–' : state.askedW === null ? 'all you have' : `${roundHalfUp(state.askedW)} W`} className="asked" />
         <Live name="ridden" value={`${last?.watts ?? 0} W`} className="ridden" />
         <Live name="cadence" value={`${last?.rpm ?? 0} rpm`} />
+        {last?.metresPerSecond !== undefined && <Live name="speed" value={`${(last.metresPerSecond * 3.6).toFixed(1)} km/h`} />}
         <Live name="pulse" value={last?.bpm == null ? 'no beat' : `${last.bpm} bpm`} className="pulse" />
         <Live name={state.leftS === null ? 'in this step' : 'left'} value={printClock(state.leftS ?? state.inStepS)} />
       </dl>

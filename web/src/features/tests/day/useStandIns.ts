@@ -1,5 +1,5 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
-import { type ProtocolId, type RiddenSecond, type RideEvent, standInFor, type TestRideSetting, usualSetting, valueOn } from '@uphill/core';
+import { type ProtocolId, type RiddenSecond, type RideEvent, standInFor, type TestRideSetting, usualSetting } from '@uphill/core';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { riderOnDay } from '../../../app/riderOnDay.ts';
@@ -13,11 +13,12 @@ const SHOWN_SECONDS = 900;
 /** How the stand-ins are set up for a rider's test day. */
 export function settingFor(rider: Rider, protocolId: ProtocolId, draft: TestDayDraft, seed: number): TestRideSetting {
   const numbers = riderOnDay(rider, draft.date);
-  const resting = rider.heartRates.filter(({ kind }) => kind === 'resting').map(({ date, bpm }) => ({ from: date, value: bpm }));
   const expectedW = draft.expectedW ?? numbers.ftpW ?? 180;
   // Without any FTP the stand-in is a rider of what is expected.
-  const body = standInFor({ ...numbers, ftpW: numbers.ftpW ?? expectedW }, valueOn(resting, draft.date)?.value ?? null, seed);
-  return { ...usualSetting(protocolId, body, expectedW, seed), ramp: draft.ramp, onS: draft.onS, optional: draft.optional };
+  const body = standInFor({ ...numbers, ftpW: numbers.ftpW ?? expectedW }, seed);
+  const usual = usualSetting(protocolId, body, expectedW, seed);
+  const slope = { gradient: draft.slopePercent / 100, riderKg: numbers.massKg ?? usual.slope.riderKg };
+  return { ...usual, ramp: draft.ramp, onS: draft.onS, optional: draft.optional, slope };
 }
 
 export type Ride = NonNullable<TestDayDraft['ride']>;

@@ -1,0 +1,45 @@
+import path from 'node:path';
+import BetterSqlite from 'better-sqlite3';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { rebuildDerived } from '../dist/store/rebuild.js';
+import { openDatabase } from '../dist/database.js';
+import { startPool } from '../dist/workers/pool.js';
+import { house, newRider, rampFile, twentyFile, upload } from './support.ts';
+
+let home: Awaited<ReturnType<typeof house>>;
+beforeEach(async () => {
+  home = await house();
+});
+afterEach(() => home.close());
+
+async function rebuild() {
+  const db = await openDatabase(path.join(home.folder, 'test.sqlite'));
+  const pool = startPool();
+  const told: number[] = [];
+  const done = await rebuildDerived(db, pool, (count) => told.push(count));
+  await pool.close();
+  await db.destroy();
+  return { ...done, told };
+}
+
+describe('rebuilding what is derived', () => {
+  it('changes nothing that is as it should be, mends what is not, and leaves what cannot be read', async () => {
+    const rider = await newRider(home.ask);
+    const ids: string[] = [];
+    for (const file of [rampFile(1), twentyFile(2), rampFile(3)]) ids.push((await upload(home.app, rider.id, 'ride.csv', file)).body.recording.id);
+    const curve = async () => (await home.ask('GET', `/riders/${rider.id}/curve?from=2026-01-01&to=2026-12-31`)).body;
+    const before = await curve();
+    expect(await rebuild()).toMatchObject({ rebuilt: 3, changed: 0, left: [], told: [1, 2, 3] });
+
+    const raw = new BetterSqlite(path.join(home.folder, 'test.sqlite'));
+    raw.prepare("UPDATE recordings SET bests = x'', seconds = 7, notes = '[]', laps = '[]' WHERE id = ?").run(ids[1]);
+    raw.prepare("UPDATE recordings SET file = x'00010203' WHERE id = ?").run(ids[2]);
+    raw.close();
+    expect(await curve()).not.toEqual(before);
+
+    const done = await rebuild();
+    expect(done).toMatchObject({ rebuilt: 2, changed: 1, left: [{ fileName: 'ride.csv' }] });
+    expect(done.left[0]?.reason).toMatch(/\.$/);
+    expect(await curve()).toEqual(before);
+  });
+});
