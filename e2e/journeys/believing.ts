@@ -15,7 +15,7 @@ test('the health screen: a yes holds maximal work back until somebody cleared it
   await expect(page.getByRole('heading', { name: /^Thirty minutes/ })).toBeVisible();
   await page.getByRole('link', { name: /^Zones/ }).click();
   await expect(page.getByRole('heading', { name: 'Zone ladder' })).toBeVisible();
-  const beats = page.getByText(/\d+–\d+ bpm/);
+  const beats = page.getByRole('button', { name: /, bpm: / });
   await expect(beats.first()).toBeVisible();
 
   const riderUrl = page.url().replace('/zones', '');
