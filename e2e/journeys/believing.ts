@@ -35,7 +35,7 @@ test('the health screen: a yes holds maximal work back until somebody cleared it
   await expect(page.getByRole('heading', { name: 'Zone ladder' })).toBeVisible();
   await expect(beats).toHaveCount(0);
   await page.goto(`${riderUrl}/tests/choose`);
-  await expect(page.getByText(/health screen/).first()).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Health screen first' })).toBeVisible();
 });
 
 test('many recordings at once: progress, what was refused and why, the same file not twice, and the curve that follows', async ({ page, emptyHouse }) => {
