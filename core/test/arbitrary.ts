@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Effort, type Item, type Plan, type RiderOnDay, type SetBlock, type Step, SYSTEMS, type Target } from '@uphill/core';
+import { type Effort, type Finish, type Item, type Plan, type RiderOnDay, type SetBlock, type Step, SYSTEMS, type Target } from '@uphill/core';
 import { newId } from './support.ts';
 
 /** Any sound thing a coach may have typed, for the property tests. */
@@ -12,6 +12,8 @@ export const anyEffort: fc.Arbitrary<Effort> = fc.oneof(
   span(1, 400).map((range) => ({ kind: 'percent' as const, ...range })),
   span(1, 2500).map((range) => ({ kind: 'watts' as const, ...range })),
   span(1, 10).map((range) => ({ kind: 'rpe' as const, ...range })),
+  span(1, 400).map((range) => ({ kind: 'goal' as const, ...range })),
+  span(1, 400).map((range) => ({ kind: 'curve' as const, ...range })),
   span(40, 230).map((range) => ({ kind: 'heartRate' as const, ...range })),
   fc.integer({ min: 40, max: 230 }).map((high) => ({ kind: 'heartRate' as const, low: null, high })),
   fc.integer({ min: 1, max: 7 }).map((zone) => ({ kind: 'zone' as const, zone })),
@@ -23,6 +25,22 @@ const anyTarget: fc.Arbitrary<Target> = fc.oneof(
   fc.tuple(anyEffort, anyEffort).map(([from, to]) => ({ kind: 'changing' as const, from, to })),
 );
 
+export const HILLS = [
+  { name: 'Quarry Lane', metres: 2400, gradientPercent: 7 },
+  { name: 'Quarry', metres: 600, gradientPercent: 9 },
+  { name: 'Salt Road', metres: 11_000, gradientPercent: 5.5 },
+];
+
+const anyFinish: fc.Arbitrary<Finish> = fc.record({
+  length: fc.oneof(
+    fc.integer({ min: 1, max: 600 }).map((seconds) => ({ kind: 'time' as const, seconds })),
+    fc.integer({ min: 10, max: 5000 }).map((metres) => ({ kind: 'metres' as const, metres })),
+  ),
+  effort: anyEffort,
+});
+const posture = fc.constantFrom('seated' as const, 'standing' as const);
+const different = fc.record({ posture, effort: anyEffort, finish: anyFinish }, { requiredKeys: ['posture'] });
+
 const anyStep: fc.Arbitrary<Step> = fc
   .record({
     role: fc.constantFrom('warmUp' as const, 'work' as const, 'easy' as const, 'coolDown' as const),
@@ -32,6 +50,35 @@ const anyStep: fc.Arbitrary<Step> = fc
     cue: fc.string({ maxLength: 30 }),
   })
   .map(({ role, seconds, target, cadence, cue }) => ({ kind: 'step', id: newId(), role, length: { kind: 'time', seconds }, target, cadence, cue }));
+
+/** A step with everything that a step can carry. */
+const anyRichStep: fc.Arbitrary<Step> = fc
+  .record({
+    step: anyStep,
+    length: fc.oneof(
+      fc.integer({ min: 1, max: 86_400 }).map((seconds) => ({ kind: 'time' as const, seconds })),
+      fc.integer({ min: 1, max: 7200 }).map((expectedS) => ({ kind: 'lap' as const, expectedS })),
+      fc.constantFrom(...HILLS).map((hill) => ({ kind: 'hill' as const, ...hill })),
+    ),
+    more: fc.record(
+      {
+        posture,
+        capBpm: fc.integer({ min: 40, max: 230 }),
+        finish: anyFinish,
+        everyNth: different.chain((other) => fc.integer({ min: 2, max: 20 }).map((every) => ({ every, ...other }))),
+        exceptions: fc.array(
+          different.chain((other) =>
+            fc
+              .record({ rep: fc.integer({ min: 1, max: 99 }), seconds: fc.integer({ min: 1, max: 3000 }) }, { requiredKeys: ['rep'] })
+              .map((own) => ({ ...own, ...other })),
+          ),
+          { minLength: 1, maxLength: 3 },
+        ),
+      },
+      { requiredKeys: [] },
+    ),
+  })
+  .map(({ step, length, more }) => ({ ...step, length, ...more }));
 
 function setOf(part: fc.Arbitrary<SetBlock['parts'][number]>, most: number): fc.Arbitrary<SetBlock> {
   return fc
@@ -73,3 +120,16 @@ export const anyRider: fc.Arbitrary<RiderOnDay> = fc.record({
     ],
   ),
 });
+
+const richInner = setOf(anyRichStep, 400);
+
+/** A session with everything that the sentence can say; not to be laid out, for it may last for weeks. */
+export const anyRichPlan: fc.Arbitrary<Plan> = fc
+  .record(
+    {
+      items: fc.array(fc.oneof(anyRichStep, setOf(fc.oneof(anyRichStep, richInner as fc.Arbitrary<never>), 120)), { minLength: 1, maxLength: 5 }),
+      totalS: fc.integer({ min: 1, max: 86_400 }),
+    },
+    { requiredKeys: ['items'] },
+  )
+  .map((fields) => ({ name: '', nameFollows: true, purpose: '', system: 'threshold', place: 'any', note: '', ...fields }));

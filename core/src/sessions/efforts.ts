@@ -1,3 +1,4 @@
+import type { CpFit, Pair } from '../power/criticalPower.ts';
 import { curveAt, type Best } from '../power/curve.ts';
 import type { RiderNumbers } from '../rider/numbers.ts';
 import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
@@ -11,9 +12,14 @@ import type { Effort } from './plan.ts';
 /** What Sprint, which has no upper limit, counts as in the sums: percent of FTP. Source: handbook section 5. */
 const SPRINT_PERCENT = 170;
 
-/** A rider on the day: figures, and the bests that flat-out steps are counted by. */
+/** A rider on the day: figures, and the bests and model that flat-out steps and W′ balance are reckoned by. */
 export interface RiderOnDay extends RiderNumbers {
   readonly bests: readonly Best[];
+  /** Watts of the goal; left out or null where it has none. */
+  readonly goalW?: number | null;
+  readonly fit?: CpFit | null;
+  readonly pair?: Pair | null;
+  readonly pmaxW?: number | null;
 }
 
 /** What an effort asks of one rider. */
@@ -61,6 +67,10 @@ export function askedOf(effort: Effort, rider: RiderOnDay, seconds: number): Ask
     }
     case 'heartRate':
       return ofHeartRate(effort.low, effort.high, rider);
+    case 'goal':
+      return ofWatts(effort, rider.goalW ?? null, rider, 'the goal has no watts');
+    case 'curve':
+      return ofWatts(effort, curveAt(seconds, rider, rider.bests)?.value ?? null, rider, 'no ride shows this length yet');
     case 'max':
       return ofFlatOut(rider, seconds);
   }
@@ -75,6 +85,13 @@ function ofPercent(low: number, high: number, ftp: number | null): Asked {
     rpe: rpeOfPercent(middle),
     counts: null,
   };
+}
+
+/** A share of some watts of the rider's own; without those it counts as the same share of FTP, and says so. */
+function ofWatts({ low, high }: { low: number; high: number }, ownW: number | null, rider: RiderOnDay, missing: string): Asked {
+  if (ownW === null || !rider.hasPower) return { ...ofPercent(low, high, rider.ftpW), counts: `counted as percent of FTP: ${missing}` };
+  const asked = ofPercent(low, high, ownW);
+  return { ...asked, rpe: rider.ftpW === null ? [7, 8] : rpeOfPercent(((asked.countedW ?? 0) / rider.ftpW) * 100) };
 }
 
 function ofZone(zone: number, ftp: number | null): Asked {

@@ -1,4 +1,5 @@
-import type { Item, Plan, Role, SetBlock, Step } from './plan.ts';
+import { BIKE_AND_KIT_KG, PLAIN_ROAD, speedAt, timeToTop } from '../hills/climbing.ts';
+import type { Finish, Item, Plan, Role, SetBlock, Step } from './plan.ts';
 import { type Asked, askedOf, type RiderOnDay } from './efforts.ts';
 
 /** One stretch of the session as it will be ridden, in watts for one rider. */
@@ -31,14 +32,23 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
   let clock = 0;
   let reps = 0;
 
-  const ride = (step: Step, rep: number | null): void => {
-    if (step.length.kind === 'unread' || segments.length >= MOST_SEGMENTS) return;
-    const { seconds } = step.length;
-    const { target } = step;
-    const from = askedOf(target.kind === 'steady' ? target.effort : target.from, rider, seconds);
-    const to = target.kind === 'steady' ? from : askedOf(target.to, rider, seconds);
+  const put = (step: Step, rep: number | null, seconds: number, from: Asked | null, to: Asked | null): void => {
+    if (seconds <= 0 || segments.length >= MOST_SEGMENTS) return;
     segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, from, to });
     clock += seconds;
+  };
+
+  const ride = (plain: Step, rep: number | null, round: number): void => {
+    if (plain.length.kind === 'unread') return;
+    const step = inRound(plain, round);
+    const seconds = secondsOf(step, rider);
+    const { target } = step;
+    const finish = step.finish ? finishOf(step.finish, rider, seconds) : null;
+    const mainS = seconds - (finish?.seconds ?? 0);
+    const from = askedOf(target.kind === 'steady' ? target.effort : target.from, rider, seconds);
+    const to = target.kind === 'steady' ? from : askedOf(target.to, rider, seconds);
+    put(step, rep, mainS, from, to);
+    if (finish) put(step, rep, finish.seconds, finish.asked, finish.asked);
   };
 
   const repeat = (set: SetBlock): void => {
@@ -47,14 +57,77 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
       // A group counts by the reps of the sets inside it; only the innermost reps get a number.
       const holdsSets = set.parts.some((part) => part.kind === 'set');
       const rep = holdsSets ? null : (reps += 1);
-      for (const part of set.parts) lay(part, rep);
-      if (set.rest && (set.rest.when === 'afterEach' || round < count)) ride(set.rest.step, null);
+      for (const part of set.parts) lay(part, rep, round);
+      if (set.rest && (set.rest.when === 'afterEach' || round < count)) ride(set.rest.step, null, round);
     }
   };
 
-  const lay = (item: Item, rep: number | null): void => (item.kind === 'set' ? repeat(item) : ride(item, rep));
-  for (const item of plan.items) lay(item, null);
+  const lay = (item: Item, rep: number | null, round: number): void => (item.kind === 'set' ? repeat(item) : ride(item, rep, round));
+  for (const item of plan.items) lay(item, null, 1);
   return segments;
+}
+
+/** What is ridden where nothing tells the rider's watts or mass: enough to reckon a hill's time by. */
+const USUAL = { massKg: 75, wattsPerKg: 2.5 } as const;
+
+/** A step as it is ridden in one rep: with what differs in every so-many-th, and in this one. */
+function inRound(step: Step, round: number): Step {
+  const nth = step.everyNth && round % step.everyNth.every === 0 ? step.everyNth : null;
+  const own = step.exceptions?.find(({ rep }) => rep === round) ?? null;
+  let ridden = step;
+  for (const other of [nth, own]) {
+    if (!other) continue;
+    ridden = {
+      ...ridden,
+      ...(other.posture ? { posture: other.posture } : {}),
+      ...(other.effort ? { target: { kind: 'steady' as const, effort: other.effort } } : {}),
+      ...(other.finish ? { finish: other.finish } : {}),
+    };
+  }
+  return own?.seconds === undefined ? ridden : { ...ridden, length: { kind: 'time', seconds: own.seconds } };
+}
+
+/**
+ * How long a step lasts for a rider, s: its time, what is expected of an open one, or the way to the top of a hill at
+ * the watts asked.
+ *
+ * @param step a step whose length is understood
+ * @param rider the rider's figures on the day
+ * @returns whole seconds, at least 1; 0 where the length is unread
+ * Source: handbook sections 5 (until-lap) and 12.
+ */
+export function secondsOf(step: Step, rider: RiderOnDay): number {
+  const { length, target } = step;
+  if (length.kind === 'time') return length.seconds;
+  if (length.kind === 'lap') return length.expectedS;
+  if (length.kind === 'unread') return 0;
+  const massKg = rider.massKg ?? USUAL.massKg;
+  const climb = (watts: number): number =>
+    Math.max(1, Math.round(timeToTop(watts, length.metres, { ...PLAIN_ROAD, gradient: length.gradientPercent / 100 }, massKg + BIKE_AND_KIT_KG)));
+  const usualW = rider.ftpW ?? USUAL.wattsPerKg * massKg;
+  // What is asked may hang on the length itself (flat out, share of the curve), so it is asked twice.
+  const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];
+  let seconds = climb(usualW);
+  for (let again = 0; again < 2; again += 1) {
+    const watts = efforts.map((effort) => askedOf(effort, rider, seconds)?.countedW ?? usualW);
+    seconds = climb(Math.max(30, watts.reduce((sum, each) => sum + each, 0) / watts.length));
+  }
+  return seconds;
+}
+
+function finishOf({ length, effort }: Finish, rider: RiderOnDay, ofS: number): { seconds: number; asked: Asked | null } {
+  const asked = askedOf(effort, rider, length.kind === 'time' ? length.seconds : 10);
+  const massKg = rider.massKg ?? USUAL.massKg;
+  const seconds =
+    length.kind === 'time'
+      ? length.seconds
+      : Math.max(
+          1,
+          Math.round(
+            length.metres / speedAt(asked?.countedW ?? rider.ftpW ?? USUAL.wattsPerKg * massKg, { ...PLAIN_ROAD, gradient: 0 }, massKg + BIKE_AND_KIT_KG),
+          ),
+        );
+  return { seconds: Math.min(seconds, ofS), asked };
 }
 
 /**

@@ -1,8 +1,9 @@
 import { parseCadence } from '../units/cadence.ts';
 import { parseEffort, parseTarget } from '../units/target.ts';
-import { parseDuration, printDuration } from '../units/time.ts';
+import { parseLength } from '../units/length.ts';
+import { printDuration } from '../units/time.ts';
 import { type Reading, refused, understood } from '../units/reading.ts';
-import type { Effort, Item, Plan, SetBlock, Step } from './plan.ts';
+import { type Effort, type Item, MOST_REPS, type Plan, type SetBlock, type Step } from './plan.ts';
 import { MOST_SEGMENTS } from './expand.ts';
 
 export type ProblemField = 'time' | 'target' | 'cadence' | 'reps' | 'session';
@@ -53,7 +54,7 @@ function inspectStep(step: Step, problems: PlanProblem[]): void {
   const blame = (field: ProblemField, reading: Reading<unknown>): void => {
     problems.push({ itemId: step.id, field, reason: reading.ok ? 'It was not understood when it was typed. Type it again.' : reading.reason });
   };
-  if (step.length.kind === 'unread') blame('time', parseDuration(step.length.text));
+  if (step.length.kind === 'unread') blame('time', parseLength(step.length.text, []));
   const efforts: Effort[] = step.target.kind === 'steady' ? [step.target.effort] : [step.target.from, step.target.to];
   for (const effort of efforts) {
     if (effort.kind === 'unread') blame('target', step.target.kind === 'steady' ? parseTarget(effort.text) : parseEffort(effort.text));
@@ -69,10 +70,13 @@ interface Measure {
   readonly steps: number;
 }
 
-function measure(item: Item): Measure {
+/** How long an item is and how many steps it has laid out, without a rider. */
+export function measure(item: Item): Measure {
   if (item.kind === 'step') {
     const { length } = item;
-    return { seconds: length.kind === 'time' ? length.seconds : 0, steps: 1 };
+    // A hill without a rider: nobody climbs slower than this, m/s.
+    const seconds = length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : length.kind === 'hill' ? length.metres / 2 : 0;
+    return { seconds, steps: 1 };
   }
   const reps = typeof item.reps === 'number' ? item.reps : 1;
   const parts = (item.parts as readonly Item[]).reduce((sum, part) => add(sum, measure(part)), { seconds: 0, steps: 0 });
@@ -94,13 +98,13 @@ function add(a: Measure, b: Measure): Measure {
  * Reads how many reps a set has.
  *
  * @param text what was typed: `4`, `4×`, `4 x`
- * @returns 1–99, or why it was refused
+ * @returns 1–999, or why it was refused
  */
 export function parseReps(text: string): Reading<number> {
   const found = /^(\d{1,6})\s*[x×*]?$/i.exec(text.trim());
   if (!found) return refused(`"${text.trim().slice(0, 24)}" is not a number of reps. Try 4.`);
   const reps = Number(found[1]);
   if (reps === 0) return refused('A set of 0 reps is no set. Type 1 or more, or delete it.');
-  if (reps > 99) return refused(`${reps} reps? The most is 99.`);
+  if (reps > MOST_REPS) return refused(`${reps} reps? The most is ${MOST_REPS}.`);
   return understood(reps);
 }

@@ -18,18 +18,38 @@ const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
 const RANGE = String.raw`${NUMBER}(?:\s*(?:-|–|—|to)\s*${NUMBER})?`;
 const PERCENT = new RegExp(String.raw`^${RANGE}\s*(?:%|percent|per cent)(?:\s*(?:of\s+)?ftp)?$`, 'i');
 const WATTS = new RegExp(String.raw`^${RANGE}\s*(?:w|watts?)$`, 'i');
+const GOAL = new RegExp(String.raw`^${RANGE}\s*(?:%|percent|per cent)\s*of\s*(?:the\s+)?goal(?:\s+power)?$`, 'i');
+const CURVE = new RegExp(String.raw`^${RANGE}\s*(?:%|percent|per cent)\s*of\s*(?:the\s+|the rider’s\s+)?curve$`, 'i');
 const BARE = new RegExp(String.raw`^${RANGE}$`, 'i');
 const ZONE = /^(?:z|zone)\s*(\d+)$/i;
 const RPE = new RegExp(String.raw`^(?:rpe|effort)\s*${RANGE}$`, 'i');
 const BPM = new RegExp(String.raw`^(under|up to|below|≤)?\s*${RANGE}\s*(?:bpm|beats?)$`, 'i');
 const CHANGE_ARROW = /^(.+?)\s*(?:→|->|>)\s*(.+)$/;
 const CHANGE_WORDS = /^(?:rising|building|falling)\s+(?:from\s+)?(.+?)\s+to\s+(.+)$/i;
+const UP_TO = /^(?:(?:rising|building)\s+to|up\s+to)\s+(?!.*\b(?:bpm|beats?)\b)(.+)$/i;
+const DOWN = /^(?:down|falling)$/i;
+const DOWN_TO = /^(?:falling|down)\s+to\s+(.+)$/i;
+
+const onePercent = (percent: number): Effort => ({ kind: 'percent', low: percent, high: percent });
+/** Where a rise starts that names only its end, and a fall. */
+export const RISES_FROM: Effort = onePercent(50);
+export const FALLS: { readonly from: Effort; readonly to: Effort } = { from: onePercent(60), to: onePercent(40) };
 const UNIT_AT_END = /\s*(%|percent|w|watts?|bpm)$/i;
 
 const WORDS: readonly (readonly [RegExp, Exclude<Effort, { kind: 'unread' }>])[] = [
-  [/^easy$/i, { kind: 'easy' }],
+  [/^(?:easy|rest|off|roll(?:ing)? down)$/i, { kind: 'easy' }],
   [/^(?:max|flat out|all[- ]out)$/i, { kind: 'max' }],
   [/^sweet ?spot$/i, { kind: 'percent', ...SWEET_SPOT }],
+  // FTP is the number; "threshold" is the band around it.
+  [/^ftp$/i, { kind: 'percent', low: 100, high: 100 }],
+  [/^goal(?: power)?$/i, { kind: 'goal', low: 100, high: 100 }],
+  [/^recovery$/i, { kind: 'zone', zone: 1 }],
+  [/^endurance$/i, { kind: 'zone', zone: 2 }],
+  [/^tempo$/i, { kind: 'zone', zone: 3 }],
+  [/^threshold$/i, { kind: 'zone', zone: 4 }],
+  [/^(?:aerobic )?ceiling$/i, { kind: 'zone', zone: 5 }],
+  [/^anaerobic$/i, { kind: 'zone', zone: 6 }],
+  [/^sprint$/i, { kind: 'zone', zone: 7 }],
 ];
 
 const TRY = 'Try 98–102 %, 260 W, zone 4, rpe 8, easy or max';
@@ -64,6 +84,10 @@ export function parseEffort(text: string): Reading<Exclude<Effort, { kind: 'unre
     const cap = bpm[1] !== undefined;
     return ranged('The heart rate', bpm[2], bpm[3], TARGET_BOUNDS.bpm, ' bpm', (low, high) => ({ kind: 'heartRate', low: cap ? null : low, high }), true);
   }
+  const goal = GOAL.exec(typed);
+  if (goal) return ranged('The share of goal power', goal[1], goal[2], TARGET_BOUNDS.percent, ' %', (low, high) => ({ kind: 'goal', low, high }));
+  const curve = CURVE.exec(typed);
+  if (curve) return ranged('The share of the curve', curve[1], curve[2], TARGET_BOUNDS.percent, ' %', (low, high) => ({ kind: 'curve', low, high }));
   const percent = PERCENT.exec(typed);
   if (percent) return percentEffort(percent[1], percent[2]);
   const watts = WATTS.exec(typed);
@@ -87,6 +111,12 @@ export function parseEffort(text: string): Reading<Exclude<Effort, { kind: 'unre
  */
 export function parseTarget(text: string): Reading<Target> {
   const typed = text.trim();
+  if (DOWN.test(typed)) return understood({ kind: 'changing', ...FALLS });
+  const end = UP_TO.exec(typed) ?? DOWN_TO.exec(typed);
+  if (end) {
+    const to = parseEffort(end[1] ?? '');
+    return to.ok ? understood({ kind: 'changing', from: UP_TO.test(typed) ? RISES_FROM : FALLS.from, to: to.value }) : to;
+  }
   const change = CHANGE_ARROW.exec(typed) ?? CHANGE_WORDS.exec(typed);
   if (!change) {
     const effort = parseEffort(typed);
@@ -152,6 +182,10 @@ export function printEffort(effort: Effort): string {
       return `rpe ${printSpan(effort.low, effort.high)}`;
     case 'heartRate':
       return effort.low === null ? `under ${effort.high} bpm` : `${printSpan(effort.low, effort.high)} bpm`;
+    case 'goal':
+      return `${printSpan(effort.low, effort.high)} % of goal`;
+    case 'curve':
+      return `${printSpan(effort.low, effort.high)} % of curve`;
     case 'easy':
     case 'max':
       return effort.kind;

@@ -1,5 +1,5 @@
 import type { Session } from '@uphill/api';
-import { type Plan, printDuration, printTarget, rowsOf } from '@uphill/core';
+import { type Plan, printLength, printTarget, rowsOf } from '@uphill/core';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -46,7 +46,7 @@ function Version({ name, plan }: { name: string; plan: Plan }) {
         {rowsOf(plan).map(({ step, sets }) => (
           <li key={step.id}>
             {sets.map(({ reps }) => `${typeof reps === 'number' ? reps : reps.text} × `).join('')}
-            {step.length.kind === 'time' ? printDuration(step.length.seconds) : step.length.text} at {printTarget(step.target)}
+            {printLength(step.length)} at {printTarget(step.target)}
           </li>
         ))}
       </ol>

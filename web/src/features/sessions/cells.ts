@@ -7,7 +7,7 @@ import {
   parseReps,
   parseTarget,
   type Plan,
-  printDuration,
+  printLength,
   printSpan,
   printTarget,
   type Reading,
@@ -52,7 +52,7 @@ export function textOf(row: Row, column: Column): string {
     case 'step':
       return row.restOf ? (row.restOf.rest?.when ?? 'between') : step.role;
     case 'time':
-      return step.length.kind === 'time' ? printDuration(step.length.seconds) : step.length.text;
+      return printLength(step.length);
     case 'target':
       return printTarget(step.target);
     case 'cadence':

@@ -1,0 +1,64 @@
+import type { Effort, Item, Role, Step } from '../plan.ts';
+
+/** Middles of the zones of Seven steps, percent of FTP; to compare efforts by, not to reckon with. */
+const ZONE_MIDDLES = [50, 65, 83, 98, 113, 135, 170] as const;
+const EASY_TO = 55;
+const GENTLE_TO = 75;
+
+/**
+ * About how hard an effort is in percent of FTP, where it can be said without a rider.
+ *
+ * @param effort any effort
+ * @returns percent, or null where it hangs on the rider
+ */
+export function roughPercent(effort: Effort): number | null {
+  switch (effort.kind) {
+    case 'percent':
+      return (effort.low + effort.high) / 2;
+    case 'zone':
+      return ZONE_MIDDLES[effort.zone - 1] ?? null;
+    case 'easy':
+      return 50;
+    case 'rpe':
+      return (effort.low + effort.high) * 5 + 15;
+    case 'max':
+      return 170;
+    default:
+      return null;
+  }
+}
+
+/** Whether a rising or falling step rises; null where its ends cannot be compared. */
+export function rises(from: Effort, to: Effort): boolean | null {
+  const both = [roughPercent(from), roughPercent(to)] as const;
+  if (both[0] !== null && both[1] !== null) return both[1] >= both[0];
+  const alike = from.kind === to.kind && 'low' in from && 'low' in to;
+  return alike ? (to.high ?? 0) >= (from.high ?? 0) : null;
+}
+
+function top(step: Step): number | null {
+  return step.target.kind === 'steady' ? roughPercent(step.target.effort) : null;
+}
+
+/**
+ * What a step is for, told by where it stands and how hard it is: what comes gently before the sets is the warm-up,
+ * what is easy or falls away at the end the cool-down.
+ *
+ * @param step the step
+ * @param at its place in its list
+ * @param list the list it stands in
+ * @param inSet true inside a set, where there is neither warm-up nor cool-down
+ * @returns its role
+ * Source: handbook section 7.
+ */
+export function roleOf(step: Step, at: number, list: readonly Item[], inSet: boolean): Role {
+  const percent = top(step);
+  const easy = percent !== null && percent <= EASY_TO;
+  if (!inSet && list.length > 1) {
+    const { target } = step;
+    const up = target.kind === 'changing' ? rises(target.from, target.to) : null;
+    if (at === 0 && (easy || up === true || (percent !== null && percent <= GENTLE_TO && list.slice(1).some(({ kind }) => kind === 'set')))) return 'warmUp';
+    if (at === list.length - 1 && (easy || up === false)) return 'coolDown';
+  }
+  return easy ? 'easy' : 'work';
+}
