@@ -7,7 +7,7 @@ const MAXIMAL_RPE = 9;
 
 /**
  * Why a session may not be given to a rider yet, as far as health goes: steps above 105 % of FTP wait for a clear
- * health screen, and heart-rate targets are not for riders whose heart rate tells nothing.
+ * health screen, heart-rate targets are not for riders whose heart rate tells nothing, and some may not ride unfuelled.
  *
  * @param plan the session
  * @param rider the rider's figures on the day
@@ -22,6 +22,8 @@ export function healthRefusal(plan: Plan, rider: RiderOnDay, health: HealthVerdi
   if (!health.heartRate && effortsOf(plan).some(({ kind }) => kind === 'heartRate')) {
     return `It has heart-rate targets, which tell nothing for ${rider.firstName}: RPE governs. Give those steps an RPE.`;
   }
+  if (!health.unfuelled && plan.unfuelled)
+    return `It is an unfuelled ride, which the health screen of ${rider.firstName} rules out. ${health.reasons.join(' ')}`;
   return null;
 }
 

@@ -1,0 +1,127 @@
+import { balanceAfter, type BalanceModel } from '../power/wBalance.ts';
+import type { Segment } from './expand.ts';
+
+/** CP and W′ as far as the balance needs them. */
+type Model = Pick<BalanceModel, 'cpW' | 'wPrimeJ'>;
+
+/** W′ balance at one second of the session. */
+export interface BalancePoint {
+  readonly second: number;
+  readonly balanceJ: number;
+}
+
+/** Where the balance first passes zero. */
+export interface Break {
+  /** From the start of the session, s. */
+  readonly atS: number;
+  /** Rep it happens in; null outside the sets. */
+  readonly rep: number | null;
+  readonly intoRepS: number;
+}
+
+/** W′ balance over a whole session. */
+export interface SessionBalance {
+  /** At the start, and at every end of a stretch that is steady or on one side of CP. */
+  readonly points: readonly BalancePoint[];
+  readonly lowestJ: number;
+  readonly lowestAtS: number;
+  readonly breaks: Break | null;
+  /** Balance at the end of each rep, by its number. */
+  readonly byRep: readonly { readonly rep: number; readonly leftJ: number }[];
+}
+
+/** A stretch on one side of CP: watts run evenly from one to the other. */
+interface Part {
+  readonly startS: number;
+  readonly seconds: number;
+  readonly fromW: number;
+  readonly toW: number;
+}
+
+/**
+ * W′ balance over a laid-out session in closed form: one step a stretch, not one a second. A rising or falling step
+ * is cut where it passes CP; on each side its mean watts give the same answer as second by second.
+ *
+ * @param segments as `expand` returns them; those without counted watts leave the balance as it is
+ * @param model CP in W, W′ in J, above 0
+ * @param startJ balance at the start, J; full where left out
+ * @returns points, lowest point, where it breaks, and what is left after each rep
+ * Source: handbook section 5 (W′ balance).
+ */
+export function sessionBalance(segments: readonly Segment[], model: Model, startJ = model.wPrimeJ): SessionBalance {
+  const points: BalancePoint[] = [{ second: 0, balanceJ: startJ }];
+  const byRep = new Map<number, number>();
+  const repStarts = new Map<number, number>();
+  let balanceJ = startJ;
+  let lowest: BalancePoint = points[0] as BalancePoint;
+  let breaks: Break | null = null;
+  for (const segment of segments) {
+    const { rep } = segment;
+    if (rep !== null && !repStarts.has(rep)) repStarts.set(rep, segment.startS);
+    for (const part of partsOf(segment, model.cpW)) {
+      const mean = (part.fromW + part.toW) / 2;
+      const next = balanceAfter(balanceJ, mean, part.seconds, model);
+      if (next < 0 && balanceJ >= 0 && !breaks) {
+        const atS = part.startS + usedUpAfter(balanceJ, part, model.cpW);
+        breaks = { atS, rep, intoRepS: atS - (rep === null ? segment.startS : (repStarts.get(rep) ?? segment.startS)) };
+      }
+      balanceJ = next;
+      const point = { second: part.startS + part.seconds, balanceJ };
+      points.push(point);
+      if (balanceJ < lowest.balanceJ) lowest = point;
+    }
+    if (rep !== null) byRep.set(rep, balanceJ);
+  }
+  return { points, lowestJ: lowest.balanceJ, lowestAtS: lowest.second, breaks, byRep: [...byRep].map(([rep, leftJ]) => ({ rep, leftJ })) };
+}
+
+/**
+ * The same balance every few seconds, to be drawn: recoveries bend.
+ *
+ * @param segments as `expand` returns them
+ * @param model CP in W, W′ in J
+ * @param most about how many points are wanted
+ * @returns points in rising time
+ * Source: handbook section 5 (W′ balance).
+ */
+export function balanceLine(segments: readonly Segment[], model: Model, most = 400): BalancePoint[] {
+  const last = segments.at(-1);
+  const step = Math.max(1, (last ? last.startS + last.seconds : 0) / most);
+  const line: BalancePoint[] = [{ second: 0, balanceJ: model.wPrimeJ }];
+  let balanceJ = model.wPrimeJ;
+  for (const segment of segments) {
+    for (const { startS, seconds, fromW, toW } of partsOf(segment, model.cpW)) {
+      const pieces = Math.max(1, Math.min(40, Math.round(seconds / step)));
+      const slope = (toW - fromW) / pieces;
+      for (let piece = 0; piece < pieces; piece += 1) {
+        balanceJ = balanceAfter(balanceJ, fromW + slope * (piece + 0.5), seconds / pieces, model);
+        line.push({ second: startS + (seconds * (piece + 1)) / pieces, balanceJ });
+      }
+    }
+  }
+  return line;
+}
+
+function partsOf({ startS, seconds, from, to }: Segment, cpW: number): Part[] {
+  const [fromW, toW] = [from?.countedW ?? null, to?.countedW ?? null];
+  if (fromW === null || toW === null) return [];
+  if (fromW === toW || (fromW > cpW && toW > cpW) || (fromW <= cpW && toW <= cpW)) return [{ startS, seconds, fromW, toW }];
+  // Whole seconds stay whole: each is on the side its middle lies on.
+  const crosses = (seconds * (cpW - fromW)) / (toW - fromW);
+  const first = Math.min(seconds, Math.max(0, Math.ceil(crosses - 0.5)));
+  const between = fromW + ((toW - fromW) * first) / seconds;
+  const parts: Part[] = [
+    { startS, seconds: first, fromW, toW: between },
+    { startS: startS + first, seconds: seconds - first, fromW: between, toW },
+  ];
+  return parts.filter((part) => part.seconds > 0);
+}
+
+/** Seconds until a balance is used up by a stretch above CP. */
+function usedUpAfter(balanceJ: number, { seconds, fromW, toW }: Part, cpW: number): number {
+  const over = fromW - cpW;
+  const slope = (toW - fromW) / seconds;
+  if (Math.abs(slope) < 1e-9) return balanceJ / over;
+  // balance = over·t + slope·t² ÷ 2
+  return (-over + Math.sqrt(Math.max(0, over * over + 2 * slope * balanceJ))) / slope;
+}

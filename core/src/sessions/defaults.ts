@@ -1,0 +1,157 @@
+import { roughPercent } from './sentence/roles.ts';
+import type { Item, Plan, Step, System } from './plan.ts';
+import { rowsOf } from './rows.ts';
+
+/** Time of year, as far as rests hang on it. */
+export type Season = 'base' | 'build';
+
+/** Weeks before the goal in which rests are those of building. */
+const BUILD_WEEKS = 16;
+
+/**
+ * Whether it is time for base or for build.
+ *
+ * @param weeksToGoal whole weeks to the goal; null without one
+ * @returns base, or build in the last 16 weeks before the goal
+ * Source: handbook sections 7 and 8 (a long build's threshold and ceiling blocks come last).
+ */
+export function seasonOf(weeksToGoal: number | null): Season {
+  return weeksToGoal !== null && weeksToGoal >= 0 && weeksToGoal <= BUILD_WEEKS ? 'build' : 'base';
+}
+
+/** A rest by default, with its reason. */
+export interface DefaultRest {
+  readonly seconds: number;
+  /** Work to rest: "2:1". */
+  readonly ratio: string;
+  readonly says: string;
+}
+
+/** Rest as a multiple of the work, by system. Source: handbook section 7 (Rest by system and time of year). */
+const RESTS: Readonly<Record<System, Readonly<Record<Season, readonly [work: number, rest: number]>>>> = {
+  recovery: { base: [1, 1], build: [1, 1] },
+  endurance: { base: [1, 1], build: [1, 1] },
+  tempo: { base: [2, 1], build: [2, 1] },
+  threshold: { base: [1, 1], build: [2, 1] },
+  ceiling: { base: [1, 1], build: [1, 1] },
+  anaerobic: { base: [1, 3], build: [1, 3] },
+  sprint: { base: [1, 12], build: [1, 3] },
+};
+
+/**
+ * The rest a coach would pick for reps of a system.
+ *
+ * @param system what the reps train
+ * @param workS length of a rep, s
+ * @param season time of year
+ * @returns the rest in s, rounded to what is easily said, with its ratio
+ * Source: handbook section 7 (Rest by system and time of year).
+ */
+export function defaultRest(system: System, workS: number, season: Season): DefaultRest {
+  const [work, rest] = RESTS[system][season];
+  const exact = (workS * rest) / work;
+  const unit = exact >= 120 ? 30 : 5;
+  const seconds = Math.max(10, Math.round(exact / unit) * unit);
+  return { seconds, ratio: `${work}:${rest}`, says: `${work}:${rest} ${system === 'threshold' ? `in ${season}` : `for ${SYSTEM_WORDS[system]}`}` };
+}
+
+const SYSTEM_WORDS: Readonly<Record<System, string>> = {
+  recovery: 'recovery',
+  endurance: 'steady blocks',
+  tempo: 'tempo',
+  threshold: 'threshold',
+  ceiling: 'the ceiling',
+  anaerobic: 'anaerobic quality',
+  sprint: 'sprints',
+};
+
+const SPRINT_S = 20;
+const MINUTE_S = 120;
+const TOPS: readonly (readonly [percent: number, system: System])[] = [
+  [55, 'recovery'],
+  [75, 'endurance'],
+  [87, 'tempo'],
+  [105, 'threshold'],
+  [120, 'ceiling'],
+  [150, 'anaerobic'],
+];
+
+/**
+ * The system a session trains, told by its work: the mean of its hardest reps, and how long they last.
+ *
+ * @param plan the session
+ * @returns the system; recovery where nothing but easy riding is in it
+ * Source: handbook sections 6 and 7.
+ */
+export function systemOf(plan: Pick<Plan, 'items'>): System {
+  const reps = plan.items.flatMap((item) => repsIn(item));
+  const hardest = reps.reduce<Rep | null>(
+    (top, rep) => (top === null || rep.percent * Math.min(1, rep.inAllS / 240) > top.percent * Math.min(1, top.inAllS / 240) ? rep : top),
+    null,
+  );
+  if (!hardest) return 'recovery';
+  if (hardest.flatOut) return hardest.seconds <= SPRINT_S ? 'sprint' : hardest.seconds <= MINUTE_S ? 'anaerobic' : 'ceiling';
+  return TOPS.find(([percent]) => hardest.percent <= percent)?.[1] ?? (hardest.seconds <= SPRINT_S ? 'sprint' : 'anaerobic');
+}
+
+interface Rep {
+  readonly percent: number;
+  readonly seconds: number;
+  /** All its reps together, s. */
+  readonly inAllS: number;
+  readonly flatOut: boolean;
+}
+
+function repsIn(item: Item, times = 1): Rep[] {
+  if (item.kind === 'step') return item.role === 'work' ? oneRep([item], times) : [];
+  const reps = typeof item.reps === 'number' ? item.reps : 1;
+  const steps = item.parts.filter((part): part is Step => part.kind === 'step');
+  const sets = item.parts.filter((part) => part.kind === 'set');
+  // Steps of one rep count at their mean: over-unders are threshold work.
+  const together =
+    sets.length === 0 && steps.every(({ role }) => role === 'work') ? oneRep(steps, times * reps) : steps.flatMap((step) => repsIn(step, times * reps));
+  return [...together, ...sets.flatMap((set) => repsIn(set, times * reps))];
+}
+
+function oneRep(steps: readonly Step[], times: number): Rep[] {
+  const known = steps.flatMap(({ target, length }) => {
+    const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];
+    const percents = efforts.map((effort) => (effort.kind === 'goal' || effort.kind === 'curve' || effort.kind === 'watts' ? 100 : roughPercent(effort)));
+    const seconds = length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : 300;
+    const sound = percents.filter((percent): percent is number => percent !== null);
+    return sound.length === 0
+      ? []
+      : [{ percent: sound.reduce((sum, each) => sum + each, 0) / sound.length, seconds, flatOut: efforts.some(({ kind }) => kind === 'max') }];
+  });
+  const seconds = known.reduce((sum, each) => sum + each.seconds, 0);
+  if (seconds === 0) return [];
+  const percent = known.reduce((sum, each) => sum + each.percent * each.seconds, 0) / seconds;
+  return [{ percent, seconds, inAllS: seconds * times, flatOut: known.length === 1 && known[0]?.flatOut === true }];
+}
+
+/** A warm-up by what follows, as it is said. Source: handbook section 7 (warm-ups of the book). */
+const WARM_UPS: Readonly<Record<System, string | null>> = {
+  recovery: null,
+  endurance: null,
+  tempo: '10:00 building to 75 %',
+  threshold: '15:00 building to 90 %',
+  ceiling: '15:00 building to 88–94 %, 30 s at 110 %, 3:00 easy',
+  anaerobic: '15:00 building to 88–94 %, 30 s at 110 %, 4:00 easy',
+  sprint: '15:00 building to 80 %, 10 s at 120 %, 4:00 easy',
+};
+
+/**
+ * The warm-up a coach would put before a session, as a sentence.
+ *
+ * @param system what the session trains
+ * @returns the words, or null where none is needed
+ * Source: handbook section 7.
+ */
+export function defaultWarmUp(system: System): string | null {
+  return WARM_UPS[system];
+}
+
+/** Whether a session begins with a warm-up or needs none. */
+export function hasWarmUp(plan: Pick<Plan, 'items'>): boolean {
+  return rowsOf(plan as Plan)[0]?.step.role === 'warmUp';
+}

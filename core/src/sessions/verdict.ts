@@ -1,0 +1,174 @@
+import { curveAt } from '../power/curve.ts';
+import { balanceModel, type BalanceModel } from '../power/wBalance.ts';
+import { roundHalfUp, roundTo } from '../units/rounding.ts';
+import { printClock } from '../units/time.ts';
+import { type Worked, worked } from '../working/worked.ts';
+import { sessionBalance, type SessionBalance } from './balance.ts';
+import type { RiderOnDay } from './efforts.ts';
+import { expand, type Segment } from './expand.ts';
+import type { Plan, Step } from './plan.ts';
+import { rowsOf } from './rows.ts';
+
+/** What a look at a session finds, from mild to hard. */
+export type VerdictWord = 'light' | 'too easy to change anything' | 'working' | 'useful' | 'at the limit' | 'breaks' | 'out of reach';
+
+/** One of the two looks. */
+export interface Look {
+  readonly id: 'balance' | 'curve';
+  readonly word: VerdictWord;
+  /** In one line: "breaks in rep 4 at 33:20". */
+  readonly says: string;
+  /** Share left, or share of the curve; with its working. */
+  readonly share: Worked;
+}
+
+/** Both looks at a session, and the harder of them. */
+export interface SessionVerdict {
+  readonly looks: readonly Look[];
+  readonly verdict: Look | null;
+  /** Why there is no verdict, or only one look; null where both are there. */
+  readonly why: string | null;
+  readonly model: BalanceModel | null;
+  readonly balance: SessionBalance | null;
+}
+
+/** Between these shares of FTP the work is held against the curve. Source: handbook section 7. */
+const CURVE_LOOK = { low: 88, high: 105 } as const;
+/** At or under this cadence the work is for strength, and is what it is on purpose, rpm. */
+const LOW_CADENCE_RPM = 70;
+const HARDNESS: Readonly<Record<VerdictWord, number>> = {
+  light: 0,
+  'too easy to change anything': 0,
+  working: 1,
+  useful: 1,
+  'at the limit': 2,
+  breaks: 3,
+  'out of reach': 3,
+};
+
+/** The stretches that a verdict is about. */
+export interface LookedAt {
+  readonly segments: readonly Segment[];
+  readonly seconds: number;
+  readonly meanW: number;
+}
+
+/**
+ * The work that a verdict is about: reps that average at least 88 % of FTP. Recovery, Endurance, Tempo, steady blocks,
+ * low cadence, Kicks, flat-out and RPE steps are what they are on purpose.
+ *
+ * @param plan the session
+ * @param segments it laid out
+ * @param rider the rider's figures on the day
+ * @returns those stretches, how long they are in all and their mean, or null where there are none
+ * Source: handbook section 7 (Will it change anything, will it hold?).
+ */
+export function lookedAt(plan: Plan, segments: readonly Segment[], rider: RiderOnDay): LookedAt | null {
+  if (rider.ftpW === null) return null;
+  const steps = new Map(rowsOf(plan).map(({ step }) => [step.id, step]));
+  const reps = new Map<string, Segment[]>();
+  for (const segment of segments) {
+    const step = steps.get(segment.stepId);
+    if (segment.role !== 'work' || !step || onPurpose(step) || segment.from?.countedW == null || segment.to?.countedW == null) continue;
+    const key = segment.rep === null ? segment.stepId : String(segment.rep);
+    reps.set(key, [...(reps.get(key) ?? []), segment]);
+  }
+  const ftpW = rider.ftpW;
+  const counted = [...reps.values()].filter((rep) => meanOf(rep) >= (CURVE_LOOK.low * ftpW) / 100).flat();
+  return counted.length === 0 ? null : { segments: counted, seconds: secondsIn(counted), meanW: meanOf(counted) };
+}
+
+function onPurpose({ target, cadence }: Step): boolean {
+  const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];
+  const low = cadence !== null && 'high' in cadence && cadence.high <= LOW_CADENCE_RPM;
+  return low || efforts.some(({ kind }) => kind === 'max' || kind === 'rpe');
+}
+
+function secondsIn(segments: readonly Segment[]): number {
+  return segments.reduce((sum, { seconds }) => sum + seconds, 0);
+}
+
+function meanOf(segments: readonly Segment[]): number {
+  const joules = segments.reduce((sum, { seconds, from, to }) => sum + (seconds * ((from?.countedW ?? 0) + (to?.countedW ?? 0))) / 2, 0);
+  return joules / secondsIn(segments);
+}
+
+/**
+ * Whether a session changes anything, and whether this rider can finish it: by W′ balance where any of its work is
+ * above CP, and by the rider's curve where it averages 88–105 % of FTP. The harder of both is the verdict.
+ *
+ * @param plan the session
+ * @param rider the rider's figures on the day, with fit or pair where there is one
+ * @returns both looks with their working, the verdict, and the balance
+ * Source: handbook section 7 (Will it change anything, will it hold?).
+ */
+export function sessionVerdict(plan: Plan, rider: RiderOnDay, segments: readonly Segment[] = expand(plan, rider)): SessionVerdict {
+  const model = rider.hasPower ? balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW) : null;
+  const balance = model && segments.length > 0 ? sessionBalance(segments, model) : null;
+  const work = lookedAt(plan, segments, rider);
+  if (!work || rider.ftpW === null) {
+    const why = rider.ftpW === null ? 'Without an FTP there is no verdict.' : 'What it asks is gentle, low in cadence or by effort on purpose: no verdict.';
+    return { looks: [], verdict: null, why, model, balance };
+  }
+  const above = work.segments.some(({ from, to }) => model !== null && Math.max(from?.countedW ?? 0, to?.countedW ?? 0) > model.cpW);
+  const looks = [...(model && balance && above ? [byBalance(balance, model, rider)] : []), ...byCurve(work, rider, rider.ftpW)];
+  const verdict = looks.reduce<Look | null>((hardest, look) => (hardest === null || HARDNESS[look.word] > HARDNESS[hardest.word] ? look : hardest), null);
+  const aboveFtp = work.segments.some(({ from }) => (from?.countedW ?? 0) > (rider.ftpW ?? Infinity));
+  return { looks, verdict, why: model === null && aboveFtp ? 'W′ balance needs a 1:00 and a 5:00 effort.' : null, model, balance };
+}
+
+function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnDay): Look {
+  const share = (balance.lowestJ / model.wPrimeJ) * 100;
+  const { breaks } = balance;
+  const word: VerdictWord = breaks ? 'breaks' : share >= 70 ? 'light' : share >= 25 ? 'working' : 'at the limit';
+  const where = breaks ? `breaks ${breaks.rep === null ? '' : `in rep ${breaks.rep} `}at ${printClock(breaks.atS)}` : word;
+  const from = { fit: 'a fit', pair: 'the 1:00 and 5:00', cappedPair: `the 1:00 and 5:00, CP cut back to 1.02 × FTP` }[model.from];
+  return {
+    id: 'balance',
+    word,
+    says: breaks ? where : `${where}: ${roundHalfUp(share)} % of W′ left at the lowest`,
+    share: worked(
+      share,
+      '%',
+      'Lowest point of W′ balance',
+      [
+        [`CP and W′ of ${rider.firstName}, from ${from}`, `${roundHalfUp(model.cpW)} W, ${roundTo(model.wPrimeJ / 1000, 1)} kJ`],
+        [`Lowest at ${printClock(balance.lowestAtS)}`, `${roundTo(balance.lowestJ / 1000, 1)} kJ`],
+        ['Share of W′', `${roundTo(share, 1)} %`],
+        ...(breaks
+          ? ([[`Below zero${breaks.rep === null ? '' : ` in rep ${breaks.rep}, ${printClock(breaks.intoRepS)} into it`}`, printClock(breaks.atS)]] as const)
+          : []),
+        ...balance.byRep.slice(0, 12).map(({ rep, leftJ }) => [`Left after rep ${rep}`, `${roundHalfUp((leftJ / model.wPrimeJ) * 100)} %`] as const),
+      ],
+      [['light from 70 %, working from 25 %, at the limit from 0 %', word]],
+    ),
+  };
+}
+
+function byCurve({ seconds, meanW }: LookedAt, rider: RiderOnDay, ftpW: number): Look[] {
+  const percent = (meanW / ftpW) * 100;
+  if (percent < CURVE_LOOK.low || percent > CURVE_LOOK.high) return [];
+  const curve = curveAt(seconds, rider, rider.bests);
+  if (!curve) return [];
+  const share = (meanW / curve.value) * 100;
+  const word: VerdictWord = share < 85 ? 'too easy to change anything' : share < 97 ? 'useful' : share <= 103 ? 'at the limit' : 'out of reach';
+  return [
+    {
+      id: 'curve',
+      word,
+      says: `${word}: ${roundHalfUp(share)} % of what ${rider.firstName} can hold for ${printClock(seconds)}`,
+      share: worked(
+        share,
+        '%',
+        'Work held against the rider’s curve',
+        [
+          ['Work in all', printClock(seconds)],
+          ['Mean of the work', `${roundTo(meanW, 1)} W, ${roundTo(percent, 1)} % of FTP`],
+          ...curve.lines.map(({ label, figure }) => [label, figure] as const),
+          ['Mean ÷ curve', `${roundTo(share, 1)} %`],
+        ],
+        [['useful from 85 %, at the limit from 97 %, out of reach over 103 %', word]],
+      ),
+    },
+  ];
+}

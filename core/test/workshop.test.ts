@@ -1,0 +1,338 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  aboveFtp,
+  balanceAfter,
+  balanceLine,
+  BOOK,
+  bookSession,
+  carbohydrate,
+  chosenWatts,
+  defaultRest,
+  expand,
+  fitToBalance,
+  fitToHill,
+  fitToLoad,
+  fitToTotal,
+  healthRefusal,
+  leverOf,
+  nameFromSets,
+  pairFromBests,
+  parseSentence,
+  type Plan,
+  planFromBook,
+  planSchema,
+  printSentence,
+  problemsOf,
+  progress,
+  type RiderOnDay,
+  seasonOf,
+  type Segment,
+  sessionBalance,
+  sessionNumbers,
+  sessionVerdict,
+  solveWatts,
+  streamOf,
+  SYSTEMS,
+  systemOf,
+} from '@uphill/core';
+import { anyPlan } from './arbitrary.ts';
+import CASES from './cases/sums.json' with { type: 'json' };
+import { INES, newId, plan } from './support.ts';
+
+function said(text: string): Plan {
+  const { items, unread } = parseSentence(text, { hills: [], ftpW: 262, newId });
+  expect(unread).toEqual([]);
+  return plan(...items);
+}
+
+const pair = pairFromBests(470, 318);
+const FAST: RiderOnDay = {
+  ...INES,
+  goalW: 285,
+  pair: pair.ok ? pair.value.value : null,
+  bests: [
+    [60, 470],
+    [300, 318],
+    [1200, 270],
+  ],
+};
+
+/** Segments from seconds and watts, as the worked cases give them. */
+function ridden(list: readonly (readonly number[])[]): Segment[] {
+  let startS = 0;
+  return list.map(([seconds = 0, watts = 0], index) => {
+    const asked = { lowW: watts, highW: watts, countedW: watts, rpe: [5, 5] as const, counts: null };
+    const segment: Segment = { stepId: `s${index}`, startS, seconds, role: index % 2 === 0 ? 'work' : 'easy', rep: null, from: asked, to: asked };
+    startS += seconds;
+    return segment;
+  });
+}
+
+describe('W′ balance of a session', () => {
+  it('the worked case, at the end of each stretch', () => {
+    const { cpW, wPrimeJ, segments, endOfSegmentJ } = CASES.wBalance;
+    const { points } = sessionBalance(ridden(segments), { cpW, wPrimeJ });
+    points.slice(1).forEach(({ balanceJ }, index) => expect(balanceJ).toBeCloseTo(endOfSegmentJ[index] as number, 0));
+  });
+
+  it('the worked break, to the hundredth of a second', () => {
+    const { cpW, wPrimeJ, segments, firstBelowZeroAtS } = CASES.wBalanceBreaks;
+    expect(sessionBalance(ridden(segments), { cpW, wPrimeJ }).breaks?.atS).toBeCloseTo(firstBelowZeroAtS, 1);
+  });
+
+  it('in closed form is what second by second gives, for any session and rider', () => {
+    fc.assert(
+      fc.property(
+        anyPlan,
+        fc.integer({ min: 150, max: 400 }),
+        fc.integer({ min: 5000, max: 35_000 }),
+        fc.integer({ min: 120, max: 400 }),
+        (session, cpW, wPrimeJ, ftpW) => {
+          const segments = expand(session, { ...FAST, ftpW });
+          const stream = streamOf(segments);
+          fc.pre(stream !== null && segments.every(({ from, to }) => from && to));
+          let [balance, lowest] = [wPrimeJ, wPrimeJ];
+          for (const watts of stream ?? []) {
+            balance = balanceAfter(balance, watts, 1, { cpW, wPrimeJ });
+            lowest = Math.min(lowest, balance);
+          }
+          const closed = sessionBalance(segments, { cpW, wPrimeJ });
+          expect(closed.points.at(-1)?.balanceJ).toBeCloseTo(balance, 3);
+          expect(closed.lowestJ).toBeCloseTo(lowest, 3);
+          expect(closed.breaks === null).toBe(lowest >= 0);
+          expect(balanceLine(segments, { cpW, wPrimeJ }).at(-1)?.balanceJ).toBeCloseTo(balance, 3);
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+
+  it('where it breaks, the balance is nothing', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 101, max: 130 }), fc.integer({ min: 0, max: 40 }), (from, rise) => {
+        const session = said(`6 × 5:00 building from ${from} % to ${from + rise} %, 1:00 easy between`);
+        const model = { cpW: 262, wPrimeJ: 9000 };
+        const { breaks } = sessionBalance(expand(session, FAST), model);
+        fc.pre(breaks !== null);
+        const segments = expand(session, FAST);
+        const until = segments.flatMap((segment) => {
+          const seconds = Math.min(segment.seconds, (breaks?.atS ?? 0) - segment.startS);
+          if (seconds <= 0 || !segment.from || !segment.to) return [];
+          const to = (segment.from.countedW ?? 0) + (((segment.to.countedW ?? 0) - (segment.from.countedW ?? 0)) * seconds) / segment.seconds;
+          return [{ ...segment, seconds, to: { ...segment.to, countedW: to } }];
+        });
+        expect(sessionBalance(until, model).points.at(-1)?.balanceJ).toBeCloseTo(0, 0);
+      }),
+    );
+  });
+});
+
+describe('the verdict', () => {
+  const verdict = (text: string, rider: RiderOnDay = FAST) => sessionVerdict(said(text), rider);
+
+  it('by W′: light, working, at the limit, and where it breaks', () => {
+    expect(verdict('2 × 3:00 at 106 %, 5:00 easy between').looks.find(({ id }) => id === 'balance')?.word).toBe('light');
+    expect(verdict('4 × 3:00 at 115 %, 3:00 easy between').verdict?.word).toBe('working');
+    const hard = verdict('6 × 3:00 at 122 %, 1:00 easy between');
+    expect(hard.verdict?.says).toMatch(/^breaks in rep \d at \d+:\d\d$/);
+    expect(hard.balance?.breaks?.rep).toBe(Number(/rep (\d)/.exec(hard.verdict?.says ?? '')?.[1]));
+  });
+
+  it('by the curve: work of 88–105 % of FTP, over-unders as one block', () => {
+    expect(verdict('2 × 10 at 90 %, 5 easy between').verdict).toMatchObject({ id: 'curve', word: 'useful' });
+    expect(verdict('2 × 4:00 at 88 %, 5 easy between').verdict?.word).toBe('too easy to change anything');
+    expect(verdict('4 × 20 at 104 %, 5 easy between').verdict?.word).toBe('out of reach');
+    const overUnders = verdict('2 × 5 × (1:00 at 110 % and 1:00 at 90 %), 5:00 easy between sets');
+    expect(overUnders.looks.map(({ id }) => id).sort()).toEqual(['balance', 'curve']);
+  });
+
+  it('what is as it is on purpose gets none; without 1:00 and 5:00 only the curve speaks, and says so', () => {
+    for (const text of [
+      '90 at 56–75 %',
+      '20 × 15 s at 140 % and 1:45 at 75 %',
+      '4 × 6:00 at 95 % 50–60 rpm, 6 easy between',
+      '10 × 30/30 max',
+      '60 at rpe 8',
+      '2 × 20 at 80 %, 5 easy between',
+    ])
+      expect([text, verdict(text).verdict]).toEqual([text, null]);
+    const { looks, why } = verdict('4 × 8:00 at 102–106 %, 4 easy between', INES);
+    expect([looks.map(({ id }) => id), why]).toEqual([['curve'], 'W′ balance needs a 1:00 and a 5:00 effort.']);
+    expect(sessionVerdict(said('4 × 8:00 at 100 %'), { ...INES, ftpW: null }).why).toContain('Without an FTP');
+  });
+});
+
+describe('the solved sixth', () => {
+  it('leaves 10 % of W′ or stays under 0.95 × the curve, and a watt and a half more would not', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 8 }), fc.integer({ min: 120, max: 480 }), fc.integer({ min: 30, max: 300 }), (reps, repS, restS) => {
+        const text = (watts: string): string => `15 building to 80 %, ${reps} × ${repS} s at ${watts}, ${restS} s easy between`;
+        const solved = solveWatts(said(text('110 %')), FAST);
+        if (!solved.ok) throw new Error(solved.reason);
+        const left = (watts: number): number => {
+          const { balance, model } = sessionVerdict(said(text(`${watts} W`)), FAST);
+          return (balance?.lowestJ ?? 0) / (model?.wPrimeJ ?? 1);
+        };
+        const watts = solved.value.watts.value;
+        expect(left(watts)).toBeGreaterThanOrEqual(0.0999);
+        if (solved.value.by === 'balance') expect(left(watts + 1.5)).toBeLessThan(0.1);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('has no rule outside 2:00–8:00, nor without a model', () => {
+    expect(solveWatts(said('10 × 1:00 at 120 %, 3 easy between'), FAST)).toMatchObject({ ok: false, reason: expect.stringContaining('outside 2:00–8:00') });
+    expect(solveWatts(said('4 × 4:00 at 112 %, 4 easy between'), INES)).toMatchObject({ ok: false, reason: 'Needs a 1:00 and a 5:00 effort.' });
+    expect(solveWatts(said('90 at 60 %'), FAST).ok).toBe(false);
+  });
+
+  it('the lower of the rider’s own numbers and the solved watts is asked for', () => {
+    const session = said('5 × 4:00 at 112 %, 2:00 easy between');
+    const solved = solveWatts(session, FAST);
+    if (!solved.ok) throw new Error(solved.reason);
+    const ways = aboveFtp(240, { ftpW: 262, pair: FAST.pair ?? null, bests: FAST.bests, goalW: 285 });
+    const own = ways.ways.find(({ id }) => id === 'bests')?.watts?.value ?? 0;
+    expect(chosenWatts(ways, solved.value)?.value).toBe(Math.min(own, solved.value.watts.value));
+    expect(chosenWatts(aboveFtp(240, { ftpW: 262, pair: null, bests: [], goalW: null }), null)?.value).toBe(296);
+  });
+});
+
+describe('fit it', () => {
+  it('to 10 % of W′: a set that breaks holds, and a hair more would not', () => {
+    const broken = said('6 × 3:00 at 122 %, 1:00 easy between');
+    expect(sessionVerdict(broken, FAST).verdict?.word).toBe('breaks');
+    const fitted = fitToBalance(broken, FAST);
+    if (!fitted.ok) throw new Error(fitted.reason);
+    const { balance, model } = sessionVerdict(fitted.value.plan, FAST);
+    const share = (balance?.lowestJ ?? 0) / (model?.wPrimeJ ?? 1);
+    expect(share).toBeGreaterThanOrEqual(0.1);
+    expect(share).toBeLessThan(0.16);
+    expect(fitted.value.says).toMatch(/^122 % to [\d.]+ %, 10 % of W′ left$/);
+  });
+
+  it('to a total, to a load, to a hill', () => {
+    const session = said('20 easy, 3 × 15 at 88–94 %, 5 easy between, 10 down');
+    const total = fitToTotal(session, 5400);
+    expect(total.ok && sessionNumbers(total.value.plan, INES).totalS.value).toBe(5400);
+    expect(fitToTotal(session, 3000)).toMatchObject({ ok: false, reason: expect.stringContaining('so the ends cannot fit') });
+    for (const wanted of [60, 75, 90, 120]) {
+      const fitted = fitToLoad(session, INES, wanted);
+      expect(fitted.ok && Math.abs(sessionNumbers(fitted.value.plan, INES).load.value - wanted)).toBeLessThan(2);
+    }
+    const hill = fitToHill(session, { name: 'Quarry Lane', metres: 2400, gradientPercent: 7 });
+    expect(hill.ok && printSentence(hill.value.plan)).toContain('3 × to the top of Quarry Lane at 88–94 %, 4:30 easy between');
+    expect(fitToHill(said('90 at 60 %'), { name: 'Quarry Lane', metres: 2400, gradientPercent: 7 }).ok).toBe(false);
+  });
+});
+
+describe('rungs of the ladder', () => {
+  it('below FTP minutes are added, above it watts; 8:00 and more up to 105 % take minutes to 40 first', () => {
+    expect([leverOf(95, 600, 1200), leverOf(115, 180, 900), leverOf(103, 480, 1920), leverOf(103, 480, 2400)]).toEqual(['time', 'watts', 'time', 'watts']);
+    const up = (text: string): string => {
+      const next = progress(said(text), 1);
+      return next.ok ? printSentence(next.value.plan) : next.reason;
+    };
+    expect(up('3 × 12 at 88–94 %, 6 easy between')).toBe('4 × 10:00 at 88–94 %, 5:00 easy between');
+    expect(up('3 × 15 at 95 %, 5 easy between')).toBe('4 × 12:00 at 95 %, 4:00 easy between');
+    expect(up('5 × 3:00 at 115–118 %, 3 easy between')).toBe('5 × 3:00 at 117–120 %, 3:00 easy between');
+    expect(up('90 at 56–75 %')).toBe('1 h 45 at 56–75 %');
+    expect(up('6 × 20 at 95 %, 5 easy between')).toContain('the top of the ladder');
+  });
+
+  it('a rung up has more time at the same target or more watts in the same time, and down comes back below', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 6 }), fc.integer({ min: 2, max: 20 }), fc.integer({ min: 76, max: 120 }), (reps, minutes, percent) => {
+        const session = said(`${reps} × ${minutes} min at ${percent} %, 3:00 easy between`);
+        const next = progress(session, 1);
+        fc.pre(next.ok);
+        if (!next.ok) return;
+        const [before, after] = [sessionNumbers(session, INES), sessionNumbers(next.value.plan, INES)];
+        const moreTime = after.timeAtTargetS.value > before.timeAtTargetS.value;
+        expect(moreTime).toBe(leverOf(percent, minutes * 60, reps * minutes * 60) === 'time');
+        if (!moreTime) expect(after.timeAtTargetS.value).toBe(before.timeAtTargetS.value);
+        if (!moreTime) expect(after.load.value).toBeGreaterThan(before.load.value);
+      }),
+    );
+  });
+});
+
+describe('what a coach would pick', () => {
+  it('rests by system and time of year', () => {
+    expect(defaultRest('threshold', 480, 'base')).toMatchObject({ seconds: 480, ratio: '1:1' });
+    expect(defaultRest('threshold', 480, 'build')).toMatchObject({ seconds: 240, ratio: '2:1' });
+    expect(defaultRest('threshold', 600, 'build').seconds).toBe(300);
+    expect(defaultRest('tempo', 1200, 'base').seconds).toBe(600);
+    expect(defaultRest('ceiling', 240, 'base').seconds).toBe(240);
+    expect(defaultRest('anaerobic', 60, 'build').seconds).toBe(180);
+    expect(defaultRest('sprint', 10, 'build').seconds).toBe(30);
+    expect(defaultRest('sprint', 10, 'base').seconds).toBe(120);
+    expect([seasonOf(null), seasonOf(20), seasonOf(16), seasonOf(0), seasonOf(-3)]).toEqual(['base', 'base', 'build', 'build', 'base']);
+  });
+
+  it.each([
+    ['4 × 8:00 at 98–102 %, 4 easy between', 'threshold'],
+    ['15 building to 90 %, 5 × 3:00 at 117 %, 3 easy between, 10 down', 'ceiling'],
+    ['2 × 5 × (1:00 at 110 % and 1:00 at 90 %), 5 easy between sets', 'threshold'],
+    ['20 × (15 s at 140 % and 1:45 at 75 %)', 'tempo'],
+    ['10 × 1:00 at 130 %, 3 easy between', 'anaerobic'],
+    ['10 × 10 s max, 50 s easy after each', 'sprint'],
+    ['90 at 56–75 %', 'endurance'],
+    ['2 × 20 at 76–86 %, 10 easy between', 'tempo'],
+    ['45 easy', 'recovery'],
+  ])('%s trains %s', (text, system) => expect(systemOf(said(text))).toBe(system));
+
+  it('carbohydrate: burn ÷ 4, no more than the gut takes, nothing where water does', () => {
+    expect(carbohydrate(600, 3600, false).value).toBe(60);
+    expect(carbohydrate(180, 3600, false).value).toBe(45);
+    expect(carbohydrate(900, 3600, false, 90).value).toBe(90);
+    expect(carbohydrate(500, 7200, true).value).toBe(0);
+    expect(carbohydrate(500, 7201, true).value).toBeGreaterThan(0);
+  });
+});
+
+describe('the book', () => {
+  const all = BOOK.flatMap((family) => family.sessions.map((session) => [session.id, family, session] as const));
+
+  it('has every family of the handbook, each with its purpose, its use and its ladder', () => {
+    expect(BOOK).toHaveLength(23);
+    expect(new Set(all.map(([id]) => id)).size).toBe(all.length);
+    for (const family of BOOK) {
+      expect(SYSTEMS).toContain(family.system);
+      for (const text of [family.purpose, family.forWhom, family.progression, family.feel]) expect(text).toMatch(/^\S.*\.$/);
+    }
+  });
+
+  it.each(all)('%s: can be given as it is, and its sentence is stable', (id, family, session) => {
+    const made = planFromBook(family, session, newId);
+    expect(planSchema.safeParse(made).success).toBe(true);
+    expect(problemsOf(made)).toEqual([]);
+    const printed = printSentence(made);
+    const again = parseSentence(printed, { hills: [], ftpW: 262, newId });
+    expect(again.unread).toEqual([]);
+    expect(printSentence({ items: again.items })).toBe(printed);
+    expect(bookSession(id)?.session).toBe(session);
+    if (session.name === undefined) expect(made.name).toBe(nameFromSets(made));
+  });
+
+  it('each ladder of one kind of rep climbs, rung by rung', () => {
+    for (const id of ['endurance', 'no-let-up', 'kicks', 'over-unders', 'tempo', 'sprints']) {
+      const family = BOOK.find((each) => each.id === id);
+      const loads = (family?.sessions ?? []).map((session) => sessionNumbers(planFromBook(family as (typeof BOOK)[number], session, newId), FAST).load.value);
+      expect([...loads].sort((one, other) => one - other)).toEqual(loads);
+      expect(loads.length).toBeGreaterThan(1);
+    }
+  });
+
+  it('an unfuelled ride is not given where the health screen rules it out', () => {
+    const family = BOOK.find(({ id }) => id === 'unfuelled');
+    const made = family?.sessions[0] && planFromBook(family, family.sessions[0], newId);
+    if (!made) throw new Error('no unfuelled ride');
+    const health = { maximal: true, heartRate: true, unfuelled: true, bloodSampling: true, reasons: [] };
+    expect(healthRefusal(made, INES, health)).toBeNull();
+    expect(healthRefusal(made, INES, { ...health, unfuelled: false, reasons: ['Diabetes: yes.'] })).toBe(
+      'It is an unfuelled ride, which the health screen of Ines rules out. Diabetes: yes.',
+    );
+  });
+});
