@@ -5,4 +5,5 @@ export * from './tests.ts';
 export * from './testDays.ts';
 export * from './schemes.ts';
 export * from './sessions.ts';
+export * from './hills.ts';
 export * from './journal.ts';

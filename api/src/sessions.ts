@@ -35,6 +35,16 @@ export type Placed = z.infer<typeof placed>;
 
 export const newPlaced = z.object({ sessionId: id, dates: z.array(day).min(1, 'Choose at least one day.').max(31, 'At most 31 days at once.') });
 
+/** A session given to several riders at once, each on days of their own. */
+export const giving = z.object({
+  sessionId: id,
+  gives: z
+    .array(z.object({ riderId: id, dates: newPlaced.shape.dates }))
+    .min(1, 'Choose at least one rider.')
+    .max(60, 'At most 60 riders at once.'),
+});
+export type Giving = z.infer<typeof giving>;
+
 export const placedChange = z.object({
   version,
   date: day.optional(),

@@ -56,6 +56,7 @@ export * from './sessions/solve.ts';
 export * from './sessions/fit.ts';
 export * from './sessions/defaults.ts';
 export * from './sessions/progress.ts';
+export * from './sessions/nudge.ts';
 export * from './sessions/book/book.ts';
 export * from './fuel/carbohydrate.ts';
 export * from './sessions/sentence/parse.ts';

@@ -63,7 +63,7 @@ function ridden(list: readonly (readonly number[])[]): Segment[] {
   let startS = 0;
   return list.map(([seconds = 0, watts = 0], index) => {
     const asked = { lowW: watts, highW: watts, countedW: watts, rpe: [5, 5] as const, counts: null };
-    const segment: Segment = { stepId: `s${index}`, startS, seconds, role: index % 2 === 0 ? 'work' : 'easy', rep: null, from: asked, to: asked };
+    const segment: Segment = { stepId: `s${index}`, startS, seconds, role: index % 2 === 0 ? 'work' : 'easy', rep: null, round: 1, from: asked, to: asked };
     startS += seconds;
     return segment;
   });

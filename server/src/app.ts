@@ -10,6 +10,7 @@ import { useProblems } from './problems.ts';
 import { generalRoutes } from './routes/general.ts';
 import { placedRoutes } from './routes/placed.ts';
 import { recordingRoutes } from './routes/recordings.ts';
+import { hillRoutes } from './routes/hills.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { sessionRoutes } from './routes/sessions.ts';
 import { schemeRoutes } from './routes/schemes.ts';
@@ -48,7 +49,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     },
     transform: jsonSchemaTransform,
   });
-  for (const routes of [generalRoutes, riderRoutes, testRoutes, testDayRoutes, schemeRoutes, recordingRoutes, sessionRoutes, placedRoutes])
+  for (const routes of [generalRoutes, riderRoutes, testRoutes, testDayRoutes, schemeRoutes, hillRoutes, recordingRoutes, sessionRoutes, placedRoutes])
     await app.register(routes(house), { prefix: '/api' });
   if (settings.pages) {
     await app.register(fastifyStatic, {

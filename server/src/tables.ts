@@ -148,6 +148,17 @@ export interface SettingsRow {
   version: number;
 }
 
+export interface HillRow {
+  id: string;
+  name: string;
+  metres: number;
+  gradient_percent: number;
+  surface: string;
+  note: string;
+  version: number;
+  created_at: string;
+}
+
 export interface JournalRow {
   id: number | undefined;
   at: string;
@@ -169,5 +180,6 @@ export interface Tables {
   test_days: TestDayRow;
   schemes: SchemeRow;
   settings: SettingsRow;
+  hills: HillRow;
   journal: JournalRow;
 }

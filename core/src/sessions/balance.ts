@@ -91,6 +91,7 @@ export function balanceLine(segments: readonly Segment[], model: Model, most = 4
   let balanceJ = model.wPrimeJ;
   for (const segment of segments) {
     for (const { startS, seconds, fromW, toW } of partsOf(segment, model.cpW)) {
+      if (line.at(-1)?.second !== startS) line.push({ second: startS, balanceJ });
       const pieces = Math.max(1, Math.min(40, Math.round(seconds / step)));
       const slope = (toW - fromW) / pieces;
       for (let piece = 0; piece < pieces; piece += 1) {

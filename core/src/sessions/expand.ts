@@ -10,6 +10,8 @@ export interface Segment {
   readonly role: Role;
   /** Which rep of the session this belongs to, counted from 1; null outside the sets and in rests. */
   readonly rep: number | null;
+  /** Which rep of the set around it, counted from 1; 1 outside the sets. */
+  readonly round: number;
   /** What is asked at its start and its end; the same for a steady step. Null where the words are unread. */
   readonly from: Asked | null;
   readonly to: Asked | null;
@@ -32,9 +34,9 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
   let clock = 0;
   let reps = 0;
 
-  const put = (step: Step, rep: number | null, seconds: number, from: Asked | null, to: Asked | null): void => {
+  const put = (step: Step, rep: number | null, round: number, seconds: number, from: Asked | null, to: Asked | null): void => {
     if (seconds <= 0 || segments.length >= MOST_SEGMENTS) return;
-    segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, from, to });
+    segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, round, from, to });
     clock += seconds;
   };
 
@@ -47,8 +49,8 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
     const mainS = seconds - (finish?.seconds ?? 0);
     const from = askedOf(target.kind === 'steady' ? target.effort : target.from, rider, seconds);
     const to = target.kind === 'steady' ? from : askedOf(target.to, rider, seconds);
-    put(step, rep, mainS, from, to);
-    if (finish) put(step, rep, finish.seconds, finish.asked, finish.asked);
+    put(step, rep, round, mainS, from, to);
+    if (finish) put(step, rep, round, finish.seconds, finish.asked, finish.asked);
   };
 
   const repeat = (set: SetBlock): void => {

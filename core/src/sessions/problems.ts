@@ -3,8 +3,10 @@ import { parseEffort, parseTarget } from '../units/target.ts';
 import { parseLength } from '../units/length.ts';
 import { printDuration } from '../units/time.ts';
 import { type Reading, refused, understood } from '../units/reading.ts';
-import { type Effort, type Item, MOST_REPS, type Plan, type SetBlock, type Step } from './plan.ts';
+import { type Effort, type Item, MOST_REPS, type Plan, type Step } from './plan.ts';
 import { MOST_SEGMENTS } from './expand.ts';
+import { measureAll } from './measure.ts';
+import { fitEnds } from './total.ts';
 
 export type ProblemField = 'time' | 'target' | 'cadence' | 'reps' | 'session';
 
@@ -29,11 +31,15 @@ export function problemsOf(plan: Plan): PlanProblem[] {
   const problems: PlanProblem[] = [];
   if (plan.items.length === 0) problems.push({ itemId: null, field: 'session', reason: 'The session has no steps yet. Add one.' });
   for (const item of plan.items) inspect(item, problems);
-  const laidOut = plan.items.reduce((sum, item) => add(sum, measure(item)), { seconds: 0, steps: 0 });
+  const laidOut = measureAll(plan.items);
   if (laidOut.seconds > LONGEST_SESSION_S)
     problems.push({ itemId: null, field: 'session', reason: `The session lasts ${printDuration(laidOut.seconds)}. The longest is 24 h.` });
   if (laidOut.steps > MOST_SEGMENTS)
     problems.push({ itemId: null, field: 'session', reason: `Laid out, the session has ${laidOut.steps} steps. The most is ${MOST_SEGMENTS}.` });
+  const ends = fitEnds(plan).problem;
+  if (ends !== null) problems.push({ itemId: null, field: 'session', reason: ends });
+  if (plan.words !== undefined && problems.length === 0)
+    problems.push({ itemId: null, field: 'session', reason: 'Not all of the sentence is understood. Your words are kept.' });
   return problems;
 }
 
@@ -63,35 +69,6 @@ function inspectStep(step: Step, problems: PlanProblem[]): void {
     }
   }
   if (step.cadence && 'kind' in step.cadence) blame('cadence', parseCadence(step.cadence.text));
-}
-
-interface Measure {
-  readonly seconds: number;
-  readonly steps: number;
-}
-
-/** How long an item is and how many steps it has laid out, without a rider. */
-export function measure(item: Item): Measure {
-  if (item.kind === 'step') {
-    const { length } = item;
-    // A hill without a rider: nobody climbs slower than this, m/s.
-    const seconds = length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : length.kind === 'hill' ? length.metres / 2 : 0;
-    return { seconds, steps: 1 };
-  }
-  const reps = typeof item.reps === 'number' ? item.reps : 1;
-  const parts = (item.parts as readonly Item[]).reduce((sum, part) => add(sum, measure(part)), { seconds: 0, steps: 0 });
-  const rests = restCount(item, reps);
-  const rest = item.rest ? measure(item.rest.step) : { seconds: 0, steps: 0 };
-  return { seconds: reps * parts.seconds + rests * rest.seconds, steps: reps * parts.steps + rests * rest.steps };
-}
-
-function restCount(set: SetBlock, reps: number): number {
-  if (!set.rest) return 0;
-  return set.rest.when === 'afterEach' ? reps : reps - 1;
-}
-
-function add(a: Measure, b: Measure): Measure {
-  return { seconds: a.seconds + b.seconds, steps: a.steps + b.steps };
 }
 
 /**

@@ -1,6 +1,6 @@
 import { printDuration } from '../units/time.ts';
 import type { Item, Plan, Step } from './plan.ts';
-import { measure } from './problems.ts';
+import { measureAll } from './measure.ts';
 
 /** An easy end is never shorter than this, s. */
 const SHORTEST_END_S = 60;
@@ -16,7 +16,7 @@ const SHORTEST_END_S = 60;
 export function fitEnds(plan: Plan): { plan: Plan; problem: string | null } {
   const { totalS } = plan;
   if (totalS === undefined) return { plan, problem: null };
-  const total = plan.items.reduce((sum, item) => sum + measure(item).seconds, 0);
+  const total = measureAll(plan.items).seconds;
   const missing = totalS - total;
   if (missing === 0) return { plan, problem: null };
   const ends = endsOf(plan.items);

@@ -1,6 +1,6 @@
 import { curveAt } from '../power/curve.ts';
 import { balanceModel, type BalanceModel } from '../power/wBalance.ts';
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
+import { printShare, roundHalfUp, roundTo } from '../units/rounding.ts';
 import { printClock } from '../units/time.ts';
 import { type Worked, worked } from '../working/worked.ts';
 import { sessionBalance, type SessionBalance } from './balance.ts';
@@ -126,7 +126,7 @@ function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnD
   return {
     id: 'balance',
     word,
-    says: breaks ? where : `${where}: ${roundHalfUp(share)} % of W′ left at the lowest`,
+    says: breaks ? where : `${where}: ${printShare(share)} of W′ left at the lowest`,
     share: worked(
       share,
       '%',
@@ -134,11 +134,11 @@ function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnD
       [
         [`CP and W′ of ${rider.firstName}, from ${from}`, `${roundHalfUp(model.cpW)} W, ${roundTo(model.wPrimeJ / 1000, 1)} kJ`],
         [`Lowest at ${printClock(balance.lowestAtS)}`, `${roundTo(balance.lowestJ / 1000, 1)} kJ`],
-        ['Share of W′', `${roundTo(share, 1)} %`],
+        ['Share of W′', printShare(share)],
         ...(breaks
           ? ([[`Below zero${breaks.rep === null ? '' : ` in rep ${breaks.rep}, ${printClock(breaks.intoRepS)} into it`}`, printClock(breaks.atS)]] as const)
           : []),
-        ...balance.byRep.slice(0, 12).map(({ rep, leftJ }) => [`Left after rep ${rep}`, `${roundHalfUp((leftJ / model.wPrimeJ) * 100)} %`] as const),
+        ...balance.byRep.slice(0, 12).map(({ rep, leftJ }) => [`Left after rep ${rep}`, printShare((leftJ / model.wPrimeJ) * 100)] as const),
       ],
       [['light from 70 %, working from 25 %, at the limit from 0 %', word]],
     ),

@@ -11,6 +11,17 @@ export function roundHalfUp(value: number): number {
 }
 
 /**
+ * Prints a share in whole per cent, with a true minus sign.
+ *
+ * @param percent any number
+ * @returns the text: `53 %`, `−25 %`
+ */
+export function printShare(percent: number): string {
+  const whole = roundHalfUp(percent);
+  return whole < 0 ? `−${-whole} %` : `${whole} %`;
+}
+
+/**
  * Rounds half up to a number of decimals.
  *
  * @param value any finite number

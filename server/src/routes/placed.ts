@@ -1,6 +1,6 @@
-import { daysQuery, idParams, newPlaced, placed, placedChange, riderParams } from '@uphill/api';
+import { daysQuery, giving, idParams, newPlaced, placed, placedChange, riderParams } from '@uphill/api';
 import { z } from 'zod';
-import { changePlaced, listPlaced, placeSession, readPlaced, removePlaced } from '../store/placed.ts';
+import { changePlaced, listPlaced, giveSession, readPlaced, removePlaced } from '../store/placed.ts';
 import { routes } from './route.ts';
 
 const days = { 200: z.array(placed) };
@@ -11,8 +11,9 @@ export const placedRoutes = routes((app, { db }) => {
     listPlaced(db, query, params.riderId),
   );
   app.post('/riders/:riderId/placed', { schema: { params: riderParams, body: newPlaced, response: days } }, ({ params, body }) =>
-    placeSession(db, params.riderId, body),
+    giveSession(db, { sessionId: body.sessionId, gives: [{ riderId: params.riderId, dates: body.dates }] }),
   );
+  app.post('/placed', { schema: { body: giving, response: days } }, ({ body }) => giveSession(db, body));
   app.get('/placed/:id', { schema: { params: idParams, response: { 200: placed } } }, ({ params }) => readPlaced(db, params.id));
   app.patch('/placed/:id', { schema: { params: idParams, body: placedChange, response: { 200: placed } } }, ({ params, body }) =>
     changePlaced(db, params.id, body),

@@ -6,7 +6,18 @@ import type { Tables } from '../tables.ts';
 
 /** Tables whose rows can be undone. Recordings are not: they are kept as received. */
 type Journaled =
-  'riders' | 'body_mass' | 'heart_rates' | 'tests' | 'ftp_history' | 'sessions' | 'placed_sessions' | 'health_screens' | 'test_days' | 'schemes' | 'settings';
+  | 'riders'
+  | 'body_mass'
+  | 'heart_rates'
+  | 'tests'
+  | 'ftp_history'
+  | 'sessions'
+  | 'placed_sessions'
+  | 'health_screens'
+  | 'test_days'
+  | 'schemes'
+  | 'settings'
+  | 'hills';
 type Row = Record<string, string | number | null>;
 
 interface Entry {

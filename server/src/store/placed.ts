@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Placed, PlacedChange } from '@uphill/api';
+import type { Giving, Placed, PlacedChange, Rider } from '@uphill/api';
 import { healthRefusal, healthVerdict, numbersOnDay, type Plan, problemsOf } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
@@ -27,42 +27,35 @@ export async function readPlaced(db: Db, id: string): Promise<Placed> {
   return fromRow(row);
 }
 
-/** Puts a session on one or more of a rider's days. A draft with something wrong in it is not given. */
-export async function placeSession(db: Db, riderId: string, wanted: { sessionId: string; dates: string[] }): Promise<Placed[]> {
-  const rider = await readRider(db, riderId);
-  const { name } = rider;
-  const session = await readSession(db, wanted.sessionId);
+/** Puts a session on days of one or several riders, all in one action. A draft with something wrong in it is not given. */
+export async function giveSession(db: Db, { sessionId, gives }: Giving): Promise<Placed[]> {
+  const session = await readSession(db, sessionId);
   const problems = problemsOf(session.plan);
   if (problems.length > 0) {
     throw new Refusal(422, `This session cannot be given yet. ${problems[0]?.reason ?? ''}`, {
       fields: problems.map(({ field, reason }) => ({ field, reason })),
     });
   }
-  for (const date of wanted.dates) {
-    const reason = healthRefusal(session.plan, { ...numbersOnDay(rider, date), bests: rider.bests }, healthVerdict(rider.health, rider.birthYear, date));
-    if (reason !== null) throw badField('sessionId', reason);
-  }
+  const riders = await Promise.all(gives.map(({ riderId }) => readRider(db, riderId)));
+  const rows: PlacedRow[] = [];
   const now = new Date().toISOString();
-  const ids = wanted.dates.map(() => randomUUID());
-  const days = wanted.dates.length === 1 ? 'one day' : `${wanted.dates.length} days`;
-  await act(db, `gave ${session.plan.name} to ${name} on ${days}`, async ({ insert }) => {
-    for (const [index, date] of wanted.dates.entries()) {
-      await insert('placed_sessions', {
-        id: ids[index] ?? randomUUID(),
-        rider_id: riderId,
-        session_id: session.id,
-        date,
-        state: 'planned',
-        rpe: null,
-        note: '',
-        ridden_plan: null,
-        ridden_ftp_w: null,
-        version: 1,
-        created_at: now,
+  for (const [index, { dates }] of gives.entries()) {
+    const rider = riders[index] as Rider;
+    for (const date of new Set(dates)) {
+      const reason = healthRefusal(session.plan, { ...numbersOnDay(rider, date), bests: rider.bests }, healthVerdict(rider.health, rider.birthYear, date));
+      if (reason !== null) throw badField('sessionId', reason);
+      rows.push({
+        ...{ id: randomUUID(), rider_id: rider.id, session_id: session.id, date, state: 'planned', rpe: null, note: '' },
+        ...{ ridden_plan: null, ridden_ftp_w: null, version: 1, created_at: now },
       });
     }
+  }
+  const whom = riders.length === 1 ? (riders[0]?.name ?? '') : `${riders.length} riders`;
+  const days = rows.length === 1 ? 'one day' : `${rows.length} days`;
+  await act(db, `gave ${session.plan.name} to ${whom} on ${days}`, async ({ insert }) => {
+    for (const row of rows) await insert('placed_sessions', row);
   });
-  return Promise.all(ids.map((id) => readPlaced(db, id)));
+  return Promise.all(rows.map(({ id }) => readPlaced(db, id)));
 }
 
 /** Moves a day, or marks it. Marking it keeps the plan and FTP it was ridden with. */

@@ -1,6 +1,9 @@
 import type {
   CurveBest,
   FtpEntry,
+  Giving,
+  Hill,
+  HillFields,
   HealthFields,
   Journal,
   ListedRider,
@@ -26,7 +29,7 @@ import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/to
 
 type Versioned<T> = Partial<T> & { id: string; version: number };
 
-type Tag = 'riders' | 'tests' | 'testDays' | 'schemes' | 'recordings' | 'sessions' | 'placed' | 'journal';
+type Tag = 'riders' | 'tests' | 'testDays' | 'schemes' | 'recordings' | 'sessions' | 'placed' | 'hills' | 'journal';
 
 /** What a change makes stale. One that was refused changed nothing, and must not reload what is being typed. */
 function after(tags: Tag[]) {
@@ -37,7 +40,7 @@ function after(tags: Tag[]) {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['riders', 'tests', 'testDays', 'schemes', 'recordings', 'sessions', 'placed', 'journal'] satisfies Tag[],
+  tagTypes: ['riders', 'tests', 'testDays', 'schemes', 'recordings', 'sessions', 'placed', 'hills', 'journal'] satisfies Tag[],
   endpoints: (build) => ({
     riders: build.query<ListedRider[], void>({ query: () => '/riders', providesTags: ['riders'] }),
     rider: build.query<Rider, string>({ query: (id) => `/riders/${id}`, providesTags: ['riders'] }),
@@ -156,6 +159,17 @@ export const api = createApi({
       query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/placed`, method: 'POST', body }),
       invalidatesTags: after(['placed', 'journal']),
     }),
+    give: build.mutation<Placed[], Giving>({
+      query: (body) => ({ url: '/placed', method: 'POST', body }),
+      invalidatesTags: after(['placed', 'journal']),
+    }),
+    hills: build.query<Hill[], void>({ query: () => '/hills', providesTags: ['hills'] }),
+    addHill: build.mutation<Hill, HillFields>({ query: (body) => ({ url: '/hills', method: 'POST', body }), invalidatesTags: after(['hills', 'journal']) }),
+    changeHill: build.mutation<Hill, Hill>({
+      query: ({ id, ...body }) => ({ url: `/hills/${id}`, method: 'PUT', body }),
+      invalidatesTags: after(['hills', 'journal']),
+    }),
+    removeHill: build.mutation<null, string>({ query: (id) => ({ url: `/hills/${id}`, method: 'DELETE' }), invalidatesTags: after(['hills', 'journal']) }),
     changeDay: build.mutation<Placed, PlacedChange & { id: string }>({
       query: ({ id, ...body }) => ({ url: `/placed/${id}`, method: 'PATCH', body }),
       invalidatesTags: after(['placed', 'journal']),
@@ -164,7 +178,7 @@ export const api = createApi({
     journal: build.query<Journal, void>({ query: () => '/journal', providesTags: ['journal'] }),
     undo: build.mutation<Journal & { did: string }, 'undo' | 'redo'>({
       query: (way) => ({ url: `/${way}`, method: 'POST' }),
-      invalidatesTags: after(['riders', 'tests', 'testDays', 'schemes', 'sessions', 'placed', 'journal']),
+      invalidatesTags: after(['riders', 'tests', 'testDays', 'schemes', 'sessions', 'placed', 'hills', 'journal']),
     }),
   }),
 });

@@ -1,5 +1,7 @@
+import type { PointerEvent } from 'react';
 import { type Asked, type Band, printAskedWatts, printDuration, printSpan, type Segment, type SessionNumbers } from '@uphill/core';
 import { cornersOf, isByEffort, levelOf } from './roadShape.ts';
+import { ROAD, roadRight, secondsPerPx } from './roadScale.ts';
 import { useWidth } from './useWidth.ts';
 
 interface Props {
@@ -8,19 +10,27 @@ interface Props {
   readonly bands: readonly Band[] | null;
   readonly chosen: string | null;
   readonly choose: (stepId: string) => void;
+  /** Left out where the road is only looked at. */
+  readonly drag?: RoadDrag;
 }
 
-const HEIGHT = 250;
-const TOP = 58;
-const FOOT = 30;
-const LEFT = 14;
-const RIGHT = 92;
+/** What the road tells whoever lets it be edited. */
+export interface RoadDrag {
+  readonly begin: (event: PointerEvent, segment: Segment, what: 'time' | 'target' | 'order') => void;
+  readonly move: (event: PointerEvent, scale: { secondsPerPx: number; percentPerPx: number }) => void;
+  readonly end: () => void;
+  readonly ftpW: number | null;
+}
+
+const { height: HEIGHT, top: TOP, foot: FOOT, left: LEFT, right: RIGHT } = ROAD;
+/** Grips are this wide and high. */
+const GRIP = 24;
 const STONE = 34;
 /** Height of the hatching over steps whose target is unread, as a share of the drawing. */
 const HATCHED = 0.5;
 
 /** The session as a road section: what is asked over time, reps under numbered stones. */
-export function RoadSection({ asks, bands, chosen, choose }: Props) {
+export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
   const [frame, width] = useWidth();
   const { segments } = asks;
   const total = asks.totalS.value;
@@ -32,16 +42,25 @@ export function RoadSection({ asks, bands, chosen, choose }: Props) {
       ...segments.map(({ from }) => (byEffort ? 0 : (from?.highW ?? 0))),
       byEffort ? 10 : (bands?.[3]?.high ?? 200),
     ) * 1.02;
-  const right = width < 600 ? 54 : RIGHT;
+  const right = roadRight(width);
   const x = (second: number): number => LEFT + (second / Math.max(1, total)) * (width - LEFT - right);
   const y = (level: number): number => HEIGHT - FOOT - (level / highest) * (HEIGHT - FOOT - TOP);
   const foot = y(0);
+  const scale = { secondsPerPx: secondsPerPx(total, width), percentPerPx: ((highest / Math.max(1, drag?.ftpW ?? highest)) * 100) / (HEIGHT - FOOT - TOP) };
   return (
     <div ref={frame} className="road-section">
       {total === 0 ? (
         <p className="soft mb-0 p-3">The road is drawn as soon as there is a step.</p>
       ) : (
-        <svg width={width} height={HEIGHT} role="img" aria-label={`What is asked over ${printDuration(total)}; the table below holds the same`}>
+        <svg
+          width={width}
+          height={HEIGHT}
+          onPointerMove={(event) => drag?.move(event, scale)}
+          onPointerUp={() => drag?.end()}
+          onPointerCancel={() => drag?.end()}
+          role="img"
+          aria-label={`What is asked over ${printDuration(total)}; the table below holds the same`}
+        >
           <defs>
             <pattern id="hatching" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
               <line x1="0" y1="0" x2="0" y2="7" className="hatch" />
@@ -53,11 +72,22 @@ export function RoadSection({ asks, bands, chosen, choose }: Props) {
             className="asked-wash"
           />
           {segments.map((segment, index) => (
-            <SegmentMark key={index} segment={segment} byEffort={byEffort} x={x} y={y} foot={foot} chosen={segment.stepId === chosen} choose={choose} />
+            <SegmentMark
+              key={index}
+              segment={segment}
+              byEffort={byEffort}
+              x={x}
+              y={y}
+              foot={foot}
+              chosen={segment.stepId === chosen}
+              choose={choose}
+              drag={drag}
+            />
           ))}
           <polyline points={corners.map(([second, level]) => `${x(second)},${y(level)}`).join(' ')} className="asked-line" />
           <Minutes total={total} x={x} foot={foot} />
           <Stones segments={segments} byEffort={byEffort} x={x} y={y} />
+          {drag && <Grips segments={segments} chosen={chosen} byEffort={byEffort} x={x} y={y} drag={drag} />}
         </svg>
       )}
     </div>
@@ -125,16 +155,17 @@ interface MarkProps {
   readonly foot: number;
   readonly chosen: boolean;
   readonly choose: (stepId: string) => void;
+  readonly drag: RoadDrag | undefined;
 }
 
-function SegmentMark({ segment, byEffort, x, y, foot, chosen, choose }: MarkProps) {
+function SegmentMark({ segment, byEffort, x, y, foot, chosen, choose, drag }: MarkProps) {
   const { startS, seconds, role, from, to, stepId } = segment;
   const left = x(startS);
   const wide = x(startS + seconds) - left;
   const steady = from !== null && from === to;
   const worded = role === 'work' && steady && wide > 84 && foot - y(levelOf(from, byEffort)) > 60;
   return (
-    <g onClick={() => choose(stepId)} className="road-segment">
+    <g onClick={() => choose(stepId)} onPointerDown={(event) => drag?.begin(event, segment, 'order')} className="road-segment">
       <rect x={left} y={TOP - 10} width={wide} height={foot - TOP + 10} className={chosen ? 'road-chosen' : 'road-hit'} />
       {role === 'work' && steady && !byEffort && <AskedBand asked={from} left={left} wide={wide} y={y} />}
       {!from && <rect x={left} y={hatchedTop(y)} width={wide} height={y(0) - hatchedTop(y)} fill="url(#hatching)" className="road-unread" />}
@@ -148,6 +179,54 @@ function SegmentMark({ segment, byEffort, x, y, foot, chosen, choose }: MarkProp
       )}
     </g>
   );
+}
+
+/** On the chosen step: its right edge for time, its top for the target. */
+function Grips({
+  segments,
+  chosen,
+  byEffort,
+  x,
+  y,
+  drag,
+}: {
+  segments: readonly Segment[];
+  chosen: string | null;
+  byEffort: boolean;
+  x: Scale;
+  y: Scale;
+  drag: RoadDrag;
+}) {
+  return segments
+    .filter(({ stepId }) => stepId === chosen)
+    .slice(0, 12)
+    .map((segment) => {
+      const right = x(segment.startS + segment.seconds);
+      const level = y(levelOf(segment.to, byEffort));
+      const middle = (x(segment.startS) + right) / 2;
+      return (
+        <g key={segment.startS}>
+          <rect
+            x={right - GRIP / 2}
+            y={(level + y(0)) / 2 - GRIP / 2}
+            width={GRIP}
+            height={GRIP}
+            className="grip grip-time"
+            onPointerDown={(event) => drag.begin(event, segment, 'time')}
+          />
+          <line x1={right} x2={right} y1={level} y2={y(0)} className="grip-edge" />
+          <rect
+            x={middle - GRIP / 2}
+            y={level - GRIP / 2}
+            width={GRIP}
+            height={GRIP}
+            className="grip grip-target"
+            onPointerDown={(event) => drag.begin(event, segment, 'target')}
+          />
+          <line x1={middle - GRIP / 2} x2={middle + GRIP / 2} y1={level} y2={level} className="grip-edge" />
+        </g>
+      );
+    });
 }
 
 /** The band asked for, drawn as thick as it is wide in watts. */

@@ -1,8 +1,24 @@
-import { printDuration, type RiderOnDay, roundHalfUp, roundTo, type SessionNumbers, type Worked } from '@uphill/core';
+import {
+  bandsFor,
+  carbohydrate,
+  printDuration,
+  type RiderOnDay,
+  SEVEN_STEPS,
+  streamOf,
+  timeInZones,
+  worked,
+  roundHalfUp,
+  roundTo,
+  type SessionNumbers,
+  type Worked,
+} from '@uphill/core';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** What a session asks of one rider, every figure with its working. */
 export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay }) {
+  const carbs =
+    asks.energyKj && asks.totalS.value > 0 ? carbohydrate(asks.energyKj.value, asks.totalS.value, (asks.intensityRatio?.value ?? 1) <= EASY_RATIO) : null;
+  const inTarget = timeInHardest(asks, rider);
   const fromEffort = asks.surgeWeightedW === null || rider.ftpW === null;
   return (
     <section className="sheet asks" aria-label={`What this asks of ${rider.firstName}`}>
@@ -13,7 +29,11 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
         <Line name={fromEffort ? 'Load, from effort' : 'Load'} working={asks.load} print={String(roundHalfUp(asks.load.value))} />
         {asks.surgeWeightedW && <Line name="Surge-weighted power" working={asks.surgeWeightedW} print={`${roundHalfUp(asks.surgeWeightedW.value)} W`} />}
         {asks.intensityRatio && <Line name="Intensity ratio" working={asks.intensityRatio} print={roundTo(asks.intensityRatio.value, 2).toFixed(2)} />}
-        {asks.energyKj && <Line name="Energy" working={asks.energyKj} print={`${roundHalfUp(asks.energyKj.value)} kJ`} />}
+        {inTarget && <Line name={`In ${inTarget.name}`} working={inTarget.working} print={printDuration(inTarget.working.value)} />}
+        {asks.energyKj && (
+          <Line name="Energy" working={asks.energyKj} print={`${roundHalfUp(asks.energyKj.value)} kJ, about ${roundHalfUp(asks.energyKj.value)} kcal`} />
+        )}
+        {carbs && <Line name="Carbohydrate" working={carbs} print={carbs.value === 0 ? 'water may do' : `${roundHalfUp(carbs.value)} g/h`} />}
       </dl>
       {asks.uncounted > 0 && (
         <p className="mb-0">
@@ -23,6 +43,27 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
       {rider.ftpW !== null && <p className="soft small mb-0">Reckoned with FTP {rider.ftpW} W. On its day, it counts with the FTP of that day.</p>}
     </section>
   );
+}
+
+/** Up to this ratio a ride is Endurance as a whole. */
+const EASY_RATIO = 0.75;
+
+/** Time in the hardest zone that holds at least a minute of the session, with the time in every other. */
+function timeInHardest(asks: SessionNumbers, rider: RiderOnDay): { name: string; working: Worked } | null {
+  const stream = rider.ftpW === null ? null : streamOf(asks.segments);
+  if (!stream || rider.ftpW === null || stream.length === 0) return null;
+  const bands = bandsFor(SEVEN_STEPS, { ftp: rider.ftpW });
+  const { seconds } = timeInZones(bands, stream);
+  const hardest = seconds.findLastIndex((each) => each >= 60);
+  const band = bands[hardest];
+  if (!band) return null;
+  const lines = bands.flatMap(({ rule }, index) =>
+    (seconds[index] ?? 0) > 0 ? [[`${rule.number} ${rule.name}`, printDuration(seconds[index] ?? 0)] as const] : [],
+  );
+  return {
+    name: `zone ${band.rule.number} of Seven steps`,
+    working: worked(seconds[hardest] ?? 0, '', 'Seconds of the planned session in each zone of Seven steps', lines),
+  };
 }
 
 function Line({ name, working, print }: { name: string; working: Worked; print: string }) {

@@ -1,22 +1,30 @@
 import type { Rider, Session } from '@uphill/api';
-import { bandsFor, problemsOf, SEVEN_STEPS, sessionNumbers, systemName } from '@uphill/core';
+import { bandsFor, type Plan, problemsOf, SEVEN_STEPS, sessionNumbers, sessionVerdict, systemName } from '@uphill/core';
 import { useEffect, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
-import { firstName, riderOnDay } from '../../app/riderOnDay.ts';
+import { firstName } from '../../app/riderOnDay.ts';
+import { BalanceStrip } from '../../charts/BalanceStrip.tsx';
 import { RoadSection } from '../../charts/RoadSection.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
 import { About } from './About.tsx';
 import { Asks } from './Asks.tsx';
 import { Conflict } from './Conflict.tsx';
+import { differenceOf } from './difference.ts';
+import { FitIt } from './FitIt.tsx';
 import { PlaceDialog } from './PlaceDialog.tsx';
 import { Problems } from './Problems.tsx';
 import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
 import { type SaveState, useDraft } from './useDraft.ts';
+import { useRiderNumbers } from './useRiderNumbers.ts';
+import { Verdict } from './Verdict.tsx';
+import { Ways } from './Ways.tsx';
+import { useRoad } from './road/useRoad.ts';
+import { SentenceField } from './sentence/SentenceField.tsx';
 
 /** The workshop: a session is written here, and what it asks of this rider is seen at once. */
 export function WorkshopPage() {
@@ -27,6 +35,8 @@ export function WorkshopPage() {
   if (!rider || !session || session.id !== sessionId) return <Loading />;
   return <Workshop key={session.id} rider={rider} session={session} />;
 }
+
+const NO_PLAN: Plan = { name: '', nameFollows: true, purpose: '', system: 'threshold', place: 'any', note: '', items: [] };
 
 const SAVE_WORDS: Record<SaveState, string> = {
   saved: 'draft saved',
@@ -40,8 +50,14 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
   const [giving, setGiving] = useState(false);
   const [row, setRow] = useState<string | null>(null);
   const plan = draft?.present;
-  const numbers = useMemo(() => riderOnDay(rider, today()), [rider]);
-  const asks = useMemo(() => plan && sessionNumbers(plan, numbers), [plan, numbers]);
+  const [previewed, preview] = useState<Plan | null>(null);
+  const shown = previewed ?? plan;
+  const numbers = useRiderNumbers(rider, today());
+  const asks = useMemo(() => shown && sessionNumbers(shown, numbers), [shown, numbers]);
+  const verdict = useMemo(() => shown && asks && sessionVerdict(shown, numbers, asks.segments), [shown, asks, numbers]);
+  const before = previewed ? plan : draft?.past.at(-1)?.plan;
+  const difference = useMemo(() => (before && shown ? differenceOf(before, shown, numbers) : null), [before, shown, numbers]);
+  const road = useRoad({ plan: plan ?? NO_PLAN, segments: asks?.segments ?? [], chosen: row, choose: setRow, edit, preview });
   const problems = useMemo(() => (plan ? problemsOf(plan) : []), [plan]);
 
   useEffect(() => {
@@ -55,7 +71,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
 
-  if (!draft || !plan || !asks) return <Loading />;
+  if (!draft || !plan || !shown || !asks || !verdict) return <Loading />;
   const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW });
   const sound = problems.length === 0;
   return (
@@ -75,16 +91,33 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
         </span>
       </div>
       {state === 'refused' && theirs === null && <Refused problem={problem} />}
-      <div className="sheet road-sheet">
-        <RoadSection asks={asks} bands={bands} chosen={row} choose={setRow} />
+      <SentenceField plan={plan} ftpW={numbers.ftpW} edit={edit} preview={preview} />
+      <div
+        ref={road.frame}
+        className={`sheet road-sheet${road.lifted ? ' road-lifted' : ''}`}
+        tabIndex={0}
+        role="group"
+        aria-label="The road. Arrows choose a step; Shift with arrows changes its time and target; Space lifts it"
+        onKeyDown={road.onKey}
+      >
+        <RoadSection asks={asks} bands={bands} chosen={row} choose={setRow} drag={{ begin: road.begin, move: road.move, end: road.end, ftpW: numbers.ftpW }} />
+        <BalanceStrip segments={asks.segments} totalS={asks.totalS.value} verdict={verdict} />
+        <p className="road-label" aria-live="polite">
+          {road.label}
+        </p>
       </div>
+      <Verdict verdict={verdict} difference={difference} />
       <div className="columns columns-wide">
         <section className="sheet" aria-label="Steps">
-          <StepTable plan={plan} rider={numbers} problems={problems} edit={edit} row={row} setRow={setRow} />
+          <FitIt plan={plan} rider={numbers} edit={edit} />
+          <StepTable plan={shown} rider={numbers} problems={problems} edit={edit} row={row} setRow={setRow} />
           <Problems plan={plan} problems={problems} edit={edit} />
           <About plan={plan} edit={edit} />
         </section>
-        <Asks asks={asks} rider={numbers} />
+        <div>
+          <Asks asks={asks} rider={numbers} />
+          <Ways plan={shown} rider={numbers} edit={edit} />
+        </div>
       </div>
       {giving && <PlaceDialog rider={rider} sessionId={session.id} plan={plan} problems={problems} saved={state === 'saved'} close={() => setGiving(false)} />}
       {theirs && <Conflict yours={plan} theirs={theirs} settle={settle} />}

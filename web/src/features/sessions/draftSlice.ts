@@ -6,7 +6,7 @@ export interface EditName {
   readonly done: string;
   readonly undone: string;
   /** Presses of one run (+ + + on the same set) are one entry, named from the first figure to the last. */
-  readonly run?: { readonly key: string; readonly from: number; readonly to: number };
+  readonly run?: { readonly key: string; readonly what: 'reps' | 'time' | 'target'; readonly from: string; readonly to: string };
 }
 
 /** Makes one edit: a new plan, or what to make of the plan as it stands. */
@@ -14,7 +14,15 @@ export type EditPlan = (change: Plan | ((plan: Plan) => Plan), name: EditName) =
 
 /** The name of a change of reps. */
 export function repsChanged(from: number, to: number, key: string): EditName {
-  return { done: `${from} reps to ${to}`, undone: `${to} reps back to ${from}`, run: { key, from, to } };
+  return changed('reps', String(from), String(to), key);
+}
+
+/** The name of a nudge: a run of them is one entry, named from the first figure to the last. */
+export function changed(what: 'reps' | 'time' | 'target', from: string, to: string, key: string): EditName {
+  const run = { key: `${what}.${key}`, what, from, to };
+  return what === 'reps'
+    ? { done: `${from} reps to ${to}`, undone: `${to} reps back to ${from}`, run }
+    : { done: `${what} ${from} to ${to}`, undone: `${what} ${to} back to ${from}`, run };
 }
 
 interface Entry {
@@ -50,7 +58,7 @@ export const drafts = createSlice({
         const last = draft.past.at(-1);
         const before = last?.name.run;
         if (last && before && name.run?.key === before.key && at - last.at < RUN_MS) {
-          const entry = { ...last, name: repsChanged(before.from, name.run.to, before.key), at };
+          const entry = { ...last, name: changed(before.what, before.from, name.run.to, before.key.slice(before.what.length + 1)), at };
           return { ...draft, past: [...draft.past.slice(0, -1), entry], present: plan, future: [] };
         }
         return { ...draft, past: [...draft.past, { plan: draft.present, name, at }].slice(-DEPTH), present: plan, future: [] };

@@ -8,7 +8,11 @@ const MOST_KEPT = 8;
 
 const entry = z.object({
   plan: planSchema,
-  name: z.object({ done: z.string(), undone: z.string(), run: z.object({ key: z.string(), from: z.number(), to: z.number() }).optional() }),
+  name: z.object({
+    done: z.string(),
+    undone: z.string(),
+    run: z.object({ key: z.string(), what: z.enum(['reps', 'time', 'target']), from: z.string(), to: z.string() }).optional(),
+  }),
   at: z.number(),
 });
 const kept = z.object({ past: z.array(entry), present: planSchema, future: z.array(entry), version: z.number(), saved: planSchema, keptAt: z.number() });

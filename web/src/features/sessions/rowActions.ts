@@ -1,5 +1,6 @@
 import { changeSet, duplicateStep, easyStep, insertBelow, makeSet, moveStep, openSet, type Plan, removeStep, type Row, type Step } from '@uphill/core';
 import { type EditName, repsChanged } from './draftSlice.ts';
+import { newId } from './newId.ts';
 import { ROLE_NAMES } from './cells.ts';
 
 /** What can be done to a whole row, by key or by button. */
@@ -11,8 +12,6 @@ export interface RowEdit {
   /** Step to stand on afterwards; null to stay. */
   readonly goTo: string | null;
 }
-
-const newId = (): string => crypto.randomUUID().slice(0, 13);
 
 /** Does something to a row; null where it cannot be done there. */
 export function actOnRow(plan: Plan, rows: readonly Row[], at: number, action: RowAction): RowEdit | null {

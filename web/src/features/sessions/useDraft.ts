@@ -1,5 +1,5 @@
 import type { Problem, Session } from '@uphill/api';
-import { nameFromSets } from '@uphill/core';
+import { fitEnds, nameFromSets, type Plan, systemOf } from '@uphill/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, problemOf } from '../../api/client.ts';
 import { useAppDispatch, useAppSelector, useAppStore } from '../../app/store.ts';
@@ -66,8 +66,7 @@ export function useDraft(session: Session) {
       if (!present) return;
       // Asked of the plan as it stands now: two edits can come from one picture of it.
       const plan = typeof change === 'function' ? change(present) : change;
-      const named = plan.nameFollows ? { ...plan, name: nameFromSets(plan) } : plan;
-      dispatch(edited({ id, plan: named, name, at: Date.now() }));
+      dispatch(edited({ id, plan: followed(plan, present), name, at: Date.now() }));
     },
     [id, dispatch, store],
   );
@@ -78,6 +77,19 @@ export function useDraft(session: Session) {
     setState('saved');
   };
   return { draft, edit, state: waiting && state === 'saved' ? ('saving' as const) : state, theirs, settle, problem };
+}
+
+/** What follows an edit by itself: the ends of a whole length, the name, the system, and words that no longer say what is there. */
+function followed(plan: Plan, before: Plan): Plan {
+  if (plan === before) return plan;
+  let next = plan;
+  if (next.words !== undefined && next.words === before.words && next.items !== before.items) {
+    const { words: _, ...understood } = next;
+    next = understood;
+  }
+  next = fitEnds(next).plan;
+  if (next.systemFollows) next = { ...next, system: systemOf(next) };
+  return next.nameFollows ? { ...next, name: nameFromSets(next) } : next;
 }
 
 /** Where a session starts when it is opened: what this device still holds beats the server, unless that moved on. */

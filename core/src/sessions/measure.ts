@@ -1,0 +1,49 @@
+import type { Item, SetBlock } from './plan.ts';
+
+/** How long something lasts, s, and how many steps it has laid out. */
+export interface Measure {
+  readonly seconds: number;
+  readonly steps: number;
+}
+
+const NOTHING: Measure = { seconds: 0, steps: 0 };
+/** A hill without a rider: nobody climbs slower than this, m/s. */
+const SLOWEST = 2;
+
+/**
+ * How long a list of steps and sets is without a rider.
+ *
+ * @param items steps and sets; what is unread counts nothing
+ * @returns s and steps
+ */
+export function measureAll(items: readonly Item[]): Measure {
+  return items.reduce<Measure>((sum, item) => add(sum, measure(item)), NOTHING);
+}
+
+/**
+ * How long a step or set is without a rider.
+ *
+ * @param item a step or a set; what is unread counts nothing
+ * @returns s and steps
+ */
+export function measure(item: Item): Measure {
+  if (item.kind === 'step') {
+    const { length } = item;
+    const seconds = length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : length.kind === 'hill' ? length.metres / SLOWEST : 0;
+    return { seconds, steps: 1 };
+  }
+  const reps = typeof item.reps === 'number' ? item.reps : 1;
+  const parts = measureAll(item.parts);
+  const rests = restCount(item, reps);
+  const rest = item.rest ? measure(item.rest.step) : NOTHING;
+  return { seconds: reps * parts.seconds + rests * rest.seconds, steps: reps * parts.steps + rests * rest.steps };
+}
+
+function restCount(set: SetBlock, reps: number): number {
+  if (!set.rest) return 0;
+  return set.rest.when === 'afterEach' ? reps : reps - 1;
+}
+
+function add(a: Measure, b: Measure): Measure {
+  return { seconds: a.seconds + b.seconds, steps: a.steps + b.steps };
+}

@@ -1,0 +1,15 @@
+import { type Migration, sql } from 'kysely';
+
+/** Hills, shared by all riders. */
+export const workshop: Migration = {
+  async up(db) {
+    await sql
+      .raw(
+        `CREATE TABLE hills (
+          id TEXT PRIMARY KEY, name TEXT NOT NULL UNIQUE COLLATE NOCASE, metres INTEGER NOT NULL, gradient_percent REAL NOT NULL,
+          surface TEXT NOT NULL, note TEXT NOT NULL, version INTEGER NOT NULL, created_at TEXT NOT NULL
+        ) STRICT`,
+      )
+      .execute(db);
+  },
+};

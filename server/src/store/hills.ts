@@ -1,0 +1,53 @@
+import { randomUUID } from 'node:crypto';
+import type { Hill, HillFields } from '@uphill/api';
+import type { Db } from '../database.ts';
+import { badField, notFound } from '../refusal.ts';
+import type { HillRow } from '../tables.ts';
+import { act, orConflict } from './journal.ts';
+
+export async function listHills(db: Db): Promise<Hill[]> {
+  return (await db.selectFrom('hills').selectAll().orderBy('name').execute()).map(fromRow);
+}
+
+export async function createHill(db: Db, fields: HillFields): Promise<Hill> {
+  await refuseTaken(db, fields.name, null);
+  const row: HillRow = { id: randomUUID(), ...toRow(fields), version: 1, created_at: new Date().toISOString() };
+  await act(db, `added the hill ${fields.name}`, ({ insert }) => insert('hills', row));
+  return fromRow(row);
+}
+
+export async function changeHill(db: Db, id: string, { version, ...fields }: HillFields & { version: number }): Promise<Hill> {
+  const read = () => readHill(db, id);
+  await read();
+  await refuseTaken(db, fields.name, id);
+  await orConflict({ ...fields, version }, read, () =>
+    act(db, `changed the hill ${fields.name}`, ({ update }) => update('hills', id, { ...toRow(fields), version: version + 1 })),
+  );
+  return read();
+}
+
+/** Takes a hill away; sessions that go to its top keep its figures. */
+export async function removeHill(db: Db, id: string): Promise<void> {
+  const { name } = await readHill(db, id);
+  await act(db, `took the hill ${name} away`, ({ remove }) => remove('hills', id));
+}
+
+async function readHill(db: Db, id: string): Promise<Hill> {
+  const row = await db.selectFrom('hills').selectAll().where('id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('hill');
+  return fromRow(row);
+}
+
+async function refuseTaken(db: Db, name: string, id: string | null): Promise<void> {
+  const taken = (await listHills(db)).find((hill) => hill.id !== id && hill.name.toLowerCase() === name.toLowerCase());
+  if (taken) throw badField('name', `There is a hill ${taken.name} already.`);
+}
+
+function toRow({ name, metres, gradientPercent, surface, note }: HillFields) {
+  return { name, metres, gradient_percent: gradientPercent, surface, note };
+}
+
+function fromRow(row: HillRow): Hill {
+  const { id, name, metres, note, version } = row;
+  return { id, name, metres, gradientPercent: row.gradient_percent, surface: row.surface as Hill['surface'], note, version };
+}

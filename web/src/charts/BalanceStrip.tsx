@@ -1,0 +1,54 @@
+import { balanceLine, printClock, printShare, type SessionVerdict, type Segment } from '@uphill/core';
+import { roadRight, ROAD } from './roadScale.ts';
+import { useWidth } from './useWidth.ts';
+
+const HEIGHT = 84;
+const [TOP, FOOT] = [10, 14];
+
+/** W′ balance under the road, second by second in step with it. */
+export function BalanceStrip({ segments, totalS, verdict }: { segments: readonly Segment[]; totalS: number; verdict: SessionVerdict }) {
+  const [frame, width] = useWidth();
+  const { model, balance } = verdict;
+  // The frame stands before there is anything to draw, so that its width is known.
+  if (!model || !balance || totalS === 0) return <div ref={frame} />;
+  const line = balanceLine(segments, model, Math.max(200, width / 2));
+  const floor = Math.min(0, balance.lowestJ / model.wPrimeJ);
+  const x = (second: number): number => ROAD.left + (second / totalS) * (width - ROAD.left - roadRight(width));
+  const y = (share: number): number => TOP + ((1 - share) / (1 - floor)) * (HEIGHT - TOP - FOOT);
+  const points = line.map(({ second, balanceJ }) => `${x(second).toFixed(1)},${y(balanceJ / model.wPrimeJ).toFixed(1)}`).join(' ');
+  const lowest = balance.lowestJ / model.wPrimeJ;
+  const right = width - roadRight(width);
+  return (
+    <div ref={frame} className="balance-strip">
+      <svg
+        width={width}
+        height={HEIGHT}
+        role="img"
+        aria-label={`W′ balance: ${printShare(lowest * 100)} left at the lowest, at ${printClock(balance.lowestAtS)}`}
+      >
+        {[1, 0].map((share) => (
+          <g key={share}>
+            <line x1={ROAD.left} x2={right} y1={y(share)} y2={y(share)} className={share === 0 ? 'balance-zero' : 'rule-line'} />
+            <text x={right + 6} y={y(share) + 4} className="rule-text">
+              {share === 1 ? 'W′ full' : '0 %'}
+            </text>
+          </g>
+        ))}
+        <polyline points={points} className="balance-line" />
+        {lowest < 0.9 && (
+          <g>
+            <circle cx={x(balance.lowestAtS)} cy={y(lowest)} r="4" className="balance-low" />
+            <text x={Math.min(right - 60, x(balance.lowestAtS) + 8)} y={Math.max(12, y(lowest) - 7)} className="rule-text balance-tag">
+              {printShare(lowest * 100)}
+            </text>
+          </g>
+        )}
+        {balance.breaks && (
+          <line x1={x(balance.breaks.atS)} x2={x(balance.breaks.atS)} y1={0} y2={HEIGHT} className="balance-break">
+            <title>{`Breaks at ${printClock(balance.breaks.atS)}`}</title>
+          </line>
+        )}
+      </svg>
+    </div>
+  );
+}

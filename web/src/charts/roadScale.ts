@@ -1,0 +1,12 @@
+/** Measures of the road section, px; what lies under it shares them. */
+export const ROAD = { height: 250, top: 58, foot: 30, left: 14, right: 92, rightSmall: 54, smallBelow: 600 } as const;
+
+/** Room at the right for the names of the rules. */
+export function roadRight(width: number): number {
+  return width < ROAD.smallBelow ? ROAD.rightSmall : ROAD.right;
+}
+
+/** px to seconds, for a road of this length drawn this wide. */
+export function secondsPerPx(totalS: number, width: number): number {
+  return totalS / Math.max(1, width - ROAD.left - roadRight(width));
+}

@@ -1,0 +1,29 @@
+import { type Plan, printShare, type RiderOnDay, roundHalfUp, sessionNumbers, sessionVerdict } from '@uphill/core';
+
+/** The figures of a session that a change moves. */
+interface Figures {
+  readonly load: number;
+  readonly totalS: number;
+  readonly lowest: number | null;
+}
+
+function figuresOf(plan: Plan, rider: RiderOnDay): Figures {
+  const { load, totalS, segments } = sessionNumbers(plan, rider);
+  const { model, balance } = sessionVerdict(plan, rider, segments);
+  return { load: roundHalfUp(load.value), totalS: totalS.value, lowest: model && balance ? roundHalfUp((balance.lowestJ / model.wPrimeJ) * 100) : null };
+}
+
+/** What a change moved: "+12 load, W′ low point 31 → 18 %"; null where nothing did. */
+export function differenceOf(before: Plan, now: Plan, rider: RiderOnDay): string | null {
+  const [a, b] = [figuresOf(before, rider), figuresOf(now, rider)];
+  const parts: string[] = [];
+  if (a.load !== b.load) parts.push(`${signed(b.load - a.load)} load`);
+  if (a.totalS !== b.totalS) parts.push(`${signed(roundHalfUp((b.totalS - a.totalS) / 60))} min`);
+  if (a.lowest !== b.lowest && a.lowest !== null && b.lowest !== null)
+    parts.push(`W′ low point ${printShare(a.lowest).replace(' %', '')} → ${printShare(b.lowest)}`);
+  return parts.length === 0 ? null : parts.join(', ');
+}
+
+function signed(value: number): string {
+  return value < 0 ? `−${-value}` : `+${value}`;
+}

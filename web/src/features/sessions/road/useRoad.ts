@@ -1,0 +1,200 @@
+import {
+  type Effort,
+  moveItem,
+  nearestTime,
+  nextTime,
+  type Plan,
+  printDuration,
+  printEffort,
+  rowsOf,
+  type Segment,
+  setTime,
+  shiftTarget,
+  type Step,
+} from '@uphill/core';
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
+import { inField } from '../../../app/keys.ts';
+import { changed, type EditPlan } from '../draftSlice.ts';
+
+/** What is being dragged on the road. */
+interface Drag {
+  readonly segment: Segment;
+  readonly what: 'time' | 'target' | 'order';
+  readonly x: number;
+  readonly y: number;
+  readonly plan: Plan;
+}
+
+/** How px on the road turn into seconds and per cent. */
+export interface RoadScale {
+  readonly secondsPerPx: number;
+  readonly percentPerPx: number;
+}
+
+interface Road {
+  readonly plan: Plan;
+  readonly segments: readonly Segment[];
+  readonly chosen: string | null;
+  readonly choose: (stepId: string | null) => void;
+  readonly edit: EditPlan;
+  readonly preview: (plan: Plan | null) => void;
+}
+
+/** A drag of fewer px is a slip of the hand. */
+const SLIP_PX = 4;
+
+/** Editing on the drawing: by dragging edges and bodies, and all of it by keyboard. */
+export function useRoad({ plan, segments, chosen, choose, edit, preview }: Road) {
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const [lifted, setLifted] = useState<Plan | null>(null);
+  const [label, setLabel] = useState('');
+  const frame = useRef<HTMLDivElement>(null);
+  const next = useRef<Plan | null>(null);
+
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent): void => {
+      if (event.key.toLowerCase() !== 'p' || event.ctrlKey || event.metaKey || event.altKey || inField(event.target)) return;
+      event.preventDefault();
+      frame.current?.focus();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  const begin = (event: PointerEvent, segment: Segment, what: Drag['what']): void => {
+    event.currentTarget.setPointerCapture(event.pointerId);
+    event.stopPropagation();
+    choose(segment.stepId);
+    next.current = null;
+    setDrag({ segment, what, x: event.clientX, y: event.clientY, plan });
+  };
+  const move = (event: PointerEvent, scale: RoadScale): void => {
+    if (!drag) return;
+    const [dx, dy] = [event.clientX - drag.x, event.clientY - drag.y];
+    if (Math.hypot(dx, dy) < SLIP_PX) return;
+    const dragged = draggedPlan(drag, dx, dy, scale, segments, event.altKey, event.shiftKey);
+    next.current = dragged.plan;
+    preview(dragged.plan);
+    setLabel(dragged.says);
+  };
+  const end = (): void => {
+    const done = next.current;
+    if (drag && done && done !== drag.plan) edit(done, nameOf(drag, done));
+    setDrag(null);
+    preview(null);
+    next.current = null;
+  };
+
+  const here = segments.find(({ stepId }) => stepId === chosen) ?? segments[0];
+  const onKey = (event: KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey || !here) return;
+    const step = stepOf(plan, here.stepId);
+    const done = keyed(event, { plan, segments, here, step, lifted });
+    if (!done) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (done.choose !== undefined) choose(done.choose);
+    if (done.lift !== undefined) setLifted(done.lift ? plan : null);
+    if (done.plan && done.plan !== plan) edit(done.plan, done.name ?? { done: 'moved', undone: 'moved back' });
+    setLabel(done.says);
+  };
+  return { frame, begin, move, end, onKey, label, dragging: drag !== null, lifted: lifted !== null };
+}
+
+interface Keyed {
+  readonly says: string;
+  readonly choose?: string;
+  readonly lift?: boolean;
+  readonly plan?: Plan;
+  readonly name?: Parameters<EditPlan>[1];
+}
+
+function keyed(
+  event: KeyboardEvent,
+  { plan, segments, here, step, lifted }: { plan: Plan; segments: readonly Segment[]; here: Segment; step: Step | null; lifted: Plan | null },
+): Keyed | null {
+  const sideways = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : null;
+  const upright = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : null;
+  const only = event.altKey ? here.round : null;
+  if (event.key === ' ') return lifted ? { says: 'dropped', lift: false } : { says: 'lifted: arrows move it, Space drops it, Esc returns it', lift: true };
+  if (event.key === 'Escape') return lifted ? { says: 'returned', lift: false, plan: lifted, name: { done: 'returned', undone: 'as it was' } } : null;
+  if (lifted && sideways !== null) {
+    const moved = moveItem(plan, here.stepId, itemAt(plan, here.stepId) + sideways);
+    return { says: `place ${itemAt(moved, here.stepId) + 1} of ${moved.items.length}`, plan: moved };
+  }
+  if (event.shiftKey && sideways !== null && step?.length.kind === 'time') {
+    const seconds = nextTime(step.length.seconds, sideways);
+    return {
+      says: printDuration(seconds),
+      plan: setTime(plan, step.id, seconds, only),
+      name: changed('time', printDuration(step.length.seconds), printDuration(seconds), step.id),
+    };
+  }
+  if (event.shiftKey && upright !== null && step) {
+    const shifted = shiftTarget(plan, step.id, upright, only);
+    const after = stepOf(shifted, step.id);
+    return { says: targetText(after), plan: shifted, name: changed('target', targetText(step), targetText(after), step.id) };
+  }
+  if (sideways === null || event.shiftKey) return null;
+  // Arrows go from step to step as they are written, not from rep to rep.
+  const ids = [...new Set(segments.map(({ stepId }) => stepId))];
+  const at = ids[Math.min(ids.length - 1, Math.max(0, ids.indexOf(here.stepId) + sideways))];
+  const chosen = at === undefined ? null : stepOf(plan, at);
+  return at === undefined ? null : { says: chosen ? `${lengthText(chosen)} ${targetText(chosen)}` : '', choose: at };
+}
+
+function draggedPlan(
+  { segment, what, plan }: Drag,
+  dx: number,
+  dy: number,
+  scale: RoadScale,
+  segments: readonly Segment[],
+  alone: boolean,
+  fine: boolean,
+): { plan: Plan; says: string } {
+  const only = alone && segment.rep !== null ? segment.round : null;
+  const said = (text: string): string => (only === null ? text : `${text}, rep ${only} differs`);
+  if (what === 'time') {
+    const seconds = nearestTime(segment.seconds + dx * scale.secondsPerPx, fine);
+    return { plan: setTime(plan, segment.stepId, seconds, only), says: said(printDuration(seconds)) };
+  }
+  if (what === 'target') {
+    const by = Math.round(-dy * scale.percentPerPx);
+    const shifted = by === 0 ? plan : shiftTarget(plan, segment.stepId, by, only, fine);
+    const step = stepOf(shifted, segment.stepId);
+    const own = only === null ? null : (step?.exceptions?.find(({ rep }) => rep === only)?.effort ?? null);
+    return { plan: shifted, says: said(own ? printEffort(own) : targetText(step)) };
+  }
+  const second = segment.startS + segment.seconds / 2 + dx * scale.secondsPerPx;
+  const under = segments.find(({ startS, seconds }) => second >= startS && second < startS + seconds) ?? (dx < 0 ? segments[0] : segments.at(-1));
+  const moved = under ? moveItem(plan, segment.stepId, itemAt(plan, under.stepId)) : plan;
+  return { plan: moved, says: `place ${itemAt(moved, segment.stepId) + 1} of ${moved.items.length}` };
+}
+
+function nameOf({ what, segment, plan }: Drag, done: Plan): Parameters<EditPlan>[1] {
+  if (what === 'order') return { done: 'moved a step', undone: 'the order as it was' };
+  const [before, after] = [stepOf(plan, segment.stepId), stepOf(done, segment.stepId)];
+  const text = (step: Step | null): string => (what === 'time' ? lengthText(step) : targetText(step));
+  const alone = text(before) === text(after) ? `, rep ${segment.round} alone` : '';
+  return { done: `dragged ${what} ${text(before)} to ${text(after)}${alone}`, undone: `${what} back to ${text(before)}${alone}` };
+}
+
+function stepOf(plan: Plan, id: string): Step | null {
+  return rowsOf(plan).find(({ step }) => step.id === id)?.step ?? null;
+}
+
+function itemAt(plan: Plan, stepId: string): number {
+  const row = rowsOf(plan).find(({ step }) => step.id === stepId);
+  const id = row?.sets[0]?.id ?? stepId;
+  return plan.items.findIndex((item) => item.id === id);
+}
+
+function lengthText(step: Step | null): string {
+  return step?.length.kind === 'time' ? printDuration(step.length.seconds) : '';
+}
+
+function targetText(step: Step | null): string {
+  if (!step) return '';
+  const text = (effort: Effort): string => printEffort(effort);
+  return step.target.kind === 'steady' ? text(step.target.effort) : `${text(step.target.from)} to ${text(step.target.to)}`;
+}

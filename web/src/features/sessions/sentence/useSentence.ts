@@ -1,0 +1,69 @@
+import { fitEnds, parseSentence, type Plan, printSentence, type ReadAs, type UnreadWords } from '@uphill/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { api } from '../../../api/client.ts';
+import { useLastWords } from '../../../ui/useLastWords.ts';
+import type { EditPlan } from '../draftSlice.ts';
+import { newId } from '../newId.ts';
+
+/** Read this long after the last key. */
+const READ_AFTER_MS = 120;
+
+/** What a sentence makes of a plan. */
+interface Read {
+  readonly plan: Plan;
+  readonly unread: readonly UnreadWords[];
+  readonly readings: readonly ReadAs[];
+}
+
+/**
+ * The sentence of a session: typed freely while it has the focus, read a moment after the last key, and committed as
+ * one edit when it is left.
+ */
+export function useSentence(plan: Plan, ftpW: number | null, edit: EditPlan, preview: (plan: Plan | null) => void) {
+  const { data: hills = NO_HILLS } = api.useHillsQuery();
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? printSentence(plan);
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const [readText, setReadText] = useState(text);
+  const read = useMemo((): Read => readInto(plan, readText, hills, ftpW), [plan, readText, hills, ftpW]);
+  // What is shown of a sentence that nobody types in is about the sentence as it stands.
+  const shown = typed === null ? plan.words : readText;
+
+  const type = (words: string): void => {
+    setTyped(words);
+    clearTimeout(waiting.current);
+    waiting.current = setTimeout(() => {
+      setReadText(words);
+      preview(words.trim() === '' ? null : readInto(plan, words, hills, ftpW).plan);
+    }, READ_AFTER_MS);
+  };
+  const restore = (): void => {
+    clearTimeout(waiting.current);
+    setTyped(null);
+    preview(null);
+  };
+  const commit = (): void => {
+    clearTimeout(waiting.current);
+    if (typed !== null && typed.trim() !== '' && typed.trim() !== printSentence(plan)) {
+      const next = readInto(plan, typed, hills, ftpW).plan;
+      edit(next, { done: 'wrote the sentence', undone: 'the sentence as it was' });
+      setReadText(typed);
+    }
+    setTyped(null);
+    preview(null);
+  };
+  useLastWords(commit);
+  useEffect(() => () => clearTimeout(waiting.current), []);
+  const says = shown === undefined ? NOTHING : typed === null ? readInto(plan, shown, hills, ftpW) : read;
+  return { text, typing: typed !== null, type, commit, restore, unread: says.unread, readings: says.readings };
+}
+
+const NO_HILLS: never[] = [];
+const NOTHING = { unread: [] as readonly UnreadWords[], readings: [] as readonly ReadAs[] };
+
+function readInto(plan: Plan, text: string, hills: Parameters<typeof parseSentence>[1]['hills'], ftpW: number | null): Read {
+  const { items, totalS, unread, readings } = parseSentence(text, { hills, ftpW, newId });
+  const { words: _, totalS: __, ...kept } = plan;
+  const next: Plan = { ...kept, items, ...(totalS === null ? {} : { totalS }), ...(unread.length > 0 ? { words: text.slice(0, 12_000) } : {}) };
+  return { plan: fitEnds(next).plan, unread, readings };
+}
