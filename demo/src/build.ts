@@ -7,7 +7,7 @@ import { addDays, formatISO } from 'date-fns';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
 import { ridesOf } from './rides.ts';
-import { DEMO_DAYS, DEMO_SESSIONS } from './sessions.ts';
+import { DEMO_DAYS, DEMO_HILLS, DEMO_SESSIONS } from './sessions.ts';
 
 /** How the builder talks to the server: through its own routes. */
 interface Server {
@@ -57,6 +57,7 @@ export async function buildDemo(database: string, say: (line: string) => void, r
     },
   };
   try {
+    for (const hill of DEMO_HILLS) await server.ask('POST', '/hills', hill);
     const sessions: Record<string, Session> = {};
     for (const [key, plan] of Object.entries(DEMO_SESSIONS)) sessions[key] = await server.ask<Session>('POST', '/sessions', { plan });
     for (const demo of DEMO_RIDERS) await buildRider(demo, server, sessions, rideDays, say);

@@ -58,6 +58,13 @@ export const DEMO_SESSIONS = {
 
 export type DemoSession = keyof typeof DEMO_SESSIONS;
 
+/** Hills of the made-up valley. */
+export const DEMO_HILLS = [
+  { name: 'Salt Road', metres: 11_000, gradientPercent: 5.6, surface: 'road', note: 'Little traffic before nine. Turn at the chapel.' },
+  { name: 'Quarry Lane', metres: 2400, gradientPercent: 7, surface: 'road', note: 'Lorries on weekdays.' },
+  { name: 'Beacon Steps', metres: 900, gradientPercent: 9.5, surface: 'gravel', note: 'Loose in the last bend.' },
+] as const;
+
 /** A day of a demo rider, counted from today. */
 export interface DemoDay {
   readonly inDays: number;

@@ -57,7 +57,13 @@ function isMaximal(effort: Effort): boolean {
   }
 }
 
-function effortsOf(plan: Plan): Effort[] {
+/**
+ * Every effort that a session asks, rests included, in reading order.
+ *
+ * @param plan the session
+ * @returns the efforts; both ends of a rising or falling step
+ */
+export function effortsOf(plan: Plan): Effort[] {
   const of = (item: Item): Effort[] =>
     item.kind === 'set'
       ? [...item.parts.flatMap(of), ...(item.rest ? of(item.rest.step) : [])]

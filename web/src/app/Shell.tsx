@@ -1,7 +1,7 @@
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import Dropdown from 'react-bootstrap/Dropdown';
-import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { Notices } from '../ui/Notices.tsx';
 import { WorkingPanel } from '../ui/WorkingPanel.tsx';
@@ -74,6 +74,12 @@ function Bar({ riderId }: { riderId: string | undefined }) {
           Riders
         </NavLink>
         <NavLink to={`/days/${today()}`}>Day</NavLink>
+        <NavLink to="/book" className={({ isActive }) => `bar-wide${isActive ? ' active' : ''}`}>
+          Session book
+        </NavLink>
+        <NavLink to="/hills" className={({ isActive }) => `bar-wide${isActive ? ' active' : ''}`}>
+          Hills
+        </NavLink>
       </nav>
       <div className="bar-end">
         <button
@@ -111,6 +117,12 @@ function Bar({ riderId }: { riderId: string | undefined }) {
               </Dropdown.Item>
             ))}
             <Dropdown.Divider />
+            <Dropdown.Item as={Link} to="/book">
+              Session book
+            </Dropdown.Item>
+            <Dropdown.Item as={Link} to="/hills">
+              Hills
+            </Dropdown.Item>
             <Dropdown.Item as="button" onClick={() => dispatch(keysToggled(true))}>
               Keys
             </Dropdown.Item>

@@ -27,6 +27,12 @@ export const router = createBrowserRouter([
     HydrateFallback: Nothing,
   },
   {
+    path: '/sessions/:sessionId/squad',
+    lazy: async () => ({ Component: (await import('../features/sessions/SquadSheetPage.tsx')).SquadSheetPage }),
+    ErrorBoundary: Lost,
+    HydrateFallback: Nothing,
+  },
+  {
     path: '/zones/sheet',
     lazy: async () => ({ Component: (await import('../features/zones/print/ZoneSheetPage.tsx')).ZoneSheetPage }),
     ErrorBoundary: Lost,
@@ -50,6 +56,8 @@ export const router = createBrowserRouter([
       { path: 'riders/:riderId/recordings', lazy: async () => ({ Component: (await import('../features/recordings/RecordingsPage.tsx')).RecordingsPage }) },
       { path: 'riders/:riderId/zones/compare', lazy: async () => ({ Component: (await import('../features/zones/CompareZonesPage.tsx')).CompareZonesPage }) },
       { path: 'riders/:riderId/zones/curve', lazy: async () => ({ Component: (await import('../features/zones/curve/CurvePage.tsx')).CurvePage }) },
+      { path: 'book', lazy: async () => ({ Component: (await import('../features/book/BookPage.tsx')).BookPage }) },
+      { path: 'hills', lazy: async () => ({ Component: (await import('../features/hills/HillsPage.tsx')).HillsPage }) },
       { path: 'schemes', lazy: async () => ({ Component: (await import('../features/zones/schemes/SchemesPage.tsx')).SchemesPage }) },
       { path: 'riders/:riderId/tests/import', lazy: async () => ({ Component: (await import('../features/tests/ImportPage.tsx')).ImportPage }) },
       { path: 'riders/:riderId/zones', lazy: async () => ({ Component: (await import('../features/zones/ZonesPage.tsx')).ZonesPage }) },

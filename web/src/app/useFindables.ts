@@ -32,6 +32,8 @@ export function useFindables(): Findable[] {
     { key: 'new-rider', name: 'New rider', kind: 'action', run: go('/riders/new') },
     { key: 'day', name: 'Today’s list', kind: 'view', run: go(`/days/${today()}`) },
     { key: 'riders', name: 'Riders', kind: 'view', run: go('/riders') },
+    { key: 'book', name: 'Session book', kind: 'view', run: go('/book') },
+    { key: 'hills', name: 'Hills', kind: 'view', run: go('/hills') },
     { key: 'schemes', name: 'Schemes of zones, and your own', kind: 'view', run: go('/schemes') },
     { key: 'sheet', name: 'Zones of several riders on one sheet', kind: 'view', run: go('/zones/sheet') },
     { key: 'keys', name: 'Show the keys', kind: 'action', run: () => dispatch(keysToggled(true)) },

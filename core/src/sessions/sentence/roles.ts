@@ -4,6 +4,7 @@ import type { Effort, Item, Role, Step } from '../plan.ts';
 const ZONE_MIDDLES = [50, 65, 83, 98, 113, 135, 170] as const;
 const EASY_TO = 55;
 const GENTLE_TO = 75;
+const OPENER_S = 60;
 
 /**
  * About how hard an effort is in percent of FTP, where it can be said without a rider.
@@ -40,6 +41,13 @@ function top(step: Step): number | null {
   return step.target.kind === 'steady' ? roughPercent(step.target.effort) : null;
 }
 
+/** A short hard piece after the first step, before the sets: it opens the legs and is no rep. */
+function isOpener({ length }: Step, at: number, list: readonly Item[]): boolean {
+  const first = list[0];
+  const gently = first?.kind === 'step' && (first.target.kind === 'changing' || (top(first) ?? 100) <= GENTLE_TO);
+  return at > 0 && at <= 3 && gently && length.kind === 'time' && length.seconds <= OPENER_S && list.slice(at + 1).some(({ kind }) => kind === 'set');
+}
+
 /**
  * What a step is for, told by where it stands and how hard it is: what comes gently before the sets is the warm-up,
  * what is easy or falls away at the end the cool-down.
@@ -59,6 +67,7 @@ export function roleOf(step: Step, at: number, list: readonly Item[], inSet: boo
     const up = target.kind === 'changing' ? rises(target.from, target.to) : null;
     if (at === 0 && (easy || up === true || (percent !== null && percent <= GENTLE_TO && list.slice(1).some(({ kind }) => kind === 'set')))) return 'warmUp';
     if (at === list.length - 1 && (easy || up === false)) return 'coolDown';
+    if (isOpener(step, at, list)) return 'warmUp';
   }
   return easy ? 'easy' : 'work';
 }

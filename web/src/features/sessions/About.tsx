@@ -1,4 +1,4 @@
-import { type Plan, PLACES, SYSTEMS, systemName } from '@uphill/core';
+import { type Plan, PLACES, SPORTS, SYSTEMS, systemName, TRAINER_SETTINGS } from '@uphill/core';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
@@ -17,7 +17,10 @@ export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
               {...control}
               value={plan.system}
               onChange={({ target }) =>
-                edit((now) => ({ ...now, system: target.value as Plan['system'] }), { done: `trains ${target.value}`, undone: `trains ${plan.system} again` })
+                edit((now) => ({ ...now, system: target.value as Plan['system'], systemFollows: false }), {
+                  done: `trains ${target.value}`,
+                  undone: `trains ${plan.system} again`,
+                })
               }
             >
               {SYSTEMS.map((system) => (
@@ -44,6 +47,79 @@ export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
           )}
         </Field>
       </div>
+      <div className="entry-row">
+        <Field label="Trainer set to">
+          {(control) => (
+            <Form.Select
+              {...control}
+              value={plan.trainer ?? ''}
+              onChange={({ target }) =>
+                edit(
+                  (now) =>
+                    withField(
+                      now,
+                      'trainer',
+                      TRAINER_SETTINGS.find((each) => each === target.value),
+                    ),
+                  { done: 'trainer set', undone: 'the trainer as it was set' },
+                )
+              }
+            >
+              <option value="">as you like</option>
+              {TRAINER_SETTINGS.map((setting) => (
+                <option key={setting}>{setting}</option>
+              ))}
+            </Form.Select>
+          )}
+        </Field>
+        <Field label="Kind">
+          {(control) => (
+            <Form.Select
+              {...control}
+              value={plan.sport ?? 'ride'}
+              onChange={({ target }) =>
+                edit(
+                  (now) =>
+                    withField(
+                      now,
+                      'sport',
+                      SPORTS.find((each) => each === target.value),
+                    ),
+                  { done: `kind: ${target.value}`, undone: 'the kind as it was' },
+                )
+              }
+            >
+              {SPORTS.map((sport) => (
+                <option key={sport}>{sport}</option>
+              ))}
+            </Form.Select>
+          )}
+        </Field>
+        <Form.Check
+          id="unfuelled"
+          className="align-self-end mb-3"
+          label="Ridden unfuelled"
+          checked={plan.unfuelled ?? false}
+          onChange={({ target }) =>
+            edit((now) => withField(now, 'unfuelled', target.checked ? true : undefined), {
+              done: target.checked ? 'unfuelled' : 'fuelled',
+              undone: target.checked ? 'fuelled again' : 'unfuelled again',
+            })
+          }
+        />
+      </div>
+      <Words
+        label="How it should feel"
+        most={500}
+        value={plan.feel ?? ''}
+        commit={(feel) => edit((now) => withField(now, 'feel', feel), { done: 'how it should feel', undone: 'how it should feel, as it was' })}
+      />
+      <Words
+        label="Equipment"
+        most={200}
+        value={plan.equipment ?? ''}
+        commit={(equipment) => edit((now) => withField(now, 'equipment', equipment), { done: 'equipment', undone: 'the equipment as it was' })}
+      />
       <Words
         label="Purpose"
         most={500}
@@ -58,6 +134,12 @@ export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
       />
     </details>
   );
+}
+
+/** The plan with a field set, or without it. */
+function withField<Key extends 'trainer' | 'sport' | 'unfuelled' | 'feel' | 'equipment'>(plan: Plan, key: Key, value: Plan[Key] | undefined): Plan {
+  const { [key]: _, ...rest } = plan;
+  return (value === undefined || value === '' ? rest : { ...rest, [key]: value }) as Plan;
 }
 
 function Words({ label, most, value, commit }: { label: string; most: number; value: string; commit: (text: string) => void }) {

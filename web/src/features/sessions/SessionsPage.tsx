@@ -11,7 +11,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { Empty, Refused } from '../../ui/messages.tsx';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { DayLine } from '../days/DayLine.tsx';
-import { PlaceDialog } from './PlaceDialog.tsx';
+import { GiveDialog } from './GiveDialog.tsx';
 import { useNewSession } from './useNewSession.ts';
 
 /** A rider's sessions: the days that are placed, and what there is to choose from. */
@@ -60,7 +60,7 @@ export function SessionsPage() {
           )}
         </section>
       </div>
-      {giving && <PlaceDialog rider={rider} sessionId={giving.id} plan={giving.plan} problems={problemsOf(giving.plan)} saved close={() => setGiving(null)} />}
+      {giving && <GiveDialog rider={rider} sessionId={giving.id} plan={giving.plan} problems={problemsOf(giving.plan)} saved close={() => setGiving(null)} />}
     </>
   );
 }

@@ -1,21 +1,22 @@
 import type { Rider, Session } from '@uphill/api';
-import { bandsFor, type Plan, problemsOf, SEVEN_STEPS, sessionNumbers, sessionVerdict, systemName } from '@uphill/core';
+import { bandsFor, cautionsOf, type Plan, problemsOf, SEVEN_STEPS, sessionNumbers, sessionVerdict, systemName } from '@uphill/core';
 import { useEffect, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
+import { inField } from '../../app/keys.ts';
 import { firstName } from '../../app/riderOnDay.ts';
 import { BalanceStrip } from '../../charts/BalanceStrip.tsx';
 import { RoadSection } from '../../charts/RoadSection.tsx';
 import { Loading } from '../../ui/Loading.tsx';
-import { Refused } from '../../ui/messages.tsx';
+import { Caution, Refused } from '../../ui/messages.tsx';
 import { About } from './About.tsx';
 import { Asks } from './Asks.tsx';
 import { Conflict } from './Conflict.tsx';
 import { differenceOf } from './difference.ts';
 import { FitIt } from './FitIt.tsx';
-import { PlaceDialog } from './PlaceDialog.tsx';
+import { GiveDialog } from './GiveDialog.tsx';
 import { Problems } from './Problems.tsx';
 import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
@@ -62,7 +63,9 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if ((event.ctrlKey || event.metaKey) && event.key === 'Enter' && !document.querySelector('[role="dialog"]')) {
+      if (document.querySelector('[role="dialog"]')) return;
+      const plain = !event.ctrlKey && !event.metaKey && !event.altKey && !inField(event.target);
+      if (((event.ctrlKey || event.metaKey) && event.key === 'Enter') || (plain && event.key.toLowerCase() === 'g')) {
         event.preventDefault();
         setGiving(true);
       }
@@ -73,6 +76,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
 
   if (!draft || !plan || !shown || !asks || !verdict) return <Loading />;
   const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW });
+  const cautions = cautionsOf(shown);
   const sound = problems.length === 0;
   return (
     <>
@@ -87,7 +91,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
               Print card
             </Link>
           )}
-          <Button onClick={() => setGiving(true)}>Put on a date</Button>
+          <Button onClick={() => setGiving(true)}>Give</Button>
         </span>
       </div>
       {state === 'refused' && theirs === null && <Refused problem={problem} />}
@@ -107,6 +111,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
         </p>
       </div>
       <Verdict verdict={verdict} difference={difference} />
+      {cautions.length > 0 && <Caution>{cautions.join(' ')}</Caution>}
       <div className="columns columns-wide">
         <section className="sheet" aria-label="Steps">
           <FitIt plan={plan} rider={numbers} edit={edit} />
@@ -119,7 +124,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
           <Ways plan={shown} rider={numbers} edit={edit} />
         </div>
       </div>
-      {giving && <PlaceDialog rider={rider} sessionId={session.id} plan={plan} problems={problems} saved={state === 'saved'} close={() => setGiving(false)} />}
+      {giving && <GiveDialog rider={rider} sessionId={session.id} plan={plan} problems={problems} saved={state === 'saved'} close={() => setGiving(false)} />}
       {theirs && <Conflict yours={plan} theirs={theirs} settle={settle} />}
       {numbers.ftpW === null && numbers.hasPower && (
         <p className="soft mt-3">

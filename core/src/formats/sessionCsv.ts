@@ -1,0 +1,90 @@
+import Papa from 'papaparse';
+import type { RiderOnDay } from '../sessions/efforts.ts';
+import { expand } from '../sessions/expand.ts';
+import { nameFromSets } from '../sessions/naming.ts';
+import { type Plan, ROLES, type Role, type Step, type Target } from '../sessions/plan.ts';
+import { rowsOf } from '../sessions/rows.ts';
+import { fitEnds } from '../sessions/total.ts';
+import { parseCadence } from '../units/cadence.ts';
+import { type Reading, refused, understood } from '../units/reading.ts';
+import { printSpan } from '../units/span.ts';
+import { parseTarget, printTarget } from '../units/target.ts';
+import type { NewId } from '../sessions/edits.ts';
+
+const FIELDS = ['start_s', 'seconds', 'role', 'rep', 'target', 'watts_low', 'watts_high', 'cadence', 'cue'] as const;
+/** A file of more rows than this is no session. */
+const MOST_ROWS = 2000;
+/** A plan holds this many steps written out. */
+const MOST_ITEMS = 200;
+
+/** A file with what it could not carry, in sentences. */
+export interface Written<T> {
+  readonly file: T;
+  readonly lost: readonly string[];
+}
+
+/**
+ * Writes a session as timed steps, one row each as it will be ridden, with the rider's watts.
+ *
+ * @param plan the session
+ * @param rider the rider's figures on the day
+ * @returns the file as text, and what it could not carry
+ */
+export function writeSessionCsv(plan: Plan, rider: RiderOnDay): Written<string> {
+  const steps = new Map(rowsOf(plan).map(({ step }) => [step.id, step]));
+  const segments = expand(plan, rider);
+  const rows = segments.map(({ stepId, startS, seconds, role, rep, from, to }) => {
+    const step = steps.get(stepId);
+    const cadence = step?.cadence && 'low' in step.cadence ? printSpan(step.cadence.low, step.cadence.high) : '';
+    return [startS, seconds, role, rep ?? '', step ? printTarget(step.target) : '', from?.lowW ?? '', to?.highW ?? '', cadence, guarded(step?.cue ?? '')];
+  });
+  const lost: string[] = [];
+  if (rowsOf(plan).some(({ sets }) => sets.length > 0)) lost.push('Sets are written out rep by rep.');
+  if ([...steps.values()].some(({ finish, everyNth, exceptions }) => finish ?? everyNth ?? exceptions))
+    lost.push('What differs in single reps is in their watts only.');
+  if ([...steps.values()].some(({ posture, capBpm }) => posture ?? capBpm)) lost.push('Posture and heart-rate caps are left out.');
+  return { file: `${Papa.unparse({ fields: [...FIELDS], data: rows }, { newline: '\n' })}\n`, lost };
+}
+
+/** A cue that a spreadsheet would run as a formula is shown as text. */
+function guarded(cue: string): string {
+  return /^[=+\-@\t\r]/.test(cue) ? `'${cue}` : cue;
+}
+
+/**
+ * Reads a session from timed steps: the columns seconds and target are needed, role, cadence and cue are taken where
+ * they are there.
+ *
+ * @param text the file
+ * @param newId where ids come from
+ * @returns the session, step by step, or a sentence that names row and field
+ */
+export function readSessionCsv(text: string, newId: NewId): Reading<Plan> {
+  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: true, preview: MOST_ROWS + 1 });
+  const fields = meta.fields ?? [];
+  for (const needed of ['seconds', 'target']) if (!fields.includes(needed)) return refused(`The column "${needed}" is missing. Nothing was taken in.`);
+  if (data.length === 0) return refused('The file holds no steps.');
+  if (data.length > MOST_ITEMS) return refused(`The file holds more than ${MOST_ITEMS} steps, which is too many to write out one by one. Bring it in as JSON.`);
+  const items: Step[] = [];
+  for (const [index, row] of data.entries()) {
+    const seconds = Number((row['seconds'] ?? '').trim());
+    const where = `Row ${index + 1}`;
+    if (!Number.isInteger(seconds) || seconds < 1 || seconds > 86_400)
+      return refused(`${where}, seconds: "${(row['seconds'] ?? '').slice(0, 20)}" is not whole seconds from 1 to 86,400.`);
+    const target = parseTarget(row['target'] ?? '');
+    if (!target.ok) return refused(`${where}, target: ${target.reason}`);
+    const cadence = parseCadence(row['cadence'] ?? '');
+    if (!cadence.ok) return refused(`${where}, cadence: ${cadence.reason}`);
+    items.push(stepOf(newId(), seconds, roleOf(row['role']), target.value, cadence.value, row['cue'] ?? ''));
+  }
+  const plan: Plan = { name: '', nameFollows: true, purpose: '', system: 'threshold', systemFollows: true, place: 'any', note: '', items };
+  return understood(fitEnds({ ...plan, name: nameFromSets(plan) }).plan);
+}
+
+function stepOf(id: string, seconds: number, role: Role, target: Target, cadence: Step['cadence'], cue: string): Step {
+  return { kind: 'step', id, role, length: { kind: 'time', seconds }, target, cadence, cue: cue.replace(/^'(?=[=+\-@])/, '').slice(0, 200) };
+}
+
+function roleOf(text: string | undefined): Role {
+  return ROLES.find((role) => role === text?.trim()) ?? 'work';
+}
