@@ -219,7 +219,8 @@ function build(steps: readonly DecodedStep[], hills: readonly KnownHill[], newId
       } as SetBlock;
       if (inside.length > 0) stack.push({ at: from, item: withRest(set) });
     } else stack.push({ at, item: readStep(step, at, hills, newId, notes) });
-    mergeLastRep(stack);
+    // A merged set may be the last rep of the one around it.
+    while (mergeLastRep(stack));
   });
   return stack.map(({ item }) => item);
 }
@@ -232,15 +233,16 @@ function withRest(set: SetBlock): SetBlock {
 }
 
 /** "n − 1 times work and rest, then work" is n reps with rests between. */
-function mergeLastRep(stack: { at: number; item: Item }[]): void {
+function mergeLastRep(stack: { at: number; item: Item }[]): boolean {
   for (let count = 1; count < stack.length; count += 1) {
     const set = stack[stack.length - 1 - count];
     if (set?.item.kind !== 'set' || set.item.rest?.when !== 'afterEach' || typeof set.item.reps !== 'number' || set.item.parts.length !== count) continue;
     if (bare(stack.slice(-count).map(({ item }) => item)) !== bare(set.item.parts)) continue;
     const merged = { ...set.item, reps: set.item.reps + 1, rest: { ...set.item.rest, when: 'between' } } as SetBlock;
     stack.splice(stack.length - 1 - count, count + 1, { at: set.at, item: merged });
-    return;
+    return true;
   }
+  return false;
 }
 
 function bare(items: readonly Item[]): string {

@@ -11,6 +11,8 @@ import { Loading } from '../../ui/Loading.tsx';
 import { Empty, Refused } from '../../ui/messages.tsx';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { DayLine } from '../days/DayLine.tsx';
+import { BringIn } from './BringIn.tsx';
+import { CalendarFile } from './CalendarFile.tsx';
 import { GiveDialog } from './GiveDialog.tsx';
 import { useNewSession } from './useNewSession.ts';
 
@@ -29,6 +31,11 @@ export function SessionsPage() {
       <div className="title-row">
         <h1>Sessions</h1>
         <span className="ms-auto">
+          <CalendarFile rider={rider} days={days} />
+          <BringIn />
+          <Link className="btn btn-outline-secondary me-2" to="/book">
+            Session book
+          </Link>
           <Button onClick={() => void newSession(rider.id)}>New session</Button>
         </span>
       </div>

@@ -22,6 +22,7 @@ import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
 import { type SaveState, useDraft } from './useDraft.ts';
 import { useRiderNumbers } from './useRiderNumbers.ts';
+import { TakeAlong } from './TakeAlong.tsx';
 import { Verdict } from './Verdict.tsx';
 import { Ways } from './Ways.tsx';
 import { useRoad } from './road/useRoad.ts';
@@ -91,6 +92,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
               Print card
             </Link>
           )}
+          <TakeAlong plan={plan} rider={numbers} />
           <Button onClick={() => setGiving(true)}>Give</Button>
         </span>
       </div>

@@ -1,0 +1,72 @@
+import { type Plan, type Reading, readSessionCsv, readSessionsJson, readWorkoutFit } from '@uphill/core';
+import { useRef, useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { api } from '../../api/client.ts';
+import { useAct } from '../../app/useAct.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { noticed } from '../../app/viewSlice.ts';
+import { Refused, Wrong } from '../../ui/messages.tsx';
+import { newId } from './newId.ts';
+
+/** A file of sessions is far smaller than this. */
+const LARGEST = 4 * 1024 * 1024;
+
+/** Brings sessions in from JSON, CSV or a FIT workout; told by what is in the file, not by its name. */
+export function BringIn() {
+  const { data: hills = [] } = api.useHillsQuery();
+  const [add] = api.useAddSessionMutation();
+  const { act, problem, clear } = useAct();
+  const dispatch = useAppDispatch();
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+
+  const take = async (file: File): Promise<void> => {
+    clear();
+    const read = file.size > LARGEST ? tooLarge : await readFile(file, hills);
+    setRefusal(read.ok ? null : `${file.name}: ${read.reason}`);
+    if (!read.ok) return;
+    for (const plan of read.value.plans) if (!(await act(add({ plan })))) return;
+    const count = read.value.plans.length;
+    dispatch(noticed([`${count === 1 ? (read.value.plans[0]?.name ?? 'A session') : `${count} sessions`} brought in.`, ...read.value.notes].join(' ')));
+  };
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label="A file of sessions"
+        accept=".json,.csv,.fit"
+        onChange={({ target }) => {
+          const [file] = [...(target.files ?? [])];
+          if (file) void take(file);
+          target.value = '';
+        }}
+      />
+      <Button variant="outline-secondary" className="me-2" onClick={() => input.current?.click()}>
+        Bring in
+      </Button>
+      <Refused problem={problem} />
+      {refusal && <Wrong>{refusal}</Wrong>}
+    </>
+  );
+}
+
+const tooLarge: Reading<never> = { ok: false, reason: 'The file is larger than any file of sessions. Nothing was taken in.' };
+
+async function readFile(file: File, hills: Parameters<typeof readWorkoutFit>[1]): Promise<Reading<{ plans: Plan[]; notes: readonly string[] }>> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const isFit = String.fromCharCode(...bytes.subarray(8, 12)) === '.FIT';
+  if (isFit) {
+    const read = readWorkoutFit(bytes, hills, newId);
+    return read.ok ? { ok: true, value: { plans: [read.value.plan], notes: read.value.notes } } : read;
+  }
+  const text = new TextDecoder().decode(bytes);
+  if (/^\s*[[{]/.test(text)) {
+    const read = readSessionsJson(text);
+    return read.ok ? { ok: true, value: { plans: read.value, notes: [] } } : read;
+  }
+  const read = readSessionCsv(text, newId);
+  return read.ok ? { ok: true, value: { plans: [read.value], notes: [] } } : read;
+}

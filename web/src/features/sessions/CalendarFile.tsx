@@ -1,0 +1,23 @@
+import type { Placed, Rider } from '@uphill/api';
+import { givenTo, printSentence, writeCalendar } from '@uphill/core';
+import Button from 'react-bootstrap/Button';
+import { healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
+import { saveFile } from '../../app/saveFile.ts';
+
+/** The rider's placed days as one calendar file; a newer one replaces what an older one put there. */
+export function CalendarFile({ rider, days }: { rider: Rider; days: readonly Placed[] }) {
+  if (days.length === 0) return null;
+  const save = (): void => {
+    const entries = days.map(({ id, date, version, plan }) => {
+      const { work } = givenTo(plan, { ...riderOnDay(rider, date), goalW: rider.goal?.watts ?? null }, healthOnDay(rider, date));
+      const text = [`${printSentence(plan)}`, `The work: ${work}.`, plan.note].filter(Boolean).join('\n');
+      return { id, date, version, name: plan.name || 'Session', text, url: `${window.location.origin}/riders/${rider.id}/days/${id}` };
+    });
+    saveFile(`${rider.name.split(' ')[0]?.toLowerCase() ?? 'rider'}-days.ics`, writeCalendar(`Sessions of ${rider.name}`, entries, new Date().toISOString()));
+  };
+  return (
+    <Button variant="outline-secondary" className="me-2" onClick={save}>
+      Calendar file
+    </Button>
+  );
+}

@@ -1,0 +1,51 @@
+import { type Plan, type RiderOnDay, writeSessionCsv, writeSessionsJson, writeWorkoutFit } from '@uphill/core';
+import Dropdown from 'react-bootstrap/Dropdown';
+import { saveFile } from '../../app/saveFile.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { noticed } from '../../app/viewSlice.ts';
+
+/** The session as a file in an open format, and what that format could not carry. */
+export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
+  const dispatch = useAppDispatch();
+  const name = fileName(plan.name || 'session');
+  const told = (kind: string, lost: readonly string[]): void =>
+    void dispatch(noticed(lost.length === 0 ? `Saved as ${kind}; it carries all of the session.` : `Saved as ${kind}. ${lost.join(' ')}`));
+  const save = (kind: 'json' | 'csv' | 'fit'): void => {
+    if (kind === 'json') {
+      saveFile(`${name}.json`, writeSessionsJson([plan]));
+      told('JSON', []);
+      return;
+    }
+    const { file, lost } = kind === 'csv' ? writeSessionCsv(plan, rider) : writeWorkoutFit(plan);
+    saveFile(`${name}.${kind}`, file);
+    told(kind.toUpperCase(), lost);
+  };
+  return (
+    <Dropdown>
+      <Dropdown.Toggle variant="outline-secondary">Take along</Dropdown.Toggle>
+      <Dropdown.Menu>
+        <Dropdown.Item as="button" onClick={() => save('json')}>
+          JSON, all of it
+        </Dropdown.Item>
+        <Dropdown.Item as="button" onClick={() => save('csv')}>
+          CSV, timed steps in {rider.firstName}’s watts
+        </Dropdown.Item>
+        <Dropdown.Item as="button" onClick={() => save('fit')}>
+          FIT workout
+        </Dropdown.Item>
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+}
+
+/** A name as files have it everywhere. */
+function fileName(name: string): string {
+  return (
+    name
+      .normalize('NFKD')
+      .replace(/[^\w]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .toLowerCase()
+      .slice(0, 60) || 'session'
+  );
+}
