@@ -229,7 +229,7 @@ function build(steps: readonly DecodedStep[], hills: readonly KnownHill[], newId
 function withRest(set: SetBlock): SetBlock {
   const last = set.parts.at(-1);
   if (set.parts.length < 2 || last?.kind !== 'step' || last.role !== 'easy') return set;
-  return { ...set, parts: set.parts.slice(0, -1), rest: { when: 'afterEach', step: last } } as SetBlock;
+  return { ...set, parts: set.parts.slice(0, -1), rest: { when: 'afterEach', step: last } };
 }
 
 /** "n − 1 times work and rest, then work" is n reps with rests between. */

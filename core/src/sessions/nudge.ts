@@ -1,5 +1,5 @@
 import { changeStep } from './edits.ts';
-import type { Effort, Item, Plan, SetBlock, Step, Target } from './plan.ts';
+import type { Effort, Item, Plan, Step, Target } from './plan.ts';
 import { rowsOf } from './rows.ts';
 
 /** A step is never shorter than this by nudging or dragging, s, nor longer. */
@@ -116,7 +116,7 @@ function shifted(effort: Effort, by: number, fine: boolean): Effort {
  * @returns the new plan
  */
 export function moveItem(plan: Plan, stepId: string, to: number): Plan {
-  const holds = (item: Item): boolean => item.id === stepId || (item.kind === 'set' && ((item as SetBlock).parts.some(holds) || item.rest?.step.id === stepId));
+  const holds = (item: Item): boolean => item.id === stepId || (item.kind === 'set' && (item.parts.some(holds) || item.rest?.step.id === stepId));
   const at = plan.items.findIndex(holds);
   const moved = plan.items[at];
   const place = Math.min(plan.items.length - 1, Math.max(0, to));

@@ -121,7 +121,8 @@ function ordinal(count: number): string {
 }
 
 function unmistakable(seconds: number): string {
-  return seconds < COULD_BE_HOURS_S && seconds >= 60 ? `${Math.floor(seconds / 60)} min ${seconds % 60} s` : spoken(seconds);
+  if (seconds >= COULD_BE_HOURS_S || seconds < 60) return spoken(seconds);
+  return seconds % 60 === 0 ? `${seconds / 60} min` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
 }
 
 /** A time as it is said: 15 s, 8:00, 1 h 30. */

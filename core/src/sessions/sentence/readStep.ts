@@ -50,7 +50,7 @@ export interface Known {
 }
 
 /** How long a step lasts, read off the start of a stretch; null where it does not start with one. */
-export function readLength(piece: Piece, known: Known, findings: Findings): { length: Length; rest: Piece } | null {
+function readLength(piece: Piece, known: Known, findings: Findings): { length: Length; rest: Piece } | null {
   const lap = /^until\s+(?:the\s+)?lap\b(?:\s+(?:is\s+)?pressed)?(?:\s+about\b)?/i.exec(piece.text);
   if (lap) {
     const rest = after(piece, lap[0].length);
@@ -84,7 +84,7 @@ function readHill(piece: Piece, { hills }: Known, findings: Findings): { length:
 }
 
 /** One effort at the start of a stretch; null where there is none. */
-export function readEffort(piece: Piece, known: Known, findings: Findings): { effort: Effort; rest: Piece } | null {
+function readEffort(piece: Piece, known: Known, findings: Findings): { effort: Effort; rest: Piece } | null {
   const found = EFFORT.exec(piece.text);
   if (found) {
     const words = found[1] ?? '';
@@ -274,9 +274,7 @@ export function readStep(piece: Piece, known: Known, findings: Findings): SaidSt
   const effort = shape ? null : readEffort(early.rest, known, findings);
   const behind = readDetails((shape ?? effort)?.rest ?? early.rest, known, findings);
   const target: Target = shape?.target ?? { kind: 'steady', effort: effort?.effort ?? { kind: 'unread', text: behind.rest.text.slice(0, 200) } };
-  if (begun === null) findings.unread(piece, 'A time is missing here. Try 8:00, 8, 90 s or 1 h 30.');
-  else if (behind.rest.text !== '') sayLeftOver(behind.rest, shape !== null || effort !== null, findings);
-  else if (!shape && !effort) findings.missing(piece);
+  sayMissing(piece, { time: begun !== null, effort: shape !== null || effort !== null }, behind.rest, findings);
   return {
     length: begun?.length ?? { kind: 'unread', text: piece.text.slice(0, 200) },
     target,
@@ -286,6 +284,13 @@ export function readStep(piece: Piece, known: Known, findings: Findings): SaidSt
     ...early.details,
     ...behind.details,
   };
+}
+
+/** What a step lacks, the first of it that a coach would mend. */
+function sayMissing(piece: Piece, has: { time: boolean; effort: boolean }, leftOver: Piece, findings: Findings): void {
+  if (!has.time) findings.unread(piece, 'A time is missing here. Try 8:00, 8, 90 s or 1 h 30.');
+  else if (leftOver.text !== '') sayLeftOver(leftOver, has.effort, findings);
+  else if (!has.effort) findings.missing(piece);
 }
 
 function sayLeftOver(rest: Piece, hasEffort: boolean, findings: Findings): void {

@@ -33,12 +33,11 @@ export function split(piece: Piece, by: 'parts' | 'steps'): Piece[] {
     else if (sign === '"') quoted = !quoted;
     else if (!quoted && sign === '(') depth += 1;
     else if (!quoted && sign === ')') depth = Math.max(0, depth - 1);
-    else if (!quoted && depth === 0 && (sign === ',' || sign === ';' || wordStarts(text, at))) {
-      // A comma between two digits belongs to the figure: 2,5 min.
-      const separator = sign === ',' && /\d/.test(text[at - 1] ?? '') && /\d/.test(text[at + 1] ?? '') ? null : pattern.exec(text.slice(at, at + 24));
-      if (separator) {
+    else if (!quoted && depth === 0) {
+      const separator = separatorAt(text, at, pattern);
+      if (separator !== null) {
         cut(at);
-        at += separator[0].length;
+        at += separator.length;
         start = at;
         continue;
       }
@@ -47,6 +46,15 @@ export function split(piece: Piece, by: 'parts' | 'steps'): Piece[] {
   }
   cut(text.length);
   return found;
+}
+
+/** The separator that stands at a place, or null. */
+function separatorAt(text: string, at: number, pattern: RegExp): string | null {
+  const sign = text[at] as string;
+  if (sign !== ',' && sign !== ';' && !wordStarts(text, at)) return null;
+  // A comma between two digits belongs to the figure: 2,5 min.
+  if (sign === ',' && /\d/.test(text[at - 1] ?? '') && /\d/.test(text[at + 1] ?? '')) return null;
+  return pattern.exec(text.slice(at, at + 24))?.[0] ?? null;
 }
 
 /** A stretch without the blanks around it. */

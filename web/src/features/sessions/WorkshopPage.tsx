@@ -1,14 +1,12 @@
 import type { Rider, Session } from '@uphill/api';
-import { bandsFor, cautionsOf, type Plan, problemsOf, SEVEN_STEPS, sessionNumbers, sessionVerdict, systemName } from '@uphill/core';
-import { useEffect, useMemo, useState } from 'react';
+import { bandsFor, cautionsOf, type Plan, problemsOf, type RiderOnDay, SEVEN_STEPS, sessionNumbers, sessionVerdict, systemName } from '@uphill/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
 import { inField } from '../../app/keys.ts';
 import { firstName } from '../../app/riderOnDay.ts';
-import { BalanceStrip } from '../../charts/BalanceStrip.tsx';
-import { RoadSection } from '../../charts/RoadSection.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Caution, Refused } from '../../ui/messages.tsx';
 import { About } from './About.tsx';
@@ -25,7 +23,7 @@ import { useRiderNumbers } from './useRiderNumbers.ts';
 import { TakeAlong } from './TakeAlong.tsx';
 import { Verdict } from './Verdict.tsx';
 import { Ways } from './Ways.tsx';
-import { useRoad } from './road/useRoad.ts';
+import { RoadEditor } from './road/RoadEditor.tsx';
 import { SentenceField } from './sentence/SentenceField.tsx';
 
 /** The workshop: a session is written here, and what it asks of this rider is seen at once. */
@@ -37,8 +35,6 @@ export function WorkshopPage() {
   if (!rider || !session || session.id !== sessionId) return <Loading />;
   return <Workshop key={session.id} rider={rider} session={session} />;
 }
-
-const NO_PLAN: Plan = { name: '', nameFollows: true, purpose: '', system: 'threshold', place: 'any', note: '', items: [] };
 
 const SAVE_WORDS: Record<SaveState, string> = {
   saved: 'draft saved',
@@ -55,26 +51,10 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
   const [previewed, preview] = useState<Plan | null>(null);
   const shown = previewed ?? plan;
   const numbers = useRiderNumbers(rider, today());
-  const asks = useMemo(() => shown && sessionNumbers(shown, numbers), [shown, numbers]);
-  const verdict = useMemo(() => shown && asks && sessionVerdict(shown, numbers, asks.segments), [shown, asks, numbers]);
-  const before = previewed ? plan : draft?.past.at(-1)?.plan;
-  const difference = useMemo(() => (before && shown ? differenceOf(before, shown, numbers) : null), [before, shown, numbers]);
-  const road = useRoad({ plan: plan ?? NO_PLAN, segments: asks?.segments ?? [], chosen: row, choose: setRow, edit, preview });
+  const { asks, verdict, difference } = useReckoned(shown, previewed ? plan : draft?.past.at(-1)?.plan, numbers);
   const problems = useMemo(() => (plan ? problemsOf(plan) : []), [plan]);
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (document.querySelector('[role="dialog"]')) return;
-      const plain = !event.ctrlKey && !event.metaKey && !event.altKey && !inField(event.target);
-      if (((event.ctrlKey || event.metaKey) && event.key === 'Enter') || (plain && event.key.toLowerCase() === 'g')) {
-        event.preventDefault();
-        setGiving(true);
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-
+  useGiveKeys(() => setGiving(true));
   if (!draft || !plan || !shown || !asks || !verdict) return <Loading />;
   const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW });
   const cautions = cautionsOf(shown);
@@ -98,20 +78,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       </div>
       {state === 'refused' && theirs === null && <Refused problem={problem} />}
       <SentenceField plan={plan} ftpW={numbers.ftpW} edit={edit} preview={preview} />
-      <div
-        ref={road.frame}
-        className={`sheet road-sheet${road.lifted ? ' road-lifted' : ''}`}
-        tabIndex={0}
-        role="group"
-        aria-label="The road. Arrows choose a step; Shift with arrows changes its time and target; Space lifts it"
-        onKeyDown={road.onKey}
-      >
-        <RoadSection asks={asks} bands={bands} chosen={row} choose={setRow} drag={{ begin: road.begin, move: road.move, end: road.end, ftpW: numbers.ftpW }} />
-        <BalanceStrip segments={asks.segments} totalS={asks.totalS.value} verdict={verdict} />
-        <p className="road-label" aria-live="polite">
-          {road.label}
-        </p>
-      </div>
+      <RoadEditor plan={plan} asks={asks} verdict={verdict} bands={bands} rider={numbers} chosen={row} choose={setRow} edit={edit} preview={preview} />
       <Verdict verdict={verdict} difference={difference} />
       {cautions.length > 0 && <Caution>{cautions.join(' ')}</Caution>}
       <div className="columns columns-wide">
@@ -136,4 +103,33 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       )}
     </>
   );
+}
+
+/** Everything a session asks, and what the last change moved. */
+function useReckoned(plan: Plan | undefined, before: Plan | undefined, rider: RiderOnDay) {
+  const asks = useMemo(() => plan && sessionNumbers(plan, rider), [plan, rider]);
+  const verdict = useMemo(() => plan && asks && sessionVerdict(plan, rider, asks.segments), [plan, asks, rider]);
+  const difference = useMemo(() => (before && plan ? differenceOf(before, plan, rider) : null), [before, plan, rider]);
+  return { asks, verdict, difference };
+}
+
+/** G, and Ctrl or ⌘ with Enter, give the session. */
+function useGiveKeys(give: () => void): void {
+  const latest = useRef(give);
+  useEffect(() => {
+    latest.current = give;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (document.querySelector('[role="dialog"]')) return;
+      const withControl = event.ctrlKey || event.metaKey;
+      const plain = !withControl && !event.altKey && !inField(event.target);
+      if ((withControl && event.key === 'Enter') || (plain && event.key.toLowerCase() === 'g')) {
+        event.preventDefault();
+        latest.current();
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
 }

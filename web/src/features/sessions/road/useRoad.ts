@@ -98,7 +98,7 @@ export function useRoad({ plan, segments, chosen, choose, edit, preview }: Road)
     if (done.plan && done.plan !== plan) edit(done.plan, done.name ?? { done: 'moved', undone: 'moved back' });
     setLabel(done.says);
   };
-  return { frame, begin, move, end, onKey, label, dragging: drag !== null, lifted: lifted !== null };
+  return [frame, { begin, move, end, onKey, label, lifted: lifted !== null }] as const;
 }
 
 interface Keyed {
@@ -109,36 +109,52 @@ interface Keyed {
   readonly name?: Parameters<EditPlan>[1];
 }
 
-function keyed(
-  event: KeyboardEvent,
-  { plan, segments, here, step, lifted }: { plan: Plan; segments: readonly Segment[]; here: Segment; step: Step | null; lifted: Plan | null },
-): Keyed | null {
+interface Standing {
+  readonly plan: Plan;
+  readonly segments: readonly Segment[];
+  readonly here: Segment;
+  readonly step: Step | null;
+  readonly lifted: Plan | null;
+}
+
+function keyed(event: KeyboardEvent, standing: Standing): Keyed | null {
   const sideways = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : null;
   const upright = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : null;
-  const only = event.altKey ? here.round : null;
-  if (event.key === ' ') return lifted ? { says: 'dropped', lift: false } : { says: 'lifted: arrows move it, Space drops it, Esc returns it', lift: true };
-  if (event.key === 'Escape') return lifted ? { says: 'returned', lift: false, plan: lifted, name: { done: 'returned', undone: 'as it was' } } : null;
-  if (lifted && sideways !== null) {
-    const moved = moveItem(plan, here.stepId, itemAt(plan, here.stepId) + sideways);
-    return { says: `place ${itemAt(moved, here.stepId) + 1} of ${moved.items.length}`, plan: moved };
-  }
-  if (event.shiftKey && sideways !== null && step?.length.kind === 'time') {
-    const seconds = nextTime(step.length.seconds, sideways);
-    return {
-      says: printDuration(seconds),
-      plan: setTime(plan, step.id, seconds, only),
-      name: changed('time', printDuration(step.length.seconds), printDuration(seconds), step.id),
-    };
-  }
-  if (event.shiftKey && upright !== null && step) {
-    const shifted = shiftTarget(plan, step.id, upright, only);
-    const after = stepOf(shifted, step.id);
-    return { says: targetText(after), plan: shifted, name: changed('target', targetText(step), targetText(after), step.id) };
-  }
-  if (sideways === null || event.shiftKey) return null;
-  // Arrows go from step to step as they are written, not from rep to rep.
+  if (event.key === ' ' || event.key === 'Escape') return liftedKey(event.key, standing.lifted);
+  if (standing.lifted) return sideways === null ? null : carried(standing, sideways);
+  const only = event.altKey ? standing.here.round : null;
+  if (event.shiftKey) return sideways !== null ? longer(standing, sideways, only) : upright !== null ? harder(standing, upright, only) : null;
+  return sideways === null ? null : along(standing, sideways);
+}
+
+function liftedKey(key: ' ' | 'Escape', lifted: Plan | null): Keyed | null {
+  if (key === 'Escape') return lifted && { says: 'returned', lift: false, plan: lifted, name: { done: 'returned', undone: 'as it was' } };
+  return lifted ? { says: 'dropped', lift: false } : { says: 'lifted: arrows move it, Space drops it, Esc returns it', lift: true };
+}
+
+function carried({ plan, here }: Standing, by: 1 | -1): Keyed {
+  const moved = moveItem(plan, here.stepId, itemAt(plan, here.stepId) + by);
+  return { says: `place ${itemAt(moved, here.stepId) + 1} of ${moved.items.length}`, plan: moved };
+}
+
+function longer({ plan, step }: Standing, by: 1 | -1, only: number | null): Keyed | null {
+  if (step?.length.kind !== 'time') return null;
+  const seconds = nextTime(step.length.seconds, by);
+  const name = changed('time', printDuration(step.length.seconds), printDuration(seconds), step.id);
+  return { says: printDuration(seconds), plan: setTime(plan, step.id, seconds, only), name };
+}
+
+function harder({ plan, step }: Standing, by: 1 | -1, only: number | null): Keyed | null {
+  if (!step) return null;
+  const shifted = shiftTarget(plan, step.id, by, only);
+  const after = stepOf(shifted, step.id);
+  return { says: targetText(after), plan: shifted, name: changed('target', targetText(step), targetText(after), step.id) };
+}
+
+/** Arrows go from step to step as they are written, not from rep to rep. */
+function along({ plan, segments, here }: Standing, by: 1 | -1): Keyed | null {
   const ids = [...new Set(segments.map(({ stepId }) => stepId))];
-  const at = ids[Math.min(ids.length - 1, Math.max(0, ids.indexOf(here.stepId) + sideways))];
+  const at = ids[Math.min(ids.length - 1, Math.max(0, ids.indexOf(here.stepId) + by))];
   const chosen = at === undefined ? null : stepOf(plan, at);
   return at === undefined ? null : { says: chosen ? `${lengthText(chosen)} ${targetText(chosen)}` : '', choose: at };
 }
