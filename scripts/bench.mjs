@@ -26,7 +26,19 @@ const RIDER = {
   retestWeeks: 6,
   hideMass: null,
 };
+const RIDER_ON_DAY = {
+  firstName: 'Ines',
+  ftpW: 262,
+  massKg: 61,
+  restingBpm: 48,
+  thresholdBpm: 166,
+  maximalBpm: 187,
+  hasPower: true,
+  easyPercent: 50,
+  bests: [],
+};
 const rows = [];
+let ids = 0;
 
 /** Middle of several timed runs, ms; the first one only warms up. */
 function median(runs, perform) {
@@ -102,7 +114,7 @@ function sessionOfSixty() {
     note: '',
     items: Array.from({ length: 60 }, (_, index) => step(index)),
   };
-  const rider = { firstName: 'Ines', ftpW: 262, massKg: 61, thresholdBpm: 166, maximalBpm: 187, hasPower: true, easyPercent: 50, bests: [] };
+  const rider = RIDER_ON_DAY;
   const stream = core.streamOf(core.expand(plan, rider));
   report(
     `expansion and load of 60 steps, ${stream.length} s`,
@@ -117,6 +129,51 @@ function sessionOfSixty() {
       return fourth;
     }),
     'plain: only the surge-weighted power, every 30-s mean summed afresh',
+  );
+}
+
+/** W′ balance and the solved watts of 500 steps, against the plain loop second by second. */
+function balanceOfMany() {
+  const { items } = core.parseSentence('250 × (2:00 at 108 % and 3:00 at 60 %)', { hills: [], ftpW: 262, newId: () => String((ids += 1)) });
+  const plan = { name: '', nameFollows: true, purpose: '', system: 'ceiling', place: 'any', note: '', items };
+  const pair = core.pairFromBests(470, 318);
+  const rider = { ...RIDER_ON_DAY, bests: [[300, 318]], pair: pair.value };
+  const segments = core.expand(plan, rider);
+  const model = { cpW: 262, wPrimeJ: 16_000 };
+  const stream = core.streamOf(segments);
+  const loop = (watts) => {
+    let balance = model.wPrimeJ;
+    let lowest = balance;
+    for (const each of watts) {
+      balance = core.balanceAfter(balance, each, 1, model);
+      if (balance < lowest) lowest = balance;
+    }
+    return lowest;
+  };
+  const differ = Math.abs(core.sessionBalance(segments, model).lowestJ - loop(stream));
+  if (differ > 0.01) throw new Error(`The balances differ by ${differ} J.`);
+  report(
+    `W′ balance of ${segments.length} steps, ${stream.length} s`,
+    median(25, () => core.sessionBalance(segments, model)),
+    median(25, () => loop(stream)),
+    'plain: second by second; the same lowest point to a hundredth of a joule',
+  );
+  const highest = (test) => {
+    let [low, high] = [262, 302];
+    while (high - low > 0.1) {
+      const middle = (low + high) / 2;
+      if (test(middle)) low = middle;
+      else high = middle;
+    }
+    return low;
+  };
+  const repIds = new Set(segments.filter(({ role }) => role === 'work').map(({ stepId }) => stepId));
+  const keeps = (lowest) => lowest >= 0.1 * model.wPrimeJ;
+  report(
+    'highest watts that keep 10 % of W′ in it',
+    median(9, () => highest((watts) => keeps(core.sessionBalance(core.withWatts(segments, repIds, watts), model).lowestJ))),
+    median(9, () => highest((watts) => keeps(loop(core.streamOf(core.withWatts(segments, repIds, watts)))))),
+    'plain: the same search over the plain loop',
   );
 }
 
@@ -288,6 +345,7 @@ async function curvePage(app, riderId) {
 
 bestEfforts();
 sessionOfSixty();
+balanceOfMany();
 csvImport();
 standIns();
 await manyImports();

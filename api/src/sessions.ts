@@ -1,4 +1,4 @@
-import { planSchema } from '@uphill/core';
+import { planSchema, ROLES } from '@uphill/core';
 import { z } from 'zod';
 import { day, id, prose, version } from './common.ts';
 
@@ -16,6 +16,17 @@ export const sessionChange = z.object({ plan: planSchema, version });
 
 export const STATES = ['planned', 'done', 'shortened', 'missed'] as const;
 
+const second = z.number().int().min(0).max(86_400);
+const watts = z.number().min(0).max(3000).nullable();
+
+/** A ride of a placed session: its recording, and each step with what it asked. */
+export const riddenSteps = z.object({
+  recordingId: id,
+  steps: z
+    .array(z.object({ rep: z.number().int().min(1).max(2000).nullable(), role: z.enum(ROLES), startS: second, endS: second, lowW: watts, highW: watts }))
+    .max(4000),
+});
+
 /** A session on a rider's day. Once ridden, the plan and FTP of that day are kept with it. */
 export const placed = z.object({
   id,
@@ -30,6 +41,8 @@ export const placed = z.object({
   plan: planSchema,
   /** FTP kept at the moment it was ridden; null while it is still to come. */
   riddenFtpW: z.number().int().nullable(),
+  /** The ride that came of it; null before. */
+  ridden: riddenSteps.nullable(),
 });
 export type Placed = z.infer<typeof placed>;
 
@@ -51,6 +64,7 @@ export const placedChange = z.object({
   state: z.enum(STATES).optional(),
   rpe: z.number('RPE is a number.').int('RPE is a whole number.').min(1, 'RPE runs from 1 to 10.').max(10, 'RPE runs from 1 to 10.').nullable().optional(),
   note: prose(2000).optional(),
+  ridden: riddenSteps.nullable().optional(),
 });
 export type PlacedChange = z.infer<typeof placedChange>;
 

@@ -72,6 +72,8 @@ export * from './simulation/devices.ts';
 export * from './simulation/freeRide.ts';
 export * from './simulation/standInRider.ts';
 export * from './simulation/testRide.ts';
+export * from './simulation/sessionRide.ts';
+export * from './review/repTable.ts';
 export * from './formats/calendar.ts';
 export * from './formats/sessionJson.ts';
 export * from './formats/sessionCsv.ts';

@@ -29,7 +29,7 @@ test('the health screen: a yes holds maximal work back until somebody cleared it
   await expect(screen.getByText('A clearance needs both: by whom, and when.')).toBeVisible();
   await screen.getByLabel('Cleared by').fill('');
   await screen.getByRole('button', { name: 'Store the health screen' }).click();
-  await expect(screen.getByText('maximal work waits')).toBeVisible();
+  await expect(screen.getByText('maximal work waits', { exact: true })).toBeVisible();
 
   await page.goto(`${riderUrl}/zones`);
   await expect(page.getByRole('heading', { name: 'Zone ladder' })).toBeVisible();

@@ -117,3 +117,40 @@ test('two edits of a rider’s details at once: the coach chooses, and a broken 
   await expect(page.getByRole('alert')).toContainText('Not connected.');
   await expect(notes).toHaveValue('Written on a train.');
 });
+
+test('a ride on the stand-ins at 30×, the tab closed in the middle, to the table of reps', async ({ page, demoHouse }) => {
+  const { rider, session } = await idsOf(demoHouse);
+  const date = nextWeekday(3);
+  const [placed] = (await (
+    await page.request.post(`${demoHouse.url}/api/placed`, {
+      data: { sessionId: session('Quarry threes'), gives: [{ riderId: rider('Rurik'), dates: [date] }] },
+    })
+  ).json()) as { id: string }[];
+  const day = `${demoHouse.url}/riders/${rider('Rurik')}/days/${placed?.id ?? ''}`;
+  await page.goto(day);
+  await page.getByRole('link', { name: 'Ride it' }).click();
+  await page.getByRole('button', { name: 'Into the ride room' }).click();
+  await page.getByLabel('Speed').selectOption('30');
+  await page.getByRole('button', { name: 'Start' }).click();
+  await expect(page.getByRole('heading', { name: 'Rep 1' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByLabel('Watts ridden')).toHaveText(/^2\d\d$/);
+  // The tab is closed; at most two seconds of clock are lost, here at 30×.
+  await page.goto('about:blank');
+  await page.goto(`${day}/ride`);
+  await expect(page.getByText(/A ride was left at \d+:\d\d\./)).toBeVisible();
+  await page.getByRole('button', { name: /^Resume at / }).click();
+  await expect(page.getByRole('heading', { name: /^(Rep [12]|Easy)$/ })).toBeVisible();
+  await page.getByLabel('Speed').selectOption('60');
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('102 %')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Rep 4' })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'That was the last one' }).click();
+  await expect(page.getByRole('heading', { name: 'Cool-down' })).toBeVisible();
+  await page.getByRole('button', { name: 'Skip' }).click();
+  await expect(page.getByRole('heading', { name: 'The ride is over' })).toBeVisible();
+  await page.getByRole('button', { name: 'Store it with the day' }).click();
+  const reps = page.getByRole('table', { name: /Asked against ridden/ });
+  await expect(reps.getByRole('row')).toHaveCount(5);
+  await expect(reps.getByRole('row', { name: /^1 · 3:00/ })).toContainText(/\d{3} W/);
+});

@@ -107,6 +107,7 @@ export interface PlacedRow {
   note: string;
   ridden_plan: string | null;
   ridden_ftp_w: number | null;
+  ridden: string | null;
   version: number;
   created_at: string;
 }

@@ -1,6 +1,6 @@
 import { type Migration, sql } from 'kysely';
 
-/** Hills, shared by all riders. */
+/** Hills, shared by all riders; the ride that came of a placed session. */
 export const workshop: Migration = {
   async up(db) {
     await sql
@@ -11,5 +11,6 @@ export const workshop: Migration = {
         ) STRICT`,
       )
       .execute(db);
+    await sql.raw('ALTER TABLE placed_sessions ADD COLUMN ridden TEXT').execute(db);
   },
 };

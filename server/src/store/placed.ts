@@ -46,7 +46,7 @@ export async function giveSession(db: Db, { sessionId, gives }: Giving): Promise
       if (reason !== null) throw badField('sessionId', reason);
       rows.push({
         ...{ id: randomUUID(), rider_id: rider.id, session_id: session.id, date, state: 'planned', rpe: null, note: '' },
-        ...{ ridden_plan: null, ridden_ftp_w: null, version: 1, created_at: now },
+        ...{ ridden_plan: null, ridden_ftp_w: null, ridden: null, version: 1, created_at: now },
       });
     }
   }
@@ -70,6 +70,8 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
     state === 'planned'
       ? { ridden_plan: null, ridden_ftp_w: null }
       : { ridden_plan: JSON.stringify(stored.plan), ridden_ftp_w: stored.state === 'planned' ? ftpW : stored.riddenFtpW };
+  if (change.ridden && !(await isRecordingOf(db, stored.riderId, change.ridden.recordingId)))
+    throw badField('ridden', 'There is no such recording of this rider.');
   const label = change.state && change.state !== stored.state ? `marked ${stored.plan.name} of ${rider.name} as ${state}` : `changed a day of ${rider.name}`;
   const row = {
     date,
@@ -77,16 +79,25 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
     rpe: change.rpe === undefined ? stored.rpe : change.rpe,
     note: change.note ?? stored.note,
     ...ridden,
+    ridden: textOf(change.ridden === undefined ? stored.ridden : change.ridden),
     version: change.version + 1,
   };
   await orConflict(change, read, () => act(db, label, ({ update }) => update('placed_sessions', id, row)));
   return read();
 }
 
+async function isRecordingOf(db: Db, riderId: string, id: string): Promise<boolean> {
+  return (await db.selectFrom('recordings').select('id').where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst()) !== undefined;
+}
+
 export async function removePlaced(db: Db, id: string): Promise<void> {
   const stored = await readPlaced(db, id);
   const name = await riderName(db, stored.riderId);
   await act(db, `took ${stored.plan.name} off ${name}’s day`, ({ remove }) => remove('placed_sessions', id));
+}
+
+function textOf(ridden: Placed['ridden']): string | null {
+  return ridden === null ? null : JSON.stringify(ridden);
 }
 
 function joined(db: Db) {
@@ -109,5 +120,6 @@ function fromRow(row: Joined): Placed {
     version: row.version,
     plan: JSON.parse(row.ridden_plan ?? row.plan) as Plan,
     riddenFtpW: row.ridden_ftp_w,
+    ridden: row.ridden === null ? null : (JSON.parse(row.ridden) as Placed['ridden']),
   };
 }

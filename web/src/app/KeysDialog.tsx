@@ -13,6 +13,13 @@ const FIXED: readonly (readonly [key: string, does: string])[] = [
 ];
 
 const WORKSHOP: readonly (readonly [key: string, does: string])[] = [
+  ['T · B · P', 'To the sentence · the table · the road'],
+  ['Enter · Esc in the sentence', 'Commit it · as it was'],
+  ['Alt ↓ in the sentence', 'Other readings'],
+  ['[ · ]', 'A rung down · up the ladder'],
+  ['On the road: arrows', 'Choose a step'],
+  ['On the road: Shift ← → · Shift ↑ ↓', 'Its time · its target; with Alt of this rep alone'],
+  ['On the road: Space', 'Lift it; arrows move it, Space drops it, Esc returns it'],
   ['Arrows', 'Move through the table'],
   ['Enter or F2 · Esc', 'Edit a cell · leave it as it was'],
   ['I', 'A step below'],
@@ -21,8 +28,7 @@ const WORKSHOP: readonly (readonly [key: string, does: string])[] = [
   ['O · Shift O', 'Make a set · open it'],
   ['+ · −', 'One rep more · one fewer'],
   ['Alt ↑ · Alt ↓', 'Move the step'],
-  ['B', 'To the table'],
-  ['Ctrl/⌘ Enter', 'Put it on a date'],
+  ['G · Ctrl/⌘ Enter', 'Give it'],
 ];
 
 /** Every key, which of them can be changed, and the switch that turns single keys off. */
@@ -73,7 +79,7 @@ export function KeysDialog() {
             <KeyRows rows={FIXED} />
           </tbody>
         </Table>
-        <h2 className="h3">In the workshop’s table</h2>
+        <h2 className="h3">In the workshop</h2>
         <Table size="sm">
           <tbody>
             <KeyRows rows={WORKSHOP} />

@@ -27,6 +27,12 @@ export const router = createBrowserRouter([
     HydrateFallback: Nothing,
   },
   {
+    path: '/riders/:riderId/days/:dayId/ride',
+    lazy: async () => ({ Component: (await import('../features/ride/RideRoomPage.tsx')).RideRoomPage }),
+    ErrorBoundary: Lost,
+    HydrateFallback: Nothing,
+  },
+  {
     path: '/sessions/:sessionId/squad',
     lazy: async () => ({ Component: (await import('../features/sessions/SquadSheetPage.tsx')).SquadSheetPage }),
     ErrorBoundary: Lost,

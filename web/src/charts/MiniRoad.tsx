@@ -4,8 +4,18 @@ import { cornersOf, isByEffort } from './roadShape.ts';
 const WIDTH = 96;
 const HEIGHT = 34;
 
-/** A session's road section in miniature, its height against this rider's FTP. */
-export function MiniRoad({ segments, ftpW }: { segments: readonly Segment[]; ftpW: number | null }) {
+/** A session's road section in miniature, its height against this rider's FTP; with a mark where a ride is. */
+export function MiniRoad({
+  segments,
+  ftpW,
+  at = null,
+  wide = false,
+}: {
+  segments: readonly Segment[];
+  ftpW: number | null;
+  at?: number | null;
+  wide?: boolean;
+}) {
   const byEffort = isByEffort(segments);
   const corners = cornersOf(segments, byEffort);
   const total = corners.at(-1)?.[0] ?? 0;
@@ -14,9 +24,19 @@ export function MiniRoad({ segments, ftpW }: { segments: readonly Segment[]; ftp
   const top = Math.max(...corners.map(([, level]) => level), byEffort ? 9 : (ftpW ?? 0)) * 1.1;
   const line = corners.map(([second, level]) => `${((second / total) * WIDTH).toFixed(1)},${(HEIGHT - (level / top) * (HEIGHT - 2)).toFixed(1)}`).join(' ');
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} aria-hidden className="mini-road">
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      width={wide ? '100%' : WIDTH}
+      height={wide ? '100%' : HEIGHT}
+      {...(wide ? { preserveAspectRatio: 'none' } : {})}
+      aria-hidden
+      className="mini-road"
+    >
       <polygon points={`0,${HEIGHT} ${line} ${WIDTH},${HEIGHT}`} className="asked-wash" />
-      <polyline points={line} className="asked-line" />
+      <polyline points={line} className="asked-line" vectorEffect="non-scaling-stroke" />
+      {at !== null && (
+        <line x1={(at / total) * WIDTH} x2={(at / total) * WIDTH} y1="0" y2={HEIGHT} className="mini-road-here" vectorEffect="non-scaling-stroke" />
+      )}
     </svg>
   );
 }

@@ -9,6 +9,7 @@ import {
   type TestRideState,
 } from '@uphill/core';
 import { expose } from 'comlink';
+import { pacer } from './pacer.ts';
 
 /** What the page is told ten times a second. */
 export interface Tick {
@@ -19,13 +20,10 @@ export interface Tick {
   readonly ridden: readonly RiddenSecond[];
 }
 
-const TICK_MS = 100;
-
 let ride: TestRide | null = null;
 let seconds: RiddenSecond[] = [];
 let told = 0;
-let timer: ReturnType<typeof setInterval> | undefined;
-let owed = 0;
+const clock = pacer();
 
 function tick(current: TestRide): Tick {
   const ridden = seconds.slice(told);
@@ -37,34 +35,31 @@ function tick(current: TestRide): Tick {
 const standIns = {
   /** Makes the ride ready; one that was left is ridden again, with what was pressed, to where it was. */
   start(setting: TestRideSetting, events: readonly RideEvent[], untilS: number): Tick {
-    clearInterval(timer);
+    clock.stop();
     ride = startTestRide(setting);
     seconds = untilS > 0 ? [...rideOn(ride, events, untilS).seconds] : [];
     told = 0;
     return tick(ride);
   },
   run(speed: number, tell: (tick: Tick) => void): void {
-    clearInterval(timer);
-    let before = performance.now();
-    timer = setInterval(() => {
-      if (!ride) return;
-      const now = performance.now();
-      owed += ((now - before) / 1000) * speed;
-      before = now;
-      // A page that slept a while does not ride the missed time at once.
-      owed = Math.min(owed, speed);
-      for (; owed >= 1; owed -= 1) {
-        const second = ride.step();
-        if (!second) break;
-        seconds.push(second);
-      }
-      const state = tick(ride);
-      if (state.state.ended !== null) clearInterval(timer);
-      tell(state);
-    }, TICK_MS);
+    const current = ride;
+    if (!current) return;
+    clock.run(
+      speed,
+      () => {
+        const second = current.step();
+        if (second) seconds.push(second);
+        return second !== null;
+      },
+      () => {
+        const now = tick(current);
+        tell(now);
+        return now.state.ended === null;
+      },
+    );
   },
   pause(): void {
-    clearInterval(timer);
+    clock.stop();
   },
   press(what: RideEvent['did']): { tick: Tick; refusal: string | null } | null {
     if (!ride) return null;

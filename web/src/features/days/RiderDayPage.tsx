@@ -12,6 +12,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
 import { Asks } from '../sessions/Asks.tsx';
 import { Mark } from './Mark.tsx';
+import { RepTable } from './RepTable.tsx';
 import { Steps } from './Steps.tsx';
 
 /** One session on one day of one rider: what is asked in that day's watts, the card, and what became of it. */
@@ -62,6 +63,9 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
               <Button variant="outline-secondary" onClick={() => void takeOff()}>
                 Take off
               </Button>
+              <Link className="btn btn-primary" to={`/riders/${rider.id}/days/${day.id}/ride`}>
+                Ride it
+              </Link>
               <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/sessions/${day.sessionId}`}>
                 Edit the session
               </Link>
@@ -80,6 +84,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
         <section className="sheet" aria-label="What to ride">
           {day.plan.note && <p>{day.plan.note}</p>}
           <Steps plan={day.plan} rider={numbers} />
+          {day.ridden && <RepTable rider={rider} ridden={day.ridden} />}
         </section>
         <div>
           <Mark day={day} />

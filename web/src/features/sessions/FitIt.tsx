@@ -1,8 +1,9 @@
 import { fitToBalance, fitToHill, fitToLoad, fitToTotal, type Fitted, parseDuration, type Plan, progress, type Reading, type RiderOnDay } from '@uphill/core';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { api } from '../../api/client.ts';
+import { inField } from '../../app/keys.ts';
 import { Wrong } from '../../ui/messages.tsx';
 import type { EditPlan } from './draftSlice.ts';
 
@@ -16,6 +17,20 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
     setRefusal(fitted.ok ? null : fitted.reason);
     if (fitted.ok) edit(fitted.value.plan, { done: fitted.value.says, undone: `${fitted.value.says}: as it was` });
   };
+  const rung = useRef((by: 1 | -1) => apply(progress(plan, by)));
+  useEffect(() => {
+    rung.current = (by) => apply(progress(plan, by));
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const by = event.key === ']' ? 1 : event.key === '[' ? -1 : null;
+      if (by === null || event.ctrlKey || event.metaKey || inField(event.target) || document.querySelector('[role="dialog"]')) return;
+      event.preventDefault();
+      rung.current(by);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
   const toTotal = (): void => {
     const read = parseDuration(minutes);
     if (read.ok) apply(fitToTotal(plan, read.value));

@@ -113,7 +113,7 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
           Squad sheet
         </Link>
         <Button disabled={dates.length === 0 || allowed.length === 0 || problems.length > 0 || !saved || isLoading} onClick={() => void send()}>
-          {dates.length === 0 ? 'Choose a day' : `Give to ${whom}, ${when}`}
+          {dates.length === 0 ? 'Choose a day' : `Give to ${whom}${dates.length === 1 ? ',' : ' on'} ${when}`}
         </Button>
       </Modal.Footer>
     </Modal>

@@ -1,10 +1,10 @@
 import type { Rider, Session } from '@uphill/api';
-import { bandsFor, cautionsOf, type Plan, problemsOf, type RiderOnDay, SEVEN_STEPS, sessionNumbers, sessionVerdict, systemName } from '@uphill/core';
+import { bandsFor, cautionsOf, type Plan, problemsOf, type RiderOnDay, seasonOf, SEVEN_STEPS, sessionNumbers, sessionVerdict, systemName } from '@uphill/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
-import { today } from '../../app/dates.ts';
+import { daysBetween, today } from '../../app/dates.ts';
 import { inField } from '../../app/keys.ts';
 import { firstName } from '../../app/riderOnDay.ts';
 import { Loading } from '../../ui/Loading.tsx';
@@ -20,6 +20,7 @@ import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
 import { type SaveState, useDraft } from './useDraft.ts';
 import { useRiderNumbers } from './useRiderNumbers.ts';
+import { Suggestions } from './Suggestions.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import { Verdict } from './Verdict.tsx';
 import { Ways } from './Ways.tsx';
@@ -83,6 +84,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       {cautions.length > 0 && <Caution>{cautions.join(' ')}</Caution>}
       <div className="columns columns-wide">
         <section className="sheet" aria-label="Steps">
+          <Suggestions plan={plan} season={seasonOf(weeksTo(rider.goal?.date))} edit={edit} />
           <FitIt plan={plan} rider={numbers} edit={edit} />
           <StepTable plan={shown} rider={numbers} problems={problems} edit={edit} row={row} setRow={setRow} />
           <Problems plan={plan} problems={problems} edit={edit} />
@@ -103,6 +105,11 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       )}
     </>
   );
+}
+
+/** Whole weeks to a goal; null without one. */
+function weeksTo(date: string | undefined): number | null {
+  return date === undefined ? null : Math.floor(daysBetween(today(), date) / 7);
 }
 
 /** Everything a session asks, and what the last change moved. */

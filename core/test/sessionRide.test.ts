@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { expand, parseSentence, repTable, rideSessionOn, type SessionEvent, type SessionRideSetting, startSessionRide } from '@uphill/core';
+import { INES, newId, plan, RIDER } from './support.ts';
+
+function setting(text: string, over: Partial<SessionRideSetting> = {}): SessionRideSetting {
+  const { items, unread } = parseSentence(text, { hills: [], ftpW: null, newId });
+  expect(unread).toEqual([]);
+  const segments = expand(plan(...items), { ...INES, ftpW: 250 });
+  return { segments, rider: RIDER, trainer: 'held watts', slope: { gradient: 0.02, riderKg: 70 }, seed: 5, dropsPerHour: 0, ...over };
+}
+
+const FOURS = '5 building to 75 %, 4 × 4:00 at 95–100 %, 2:00 easy between, 5 down';
+
+function ridden(which: SessionRideSetting, events: readonly SessionEvent[] = [], untilS?: number) {
+  const ride = startSessionRide(which);
+  const seconds = rideSessionOn(ride, events, untilS);
+  return { ride, seconds, state: ride.state() };
+}
+
+describe('a session on the stand-ins', () => {
+  it('lasts as long as it says, and every step is kept where it lay', () => {
+    const { seconds, state } = ridden(setting(FOURS));
+    expect(seconds).toHaveLength(32 * 60);
+    expect(state.ended).toBe(true);
+    expect(state.steps.map(({ startS, endS }) => endS - startS)).toEqual(setting(FOURS).segments.map((segment) => segment.seconds));
+    state.steps.forEach(({ startS }, index) => expect(startS).toBe(index === 0 ? 0 : state.steps[index - 1]?.endS));
+  });
+
+  it.each(['held watts', 'slope', 'free'] as const)('%s: the reps are ridden near what is asked, the rests are easy', (trainer) => {
+    const which = setting(FOURS, { trainer });
+    const { seconds, state } = ridden(which);
+    for (const line of repTable(
+      state.steps,
+      seconds.map(({ watts }) => watts),
+      seconds.map(({ bpm }) => bpm),
+    )) {
+      expect([line.lowW, line.highW]).toEqual([238, 250]);
+      expect(Math.abs(line.meanW - 244)).toBeLessThan(8);
+      expect(line.bpmAtEnd).toBeGreaterThan(140);
+      expect(line.inBandS ?? 0).toBeGreaterThan(60);
+    }
+    expect(seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined)).toBe(trainer === 'slope');
+  });
+
+  it('a ride that was left goes on as if it had not been, from its seed and what was pressed', () => {
+    const did = fc.constantFrom<SessionEvent['did']>('lap', 'skip', 'back', 'minute', 'lastOne', 'harder', 'easier');
+    const anyEvents = fc
+      .array(fc.record({ second: fc.integer({ min: 0, max: 900 }), did }), { maxLength: 6 })
+      .map((events) => events.sort((a, b) => a.second - b.second));
+    const fours = setting(FOURS);
+    fc.assert(
+      fc.property(anyEvents, fc.integer({ min: 0, max: 1000 }), (events, untilS) => {
+        const whole = ridden(fours, events);
+        const first = ridden(fours, events, untilS);
+        const pressed = first.ride.events();
+        const again = startSessionRide(fours);
+        const seconds = rideSessionOn(again, pressed, untilS);
+        expect(seconds).toEqual(whole.seconds.slice(0, seconds.length));
+        expect(again.state()).toEqual(first.state);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('skip goes on, back repeats, a minute more lengthens a rest and no rep, the last one leaves the set', () => {
+    const at = (events: readonly SessionEvent[]) => ridden(setting(FOURS), events).state.steps.map(({ rep, startS, endS }) => [rep, endS - startS]);
+    expect(at([{ second: 60, did: 'skip' }])[0]).toEqual([null, 60]);
+    expect(at([{ second: 360, did: 'back' }]).slice(1, 3)).toEqual([
+      [null, 60],
+      [1, 240],
+    ]);
+    expect(at([{ second: 560, did: 'minute' }])[2]).toEqual([null, 180]);
+    expect(at([{ second: 400, did: 'minute' }])[1]).toEqual([1, 240]);
+    // In the second rep: it ends here, and the cool-down follows.
+    expect(at([{ second: 700, did: 'lastOne' }]).slice(-2)).toEqual([
+      [2, 40],
+      [null, 300],
+    ]);
+    expect(at([{ second: 100, did: 'stop' }])).toEqual([[null, 100]]);
+  });
+
+  it('turned up, it asks and rides two per cent more', () => {
+    const { state, seconds } = ridden(setting(FOURS), [{ second: 0, did: 'harder' }]);
+    const [first] = repTable(
+      state.steps,
+      seconds.map(({ watts }) => watts),
+      null,
+    );
+    expect([first?.lowW, first?.highW]).toEqual([Math.round(238 * 1.02), Math.round(250 * 1.02)]);
+    expect(first?.bpmAtEnd).toBeNull();
+  });
+
+  it('a set too hard is not held: the last rep falls under its band', () => {
+    const { state, seconds } = ridden(setting('5 building to 75 %, 8 × 3:00 at 130 %, 30 s easy between, 5 down', { trainer: 'free' }));
+    const reps = repTable(
+      state.steps,
+      seconds.map(({ watts }) => watts),
+      null,
+    );
+    expect(reps[0]?.meanW).toBeGreaterThan(310);
+    expect(reps.at(-1)?.meanW).toBeLessThan(300);
+    expect(reps.at(-1)?.inBandS).toBeLessThan(60);
+  });
+});
+
+describe('the table of reps', () => {
+  it('joins the steps of a rep, takes its first and last minute, and counts the seconds in its band', () => {
+    const step = (rep: number | null, startS: number, endS: number, lowW: number | null, highW: number | null) => ({
+      rep,
+      role: 'work' as const,
+      startS,
+      endS,
+      lowW,
+      highW,
+    });
+    const watts = [...new Array<number>(120).fill(200), ...new Array<number>(120).fill(300), ...new Array<number>(60).fill(100)];
+    const lines = repTable([step(1, 0, 120, 195, 205), step(1, 120, 240, 280, 290), step(2, 240, 300, 100, 100), step(3, 290, 400, 100, 110)], watts, null);
+    expect(lines).toMatchObject([
+      { rep: 1, seconds: 240, meanW: 250, firstMinuteW: 200, lastMinuteW: 300, lowW: 195, highW: 290, inBandS: 120 },
+      { rep: 2, seconds: 60, meanW: 100, inBandS: 60 },
+    ]);
+    expect(repTable([step(1, 0, 60, null, null)], watts, [])[0]).toMatchObject({ lowW: null, inBandS: null, bpmAtEnd: null });
+  });
+});

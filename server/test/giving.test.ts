@@ -1,0 +1,117 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { type Ask, eights, HEALTHY, house, newRider, rampFile, upload } from './support.ts';
+
+let home: Awaited<ReturnType<typeof house>>;
+let ask: Ask;
+beforeEach(async () => {
+  home = await house();
+  ({ ask } = home);
+});
+afterEach(() => home.close());
+
+const MILL = { name: 'Mill Rise', metres: 1200, gradientPercent: 8, surface: 'road', note: '' };
+const RANGE = '?from=2026-11-01&to=2026-12-31';
+
+describe('giving a session to several riders', () => {
+  it('is one action: all days or none, and one undo', async () => {
+    const [ines, tomas] = [await newRider(ask), await newRider(ask, { name: 'Tomas Brandt' })];
+    const session = (await ask('POST', '/sessions', { plan: eights() })).body;
+    const gives = [
+      { riderId: ines.id, dates: ['2026-11-24', '2026-11-26', '2026-11-24'] },
+      { riderId: tomas.id, dates: ['2026-11-25'] },
+    ];
+    const given = await ask('POST', '/placed', { sessionId: session.id, gives });
+    expect(given.status).toBe(200);
+    // A day named twice is one day.
+    expect(given.body.map(({ riderId, date }: any) => [riderId === ines.id ? 'Ines' : 'Tomas', date])).toEqual([
+      ['Ines', '2026-11-24'],
+      ['Ines', '2026-11-26'],
+      ['Tomas', '2026-11-25'],
+    ]);
+    expect((await ask('GET', '/journal')).body.undo).toBe('gave 4 × 8:00 to 2 riders on 3 days');
+    await ask('POST', '/undo');
+    expect((await ask('GET', `/placed${RANGE}`)).body).toEqual([]);
+    await ask('POST', '/redo');
+    expect((await ask('GET', `/placed${RANGE}`)).body).toHaveLength(3);
+
+    const unknown = [...gives, { riderId: '00000000-0000-4000-8000-000000000000', dates: ['2026-11-24'] }];
+    expect((await ask('POST', '/placed', { sessionId: session.id, gives: unknown })).status).toBe(404);
+    expect((await ask('GET', `/placed${RANGE}`)).body).toHaveLength(3);
+  });
+
+  it.each([
+    ['nobody', [], 'Choose at least one rider.'],
+    ['no day', [{ riderId: '00000000-0000-4000-8000-000000000000', dates: [] }], 'Choose at least one day.'],
+    ['a day that is none', [{ riderId: '00000000-0000-4000-8000-000000000000', dates: ['2026-02-30'] }], 'This is not a date'],
+  ])('%s is refused', async (_, gives, says) => {
+    const session = (await ask('POST', '/sessions', { plan: eights() })).body;
+    const { status, body } = await ask('POST', '/placed', { sessionId: session.id, gives });
+    expect([status, JSON.stringify(body)]).toEqual([400, expect.stringContaining(says)]);
+  });
+
+  it('an unfuelled ride is held back by the health screen of one of them, and then nobody gets it', async () => {
+    const [ines, tomas] = [await newRider(ask), await newRider(ask, { name: 'Tomas Brandt' })];
+    await ask('POST', `/riders/${tomas.id}/health`, { ...HEALTHY, answers: { ...HEALTHY.answers, metabolic: 'yes' } });
+    const easy = { ...eights('Before breakfast'), unfuelled: true };
+    const session = (await ask('POST', '/sessions', { plan: easy })).body;
+    const to = (...riders: any[]) => ask('POST', '/placed', { sessionId: session.id, gives: riders.map(({ id }) => ({ riderId: id, dates: ['2026-11-24'] })) });
+    const refused = await to(ines, tomas);
+    expect([refused.status, refused.body.detail]).toEqual([
+      422,
+      expect.stringContaining('It is an unfuelled ride, which the health screen of Tomas rules out.'),
+    ]);
+    expect((await ask('GET', `/placed${RANGE}`)).body).toEqual([]);
+    expect((await to(ines)).status).toBe(200);
+  });
+});
+
+describe('the ride that came of a day', () => {
+  it('is kept with it, belongs to the rider, and is taken back with undo', async () => {
+    const [ines, tomas] = [await newRider(ask), await newRider(ask, { name: 'Tomas Brandt' })];
+    const session = (await ask('POST', '/sessions', { plan: eights() })).body;
+    const [day] = (await ask('POST', '/placed', { sessionId: session.id, gives: [{ riderId: ines.id, dates: ['2026-11-24'] }] })).body;
+    expect(day.ridden).toBeNull();
+    const own = (await upload(home.app, ines.id, 'ride.csv', rampFile(1))).body.recording.id;
+    const foreign = (await upload(home.app, tomas.id, 'ride.csv', rampFile(2))).body.recording.id;
+    const steps = [{ rep: 1, role: 'work', startS: 900, endS: 1380, lowW: 257, highW: 267 }];
+    const stored = await ask('PATCH', `/placed/${day.id}`, { version: 1, ridden: { recordingId: own, steps } });
+    expect(stored.body).toMatchObject({ version: 2, state: 'planned', ridden: { recordingId: own, steps } });
+    const stolen = await ask('PATCH', `/placed/${day.id}`, { version: 2, ridden: { recordingId: foreign, steps } });
+    expect([stolen.status, stolen.body.detail]).toEqual([422, 'There is no such recording of this rider.']);
+    expect((await ask('PATCH', `/placed/${day.id}`, { version: 2, ridden: { recordingId: own, steps: [{ ...steps[0], startS: -1 }] } })).status).toBe(400);
+    // Marking the day keeps the ride.
+    expect((await ask('PATCH', `/placed/${day.id}`, { version: 2, state: 'done', rpe: 8 })).body.ridden.recordingId).toBe(own);
+    await ask('POST', '/undo');
+    await ask('POST', '/undo');
+    expect((await ask('GET', `/placed/${day.id}`)).body.ridden).toBeNull();
+  });
+});
+
+describe('hills', () => {
+  it('are added, changed with their version, taken away, and all of it undone', async () => {
+    const hill = (await ask('POST', '/hills', MILL)).body;
+    expect(hill).toMatchObject({ ...MILL, version: 1 });
+    const taken = await ask('POST', '/hills', { ...MILL, name: 'mill rise' });
+    expect([taken.status, taken.body.detail]).toEqual([422, 'There is a hill Mill Rise already.']);
+    const changed = await ask('PUT', `/hills/${hill.id}`, { ...MILL, metres: 1300, version: 1 });
+    expect(changed.body).toMatchObject({ metres: 1300, version: 2 });
+    const stale = await ask('PUT', `/hills/${hill.id}`, { ...MILL, metres: 1400, version: 1 });
+    expect([stale.status, stale.body.theirs.metres]).toEqual([409, 1300]);
+    expect((await ask('DELETE', `/hills/${hill.id}`)).status).toBe(204);
+    expect((await ask('GET', '/hills')).body).toEqual([]);
+    await ask('POST', '/undo');
+    expect((await ask('GET', '/hills')).body).toHaveLength(1);
+  });
+
+  it.each([
+    ['no name', { name: ' ' }, 'The hill needs a name.'],
+    ['letters for metres', { metres: 'long' }, 'The length is a number of metres.'],
+    ['a bump', { metres: 20 }, 'A hill under 50 m is a bump.'],
+    ['a wall', { gradientPercent: 45 }, 'The gradient is over 30 %.'],
+    ['a surface of ice', { surface: 'ice' }, 'surface'],
+  ])('%s is refused by field', async (_, over, says) => {
+    const { status, body } = await ask('POST', '/hills', { ...MILL, ...over });
+    expect([status, JSON.stringify(body)]).toEqual([400, expect.stringContaining(says)]);
+    expect((await ask('GET', '/hills')).body).toEqual([]);
+  });
+});
