@@ -88,6 +88,9 @@ const VIEWS = [
   '/riders/{}/zones/card',
   '/zones/sheet',
   '/schemes',
+  '/book',
+  '/hills',
+  '/sessions/[]/squad',
   '/riders/{}/sessions',
   '/riders/{}/sessions/[]',
 ];
@@ -102,6 +105,7 @@ for (const scheme of ['light', 'dark'] as const) {
       ...VIEWS,
       `/riders/{}/days/${days.at(-1)?.id}`,
       `/riders/{}/days/${days.at(-1)?.id}/card`,
+      `/riders/{}/days/${days.at(-1)?.id}/ride`,
       `/riders/{}/tests/import?recording=${tests[0]?.effort?.recordingId}`,
       `/days/${new Date().toISOString().slice(0, 10)}`,
     ];

@@ -21,7 +21,7 @@ test('nonsense is kept as it was typed, named, and undone after a reload; the se
   const problems = page.locator('.problems');
   for (const sentence of ['The range runs 118 to 115 %. Swap them?', '30 h 00 is more than a day', 'A set of 0 reps is no set'])
     await expect(problems).toContainText(sentence);
-  await page.getByRole('button', { name: 'Put on a date' }).click();
+  await page.getByRole('button', { name: 'Give', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('cannot be given yet');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Swap them' }).click();

@@ -5,24 +5,22 @@ import { expect, idsOf, test } from '../support/house.ts';
 const FOLDER = fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
 
 /** Every main view once, from the demo data: name, address, and how it is looked at. */
-const PICTURES: readonly { readonly name: string; readonly view: string; readonly who?: string; readonly night?: boolean; readonly phone?: boolean }[] = [
+const PICTURES: readonly { readonly name: string; readonly view: string; readonly who?: string; readonly phone?: boolean }[] = [
   { name: 'riders', view: '/riders' },
   { name: 'tests', view: '/riders/{}/tests' },
-  { name: 'test-by-hand', view: '/riders/{}/tests/new' },
   { name: 'choose-a-test', view: '/riders/{}/tests/choose' },
   { name: 'zones', view: '/riders/{}/zones' },
-  { name: 'zones-overlapping', view: '/riders/{}/zones', who: 'Rurik' },
   { name: 'zones-compared', view: '/riders/{}/zones/compare', who: 'Tomas' },
   { name: 'zone-card', view: '/riders/{}/zones/card' },
-  { name: 'zones-night', view: '/riders/{}/zones', night: true },
   { name: 'sessions', view: '/riders/{}/sessions' },
   { name: 'workshop', view: '/riders/{}/sessions/[]' },
+  { name: 'squad-sheet', view: '/sessions/[]/squad' },
   { name: 'day', view: '/riders/{}/days/()' },
   { name: 'day-phone', view: '/riders/{}/days/()', phone: true },
   { name: 'card', view: '/riders/{}/days/()/card' },
 ];
 
-for (const { name, view, who = 'Ines', night, phone } of PICTURES) {
+for (const { name, view, who = 'Ines', phone } of PICTURES) {
   test(name, async ({ page, demoHouse }) => {
     const { rider, session } = await idsOf(demoHouse);
     const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as {
@@ -31,7 +29,7 @@ for (const { name, view, who = 'Ines', night, phone } of PICTURES) {
       plan: { name: string };
     }[];
     const day = days.findLast(({ plan }) => plan.name === 'Reservoir eights');
-    await page.emulateMedia({ colorScheme: night ? 'dark' : 'light' });
+    await page.emulateMedia({ colorScheme: 'light' });
     if (phone) await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(
       `${demoHouse.url}${view
@@ -84,4 +82,29 @@ test('a test on the stand-ins', async ({ page, demoHouse }) => {
   await page.getByRole('button', { name: '4. Read and decide' }).click();
   await expect(page.getByText('LT1 and LT2').first()).toBeVisible();
   await page.screenshot({ path: path.join(FOLDER, 'lactate.png'), fullPage: true });
+});
+
+test('the session book', async ({ page, demoHouse }) => {
+  await page.goto(`${demoHouse.url}/book`);
+  await page.getByLabel('Trains').selectOption('ceiling');
+  await page.locator('.family summary').first().click();
+  await page.screenshot({ path: path.join(FOLDER, 'session-book.png') });
+});
+
+test('the ride room', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as {
+    id: string;
+    state: string;
+    plan: { name: string };
+  }[];
+  const day = days.find(({ plan, state }) => plan.name === 'Reservoir eights' && state === 'planned');
+  await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/days/${day?.id ?? ''}/ride`);
+  await page.getByRole('button', { name: 'Into the ride room' }).click();
+  await page.getByLabel('Speed').selectOption('60');
+  await page.getByRole('button', { name: 'Start' }).click();
+  await expect(page.getByRole('heading', { name: 'Rep 2' })).toBeVisible({ timeout: 60_000 });
+  await page.waitForTimeout(2500);
+  await page.keyboard.press(' ');
+  await page.screenshot({ path: path.join(FOLDER, 'ride-room.png') });
 });

@@ -51,30 +51,32 @@ export function SquadSheetPage() {
       <article className="card-sheet card-a4 squad-sheet" aria-label="Squad sheet">
         <h1>{plan.name}</h1>
         <p>{printSentence(plan)}</p>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Rider</th>
-              {rows.map((row) => (
-                <th scope="col" key={row.step.id}>
-                  {stepName(row).split(',')[0]}
-                  <br />
-                  {timesOf(row)}
-                  {lengthOf(row.step)}
-                </th>
-              ))}
-              <th scope="col">In all</th>
-              <th scope="col">Load</th>
-            </tr>
-          </thead>
-          <tbody>
-            {riders
-              .filter(({ id }) => chosen.includes(id))
-              .map((rider) => (
-                <SquadRow key={rider.id} rider={rider} plan={plan} steps={steps} />
-              ))}
-          </tbody>
-        </table>
+        <div className="table-scroll">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Rider</th>
+                {rows.map((row) => (
+                  <th scope="col" key={row.step.id}>
+                    {stepName(row).split(',')[0]}
+                    <br />
+                    {timesOf(row)}
+                    {lengthOf(row.step)}
+                  </th>
+                ))}
+                <th scope="col">In all</th>
+                <th scope="col">Load</th>
+              </tr>
+            </thead>
+            <tbody>
+              {riders
+                .filter(({ id }) => chosen.includes(id))
+                .map((rider) => (
+                  <SquadRow key={rider.id} rider={rider} plan={plan} steps={steps} />
+                ))}
+            </tbody>
+          </table>
+        </div>
         <footer>{plan.note}</footer>
       </article>
     </main>
