@@ -78,6 +78,7 @@ export * from './formats/calendar.ts';
 export * from './formats/sessionJson.ts';
 export * from './formats/sessionCsv.ts';
 export * from './formats/workoutFit.ts';
+export * from './formats/workoutFitWrite.ts';
 export * from './formats/csv.ts';
 export * from './formats/fit.ts';
 export * from './formats/fitWrite.ts';

@@ -1,5 +1,4 @@
-import { printDuration } from '../../units/time.ts';
-import { parseDuration } from '../../units/time.ts';
+import { parseDuration, printDuration } from '../../units/time.ts';
 import type { NewId } from '../edits.ts';
 import { type Item, MOST_REPS, type SetBlock, type Step } from '../plan.ts';
 import { findings, type Findings, type ReadAs, type UnreadWords } from './findings.ts';

@@ -10,8 +10,11 @@ import { riderOnDay } from '../../app/riderOnDay.ts';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
+import { Stone } from '../../ui/Stone.tsx';
 import { Steps } from './Steps.tsx';
 
+/** More reps than this are not counted off on paper. */
+const MOST_STONES = 20;
 const SIZES = ['A5', 'A4'] as const;
 
 /** The session card as it is printed: one page, black on white. */
@@ -73,6 +76,13 @@ function Card({ rider, plan, date, numbers, back }: CardProps) {
         </header>
         {plan.purpose && <p className="card-purpose">{plan.purpose}</p>}
         <Steps plan={plan} rider={numbers} />
+        {asks.reps > 1 && asks.reps <= MOST_STONES && (
+          <p className="card-stones" aria-label={`${asks.reps} reps, to be counted off`}>
+            {Array.from({ length: asks.reps }, (_, index) => (
+              <Stone key={index}>{String(index + 1)}</Stone>
+            ))}
+          </p>
+        )}
         {plan.note && <p className="card-purpose">{plan.note}</p>}
         <footer>
           {plan.place !== 'any' && <>Where: {plan.place}. </>}

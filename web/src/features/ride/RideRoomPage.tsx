@@ -1,24 +1,22 @@
 import type { Placed, Rider } from '@uphill/api';
-import { expand, printClock, type RiderOnDay, type SessionEvent, type SessionRideSetting, standInFor, writeFitRecording } from '@uphill/core';
+import { expand, printClock, type RiderOnDay, type SessionEvent, type SessionRideSetting, standInFor } from '@uphill/core';
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { riderOnDay } from '../../app/riderOnDay.ts';
-import { useAct } from '../../app/useAct.ts';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
-import { Stone } from '../../ui/Stone.tsx';
-import { forgetRide, type KeptRide, readRide } from './keptRide.ts';
+import { type KeptRide, readRide } from './keptRide.ts';
+import { Ended, Leave } from './RoomEnd.tsx';
+import { Scale, Stones } from './RoomScale.tsx';
 import { useAwake, useSound } from './sound.ts';
 import { useRoom } from './useRoom.ts';
+import { useRoomKeys } from './useRoomKeys.ts';
 import { askWords, holdWords, nextWords, shownWatts, spokenWords, stepWords } from './words.ts';
 
 const SPEEDS = [1, 5, 20, 30, 60] as const;
-/** Up to here each rep left has its stone. */
-const MOST_STONES = 8;
-const HELD_MS = 1000;
 const COUNT_IN_S = 10;
 
 /** The ride room: a placed session ridden on the stand-ins, read at a metre and a half. */
@@ -118,39 +116,20 @@ function Room({ rider, day, kept }: { rider: Rider; day: Placed; kept: KeptRide 
       <div className="ride-road">
         <MiniRoad segments={setting.segments} ftpW={numbers.ftpW} wide at={placeOf(setting, state.at, state.inStepS)} />
       </div>
-      <div className="ride-keys">
-        <Button onClick={() => (running ? room.pause() : go())}>{running ? 'Pause' : state.second > 0 ? 'Go on' : 'Start'}</Button>
-        <Button variant="outline-secondary" onClick={() => void room.press('lap')}>
-          Lap
-        </Button>
-        <Button variant="outline-secondary" onClick={() => void room.press('skip')}>
-          Skip
-        </Button>
-        <Button variant="outline-secondary" disabled={!resting} onClick={() => void room.press('minute')}>
-          A minute more
-        </Button>
-        <Button variant="outline-secondary" onClick={() => void room.press('lastOne')}>
-          That was the last one
-        </Button>
-        <Button variant="outline-secondary" aria-pressed={sound} onClick={() => setSound(!sound)}>
-          {sound ? 'Sound on' : 'Sound off'}
-        </Button>
-        <select
-          aria-label="Speed"
-          className="form-select"
-          value={speed}
-          onChange={({ target }) => {
-            setSpeed(Number(target.value));
-            if (running) go(Number(target.value));
-          }}
-        >
-          {SPEEDS.map((each) => (
-            <option key={each} value={each}>
-              {each}×
-            </option>
-          ))}
-        </select>
-      </div>
+      <RoomButtons
+        running={running}
+        begun={state.second > 0}
+        resting={resting}
+        toggle={() => (running ? room.pause() : go())}
+        press={(did) => void room.press(did)}
+        sound={sound}
+        setSound={setSound}
+        speed={speed}
+        choose={(at) => {
+          setSpeed(at);
+          if (running) go(at);
+        }}
+      />
       {leaving && <Leave dayId={day.id} riderId={rider.id} stay={() => setLeaving(false)} pause={room.pause} stop={() => void room.press('stop')} />}
     </main>
   );
@@ -173,45 +152,6 @@ function cueOf({ plan }: Placed, stepId: string | undefined): string {
   return find(plan.items);
 }
 
-/** The band asked beside an upright scale, a pointer where the watts are. */
-function Scale({ asked, watts, words }: { asked: { lowW: number; highW: number } | null; watts: number; words: string }) {
-  if (!asked) return <p className="ride-asked">{words}</p>;
-  const middle = (asked.lowW + asked.highW) / 2;
-  const span = Math.max(asked.highW - asked.lowW, 0.06 * middle) * 2.5;
-  const place = (value: number): number => Math.min(98, Math.max(2, 50 - ((value - middle) / span) * 100));
-  return (
-    <div className="ride-scale">
-      <svg viewBox="0 0 20 100" preserveAspectRatio="none" aria-hidden>
-        <rect x="2" y={place(asked.highW)} width="12" height={Math.max(3, place(asked.lowW) - place(asked.highW))} className="ride-band" />
-        <line x1="8" x2="8" y1="0" y2="100" className="ride-axis" />
-        <path d={`M20 ${place(watts) - 4} L10 ${place(watts)} L20 ${place(watts) + 4} z`} className="ride-pointer" />
-      </svg>
-      <p className="ride-asked" aria-label="Watts asked">
-        {asked.highW}
-        {asked.lowW !== asked.highW && (
-          <>
-            <br />
-            {asked.lowW}
-          </>
-        )}
-      </p>
-    </div>
-  );
-}
-
-function Stones({ left }: { left: number }) {
-  if (left > MOST_STONES) return <Stone>{`${left} left`}</Stone>;
-  return (
-    <span className="ride-stones" aria-label={`${left} reps left`}>
-      {Array.from({ length: left }, (_, index) => (
-        <Stone key={index} small>
-          {String(left - index)}
-        </Stone>
-      ))}
-    </span>
-  );
-}
-
 /** Beeps at 3, 2, 1 and the words of the next step. */
 function useCues(state: { leftS: number | null; at: number; next: Parameters<typeof spokenWords>[0] | null } | undefined, on: boolean): void {
   const { beep, say } = useSound(on);
@@ -227,119 +167,44 @@ function useCues(state: { leftS: number | null; at: number; next: Parameters<typ
   });
 }
 
-interface RoomKeys {
+interface ButtonProps {
+  readonly running: boolean;
+  readonly begun: boolean;
+  readonly resting: boolean;
   readonly toggle: () => void;
   readonly press: (did: SessionEvent['did']) => void;
-  readonly sound: () => void;
-  readonly leave: () => void;
+  readonly sound: boolean;
+  readonly setSound: (on: boolean) => void;
+  readonly speed: number;
+  readonly choose: (speed: number) => void;
 }
 
-/** Space pauses; the right arrow held for a second goes on, the left repeats; up and down 2 %; M sound; Esc asks. */
-function useRoomKeys(keys: RoomKeys): void {
-  const latest = useRef(keys);
-  useEffect(() => {
-    latest.current = keys;
-  });
-  useEffect(() => {
-    let held: ReturnType<typeof setTimeout> | undefined;
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.target instanceof HTMLElement && /^(?:BUTTON|SELECT)$/.test(event.target.tagName) && event.key === ' ') return;
-      const does: Record<string, () => void> = {
-        ' ': () => latest.current.toggle(),
-        ArrowLeft: () => latest.current.press('back'),
-        ArrowUp: () => latest.current.press('harder'),
-        ArrowDown: () => latest.current.press('easier'),
-        m: () => latest.current.sound(),
-        Escape: () => latest.current.leave(),
-      };
-      if (event.key === 'ArrowRight') {
-        if (!event.repeat) held = setTimeout(() => latest.current.press('skip'), HELD_MS);
-      } else if (does[event.key] && !event.repeat) does[event.key]?.();
-      else return;
-      event.preventDefault();
-    };
-    const onUp = ({ key }: KeyboardEvent): void => {
-      if (key === 'ArrowRight') clearTimeout(held);
-    };
-    window.addEventListener('keydown', onKey);
-    window.addEventListener('keyup', onUp);
-    return () => {
-      clearTimeout(held);
-      window.removeEventListener('keydown', onKey);
-      window.removeEventListener('keyup', onUp);
-    };
-  }, []);
-}
-
-function Leave({ dayId, riderId, stay, pause, stop }: { dayId: string; riderId: string; stay: () => void; pause: () => void; stop: () => void }) {
-  const navigate = useNavigate();
+function RoomButtons({ running, begun, resting, toggle, press, sound, setSound, speed, choose }: ButtonProps) {
   return (
-    <div className="ride-leave" role="dialog" aria-label="Leave the ride room">
-      <p>Leave? The ride so far is kept.</p>
-      <div className="ride-keys">
-        <Button
-          autoFocus
-          onClick={() => {
-            pause();
-            void navigate(`/riders/${riderId}/days/${dayId}`);
-          }}
-        >
-          Leave
-        </Button>
-        <Button variant="outline-secondary" onClick={stop}>
-          End it here
-        </Button>
-        <Button variant="outline-secondary" onClick={stay}>
-          Stay
-        </Button>
-      </div>
+    <div className="ride-keys">
+      <Button onClick={toggle}>{running ? 'Pause' : begun ? 'Go on' : 'Start'}</Button>
+      <Button variant="outline-secondary" onClick={() => press('lap')}>
+        Lap
+      </Button>
+      <Button variant="outline-secondary" onClick={() => press('skip')}>
+        Skip
+      </Button>
+      <Button variant="outline-secondary" disabled={!resting} onClick={() => press('minute')}>
+        A minute more
+      </Button>
+      <Button variant="outline-secondary" onClick={() => press('lastOne')}>
+        That was the last one
+      </Button>
+      <Button variant="outline-secondary" aria-pressed={sound} onClick={() => setSound(!sound)}>
+        {sound ? 'Sound on' : 'Sound off'}
+      </Button>
+      <select aria-label="Speed" className="form-select" value={speed} onChange={({ target }) => choose(Number(target.value))}>
+        {SPEEDS.map((each) => (
+          <option key={each} value={each}>
+            {each}×
+          </option>
+        ))}
+      </select>
     </div>
-  );
-}
-
-type Steps = readonly NonNullable<Placed['ridden']>['steps'][number][];
-
-/** The ride becomes a recording, stored with the day it belongs to. */
-function Ended({ rider, day, whole, steps, seed }: { rider: Rider; day: Placed; whole: ReturnType<typeof useRoom>['whole']; steps: Steps; seed: number }) {
-  const navigate = useNavigate();
-  const [upload] = api.useUploadRecordingMutation();
-  const [change] = api.useChangeDayMutation();
-  const { act, problem } = useAct();
-  const [busy, setBusy] = useState(false);
-  const store = async (): Promise<void> => {
-    setBusy(true);
-    const { seconds } = await whole();
-    const laps = steps.map(({ endS }) => endS);
-    const file = new File([writeFitRecording(seconds, `${day.date}T18:00:00`, laps) as BlobPart], `ride-room-${day.date}-${seed}.fit`);
-    const received = await act(upload({ riderId: rider.id, file }));
-    const ridden = received && { recordingId: received.recording.id, steps: [...steps] };
-    const done = ridden && (await act(change({ id: day.id, version: day.version, ridden }), 'The ride is stored with its day.'));
-    setBusy(false);
-    if (!done) return;
-    forgetRide(day.id);
-    void navigate(`/riders/${rider.id}/days/${day.id}`);
-  };
-  return (
-    <main className="ride-room ride-door" data-bs-theme="dark">
-      <h1>The ride is over</h1>
-      <p>
-        {printClock(steps.at(-1)?.endS ?? 0)} ridden, {new Set(steps.flatMap(({ rep }) => (rep === null ? [] : [rep]))).size} reps.
-      </p>
-      <Refused problem={problem} />
-      <div className="ride-keys">
-        <Button disabled={busy} onClick={() => void store()}>
-          {busy ? 'Storing…' : 'Store it with the day'}
-        </Button>
-        <Button
-          variant="outline-secondary"
-          onClick={() => {
-            forgetRide(day.id);
-            void navigate(`/riders/${rider.id}/days/${day.id}`);
-          }}
-        >
-          Throw it away
-        </Button>
-      </div>
-    </main>
   );
 }

@@ -7,7 +7,7 @@ export function useSound(on: boolean) {
   const audio = useRef<AudioContext | null>(null);
   useEffect(() => () => void audio.current?.close(), []);
   return {
-    beep(high: boolean): void {
+    beep: (high: boolean): void => {
       if (!on || typeof AudioContext === 'undefined') return;
       audio.current ??= new AudioContext();
       const { currentTime, destination } = audio.current;
@@ -17,7 +17,7 @@ export function useSound(on: boolean) {
       tone.start(currentTime);
       tone.stop(currentTime + BEEP_S);
     },
-    say(words: string): void {
+    say: (words: string): void => {
       if (on && 'speechSynthesis' in window) window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
     },
   };

@@ -2,6 +2,7 @@ import { type Plan, type PlanProblem, type RiderOnDay, type Row, rowsOf } from '
 import { Copy, FolderOpen, Minus, Plus, Repeat, Trash2 } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import { api } from '../../api/client.ts';
 import { COLUMN_NAMES, COLUMNS, type Column, commitCell, setOf } from './cells.ts';
 import type { EditPlan } from './draftSlice.ts';
 import { actOnRow, type RowAction } from './rowActions.ts';
@@ -23,9 +24,12 @@ interface Place {
   readonly editing: boolean;
 }
 
+const NO_HILLS: never[] = [];
+
 /** The session as a table, edited in place and wholly by keyboard. */
 export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: Props) {
   const rows = useMemo(() => rowsOf(plan), [plan]);
+  const { data: hills = NO_HILLS } = api.useHillsQuery();
   const [place, setPlace] = useState<Place>({ column: 'time', editing: false });
   const grid = useRef<HTMLTableElement>(null);
   const takeFocus = useRef(false);
@@ -64,7 +68,7 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
   };
 
   const commit = (row: Row, column: Column, typed: string, then: 'stay' | 'next' | 'previous' | 'leave'): void => {
-    const done = commitCell(plan, row, column, typed);
+    const done = commitCell(plan, row, column, typed, hills);
     if (done) edit(done.plan, done.name);
     if (then === 'leave') setPlace({ ...place, editing: false });
     else go(at.row, then === 'stay' ? at.column : aside(then === 'next' ? 1 : -1));

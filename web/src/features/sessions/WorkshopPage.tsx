@@ -13,6 +13,7 @@ import { About } from './About.tsx';
 import { Asks } from './Asks.tsx';
 import { Conflict } from './Conflict.tsx';
 import { differenceOf } from './difference.ts';
+import type { EditPlan } from './draftSlice.ts';
 import { FitIt } from './FitIt.tsx';
 import { GiveDialog } from './GiveDialog.tsx';
 import { Problems } from './Problems.tsx';
@@ -62,21 +63,14 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
   const sound = problems.length === 0;
   return (
     <>
-      <div className="title-row workshop-title">
-        <SessionName plan={plan} edit={edit} />
-        <span className="soft" role="status">
-          {systemName(plan.system)} · {SAVE_WORDS[state]}
-        </span>
-        <span className="ms-auto d-flex flex-wrap gap-2">
-          {sound && (
-            <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/sessions/${session.id}/card`}>
-              Print card
-            </Link>
-          )}
-          <TakeAlong plan={plan} rider={numbers} />
-          <Button onClick={() => setGiving(true)}>Give</Button>
-        </span>
-      </div>
+      <Title
+        plan={plan}
+        rider={numbers}
+        edit={edit}
+        state={state}
+        card={sound ? `/riders/${rider.id}/sessions/${session.id}/card` : null}
+        give={() => setGiving(true)}
+      />
       {state === 'refused' && theirs === null && <Refused problem={problem} />}
       <SentenceField plan={plan} ftpW={numbers.ftpW} edit={edit} preview={preview} />
       <RoadEditor plan={plan} asks={asks} verdict={verdict} bands={bands} rider={numbers} chosen={row} choose={setRow} edit={edit} preview={preview} />
@@ -97,12 +91,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       </div>
       {giving && <GiveDialog rider={rider} sessionId={session.id} plan={plan} problems={problems} saved={state === 'saved'} close={() => setGiving(false)} />}
       {theirs && <Conflict yours={plan} theirs={theirs} settle={settle} />}
-      {numbers.ftpW === null && numbers.hasPower && (
-        <p className="soft mt-3">
-          {firstName(rider.name)} has no FTP, so no watts are shown and load comes from effort.{' '}
-          <Link to={`/riders/${rider.id}/tests`}>Plan a test, or type a number you trust.</Link>
-        </p>
-      )}
+      <NoFtp rider={rider} numbers={numbers} />
     </>
   );
 }
@@ -139,4 +128,45 @@ function useGiveKeys(give: () => void): void {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
+}
+
+interface TitleProps {
+  readonly plan: Plan;
+  readonly rider: RiderOnDay;
+  readonly edit: EditPlan;
+  readonly state: SaveState;
+  /** Address of the card; null while something stands in its way. */
+  readonly card: string | null;
+  readonly give: () => void;
+}
+
+function Title({ plan, rider, edit, state, card, give }: TitleProps) {
+  return (
+    <div className="title-row workshop-title">
+      <SessionName plan={plan} edit={edit} />
+      <span className="soft" role="status">
+        {systemName(plan.system)} · {SAVE_WORDS[state]}
+      </span>
+      <span className="ms-auto d-flex flex-wrap gap-2">
+        {card && (
+          <Link className="btn btn-outline-secondary" to={card}>
+            Print card
+          </Link>
+        )}
+        <TakeAlong plan={plan} rider={rider} />
+        <Button onClick={give}>Give</Button>
+      </span>
+    </div>
+  );
+}
+
+/** Without an FTP there are no watts, and it says what to do about it. */
+function NoFtp({ rider, numbers }: { rider: Rider; numbers: RiderOnDay }) {
+  if (numbers.ftpW !== null || !numbers.hasPower) return null;
+  return (
+    <p className="soft mt-3">
+      {firstName(rider.name)} has no FTP, so no watts are shown and load comes from effort.{' '}
+      <Link to={`/riders/${rider.id}/tests`}>Plan a test, or type a number you trust.</Link>
+    </p>
+  );
 }

@@ -2,8 +2,9 @@ import {
   changeSet,
   changeStep,
   type Effort,
+  type KnownHill,
   parseCadence,
-  parseDuration,
+  parseLength,
   parseReps,
   parseTarget,
   type Plan,
@@ -92,7 +93,7 @@ function lowOf(effort: Effort): number | null {
  *
  * @returns the new plan and what the edit is called, or null where nothing changed
  */
-export function commitCell(plan: Plan, row: Row, column: Column, typed: string): { plan: Plan; name: EditName } | null {
+export function commitCell(plan: Plan, row: Row, column: Column, typed: string, hills: readonly KnownHill[] = []): { plan: Plan; name: EditName } | null {
   const before = textOf(row, column);
   const text = typed.trim().slice(0, 200);
   if (text === before.trim()) return null;
@@ -115,8 +116,8 @@ export function commitCell(plan: Plan, row: Row, column: Column, typed: string):
     case 'step':
       return commitRole(plan, row, text);
     case 'time': {
-      const read = parseDuration(text);
-      return { plan: changeStep(plan, step.id, { length: read.ok ? { kind: 'time', seconds: read.value } : unread(text) }), name: name('time') };
+      const read = parseLength(text, hills);
+      return { plan: changeStep(plan, step.id, { length: read.ok ? read.value : unread(text) }), name: name('time') };
     }
     case 'target': {
       const read = parseTarget(text);
