@@ -4,7 +4,6 @@ import { expand } from '../sessions/expand.ts';
 import { nameFromSets } from '../sessions/naming.ts';
 import { type Plan, ROLES, type Role, type Step, type Target } from '../sessions/plan.ts';
 import { rowsOf } from '../sessions/rows.ts';
-import { fitEnds } from '../sessions/total.ts';
 import { parseCadence } from '../units/cadence.ts';
 import { type Reading, refused, understood } from '../units/reading.ts';
 import { printSpan } from '../units/span.ts';
@@ -78,7 +77,7 @@ export function readSessionCsv(text: string, newId: NewId): Reading<Plan> {
     items.push(stepOf(newId(), seconds, roleOf(row['role']), target.value, cadence.value, row['cue'] ?? ''));
   }
   const plan: Plan = { name: '', nameFollows: true, purpose: '', system: 'threshold', systemFollows: true, place: 'any', note: '', items };
-  return understood(fitEnds({ ...plan, name: nameFromSets(plan) }).plan);
+  return understood({ ...plan, name: nameFromSets(plan) });
 }
 
 function stepOf(id: string, seconds: number, role: Role, target: Target, cadence: Step['cadence'], cue: string): Step {

@@ -85,7 +85,7 @@ function lineOf(step: Step, lost: Set<string>): Line {
     lost.add('Posture, caps, finishes and single reps that differ: other programs see them in the note only.');
   const timed = length.kind === 'time';
   if (!timed) lost.add('Open lengths: other programs wait for the lap key.');
-  const notes = printSentence({ items: [{ ...step, role: step.role }] });
+  const notes = printSentence({ items: [step] });
   if (new TextEncoder().encode(notes).length > MOST_TEXT) lost.add('A cue too long for the note of a step is cut off.');
   const intensity = role === 'warmUp' ? WARM_UP : role === 'coolDown' ? COOL_DOWN : role === 'easy' ? REST : ACTIVE;
   const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];

@@ -10,7 +10,7 @@ import { changeSet, changeStep, easyStep } from './edits.ts';
 import { expand } from './expand.ts';
 import { sessionNumbers } from './numbers.ts';
 import type { Effort, Plan, SetBlock, Step } from './plan.ts';
-import { rowsOf } from './rows.ts';
+import { rowsOf, stepOf } from './rows.ts';
 import { bisect, KEPT_SHARE, mainReps } from './solve.ts';
 import { fitEnds } from './total.ts';
 
@@ -114,7 +114,7 @@ export function fitToBalance(plan: Plan, rider: RiderOnDay): Reading<Fitted> {
   if (!main) return refused('There are no reps above 88 % of FTP to fit.');
   const scaled = (factor: number): Plan =>
     [...main.stepIds].reduce((so, id) => {
-      const step = rowsOf(so).find((row) => row.step.id === id)?.step;
+      const step = stepOf(so, id);
       return step ? changeStep(so, id, { target: scaledTarget(step, factor, rider) }) : so;
     }, plan);
   const holds = (factor: number): boolean => sessionBalance(expand(scaled(factor), rider), model).lowestJ >= KEPT_SHARE * model.wPrimeJ;
@@ -125,7 +125,7 @@ export function fitToBalance(plan: Plan, rider: RiderOnDay): Reading<Fitted> {
   if (hundredths === 160) return refused('This work never comes down to 10 % of W′: it is not limited by W′.');
   const first = [...main.stepIds][0] ?? '';
   const effort = (of: Plan): string => {
-    const target = rowsOf(of).find(({ step }) => step.id === first)?.step.target;
+    const target = stepOf(of, first)?.target;
     return target?.kind === 'steady' ? printEffort(target.effort) : 'its target';
   };
   return understood({ plan: fitted, says: `${effort(plan)} to ${effort(fitted)}, 10 % of W′ left` });

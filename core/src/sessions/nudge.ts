@@ -1,6 +1,6 @@
 import { changeStep } from './edits.ts';
 import type { Effort, Item, Plan, Step, Target } from './plan.ts';
-import { rowsOf } from './rows.ts';
+import { stepOf } from './rows.ts';
 
 /** A step is never shorter than this by nudging or dragging, s, nor longer. */
 const TIMES = { least: 5, most: 6 * 3600 } as const;
@@ -61,7 +61,7 @@ export function setTime(plan: Plan, stepId: string, seconds: number, onlyRep: nu
  * @returns the new plan; unchanged where the target cannot be shifted
  */
 export function shiftTarget(plan: Plan, stepId: string, by: number, onlyRep: number | null = null, fine = false): Plan {
-  const step = rowsOf(plan).find((row) => row.step.id === stepId)?.step;
+  const step = stepOf(plan, stepId);
   if (!step) return plan;
   if (onlyRep !== null && step.target.kind === 'steady') {
     const now = step.exceptions?.find(({ rep }) => rep === onlyRep)?.effort ?? step.target.effort;
@@ -76,7 +76,7 @@ export function shiftTarget(plan: Plan, stepId: string, by: number, onlyRep: num
 }
 
 function changeOnly(plan: Plan, stepId: string, rep: number, change: Partial<NonNullable<Step['exceptions']>[number]>): Plan {
-  const step = rowsOf(plan).find((row) => row.step.id === stepId)?.step;
+  const step = stepOf(plan, stepId);
   if (!step) return plan;
   const others = (step.exceptions ?? []).filter((each) => each.rep !== rep);
   const own = { ...(step.exceptions?.find((each) => each.rep === rep) ?? { rep }), ...change };

@@ -10,6 +10,17 @@ export interface Row {
 }
 
 /**
+ * Finds a step of a session, wherever it is, rests included.
+ *
+ * @param plan the session
+ * @param stepId the step
+ * @returns the step, or null where there is none
+ */
+export function stepOf(plan: Plan, stepId: string): Step | null {
+  return rowsOf(plan).find(({ step }) => step.id === stepId)?.step ?? null;
+}
+
+/**
  * Flattens a session into the lines of its table: every step, and behind each set its rest.
  *
  * @param plan the session

@@ -1,3 +1,5 @@
+import type { RiddenSecond } from '@uphill/core';
+
 const TICK_MS = 100;
 
 /** Rides seconds at so many times real time, and tells the page ten times a second. */
@@ -10,10 +12,11 @@ export function pacer() {
     },
     /**
      * @param speed seconds ridden in a second
-     * @param second rides one; false when there is no more
+     * @param ride what is ridden; it says null when there is no more
+     * @param seconds where every second ridden is put
      * @param tell called after each tick; false to go no further
      */
-    run(speed: number, second: () => boolean, tell: () => boolean): void {
+    run(speed: number, ride: { readonly step: () => RiddenSecond | null }, seconds: RiddenSecond[], tell: () => boolean): void {
       clearInterval(timer);
       let before = performance.now();
       timer = setInterval(() => {
@@ -22,7 +25,11 @@ export function pacer() {
         before = now;
         // A page that slept a while does not ride the missed time at once.
         owed = Math.min(owed, speed);
-        for (; owed >= 1; owed -= 1) if (!second()) break;
+        for (; owed >= 1; owed -= 1) {
+          const second = ride.step();
+          if (!second) break;
+          seconds.push(second);
+        }
         if (!tell()) clearInterval(timer);
       }, TICK_MS);
     },

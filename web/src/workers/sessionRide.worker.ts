@@ -37,19 +37,11 @@ const room = {
   run(speed: number, tell: (tick: RoomTick) => void): void {
     const current = ride;
     if (!current) return;
-    clock.run(
-      speed,
-      () => {
-        const second = current.step();
-        if (second) seconds.push(second);
-        return second !== null;
-      },
-      () => {
-        const now = tick(current);
-        tell(now);
-        return !now.state.ended;
-      },
-    );
+    clock.run(speed, current, seconds, () => {
+      const now = tick(current);
+      tell(now);
+      return !now.state.ended;
+    });
   },
   pause(): void {
     clock.stop();

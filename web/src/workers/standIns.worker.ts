@@ -44,19 +44,11 @@ const standIns = {
   run(speed: number, tell: (tick: Tick) => void): void {
     const current = ride;
     if (!current) return;
-    clock.run(
-      speed,
-      () => {
-        const second = current.step();
-        if (second) seconds.push(second);
-        return second !== null;
-      },
-      () => {
-        const now = tick(current);
-        tell(now);
-        return now.state.ended === null;
-      },
-    );
+    clock.run(speed, current, seconds, () => {
+      const now = tick(current);
+      tell(now);
+      return now.state.ended === null;
+    });
   },
   pause(): void {
     clock.stop();

@@ -1,5 +1,5 @@
 import type { Placed, Rider } from '@uphill/api';
-import { expand, printClock, type RiderOnDay, type SessionEvent, type SessionRideSetting, standInFor } from '@uphill/core';
+import { expand, printClock, type RiderOnDay, type SessionEvent, type SessionRideSetting, standInFor, stepOf } from '@uphill/core';
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useParams } from 'react-router';
@@ -86,7 +86,7 @@ function Room({ rider, day, kept }: { rider: Rider; day: Placed; kept: KeptRide 
     <main className="ride-room" data-bs-theme="dark" aria-label="Ride room">
       <div className="ride-head">
         <h1>{stepWords(segment)}</h1>
-        <span>{resting ? nextWords(state.next) : cueOf(day, segment?.stepId)}</span>
+        <span>{resting ? nextWords(state.next) : segment && stepOf(day.plan, segment.stepId)?.cue}</span>
         {state.share !== 1 && <span>{Math.round(state.share * 100)} %</span>}
         <span className="ms-auto" aria-label="Mean of the step">
           mean {Math.round(state.stepMeanW)} W
@@ -138,18 +138,6 @@ function Room({ rider, day, kept }: { rider: Rider; day: Placed; kept: KeptRide 
 function placeOf({ segments }: SessionRideSetting, at: number, inStepS: number): number {
   const segment = segments[at];
   return segment ? segment.startS + Math.min(segment.seconds, inStepS) : 0;
-}
-
-function cueOf({ plan }: Placed, stepId: string | undefined): string {
-  const find = (items: readonly unknown[]): string => {
-    for (const item of items as { id: string; kind: string; cue?: string; parts?: unknown[] }[]) {
-      if (item.id === stepId) return item.cue ?? '';
-      const inside = item.parts ? find(item.parts) : '';
-      if (inside) return inside;
-    }
-    return '';
-  };
-  return find(plan.items);
 }
 
 /** Beeps at 3, 2, 1 and the words of the next step. */

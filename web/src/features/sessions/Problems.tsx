@@ -1,4 +1,4 @@
-import { changeStep, parseTarget, type Plan, type PlanProblem, rowsOf } from '@uphill/core';
+import { changeStep, parseTarget, type Plan, type PlanProblem, rowsOf, stepOf } from '@uphill/core';
 import { X } from 'lucide-react';
 import Button from 'react-bootstrap/Button';
 import type { EditPlan } from './draftSlice.ts';
@@ -34,7 +34,7 @@ export function Problems({ plan, problems, edit }: { plan: Plan; problems: reado
 /** The plan with the ends of a range that runs downwards swapped, or null where that is not what is wrong. */
 function swap(plan: Plan, { itemId, field, reason }: PlanProblem): Plan | null {
   if (field !== 'target' || !reason.endsWith('Swap them?')) return null;
-  const step = rowsOf(plan).find(({ step: { id } }) => id === itemId)?.step;
+  const step = itemId === null ? null : stepOf(plan, itemId);
   const effort = step?.target.kind === 'steady' ? step.target.effort : null;
   if (!step || effort?.kind !== 'unread') return null;
   const read = parseTarget(effort.text.replace(/(\d+(?:[.,]\d+)?)(\s*(?:-|–|—|to)\s*)(\d+(?:[.,]\d+)?)/, '$3$2$1'));

@@ -9,6 +9,7 @@ import {
   rowsOf,
   type Segment,
   setTime,
+  stepOf,
   shiftTarget,
   type Step,
 } from '@uphill/core';
@@ -193,10 +194,6 @@ function nameOf({ what, segment, plan }: Drag, done: Plan): Parameters<EditPlan>
   const text = (step: Step | null): string => (what === 'time' ? lengthText(step) : targetText(step));
   const alone = text(before) === text(after) ? `, rep ${segment.round} alone` : '';
   return { done: `dragged ${what} ${text(before)} to ${text(after)}${alone}`, undone: `${what} back to ${text(before)}${alone}` };
-}
-
-function stepOf(plan: Plan, id: string): Step | null {
-  return rowsOf(plan).find(({ step }) => step.id === id)?.step ?? null;
 }
 
 function itemAt(plan: Plan, stepId: string): number {

@@ -25,9 +25,9 @@ export function useSentence(plan: Plan, ftpW: number | null, edit: EditPlan, pre
   const text = typed ?? printSentence(plan);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [readText, setReadText] = useState(text);
-  const read = useMemo((): Read => readInto(plan, readText, hills, ftpW), [plan, readText, hills, ftpW]);
   // What is shown of a sentence that nobody types in is about the sentence as it stands.
   const shown = typed === null ? plan.words : readText;
+  const says = useMemo(() => (shown === undefined ? NOTHING : readInto(plan, shown, hills, ftpW)), [plan, shown, hills, ftpW]);
 
   const type = (words: string): void => {
     setTyped(words);
@@ -54,7 +54,6 @@ export function useSentence(plan: Plan, ftpW: number | null, edit: EditPlan, pre
   };
   useLastWords(commit);
   useEffect(() => () => clearTimeout(waiting.current), []);
-  const says = shown === undefined ? NOTHING : typed === null ? readInto(plan, shown, hills, ftpW) : read;
   return { text, typing: typed !== null, type, commit, restore, unread: says.unread, readings: says.readings };
 }
 
