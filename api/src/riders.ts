@@ -1,4 +1,4 @@
-import { FTP_BOUNDS, healthAnswersSchema, RETEST_WEEKS_BOUNDS } from '@uphill/core';
+import { FTP_BOUNDS, healthAnswersSchema, RETEST_WEEKS_BOUNDS, SESSION_SHOWN } from '@uphill/core';
 import { z } from 'zod';
 import { day, id, line, prose, version } from './common.ts';
 
@@ -37,6 +37,8 @@ export const riderFields = z.object({
     .max(RETEST_WEEKS_BOUNDS.high, `A retest is due after ${RETEST_WEEKS_BOUNDS.high} weeks at the latest.`),
   /** Whether body mass and W/kg are hidden; null is the default: hidden under 18. */
   hideMass: z.boolean().nullable(),
+  /** Whether tomorrow's session shows the day before, or only in the morning. */
+  sessionShown: z.enum(SESSION_SHOWN),
 });
 export type RiderFields = z.infer<typeof riderFields>;
 
@@ -98,8 +100,8 @@ export const health = healthFields.extend({ id });
 /** LT1 and LT2 as a lactate test gave them, and from when they count. */
 export const lactateThresholds = z.object({ testId: id, countsFrom: day, lt1W: z.number().nullable(), lt2W: z.number().nullable() });
 
-/** A rider as the lists need it. */
-export const listedRider = riderFields.extend({
+/** A rider with the histories that every figure is looked up in. */
+export const rider = riderFields.extend({
   id,
   version,
   bodyMass: z.array(bodyMass),
@@ -111,13 +113,27 @@ export const listedRider = riderFields.extend({
   health: health.nullable(),
   lactate: z.array(lactateThresholds),
 });
-export type ListedRider = z.infer<typeof listedRider>;
-
-export const rider = listedRider.extend({
-  /** Best efforts of the last year: seconds and watts. */
-  bests: z.array(z.tuple([z.number(), z.number()])),
-});
 export type Rider = z.infer<typeof rider>;
+
+/** What a rider can hold on a day, as far as rides and tests show it: what sessions are reckoned by. */
+export const model = z.object({
+  riderId: id,
+  /** Best efforts of a year: seconds and watts, longest last. */
+  bests: z.array(z.tuple([z.number(), z.number()])),
+  fit: z.object({ cpW: z.number(), wPrimeJ: z.number() }).nullable(),
+  pair: z.object({ cpW: z.number(), wPrimeJ: z.number(), best60W: z.number(), best300W: z.number() }).nullable(),
+  pmaxW: z.number().nullable(),
+});
+export type Model = z.infer<typeof model>;
+export const modelsQuery = z.object({
+  on: day,
+  /** Riders' ids with commas between them. */
+  riders: z
+    .string()
+    .max(60 * 37, 'At most 60 riders at once.')
+    .transform((text) => text.split(','))
+    .pipe(z.array(id)),
+});
 
 /** A best effort with the recording it came from. */
 export const best = z.object({ seconds: z.number().int(), watts: z.number(), recordingId: id, date: day, powerSource });

@@ -52,7 +52,7 @@ const anyStep: fc.Arbitrary<Step> = fc
   .map(({ role, seconds, target, cadence, cue }) => ({ kind: 'step', id: newId(), role, length: { kind: 'time', seconds }, target, cadence, cue }));
 
 /** A step with everything that a step can carry. */
-const anyRichStep: fc.Arbitrary<Step> = fc
+export const anyRichStep: fc.Arbitrary<Step> = fc
   .record({
     step: anyStep,
     length: fc.oneof(

@@ -13,6 +13,7 @@ import {
   setupDifferences,
   EMPTY_SETUP,
   type Setup,
+  type Step,
 } from '@uphill/core';
 import { eights, INES, percent, plan, step } from './support.ts';
 
@@ -82,6 +83,23 @@ describe('the health screen', () => {
         plan(step(12, { kind: 'max' })),
       ].map((each) => asksMaximal(each, INES)),
     ).toEqual([false, true, true, true, true]);
+  });
+
+  it('looks into finishes, every so-many-th rep, single reps and caps too', () => {
+    const easy = { ...step(3600, percent(60)) };
+    const waits = healthVerdict(null, 1990, DAY);
+    const noHeart = healthVerdict(screen(['betaBlocker'], cleared), 1990, DAY);
+    const max = { kind: 'max' as const };
+    const hidden: Partial<Step>[] = [
+      { finish: { length: { kind: 'time', seconds: 15 }, effort: max } },
+      { everyNth: { every: 3, effort: max } },
+      { everyNth: { every: 3, finish: { length: { kind: 'metres', metres: 200 }, effort: max } } },
+      { exceptions: [{ rep: 1, effort: percent(120) }] },
+    ];
+    expect(healthRefusal(plan(easy), INES, waits)).toBeNull();
+    for (const each of hidden) expect(healthRefusal(plan({ ...easy, ...each }), INES, waits)).toContain('health screen');
+    expect(healthRefusal(plan(easy), INES, noHeart)).toBeNull();
+    expect(healthRefusal(plan({ ...easy, capBpm: 150 }), INES, noHeart)).toContain('RPE governs');
   });
 
   it('body mass is hidden under 18, and wherever the coach says so', () => {

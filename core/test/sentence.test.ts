@@ -1,8 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fitEnds, type Item, parseSentence, type Plan, planSchema, printDuration, printSentence, problemsOf, sessionNumbers } from '@uphill/core';
-import { anyRichPlan, HILLS } from './arbitrary.ts';
-import { INES, newId, plan } from './support.ts';
+import {
+  changeDetails,
+  fitEnds,
+  type Item,
+  parseSentence,
+  type Plan,
+  planSchema,
+  printDetails,
+  printDuration,
+  printSentence,
+  problemsOf,
+  sessionNumbers,
+  type Step,
+} from '@uphill/core';
+import { anyRichPlan, anyRichStep, HILLS } from './arbitrary.ts';
+import { INES, newId, percent, plan, step } from './support.ts';
 
 const context = { hills: HILLS, ftpW: 262, newId };
 
@@ -227,6 +240,59 @@ describe('what is printed', () => {
   it('words that nobody understood come back as they were typed', () => {
     expect(printSentence({ items: [], words: '3 × 10 at hardish' })).toBe('3 × 10 at hardish');
   });
+});
+
+describe('the details of a step, typed into its cell', () => {
+  const said = ({ posture, capBpm, finish, everyNth, exceptions, details }: Step) => ({ posture, capBpm, finish, everyNth, exceptions, details });
+
+  it('are read back to the same details, for any step, whatever it had before', () => {
+    fc.assert(
+      fc.property(anyRichStep, anyRichStep, (one, other) => {
+        const text = printDetails(one);
+        const [changed] = changeDetails(plan(other), other.id, text, context).items as Step[];
+        expect(said(changed as Step)).toEqual(said(one));
+        expect(changed).toMatchObject({ id: other.id, length: other.length, target: other.target, cadence: other.cadence, cue: other.cue });
+        expect(planSchema.safeParse(plan(changed as Step)).success).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it.each([
+    ['seated, under 166 bpm', { posture: 'seated', capBpm: 166 }],
+    [
+      'last 15 s max; every 3rd standing',
+      { finish: { length: { kind: 'time', seconds: 15 }, effort: { kind: 'max' } }, everyNth: { every: 3, posture: 'standing' } },
+    ],
+    [
+      'rep 2 at 95 %, rep 4 7:30',
+      {
+        exceptions: [
+          { rep: 2, effort: percent(95) },
+          { rep: 4, seconds: 450 },
+        ],
+      },
+    ],
+    [
+      'last 200 m at 130 %, 90 rpm, "calm"',
+      { finish: { length: { kind: 'metres', metres: 200 }, effort: percent(130) }, cadence: { low: 90, high: 90 }, cue: 'calm' },
+    ],
+  ])('%s', (text, wanted) => {
+    const before = step(480, percent(98));
+    expect(changeDetails(plan(before), before.id, text).items[0]).toEqual({ ...before, ...wanted });
+  });
+
+  it.each(['sitting down', 'seated, hardish', 'every 0th standing', 'last 15 s', 'under 400 bpm', 'rep 3', 'last 15 s at 900 %', '🚴', 'x'.repeat(999)])(
+    '%s is kept as typed, and named',
+    (text) => {
+      const before = { ...step(480, percent(98)), posture: 'seated' as const };
+      const changed = changeDetails(plan(before), before.id, text);
+      expect(printDetails(changed.items[0] as Step)).toBe(text);
+      expect(problemsOf(changed)).toMatchObject([{ itemId: before.id, field: 'details' }]);
+      expect(problemsOf(changed)[0]?.reason.length).toBeGreaterThan(20);
+      expect(planSchema.safeParse(changed).success).toBe(true);
+    },
+  );
 });
 
 describe('a whole length', () => {

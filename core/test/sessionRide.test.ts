@@ -1,13 +1,26 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { expand, parseSentence, repTable, rideSessionOn, type SessionEvent, type SessionRideSetting, startSessionRide } from '@uphill/core';
+import {
+  expand,
+  parseCsvRecording,
+  parseFitRecording,
+  parseSentence,
+  repTable,
+  rideSessionOn,
+  type SessionEvent,
+  type SessionRideSetting,
+  startSessionRide,
+  writeCsvRecording,
+  writeFitRecording,
+} from '@uphill/core';
+import { HILLS } from './arbitrary.ts';
 import { INES, newId, plan, RIDER } from './support.ts';
 
 function setting(text: string, over: Partial<SessionRideSetting> = {}): SessionRideSetting {
-  const { items, unread } = parseSentence(text, { hills: [], ftpW: null, newId });
+  const { items, unread } = parseSentence(text, { hills: HILLS, ftpW: null, newId });
   expect(unread).toEqual([]);
   const segments = expand(plan(...items), { ...INES, ftpW: 250 });
-  return { segments, rider: RIDER, trainer: 'held watts', slope: { gradient: 0.02, riderKg: 70 }, seed: 5, dropsPerHour: 0, ...over };
+  return { segments, rider: RIDER, trainer: 'held watts', slope: { gradient: 0.02, riderKg: 70 }, seed: 5, dropsPerHour: 0, powerDropsPerHour: 0, ...over };
 }
 
 const FOURS = '5 building to 75 %, 4 × 4:00 at 95–100 %, 2:00 easy between, 5 down';
@@ -36,7 +49,7 @@ describe('a session on the stand-ins', () => {
       seconds.map(({ bpm }) => bpm),
     )) {
       expect([line.lowW, line.highW]).toEqual([238, 250]);
-      expect(Math.abs(line.meanW - 244)).toBeLessThan(8);
+      expect(Math.abs((line.meanW ?? 0) - 244)).toBeLessThan(8);
       expect(line.bpmAtEnd).toBeGreaterThan(140);
       expect(line.inBandS ?? 0).toBeGreaterThan(60);
     }
@@ -78,6 +91,74 @@ describe('a session on the stand-ins', () => {
       [null, 300],
     ]);
     expect(at([{ second: 100, did: 'stop' }])).toEqual([[null, 100]]);
+  });
+
+  it('an open step goes on until lap is pressed; within a timed one lap marks the recording', () => {
+    const open = setting('until lap about 5:00 at 60 %, 3 × 2:00 at 100 %, 1:00 easy between');
+    const { state, ride } = ridden(open, [
+      { second: 720, did: 'lap' },
+      { second: 750, did: 'lap' },
+    ]);
+    expect(state.steps.map(({ startS, endS }) => endS - startS)).toEqual([720, 120, 60, 120, 60, 120]);
+    expect(state.laps).toEqual([750]);
+    const before = startSessionRide(open);
+    rideSessionOn(before, [], 600);
+    expect(before.state()).toMatchObject({ leftS: null, leftM: null, at: 0, ended: false });
+    expect(ride.state().ended).toBe(true);
+  });
+
+  it('a step left open for ever ends with the day', () => {
+    expect(ridden(setting('until lap at 50 %')).state).toMatchObject({ ended: true, second: 86_400 });
+  });
+
+  it('a hill ends at its top where the trainer is a slope, else by its reckoned time', () => {
+    const hill = 'to the top of Quarry Lane at 100 %, 5:00 easy';
+    const slope = setting(hill, { trainer: 'slope', slope: { gradient: 0.01, riderKg: 61 } });
+    const { seconds, state } = ridden(slope);
+    const [climb] = state.steps;
+    const metres = seconds.slice(0, climb?.endS).reduce((sum, { metresPerSecond = 0 }) => sum + metresPerSecond, 0);
+    expect(metres).toBeGreaterThanOrEqual(2400);
+    expect(metres).toBeLessThan(2410);
+    // Within a few per cent of what the power balance reckons for these watts.
+    expect(Math.abs((climb?.endS ?? 0) / (slope.segments[0]?.seconds ?? 1) - 1)).toBeLessThan(0.06);
+    expect(ridden(setting(hill)).state.steps[0]?.endS).toBe(slope.segments[0]?.seconds);
+    const half = startSessionRide(slope);
+    const so = rideSessionOn(half, [], 300).reduce((sum, { metresPerSecond = 0 }) => sum + metresPerSecond, 0);
+    expect(Math.abs((half.state().leftM ?? 0) - (2400 - so))).toBeLessThan(2);
+  });
+
+  it('in a rising step the band rises with the clock, and a rider on it is in it', () => {
+    const ride = startSessionRide(setting('10:00 building from 50 % to 90 %, 5:00 at 80–84 %', { trainer: 'free' }));
+    const asked = (): [number, number] => [ride.state().asked?.lowW ?? 0, ride.state().asked?.highW ?? 0];
+    expect(asked()).toEqual([125, 125]);
+    rideSessionOn(ride, [], 300);
+    expect(asked()).toEqual([175, 175]);
+    rideSessionOn(ride, [], 299);
+    expect(asked()).toEqual([225, 225]);
+    rideSessionOn(ride, [], 20);
+    expect(asked()).toEqual([200, 210]);
+    // What the step asked as a whole is what is kept with the ride.
+    expect(ride.state().steps[0]).toMatchObject({ lowW: 125, highW: 225 });
+  });
+
+  it('lost watts are missing in the recording, the ride goes on, and no mean counts them', () => {
+    const steady = ridden(setting(FOURS)).seconds;
+    const { seconds, state } = ridden(setting(FOURS, { powerDropsPerHour: 12 }));
+    const lost = seconds.filter(({ watts }) => watts === null).length;
+    expect(lost).toBeGreaterThan(10);
+    seconds.forEach(({ watts }, second) => expect(watts ?? steady[second]?.watts).toBe(steady[second]?.watts));
+    const lines = repTable(
+      state.steps,
+      seconds.map(({ watts }) => watts),
+      null,
+    );
+    for (const { meanW } of lines) expect(Math.abs((meanW ?? 0) - 244)).toBeLessThan(8);
+    const read = parseFitRecording(writeFitRecording(seconds, '2026-11-24T18:00:00'));
+    expect(read.ok && read.value.watts.filter((watts) => watts === null)).toHaveLength(lost);
+    expect(parseCsvRecording(writeCsvRecording(seconds, '2026-11-24T18:00:00'))).toMatchObject({
+      ok: true,
+      value: { watts: seconds.map(({ watts }) => watts) },
+    });
   });
 
   it('turned up, it asks and rides two per cent more', () => {

@@ -16,6 +16,7 @@ import {
   fitToTotal,
   healthRefusal,
   leverOf,
+  lowestByWatts,
   nameFromSets,
   pairFromBests,
   parseSentence,
@@ -105,6 +106,23 @@ describe('W′ balance of a session', () => {
         },
       ),
       { numRuns: 150 },
+    );
+  });
+
+  it('its lowest point by the watts of the reps is that of the same session laid out with these watts', () => {
+    fc.assert(
+      fc.property(anyPlan, fc.double({ min: 0.4, max: 2, noNaN: true }), fc.integer({ min: 5000, max: 35_000 }), (session, share, wPrimeJ) => {
+        const model = { cpW: 262, wPrimeJ };
+        const segments = expand(session, FAST);
+        const ids = [...new Set(segments.flatMap(({ role, stepId }) => (role === 'work' ? [stepId] : [])))].filter((_, index) => index % 2 === 0);
+        const watts = share * model.cpW;
+        const so = segments.map((segment) =>
+          segment.role === 'work' && ids.includes(segment.stepId) && segment.from && segment.to
+            ? { ...segment, from: { ...segment.from, countedW: watts }, to: { ...segment.to, countedW: watts } }
+            : segment,
+        );
+        expect(lowestByWatts(segments, new Set(ids), model)(watts)).toBeCloseTo(sessionBalance(so, model).lowestJ, 5);
+      }),
     );
   });
 

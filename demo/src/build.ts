@@ -98,6 +98,7 @@ async function addRider(demo: DemoRider, ask: Server['ask']): Promise<string> {
     schemeId: demo.schemeId ?? null,
     retestWeeks: 6,
     hideMass: null,
+    sessionShown: demo.sessionShown ?? 'dayBefore',
     powerSource: before?.source ?? demo.fields.powerSource,
   };
   const { id } = await ask<Rider>('POST', '/riders', fields);

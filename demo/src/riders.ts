@@ -24,8 +24,10 @@ export interface DemoTest {
 
 export interface DemoRider {
   readonly seed: number;
-  readonly fields: Omit<RiderFields, 'goal' | 'schemeId' | 'retestWeeks' | 'hideMass'>;
+  readonly fields: Omit<RiderFields, 'goal' | 'schemeId' | 'retestWeeks' | 'hideMass' | 'sessionShown'>;
   readonly schemeId?: string;
+  /** Left out: from the day before. */
+  readonly sessionShown?: RiderFields['sessionShown'];
   readonly goal: { readonly name: string; readonly inDays: number; readonly watts: number | null; readonly seconds: number | null } | null;
   readonly body: SimulatedRider;
   readonly kg: readonly (readonly [daysAgo: number, kg: number])[];
@@ -238,6 +240,7 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       masters: false,
       notes: 'Coming back after a broken collarbone. Doctor says indoors only until the spring.',
     },
+    sessionShown: 'morning',
     goal: null,
     body: { ...PLAIN_RIDER, cpW: 208, wPrimeJ: 14_500, pmaxW: 840, restingBpm: 51, maximalBpm: 190, cadenceRpm: 88, noiseW: 5 },
     kg: [

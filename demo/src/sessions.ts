@@ -48,7 +48,7 @@ export const DEMO_SESSIONS = {
   fifteens: plan('', 'threshold', 'Time at sweet spot.', [step(20, between(50, 80), 'warmUp'), set(3, [step(15, percent(88, 94))], 5), COOL_DOWN()]),
   fenLoop: plan('Fen Loop, steady', 'endurance', 'Long and even.', [step(90, percent(56, 75))], { place: 'flat road', note: 'Whole sentences all the way.' }),
   long: plan('Long hills', 'endurance', 'The week’s long ride.', [step(180, percent(60, 72))], { note: 'Eat from the first half hour.' }),
-  spin: plan('Easy spin', 'recovery', 'Nothing at all.', [step(45, { kind: 'steady', effort: { kind: 'zone', zone: 1 } })]),
+  spin: plan('Easy spin', 'recovery', 'Legs turning, nothing more.', [step(45, { kind: 'steady', effort: { kind: 'zone', zone: 1 } })]),
   overUnders: plan('', 'threshold', 'Clear it while riding.', [
     WARM_UP(),
     set(2, [set(5, [step(1, percent(110)), step(1, percent(90))], null) as SetParts[number]], 5),

@@ -5,11 +5,12 @@ import { Kysely, type Migration, Migrator, SqliteDialect } from 'kysely';
 import { first } from './migrations/0001-first.ts';
 import { testsInFull } from './migrations/0002-tests-in-full.ts';
 import { workshop } from './migrations/0003-workshop.ts';
+import { shown } from './migrations/0004-shown.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
 
-const MIGRATIONS: Record<string, Migration> = { '0001-first': first, '0002-tests-in-full': testsInFull, '0003-workshop': workshop };
+const MIGRATIONS: Record<string, Migration> = { '0001-first': first, '0002-tests-in-full': testsInFull, '0003-workshop': workshop, '0004-shown': shown };
 
 /**
  * Opens the database of a coach, making it where there is none and bringing it up to date. Before a migration

@@ -12,6 +12,7 @@ export interface RiderRow {
   scheme_id: string | null;
   retest_weeks: number;
   hide_mass: number | null;
+  session_shown: string;
   version: number;
   created_at: string;
 }

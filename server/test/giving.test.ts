@@ -65,6 +65,57 @@ describe('giving a session to several riders', () => {
   });
 });
 
+describe('what a rider can hold', () => {
+  const FOUR_EFFORTS = {
+    ...{ protocol: 'four-efforts', date: '2026-10-20', powerSource: 'crank', ramp: null, readingW: null, meanBpm: null, expectedW: null, effort: null },
+    details: { kind: 'fourEfforts', sprintPeakW: 905, sprintPeakS: 7, seated: true, threeW: 340, sixW: 300, tenW: 285 },
+    ...{ setup: null, testDayId: null, acceptThreshold: false, note: '', accept: null },
+  };
+  const modelOn = async (on: string, ...riders: any[]) => (await ask('GET', `/models?on=${on}&riders=${riders.map(({ id }) => id).join(',')}`)).body;
+
+  it('is the fit and the pair of 90 days and the bests of a year, for several riders at once', async () => {
+    const [ines, tomas] = [await newRider(ask), await newRider(ask, { name: 'Tomas Brandt' })];
+    await ask('POST', `/riders/${ines.id}/health`, HEALTHY);
+    await upload(home.app, ines.id, 'ramp.csv', rampFile());
+    const test = (await ask('POST', `/riders/${ines.id}/tests`, FOUR_EFFORTS)).body;
+    const [hers, his] = await modelOn('2026-11-24', ines, tomas);
+    // work = W′ + CP × t through 340 W × 180 s, 300 W × 360 s, 285 W × 600 s.
+    expect(hers).toMatchObject({ riderId: ines.id, fit: { cpW: expect.closeTo(261.4, 0), wPrimeJ: expect.closeTo(14_035, -2) } });
+    expect(hers.pair.best60W).toBeGreaterThan(hers.pair.best300W);
+    expect(hers.bests.length).toBeGreaterThan(50);
+    expect(his).toEqual({ riderId: tomas.id, bests: [], fit: null, pair: null, pmaxW: null });
+    // The ramp of 12 October carries a pair up to 10 January, and the bests of a year up to the next October.
+    expect((await modelOn('2027-01-10', ines))[0]).toMatchObject({ pair: hers.pair, fit: hers.fit });
+    expect((await modelOn('2027-01-11', ines))[0]).toMatchObject({ pair: null, bests: hers.bests });
+    expect((await modelOn('2027-10-13', ines))[0]).toMatchObject({ pair: null, fit: null, bests: [] });
+    expect((await modelOn('2026-10-01', ines))[0]).toMatchObject({ pair: null, fit: null, bests: [] });
+    await ask('PATCH', `/riders/${ines.id}/tests/${test.id}`, { version: 1, withdrawn: 'The 3:00 was typed wrong.' });
+    expect((await modelOn('2026-11-24', ines))[0].fit).toBeNull();
+  });
+
+  it.each([
+    ['no day', 'riders=', 400],
+    ['a day that is none', 'on=2026-13-01&riders=', 400],
+    ['something that is no id', 'on=2026-11-24&riders=ines,', 400],
+    ['a rider nobody knows', 'on=2026-11-24&riders=00000000-0000-4000-8000-000000000000,', 404],
+  ])('%s is refused', async (_, query, status) => {
+    const ines = await newRider(ask);
+    expect((await ask('GET', `/models?${query}${ines.id}`)).status).toBe(status);
+  });
+
+  it('a share of goal power counts by the goal where the server decides too: above 105 % of FTP it waits for the health screen', async () => {
+    const goal = (watts: number) => ({ name: 'Salt Road climb', date: '2027-03-06', watts, seconds: 2280 });
+    const [hard, mild] = [await newRider(ask, { goal: goal(320) }), await newRider(ask, { name: 'Tomas Brandt', goal: goal(240) })];
+    for (const { id } of [hard, mild]) await ask('POST', `/riders/${id}/ftp`, { testId: null, usedW: 262, countsFrom: '2026-10-01', reason: '' });
+    const plan = eights();
+    const set = plan.items[1] as { parts: { target: unknown }[] };
+    if (set.parts[0]) set.parts[0].target = { kind: 'steady', effort: { kind: 'goal', low: 100, high: 100 } };
+    const session = (await ask('POST', '/sessions', { plan })).body;
+    const to = async ({ id }: any) => (await ask('POST', '/placed', { sessionId: session.id, gives: [{ riderId: id, dates: ['2026-11-24'] }] })).status;
+    expect([await to(hard), await to(mild)]).toEqual([422, 200]);
+  });
+});
+
 describe('the ride that came of a day', () => {
   it('is kept with it, belongs to the rider, and is taken back with undo', async () => {
     const [ines, tomas] = [await newRider(ask), await newRider(ask, { name: 'Tomas Brandt' })];

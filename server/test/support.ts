@@ -46,6 +46,7 @@ export const INES = {
   schemeId: null,
   retestWeeks: 6,
   hideMass: null,
+  sessionShown: 'dayBefore',
 };
 
 export async function newRider(ask: Ask, over: object = {}): Promise<any> {

@@ -37,10 +37,10 @@ const INES: Rider = {
   ],
   ftp: [ftp(255, '2026-09-01'), ftp(262, '2026-11-26')],
   lastTest: '2026-10-12',
-  bests: [],
   schemeId: null,
   retestWeeks: 6,
   hideMass: null,
+  sessionShown: 'dayBefore',
   health: null,
   lactate: [],
 };
@@ -79,8 +79,8 @@ describe('a rider on a day', () => {
 
   it('before the first FTP borrows the first; a ridden day keeps its own; without one there is none', () => {
     expect(ftpOnDay(INES, '2026-01-01')?.usedW).toBe(255);
-    expect(riderOnDay(INES, '2026-12-01', { state: 'done', riddenFtpW: 240 }).ftpW).toBe(240);
-    expect(riderOnDay(INES, '2026-12-01', { state: 'planned', riddenFtpW: 240 }).ftpW).toBe(262);
+    expect(riderOnDay(INES, '2026-12-01', null, { state: 'done', riddenFtpW: 240 }).ftpW).toBe(240);
+    expect(riderOnDay(INES, '2026-12-01', null, { state: 'planned', riddenFtpW: 240 }).ftpW).toBe(262);
     expect(riderOnDay({ ...INES, ftp: [] }, '2026-12-01').ftpW).toBeNull();
   });
 

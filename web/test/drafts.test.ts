@@ -107,9 +107,27 @@ describe('cells', () => {
   });
 
   it('any words are kept: understood, or as they were typed and named as a problem', () => {
-    const typed = fc.oneof(fc.string({ maxLength: 40 }), fc.constantFrom('0', '30 h', '900%', '102-98', '<b>', 'zone 9', '8:00', '95', '4', 'free', '85–95'));
+    const typed = fc.oneof(
+      fc.string({ maxLength: 40 }),
+      fc.constantFrom(
+        '0',
+        '30 h',
+        '900%',
+        '102-98',
+        '<b>',
+        'zone 9',
+        '8:00',
+        '95',
+        '4',
+        'free',
+        '85–95',
+        'seated, every 3rd standing',
+        'last 15 s max',
+        'rep 2 at',
+      ),
+    );
     fc.assert(
-      fc.property(fc.nat(rows.length - 1), fc.constantFrom('reps', 'time', 'target', 'cadence', 'cue'), typed, (at, column, text) => {
+      fc.property(fc.nat(rows.length - 1), fc.constantFrom('reps', 'time', 'target', 'cadence', 'details', 'cue'), typed, (at, column, text) => {
         const row = rows[at];
         const done = row && commitCell(EIGHTS, row, column, text);
         if (!row || !done) return;

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { RiddenSecond } from '../simulation/testRide.ts';
+import type { SessionSecond } from '../simulation/sessionRide.ts';
 
 /**
  * Writes a ride as CSV with a header row, one row a second, in the columns that `parseCsvRecording` reads.
@@ -9,7 +9,7 @@ import type { RiddenSecond } from '../simulation/testRide.ts';
  * @param withPower false for a rider without a power meter: the column stays empty
  * @returns the file as text
  */
-export function writeCsvRecording(seconds: readonly RiddenSecond[], startedAt: string, withPower = true): string {
+export function writeCsvRecording(seconds: readonly SessionSecond[], startedAt: string, withPower = true): string {
   const start = Date.parse(`${startedAt}Z`);
   const withSpeed = seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined);
   const rows = seconds.map(({ watts, bpm, rpm, metresPerSecond }, index) => [

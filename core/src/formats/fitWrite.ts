@@ -1,5 +1,5 @@
 import { FitBaseType, FitEncoder, type FitEncoderField } from 'fit-file-parser/encoder';
-import type { RiddenSecond } from '../simulation/testRide.ts';
+import type { SessionSecond } from '../simulation/sessionRide.ts';
 
 const MISSING_BYTE = 255;
 const MISSING_WORD = 65_535;
@@ -13,12 +13,12 @@ const CYCLING = 2;
  * Writes a ride as a FIT activity: one record a second with power, heart rate and cadence, its laps, and the local
  * time of its start.
  *
- * @param seconds every second ridden; a missing beat is written as missing
+ * @param seconds every second ridden; missing watts and beats are written as missing
  * @param startedAt local date and time, `yyyy-mm-ddThh:mm:ss`; written as world time too, for no zone is known
  * @param lapEnds seconds at which a lap ends, rising; the end of the ride ends the last one
  * @returns the file
  */
-export function writeFitRecording(seconds: readonly RiddenSecond[], startedAt: string, lapEnds: readonly number[] = []): Uint8Array {
+export function writeFitRecording(seconds: readonly SessionSecond[], startedAt: string, lapEnds: readonly number[] = []): Uint8Array {
   const start = FitEncoder.toFitTimestamp(new Date(`${startedAt}Z`));
   const end = start + seconds.length;
   const encoder = new FitEncoder();
@@ -31,7 +31,7 @@ export function writeFitRecording(seconds: readonly RiddenSecond[], startedAt: s
         long(TIMESTAMP, start + second),
         byte(3, bpm ?? MISSING_BYTE),
         byte(4, Math.min(254, Math.round(rpm))),
-        word(7, Math.min(MISSING_WORD - 1, Math.round(watts))),
+        word(7, watts === null ? MISSING_WORD : Math.min(MISSING_WORD - 1, Math.round(watts))),
         // Speed counts in thousandths.
         ...(withSpeed ? [word(6, metresPerSecond === undefined ? MISSING_WORD : Math.round(metresPerSecond * 1000))] : []),
       ],

@@ -4,6 +4,7 @@ import { printSentence } from '../sessions/sentence/print.ts';
 import { roughPercent } from '../sessions/sentence/roles.ts';
 import type { Written } from './sessionCsv.ts';
 import { ACTIVE, BEATS_FROM, BY_TIME, COOL_DOWN, OPEN, REPEAT, REST, TO_HEART, TO_NOTHING, TO_POWER, WARM_UP, WATTS_FROM } from './workoutFitCodes.ts';
+import { effortsOf } from '../sessions/targets.ts';
 
 const [FILE_ID, WORKOUT, STEP] = [0, 26, 27];
 const [WORKOUT_FILE, NO_MAKER, CYCLING] = [5, 255, 2];
@@ -88,8 +89,7 @@ function lineOf(step: Step, lost: Set<string>): Line {
   const notes = printSentence({ items: [step] });
   if (new TextEncoder().encode(notes).length > MOST_TEXT) lost.add('A cue too long for the note of a step is cut off.');
   const intensity = role === 'warmUp' ? WARM_UP : role === 'coolDown' ? COOL_DOWN : role === 'easy' ? REST : ACTIVE;
-  const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];
-  return { duration: timed ? BY_TIME : OPEN, durationValue: timed ? length.seconds * 1000 : 0, intensity, notes, ...targetOf(efforts, lost) };
+  return { duration: timed ? BY_TIME : OPEN, durationValue: timed ? length.seconds * 1000 : 0, intensity, notes, ...targetOf(effortsOf(target), lost) };
 }
 
 function targetOf(efforts: readonly Effort[], lost: Set<string>): Pick<Line, 'target' | 'targetValue' | 'low' | 'high'> {

@@ -1,9 +1,12 @@
+import type { SessionNumbers } from '../sessions/numbers.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 import { type Worked, worked } from '../working/worked.ts';
 
 /** What a gut takes that has not been trained, g an hour. Source: handbook section 10. */
 export const UNTRAINED_GUT = 60;
 const KCAL_PER_GRAM = 4;
+/** Up to this ratio a ride is Endurance as a whole. */
+const EASY_RATIO = 0.75;
 /** Up to here water may do where it is easy, s. */
 const WATER_DOES_S = 2 * 3600;
 
@@ -32,4 +35,26 @@ export function carbohydrate(energyKj: number, seconds: number, easy: boolean, g
     ],
     [['The gut takes', `${gutGrams} g/h`]],
   );
+}
+
+/**
+ * Carbohydrate to carry for an hour of a planned session.
+ *
+ * @param asks what the session asks of the rider
+ * @returns g an hour with its working; null where its energy is not known
+ * Source: handbook section 10.
+ */
+export function sessionCarbohydrate({ energyKj, totalS, intensityRatio }: SessionNumbers): Worked | null {
+  if (!energyKj || totalS.value <= 0) return null;
+  return carbohydrate(energyKj.value, totalS.value, (intensityRatio?.value ?? 1) <= EASY_RATIO);
+}
+
+/**
+ * Prints carbohydrate to carry.
+ *
+ * @param carried as `carbohydrate` returns it
+ * @returns "60 g/h", or that water may do
+ */
+export function printCarbohydrate(carried: Worked): string {
+  return carried.value === 0 ? 'water may do' : `${roundHalfUp(carried.value)} g/h`;
 }

@@ -20,7 +20,7 @@ const PAIR_CAP = 1.02;
  * @returns the model, or null: "needs a 1:00 and a 5:00 effort"
  * Source: handbook section 5 (CP for W′ balance).
  */
-export function balanceModel(fit: CpFit | null, pair: Pair | null, ftpW: number | null): BalanceModel | null {
+export function balanceModel(fit: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null, pair: Pair | null, ftpW: number | null): BalanceModel | null {
   if (fit) return { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ, from: 'fit' };
   if (!pair) return null;
   if (ftpW === null || pair.cpW <= PAIR_CAP * ftpW) return { cpW: pair.cpW, wPrimeJ: pair.wPrimeJ, from: 'pair' };

@@ -1,4 +1,5 @@
 import { meanOf } from '../power/load.ts';
+import { preparePower } from '../power/stream.ts';
 
 /** What one step of a ride asked for, and where it lies. */
 export interface AskedStretch {
@@ -17,9 +18,10 @@ export interface RepLine {
   /** Band asked, W; null where it was not in watts. */
   readonly lowW: number | null;
   readonly highW: number | null;
-  readonly meanW: number;
-  readonly firstMinuteW: number;
-  readonly lastMinuteW: number;
+  /** Means of the seconds with watts; null where there is none. */
+  readonly meanW: number | null;
+  readonly firstMinuteW: number | null;
+  readonly lastMinuteW: number | null;
   /** bpm; null where the strap said nothing. */
   readonly bpmAtEnd: number | null;
   /** Seconds within the band (±3 % of a single value); null without one. */
@@ -27,24 +29,30 @@ export interface RepLine {
 }
 
 /** A single value is met within this share. Source: handbook section 9. */
-const BAND_SHARE = 0.03;
+export const BAND_SHARE = 0.03;
 const MINUTE_S = 60;
 
 /**
  * Asked against ridden, a line a rep: mean, first and last minute, heart rate at the end, time in band.
  *
  * @param steps the steps of the ride in order; reps of several steps are joined
- * @param watts 1 Hz watts, gaps as 0
+ * @param watts 1 Hz watts; a short gap is held, a longer one is left out of the means
  * @param bpm 1 Hz beats; null where nothing was recorded
  * @returns a line for each rep that was ridden
  * Source: handbook section 9.
  */
-export function repTable(steps: readonly AskedStretch[], watts: ArrayLike<number>, bpm: readonly (number | null)[] | null): RepLine[] {
+export function repTable(steps: readonly AskedStretch[], watts: ArrayLike<number | null>, bpm: readonly (number | null)[] | null): RepLine[] {
+  const { clock, gaps } = preparePower(watts);
+  const lost = new Set(gaps.flatMap((gap) => Array.from({ length: gap.seconds }, (_, index) => gap.startS + index)));
+  const mean = (list: readonly number[]): number | null => {
+    const known = list.filter((second) => !lost.has(second));
+    return known.length === 0 ? null : meanOf(known.map((second) => clock[second] ?? 0));
+  };
   const reps = new Map<number, AskedStretch[]>();
   for (const step of steps)
     if (step.rep !== null && step.role === 'work' && step.endS <= watts.length) reps.set(step.rep, [...(reps.get(step.rep) ?? []), step]);
   return [...reps].map(([rep, parts]) => {
-    const ridden = parts.flatMap(({ startS, endS }) => Array.from({ length: endS - startS }, (_, index) => watts[startS + index] ?? 0));
+    const ridden = parts.flatMap(({ startS, endS }) => Array.from({ length: endS - startS }, (_, index) => startS + index));
     const end = Math.max(...parts.map(({ endS }) => endS));
     const banded = parts.filter((part): part is AskedStretch & { lowW: number; highW: number } => part.lowW !== null && part.highW !== null);
     return {
@@ -52,11 +60,11 @@ export function repTable(steps: readonly AskedStretch[], watts: ArrayLike<number
       seconds: ridden.length,
       lowW: banded.length === 0 ? null : Math.min(...banded.map(({ lowW }) => lowW)),
       highW: banded.length === 0 ? null : Math.max(...banded.map(({ highW }) => highW)),
-      meanW: meanOf(ridden),
-      firstMinuteW: meanOf(ridden.slice(0, MINUTE_S)),
-      lastMinuteW: meanOf(ridden.slice(-MINUTE_S)),
+      meanW: mean(ridden),
+      firstMinuteW: mean(ridden.slice(0, MINUTE_S)),
+      lastMinuteW: mean(ridden.slice(-MINUTE_S)),
       bpmAtEnd: (bpm ?? []).slice(Math.max(0, end - 10), end).findLast((beat) => beat !== null) ?? null,
-      inBandS: banded.length === 0 ? null : banded.reduce((sum, part) => sum + secondsInBand(part, watts), 0),
+      inBandS: banded.length === 0 ? null : banded.reduce((sum, part) => sum + secondsInBand(part, clock), 0),
     };
   });
 }

@@ -76,6 +76,50 @@ export function sessionBalance(segments: readonly Segment[], model: Model, start
 }
 
 /**
+ * The lowest balance of a session as a function of the watts of some of its reps. Everything else is reckoned once, so
+ * that a search asks often and cheaply.
+ *
+ * @param segments as `expand` returns them
+ * @param stepIds steps whose work is ridden at the watts asked for
+ * @param model CP in W, W′ in J, above 0
+ * @returns watts in, lowest balance in J out: what `sessionBalance` says of the same session
+ * Source: handbook section 5 (W′ balance).
+ */
+export function lowestByWatts(segments: readonly Segment[], stepIds: ReadonlySet<string>, { cpW, wPrimeJ }: Model): (watts: number) => number {
+  // Each stretch turns a balance into factor × balance + term; a rep's term hangs on the watts that are tried.
+  const factors = new Float64Array(segments.length * 2);
+  const terms = new Float64Array(segments.length * 2);
+  const repS = new Float64Array(segments.length * 2);
+  let count = 0;
+  for (const segment of segments) {
+    if (segment.role === 'work' && stepIds.has(segment.stepId)) {
+      if (segment.from !== null && segment.to !== null) repS[count++] = segment.seconds;
+      continue;
+    }
+    for (const { fromW, toW, seconds } of partsOf(segment, cpW)) {
+      const over = (fromW + toW) / 2 - cpW;
+      const factor = over > 0 ? 1 : Math.exp((over * seconds) / wPrimeJ);
+      factors[count] = factor;
+      terms[count] = over > 0 ? -over * seconds : wPrimeJ * (1 - factor);
+      count += 1;
+    }
+  }
+  return (watts) => {
+    const over = watts - cpW;
+    let balance = wPrimeJ;
+    let lowest = wPrimeJ;
+    for (let at = 0; at < count; at += 1) {
+      const seconds = repS[at] ?? 0;
+      if (seconds === 0) balance = (factors[at] ?? 1) * balance + (terms[at] ?? 0);
+      else if (over > 0) balance -= over * seconds;
+      else balance = wPrimeJ - (wPrimeJ - balance) * Math.exp((over * seconds) / wPrimeJ);
+      if (balance < lowest) lowest = balance;
+    }
+    return lowest;
+  };
+}
+
+/**
  * The same balance every few seconds, to be drawn: recoveries bend.
  *
  * @param segments as `expand` returns them

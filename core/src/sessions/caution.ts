@@ -1,7 +1,9 @@
 import { MAXIMAL_ABOVE_PERCENT, type HealthVerdict } from '../rider/health.ts';
 import type { RiderOnDay } from './efforts.ts';
 import { expand } from './expand.ts';
-import type { Effort, Item, Plan } from './plan.ts';
+import type { Effort, Plan } from './plan.ts';
+import { rowsOf } from './rows.ts';
+import { effortsOf } from './targets.ts';
 
 const MAXIMAL_RPE = 9;
 
@@ -19,7 +21,8 @@ export function healthRefusal(plan: Plan, rider: RiderOnDay, health: HealthVerdi
   if (!health.maximal && asksMaximal(plan, rider)) {
     return `It has steps above ${MAXIMAL_ABOVE_PERCENT} % of FTP, which wait for ${rider.firstName}’s health screen. ${health.reasons.join(' ')}`;
   }
-  if (!health.heartRate && effortsOf(plan).some(({ kind }) => kind === 'heartRate')) {
+  const byHeart = everyEffort(plan).some(({ kind }) => kind === 'heartRate') || rowsOf(plan).some(({ step }) => step.capBpm !== undefined);
+  if (!health.heartRate && byHeart) {
     return `It has heart-rate targets, which tell nothing for ${rider.firstName}: RPE governs. Give those steps an RPE.`;
   }
   if (!health.unfuelled && plan.unfuelled)
@@ -36,7 +39,7 @@ export function healthRefusal(plan: Plan, rider: RiderOnDay, health: HealthVerdi
  * Source: handbook section 11.
  */
 export function asksMaximal(plan: Plan, rider: RiderOnDay): boolean {
-  if (effortsOf(plan).some((effort) => isMaximal(effort))) return true;
+  if (everyEffort(plan).some((effort) => isMaximal(effort))) return true;
   if (rider.ftpW === null) return false;
   const limit = (MAXIMAL_ABOVE_PERCENT / 100) * rider.ftpW;
   return expand(plan, rider).some(({ from, to }) => [from, to].some((asked) => asked !== null && (asked.highW ?? 0) > Math.ceil(limit)));
@@ -58,17 +61,17 @@ function isMaximal(effort: Effort): boolean {
 }
 
 /**
- * Every effort that a session asks, rests included, in reading order.
+ * Every effort that a session asks, in reading order: rests, finishes, and what differs in some reps included.
  *
  * @param plan the session
  * @returns the efforts; both ends of a rising or falling step
  */
-export function effortsOf(plan: Plan): Effort[] {
-  const of = (item: Item): Effort[] =>
-    item.kind === 'set'
-      ? [...item.parts.flatMap(of), ...(item.rest ? of(item.rest.step) : [])]
-      : item.target.kind === 'steady'
-        ? [item.target.effort]
-        : [item.target.from, item.target.to];
-  return plan.items.flatMap(of);
+export function everyEffort(plan: Plan): Effort[] {
+  return rowsOf(plan).flatMap(({ step }) => {
+    const different = [step, ...(step.everyNth ? [step.everyNth] : []), ...(step.exceptions ?? [])];
+    return [
+      ...effortsOf(step.target),
+      ...different.flatMap((each) => [...('effort' in each && each.effort ? [each.effort] : []), ...(each.finish ? [each.finish.effort] : [])]),
+    ];
+  });
 }

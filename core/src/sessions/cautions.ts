@@ -1,5 +1,5 @@
 import { bookSession } from './book/book.ts';
-import { effortsOf } from './caution.ts';
+import { everyEffort } from './caution.ts';
 import type { Plan } from './plan.ts';
 import { rowsOf } from './rows.ts';
 
@@ -17,7 +17,7 @@ export function cautionsOf(plan: Plan): string[] {
   const steps = rowsOf(plan).map(({ step }) => step);
   const lowCadence = steps.some(({ cadence, role }) => role === 'work' && cadence !== null && 'low' in cadence && cadence.low <= LOW_RPM);
   const flatOut =
-    effortsOf(plan).some(({ kind }) => kind === 'max') || steps.some(({ finish, everyNth }) => finish !== undefined || everyNth?.finish !== undefined);
+    everyEffort(plan).some(({ kind }) => kind === 'max') || steps.some(({ finish, everyNth }) => finish !== undefined || everyNth?.finish !== undefined);
   const cautions: string[] = [];
   if (lowCadence) cautions.push('Low cadence at high power loads knees: build it over 3–6 months, stop at pain.');
   if (flatOut && plan.place !== 'trainer')

@@ -1,6 +1,7 @@
 import { roughPercent } from './sentence/roles.ts';
 import type { Item, Plan, Step, System } from './plan.ts';
 import { rowsOf } from './rows.ts';
+import { effortsOf } from './targets.ts';
 
 /** Time of year, as far as rests hang on it. */
 export type Season = 'base' | 'build';
@@ -115,7 +116,7 @@ function repsIn(item: Item, times = 1): Rep[] {
 
 function oneRep(steps: readonly Step[], times: number): Rep[] {
   const known = steps.flatMap(({ target, length }) => {
-    const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];
+    const efforts = effortsOf(target);
     const percents = efforts.map((effort) => (effort.kind === 'goal' || effort.kind === 'curve' || effort.kind === 'watts' ? 100 : roughPercent(effort)));
     const seconds = length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : 300;
     const sound = percents.filter((percent): percent is number => percent !== null);

@@ -153,7 +153,14 @@ function mapLists(plan: Plan, change: (item: Item) => Item[]): Plan {
   return { ...plan, items: list(plan.items) };
 }
 
-function mapSteps(plan: Plan, change: (step: Step) => Step): Plan {
+/**
+ * Changes steps wherever they are, rests included.
+ *
+ * @param plan the session
+ * @param change what becomes of a step
+ * @returns the new plan
+ */
+export function mapSteps(plan: Plan, change: (step: Step) => Step): Plan {
   return mapLists(plan, (item) => {
     if (item.kind === 'step') return [change(item)];
     return [item.rest ? { ...item, rest: { ...item.rest, step: change(item.rest.step) } } : item];

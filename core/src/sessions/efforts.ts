@@ -1,6 +1,6 @@
 import type { CpFit, Pair } from '../power/criticalPower.ts';
 import { curveAt, type Best } from '../power/curve.ts';
-import type { RiderNumbers } from '../rider/numbers.ts';
+import { numbersOnDay, type RiderHistories, type RiderNumbers } from '../rider/numbers.ts';
 import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
 import { printSpan } from '../units/span.ts';
 import { type Worked, worked } from '../working/worked.ts';
@@ -17,9 +17,27 @@ export interface RiderOnDay extends RiderNumbers {
   readonly bests: readonly Best[];
   /** Watts of the goal; left out or null where it has none. */
   readonly goalW?: number | null;
-  readonly fit?: CpFit | null;
+  readonly fit?: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null;
   readonly pair?: Pair | null;
   readonly pmaxW?: number | null;
+}
+
+/**
+ * A rider's figures and model as they count on a day: what every session is reckoned with.
+ *
+ * @param rider the rider with histories and goal
+ * @param day `yyyy-mm-dd` in the rider's own time zone
+ * @param model what the rider can hold; null where it is not known, so that flat-out steps are reckoned from FTP
+ * @returns the figures
+ * Source: handbook section 5 ("Which value counts when").
+ */
+export function riderFigures(
+  rider: RiderHistories & { readonly goal: { readonly watts: number | null } | null },
+  day: string,
+  model: Pick<RiderOnDay, 'bests' | 'fit' | 'pair' | 'pmaxW'> | null,
+): RiderOnDay {
+  const { bests = [], fit = null, pair = null, pmaxW = null } = model ?? {};
+  return { ...numbersOnDay(rider, day), goalW: rider.goal?.watts ?? null, bests, fit, pair, pmaxW };
 }
 
 /** What an effort asks of one rider. */

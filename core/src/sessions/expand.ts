@@ -1,6 +1,7 @@
 import { BIKE_AND_KIT_KG, PLAIN_ROAD, speedAt, timeToTop } from '../hills/climbing.ts';
-import type { Finish, Item, Plan, Role, SetBlock, Step } from './plan.ts';
+import type { Finish, Item, Length, Plan, Role, SetBlock, Step } from './plan.ts';
 import { type Asked, askedOf, type RiderOnDay } from './efforts.ts';
+import { effortsOf } from './targets.ts';
 
 /** One stretch of the session as it will be ridden, in watts for one rider. */
 export interface Segment {
@@ -15,6 +16,8 @@ export interface Segment {
   /** What is asked at its start and its end; the same for a steady step. Null where the words are unread. */
   readonly from: Asked | null;
   readonly to: Asked | null;
+  /** What ends it where that is not its time: the lap key, or the top of a hill. Left out: its time. */
+  readonly until?: Exclude<Length, { kind: 'time' | 'unread' }>;
 }
 
 /** No session laid out is longer than this many steps: beyond it the reps are a slip of the hand. */
@@ -34,9 +37,9 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
   let clock = 0;
   let reps = 0;
 
-  const put = (step: Step, rep: number | null, round: number, seconds: number, from: Asked | null, to: Asked | null): void => {
+  const put = (step: Step, rep: number | null, round: number, seconds: number, from: Asked | null, to: Asked | null, until?: Segment['until']): void => {
     if (seconds <= 0 || segments.length >= MOST_SEGMENTS) return;
-    segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, round, from, to });
+    segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, round, from, to, ...(until ? { until } : {}) });
     clock += seconds;
   };
 
@@ -49,7 +52,9 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
     const mainS = seconds - (finish?.seconds ?? 0);
     const from = askedOf(target.kind === 'steady' ? target.effort : target.from, rider, seconds);
     const to = target.kind === 'steady' ? from : askedOf(target.to, rider, seconds);
-    put(step, rep, round, mainS, from, to);
+    // A finish is reckoned back from the end, so the way to it takes its reckoned time.
+    const until = (step.length.kind === 'lap' || step.length.kind === 'hill') && !finish ? step.length : undefined;
+    put(step, rep, round, mainS, from, to, until);
     if (finish) put(step, rep, round, finish.seconds, finish.asked, finish.asked);
   };
 
@@ -108,7 +113,7 @@ export function secondsOf(step: Step, rider: RiderOnDay): number {
     Math.max(1, Math.round(timeToTop(watts, length.metres, { ...PLAIN_ROAD, gradient: length.gradientPercent / 100 }, massKg + BIKE_AND_KIT_KG)));
   const usualW = rider.ftpW ?? USUAL.wattsPerKg * massKg;
   // What is asked may hang on the length itself (flat out, share of the curve), so it is asked twice.
-  const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];
+  const efforts = effortsOf(target);
   let seconds = climb(usualW);
   for (let again = 0; again < 2; again += 1) {
     const watts = efforts.map((effort) => askedOf(effort, rider, seconds)?.countedW ?? usualW);

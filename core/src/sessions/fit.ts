@@ -13,6 +13,7 @@ import type { Effort, Plan, SetBlock, Step } from './plan.ts';
 import { rowsOf, stepOf } from './rows.ts';
 import { bisect, KEPT_SHARE, mainReps } from './solve.ts';
 import { fitEnds } from './total.ts';
+import { withEfforts } from './targets.ts';
 
 /** A session made to fit, and what was changed, in words for undo and for the coach. */
 export interface Fitted {
@@ -132,8 +133,7 @@ export function fitToBalance(plan: Plan, rider: RiderOnDay): Reading<Fitted> {
 }
 
 function scaledTarget({ target, length }: Step, factor: number, rider: RiderOnDay): Step['target'] {
-  const one = (effort: Effort): Effort => scaledEffort(effort, factor, rider, length.kind === 'time' ? length.seconds : 300);
-  return target.kind === 'steady' ? { kind: 'steady', effort: one(target.effort) } : { kind: 'changing', from: one(target.from), to: one(target.to) };
+  return withEfforts(target, (effort) => scaledEffort(effort, factor, rider, length.kind === 'time' ? length.seconds : 300));
 }
 
 /** Rounded down, so that what held still holds. */

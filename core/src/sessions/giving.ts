@@ -1,6 +1,6 @@
 import type { HealthVerdict } from '../rider/health.ts';
 import { printSpan } from '../units/span.ts';
-import { effortsOf, healthRefusal } from './caution.ts';
+import { everyEffort, healthRefusal } from './caution.ts';
 import { printAskedWatts, type RiderOnDay } from './efforts.ts';
 import { expand, type Segment } from './expand.ts';
 import type { Effort, Plan } from './plan.ts';
@@ -31,8 +31,8 @@ export function givenTo(plan: Plan, rider: RiderOnDay, health: HealthVerdict): G
   const rpe = hardestRpe(segments);
   const exceptions: string[] = [];
   if (!rider.hasPower) exceptions.push(`${firstName} has no power meter: given as ${rpe}.`);
-  else if (rider.ftpW === null && effortsOf(plan).some((effort) => hangsOnFtp(effort))) exceptions.push(`${firstName} has no FTP: given as ${rpe}.`);
-  if (rider.hasPower && (rider.goalW ?? null) === null && effortsOf(plan).some(({ kind }) => kind === 'goal'))
+  else if (rider.ftpW === null && everyEffort(plan).some((effort) => hangsOnFtp(effort))) exceptions.push(`${firstName} has no FTP: given as ${rpe}.`);
+  if (rider.hasPower && (rider.goalW ?? null) === null && everyEffort(plan).some(({ kind }) => kind === 'goal'))
     exceptions.push(`${firstName}’s goal has no watts: its share is taken of FTP.`);
   const { verdict } = sessionVerdict(plan, rider, segments);
   if (verdict?.word === 'breaks' || verdict?.word === 'out of reach')

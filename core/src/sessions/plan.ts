@@ -58,6 +58,9 @@ export const PLACES = ['any', 'flat road', 'climb', 'trainer', 'group'] as const
 /** More reps than this are a slip of the hand. */
 export const MOST_REPS = 999;
 
+/** No more signs than this of details that nobody understood. */
+const MOST_DETAILS = 1000;
+
 const itemId = z.string().min(1).max(40);
 export const POSTURES = ['seated', 'standing'] as const;
 const cadence = z.strictObject({ low: z.number().int().min(20).max(220), high: z.number().int().min(20).max(220) });
@@ -99,6 +102,8 @@ export const stepSchema = z.strictObject({
     .array(z.strictObject({ rep: z.number().int().min(1).max(MOST_REPS), seconds: seconds.optional(), ...different }))
     .max(99)
     .optional(),
+  /** Details that were typed and not understood, as their words. */
+  details: z.strictObject({ kind: z.literal('unread'), text: z.string().max(MOST_DETAILS) }).optional(),
 });
 
 const repsSchema = z.union([z.number().int().min(1).max(MOST_REPS), unread]);

@@ -3,12 +3,14 @@ import { parseEffort, parseTarget } from '../units/target.ts';
 import { parseLength } from '../units/length.ts';
 import { printDuration } from '../units/time.ts';
 import { type Reading, refused, understood } from '../units/reading.ts';
-import { type Effort, type Item, MOST_REPS, type Plan, type Step } from './plan.ts';
+import { type Item, MOST_REPS, type Plan, type Step } from './plan.ts';
 import { MOST_SEGMENTS } from './expand.ts';
 import { measureAll } from './measure.ts';
+import { parseDetails } from './sentence/details.ts';
 import { fitEnds } from './total.ts';
+import { effortsOf } from './targets.ts';
 
-export type ProblemField = 'time' | 'target' | 'cadence' | 'reps' | 'session';
+export type ProblemField = 'time' | 'target' | 'cadence' | 'details' | 'reps' | 'session';
 
 /** Something in a draft that stands in the way of giving it to a rider. */
 export interface PlanProblem {
@@ -61,14 +63,14 @@ function inspectStep(step: Step, problems: PlanProblem[]): void {
     problems.push({ itemId: step.id, field, reason: reading.ok ? 'It was not understood when it was typed. Type it again.' : reading.reason });
   };
   if (step.length.kind === 'unread') blame('time', parseLength(step.length.text, []));
-  const efforts: Effort[] = step.target.kind === 'steady' ? [step.target.effort] : [step.target.from, step.target.to];
-  for (const effort of efforts) {
+  for (const effort of effortsOf(step.target)) {
     if (effort.kind === 'unread') blame('target', step.target.kind === 'steady' ? parseTarget(effort.text) : parseEffort(effort.text));
     else if ((effort.kind === 'percent' || effort.kind === 'watts' || effort.kind === 'rpe') && effort.low > effort.high) {
       problems.push({ itemId: step.id, field: 'target', reason: `The range runs ${effort.low} to ${effort.high}. Swap them?` });
     }
   }
   if (step.cadence && 'kind' in step.cadence) blame('cadence', parseCadence(step.cadence.text));
+  if (step.details) blame('details', parseDetails(step.details.text));
 }
 
 /**

@@ -5,6 +5,7 @@ import type { Fitted } from './fit.ts';
 import type { Effort, Plan, SetBlock, Step, Target } from './plan.ts';
 import { rowsOf } from './rows.ts';
 import { roughPercent } from './sentence/roles.ts';
+import { effortsOf, withEfforts } from './targets.ts';
 
 /** Time at target, rung by rung, min, and how each is laid out. Source: handbook section 7 (Two levers). */
 const TIME_LADDER: readonly (readonly [total: number, reps: number, minutes: number])[] = [
@@ -93,8 +94,7 @@ function wattsRung(plan: Plan, step: Step, by: 1 | -1): Reading<Fitted> {
     return effort.kind === 'watts' ? { ...effort, low: clamp(effort.low + by * WATTS_STEP, 2500), high: clamp(effort.high + by * WATTS_STEP, 2500) } : effort;
   };
   const { target } = step;
-  const next: Target =
-    target.kind === 'steady' ? { kind: 'steady', effort: raise(target.effort) } : { kind: 'changing', from: raise(target.from), to: raise(target.to) };
+  const next = withEfforts(target, raise);
   if (JSON.stringify(next) === JSON.stringify(target)) return refused('Its target is neither percent nor watts, so no rung follows by itself.');
   return understood({
     plan: changeStep(plan, step.id, { target: next }),
@@ -120,8 +120,9 @@ function secondsIn({ length }: Step): number {
 }
 
 function middleOf(target: Target): number | null {
-  const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];
-  const percents = efforts.map((effort) => (effort.kind === 'goal' ? (effort.low + effort.high) / 2 : effort.kind === 'watts' ? 110 : roughPercent(effort)));
+  const percents = effortsOf(target).map((effort) =>
+    effort.kind === 'goal' ? (effort.low + effort.high) / 2 : effort.kind === 'watts' ? 110 : roughPercent(effort),
+  );
   return percents.some((percent) => percent === null) ? null : percents.reduce<number>((sum, percent) => sum + (percent ?? 0), 0) / percents.length;
 }
 

@@ -5,8 +5,8 @@ import { printClock } from '../units/time.ts';
 import { type Reading, refused, understood } from '../units/reading.ts';
 import { type Worked, worked } from '../working/worked.ts';
 import type { AboveFtp } from './aboveFtp.ts';
-import { sessionBalance } from './balance.ts';
-import type { Asked, RiderOnDay } from './efforts.ts';
+import { lowestByWatts } from './balance.ts';
+import type { RiderOnDay } from './efforts.ts';
 import { expand, type Segment } from './expand.ts';
 import type { Plan } from './plan.ts';
 import { lookedAt } from './verdict.ts';
@@ -63,7 +63,8 @@ export function solveWatts(plan: Plan, rider: RiderOnDay): Reading<Solved> {
   if (repS < RULE.fromS || repS > RULE.toS) return refused(`Reps of ${printClock(repS)}: outside 2:00–8:00 there is no rule, the coach decides.`);
   const model = balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW);
   if (!model) return refused('Needs a 1:00 and a 5:00 effort.');
-  const holds = (watts: number): boolean => sessionBalance(withWatts(segments, stepIds, watts), model).lowestJ >= KEPT_SHARE * model.wPrimeJ;
+  const lowestAt = lowestByWatts(segments, stepIds, model);
+  const holds = (watts: number): boolean => lowestAt(watts) >= KEPT_SHARE * model.wPrimeJ;
   const curve = curveAt(repS, rider, rider.bests);
   const most = curve ? CURVE_SHARE * curve.value : 3 * model.cpW;
   if (!holds(model.cpW)) return refused('Even at CP the rests before leave less than 10 % of W′. Lengthen the rests.');
@@ -109,17 +110,6 @@ export function chosenWatts(ways: AboveFtp, solved: Solved | null): Worked | nul
     ]);
   }
   return own ? ways.ask : (solved?.watts ?? null);
-}
-
-/** The same session with other watts in its main reps. */
-export function withWatts(segments: readonly Segment[], stepIds: ReadonlySet<string>, watts: number): Segment[] {
-  return segments.map((segment) =>
-    segment.role === 'work' && stepIds.has(segment.stepId) ? { ...segment, from: at(segment.from, watts), to: at(segment.to, watts) } : segment,
-  );
-}
-
-function at(asked: Asked | null, watts: number): Asked | null {
-  return asked && { ...asked, countedW: watts };
 }
 
 /** The highest value that still holds, to a tenth of a watt. */

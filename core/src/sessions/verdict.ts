@@ -8,6 +8,7 @@ import type { RiderOnDay } from './efforts.ts';
 import { expand, type Segment } from './expand.ts';
 import type { Plan, Step } from './plan.ts';
 import { rowsOf } from './rows.ts';
+import { effortsOf } from './targets.ts';
 
 /** What a look at a session finds, from mild to hard. */
 export type VerdictWord = 'light' | 'too easy to change anything' | 'working' | 'useful' | 'at the limit' | 'breaks' | 'out of reach';
@@ -79,9 +80,8 @@ export function lookedAt(plan: Plan, segments: readonly Segment[], rider: RiderO
 }
 
 function onPurpose({ target, cadence }: Step): boolean {
-  const efforts = target.kind === 'steady' ? [target.effort] : [target.from, target.to];
   const low = cadence !== null && 'high' in cadence && cadence.high <= LOW_CADENCE_RPM;
-  return low || efforts.some(({ kind }) => kind === 'max' || kind === 'rpe');
+  return low || effortsOf(target).some(({ kind }) => kind === 'max' || kind === 'rpe');
 }
 
 function secondsIn(segments: readonly Segment[]): number {

@@ -126,26 +126,26 @@ function gearFor(metresPerSecond: number, habitRpm: number): number {
   return GEARS.reduce((best, ratio) => (off(ratio) < off(best) ? ratio : best));
 }
 
-/** A heart strap: passes beats on, and now and then nothing. */
-export interface Strap {
-  readonly read: (bpm: number) => number | null;
+/** A heart strap or a power meter: passes its reading on, and now and then nothing. */
+export interface Sensor {
+  readonly read: (value: number) => number | null;
 }
 
 /**
- * A simulated heart strap with drop-outs.
+ * A simulated sensor with drop-outs: a heart strap, or a power meter.
  *
  * @param random seeded source of chance
  * @param dropsPerHour how often it drops out; 0 for never
- * @returns the strap
+ * @returns the sensor
  * Source: handbook section 13.
  */
-export function strap(random: Random, dropsPerHour: number): Strap {
+export function sensor(random: Random, dropsPerHour: number): Sensor {
   let silentS = 0;
   return {
-    read(bpm) {
+    read(value) {
       if (silentS > 0) silentS -= 1;
       else if (random() < dropsPerHour / 3600) silentS = 5 + Math.floor(random() * 40);
-      return silentS > 0 ? null : Math.round(bpm);
+      return silentS > 0 ? null : Math.round(value);
     },
   };
 }

@@ -1,4 +1,4 @@
-import { rideFreely, strap } from './devices.ts';
+import { rideFreely, sensor } from './devices.ts';
 import { bell, type Random } from './random.ts';
 import { evenWatts, liveOn, mostNow, restedState, type SimulatedRider, sprintWatts } from './rider.ts';
 import type { RiddenSecond } from './testRide.ts';
@@ -38,7 +38,7 @@ const LONGEST_SPRINT_S = 20;
  * Source: handbook section 13.
  */
 export function rideMeant(rider: SimulatedRider, meant: readonly Meant[], random: Random, faults: RideFaults = { dropsPerHour: 0 }): RiddenSecond[] {
-  const heart = strap(random, faults.dropsPerHour);
+  const heart = sensor(random, faults.dropsPerHour);
   const ridden: RiddenSecond[] = [];
   let body = restedState(rider);
   let roll = 0;

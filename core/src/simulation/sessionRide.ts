@@ -1,6 +1,6 @@
 import type { Segment } from '../sessions/expand.ts';
 import { roundTo } from '../units/rounding.ts';
-import { holdWatts, rideFreely, rideSlope, type Rolling, settledOn, type Slope, strap } from './devices.ts';
+import { holdWatts, rideFreely, rideSlope, type Rolling, settledOn, type Slope, sensor } from './devices.ts';
 import { seededRandom } from './random.ts';
 import { cpNow, evenWatts, liveOn, mostNow, restedState, type RiderState, type SimulatedRider, sprintWatts } from './rider.ts';
 import type { RiddenSecond } from './testRide.ts';
@@ -12,8 +12,13 @@ export interface SessionRideSetting {
   readonly trainer: 'held watts' | 'slope' | 'free';
   readonly slope: Slope;
   readonly seed: number;
+  /** How often the strap says nothing, and how often the power meter. */
   readonly dropsPerHour: number;
+  readonly powerDropsPerHour: number;
 }
+
+/** One second of a session: as it was recorded, watts missing where the power meter said nothing. */
+export type SessionSecond = Omit<RiddenSecond, 'watts'> & { readonly watts: number | null };
 
 /** What the rider or coach did, and in which second: with the seed it makes the same ride again. */
 export interface SessionEvent {
@@ -38,23 +43,32 @@ export interface SessionRideState {
   readonly at: number;
   readonly segment: Segment | null;
   readonly inStepS: number;
-  /** Seconds left of the step, with what was added to it; null in an open step. */
+  /** Seconds left of the step, with what was added to it; null in a step that its time does not end. */
   readonly leftS: number | null;
-  /** The band asked, W, with the share the rider turned it up or down; null where nothing is asked in watts. */
+  /** Metres left to the top of the hill; null elsewhere. */
+  readonly leftM: number | null;
+  /**
+   * The band asked in this second, W, with the share the rider turned it up or down: in a rising step it rises.
+   * Null where nothing is asked in watts.
+   */
   readonly asked: { readonly lowW: number; readonly highW: number } | null;
   readonly share: number;
-  /** Mean of the step so far, W. */
+  /** Mean of the step so far, W; lost seconds are left out. */
   readonly stepMeanW: number;
   readonly repsLeft: number;
   readonly next: Segment | null;
   readonly ended: boolean;
   readonly steps: readonly RiddenStep[];
+  /** Seconds at which lap was pressed within a step that its time ends. */
+  readonly laps: readonly number[];
+  /** For how long the power meter has said nothing, s. */
+  readonly silentS: number;
 }
 
 /** A session being ridden, one second at a time. */
 export interface SessionRide {
   /** Rides a second; null when it is over. */
-  readonly step: () => RiddenSecond | null;
+  readonly step: () => SessionSecond | null;
   readonly state: () => SessionRideState;
   readonly events: () => readonly SessionEvent[];
   readonly press: (what: SessionEvent['did']) => void;
@@ -66,10 +80,13 @@ const LONGEST_SPRINT_S = 20;
 const TURN = 0.02;
 const ADDED_S = 60;
 const FLAT_OUT_RPE = 10;
+/** No ride is longer, s: a step left open for ever ends here. */
+const LONGEST_RIDE_S = 86_400;
 
 /**
- * Starts a session on the stand-ins. Steps follow each other by their time; they can be skipped, repeated, turned up
- * or down, an easy one lengthened, and "that was the last one" goes on behind the set.
+ * Starts a session on the stand-ins. Steps follow each other by their time, an open one by the lap key, a hill by its
+ * top where the trainer is set to a slope. They can be skipped, repeated, turned up or down, an easy one lengthened,
+ * and "that was the last one" goes on behind the set.
  *
  * @param setting the session laid out, the rider, the trainer and the seed
  * @returns the ride, before its first second
@@ -78,8 +95,10 @@ const FLAT_OUT_RPE = 10;
 export function startSessionRide(setting: SessionRideSetting): SessionRide {
   const { segments, rider, slope } = setting;
   const random = seededRandom(setting.seed);
-  const heart = strap(seededRandom(setting.seed + 1), setting.dropsPerHour);
+  const heart = sensor(seededRandom(setting.seed + 1), setting.dropsPerHour);
+  const meter = sensor(seededRandom(setting.seed + 2), setting.powerDropsPerHour);
   const steps: RiddenStep[] = [];
+  const laps: number[] = [];
   const events: SessionEvent[] = [];
   let body: RiderState = restedState(rider);
   let at = 0;
@@ -87,6 +106,9 @@ export function startSessionRide(setting: SessionRideSetting): SessionRide {
   let addedS = 0;
   let share = 1;
   let joules = 0;
+  let knownS = 0;
+  let silentS = 0;
+  let metres = 0;
   let heldW = 60;
   let rolling: Rolling = settledOn(Math.max(60, rider.cpW / 2), slope, rider.cadenceRpm);
   let ended = segments.length === 0;
@@ -109,10 +131,15 @@ export function startSessionRide(setting: SessionRideSetting): SessionRide {
     inStepS = 0;
     addedS = 0;
     joules = 0;
+    knownS = 0;
+    metres = 0;
     if (at >= segments.length) ended = true;
   };
   const pressed: Record<SessionEvent['did'], () => void> = {
-    lap: () => undefined,
+    lap: () => {
+      if (current()?.until?.kind === 'lap') leave(at + 1);
+      else laps.push(body.second);
+    },
     skip: () => leave(at + 1),
     back: () => leave(at, false),
     minute: () => {
@@ -138,9 +165,18 @@ export function startSessionRide(setting: SessionRideSetting): SessionRide {
     const given = Math.min(wanted + body.wanderW, most);
     heldW = given;
     if (setting.trainer !== 'slope') return rideFreely(given, body.rpm, rider.cadenceRpm, random);
-    const turned = rideSlope(given, slope, rolling, rider.cadenceRpm, true, random);
+    const turned = rideSlope(given, hillOf(segment) ?? slope, rolling, rider.cadenceRpm, true, random);
     ({ rolling } = turned);
     return { ...turned, metresPerSecond: rolling.metresPerSecond };
+  };
+
+  /** The hill that is ridden, where the trainer can be one. */
+  const hillOf = ({ until }: Segment): Slope | null =>
+    until?.kind === 'hill' && setting.trainer === 'slope' ? { ...slope, gradient: until.gradientPercent / 100 } : null;
+  const isOver = (segment: Segment): boolean => {
+    const { until } = segment;
+    if (until?.kind === 'lap') return false;
+    return until?.kind === 'hill' && hillOf(segment) ? metres >= until.metres : inStepS >= segment.seconds + addedS;
   };
 
   return {
@@ -151,14 +187,21 @@ export function startSessionRide(setting: SessionRideSetting): SessionRide {
       const whole = Math.max(0, Math.round(watts));
       body = liveOn(rider, body, whole, rpm, random);
       inStepS += 1;
-      joules += whole;
+      metres += metresPerSecond ?? 0;
+      const shown = meter.read(whole);
+      silentS = shown === null ? silentS + 1 : 0;
+      if (shown !== null) {
+        joules += shown;
+        knownS += 1;
+      }
       const second = {
-        watts: whole,
+        watts: shown,
         bpm: heart.read(body.bpm),
         rpm: Math.round(rpm),
         ...(metresPerSecond === undefined ? {} : { metresPerSecond: roundTo(metresPerSecond, 2) }),
       };
-      if (inStepS >= segment.seconds + addedS) leave(at + 1);
+      if (isOver(segment)) leave(at + 1);
+      else if (body.second >= LONGEST_RIDE_S) pressed.stop();
       return second;
     },
     state: () => {
@@ -168,14 +211,17 @@ export function startSessionRide(setting: SessionRideSetting): SessionRide {
         at,
         segment,
         inStepS,
-        leftS: segment ? segment.seconds + addedS - inStepS : null,
-        asked: segment && bandOf(segment, share),
+        leftS: segment && segment.until?.kind !== 'lap' && !hillOf(segment) ? segment.seconds + addedS - inStepS : null,
+        leftM: segment?.until?.kind === 'hill' && hillOf(segment) ? Math.max(0, Math.round(segment.until.metres - metres)) : null,
+        asked: segment && bandNow(segment, inStepS, share),
         share,
-        stepMeanW: inStepS === 0 ? 0 : joules / inStepS,
+        stepMeanW: knownS === 0 ? 0 : joules / knownS,
         repsLeft: new Set(segments.slice(at).flatMap(({ rep }) => (rep === null ? [] : [rep]))).size,
         next: segments[at + 1] ?? null,
         ended,
         steps,
+        laps,
+        silentS,
       };
     },
     events: () => events,
@@ -199,12 +245,21 @@ function bandOf({ from, to }: Segment, share: number): { lowW: number; highW: nu
   return { lowW: Math.round(Math.min(from.lowW, to.lowW ?? from.lowW) * share), highW: Math.round(Math.max(from.highW ?? to.highW, to.highW) * share) };
 }
 
-function wantedWatts({ from, to, seconds }: Segment, inStepS: number, share: number, rider: SimulatedRider, body: RiderState, mostW: number): number {
+function bandNow(segment: Segment, inStepS: number, share: number): { lowW: number; highW: number } | null {
+  const { from, to, seconds } = segment;
+  if (from?.lowW == null || to?.lowW == null) return bandOf(segment, share);
+  const along = Math.min(1, (inStepS + 0.5) / seconds);
+  const now = (first: number, last: number): number => Math.round((first + (last - first) * along) * share);
+  return { lowW: now(from.lowW, to.lowW), highW: now(from.highW ?? from.lowW, to.highW ?? to.lowW) };
+}
+
+function wantedWatts({ from, to, seconds }: Segment, inStepS: number, turned: number, rider: SimulatedRider, body: RiderState, mostW: number): number {
   const flatOut = from !== null && from.lowW === null && from.rpe[0] >= FLAT_OUT_RPE;
-  if (flatOut) return seconds <= LONGEST_SPRINT_S ? sprintWatts(mostW, inStepS) : evenWatts(rider, body, Math.max(1, seconds - inStepS), inStepS / seconds);
+  const ridden = Math.min(1, inStepS / seconds);
+  if (flatOut) return seconds <= LONGEST_SPRINT_S ? sprintWatts(mostW, inStepS) : evenWatts(rider, body, Math.max(1, seconds - inStepS), ridden);
   const byEffort = (rpe: readonly [number, number] | undefined): number => (cpNow(rider, body) * ((rpe?.[0] ?? 2) + (rpe?.[1] ?? 2))) / 16;
   const [fromW, toW] = [from?.countedW ?? byEffort(from?.rpe), to?.countedW ?? byEffort(to?.rpe)];
-  return (fromW + ((toW - fromW) * (inStepS + 0.5)) / seconds) * share;
+  return (fromW + (toW - fromW) * Math.min(1, (inStepS + 0.5) / seconds)) * turned;
 }
 
 /**
@@ -217,8 +272,8 @@ function wantedWatts({ from, to, seconds }: Segment, inStepS: number, share: num
  * @returns every second ridden
  * Source: handbook section 13.
  */
-export function rideSessionOn(ride: SessionRide, events: readonly SessionEvent[] = [], untilS = Infinity): RiddenSecond[] {
-  const seconds: RiddenSecond[] = [];
+export function rideSessionOn(ride: SessionRide, events: readonly SessionEvent[] = [], untilS = Infinity): SessionSecond[] {
+  const seconds: SessionSecond[] = [];
   let next = 0;
   const press = (): void => {
     for (let event = events[next]; event?.second === seconds.length; event = events[next]) {

@@ -2,7 +2,7 @@ import { balanceAfter } from '../power/wBalance.ts';
 import type { RampSetting } from '../testing/efforts.ts';
 import { type Protocol, protocolOf, type ProtocolId, type TestStep } from '../testing/protocols.ts';
 import { roundTo } from '../units/rounding.ts';
-import { type Drop, holdWatts, rideSlope, type Rolling, settledOn, type Slope, strap, takeDrop } from './devices.ts';
+import { type Drop, holdWatts, rideSlope, type Rolling, settledOn, type Slope, sensor, takeDrop } from './devices.ts';
 import { seededRandom } from './random.ts';
 import { cpNow, evenWatts, liveOn, mostNow, restedState, type RiderState, type SimulatedRider, sprintWatts } from './rider.ts';
 
@@ -108,7 +108,7 @@ export function startTestRide(setting: TestRideSetting): TestRide {
   const steps = protocol.steps.filter(({ optional }) => setting.optional || !optional);
   const byBlood = protocol.reading.kind === 'lactate';
   const random = seededRandom(setting.seed);
-  const heart = strap(seededRandom(setting.seed + 1), setting.dropsPerHour);
+  const heart = sensor(seededRandom(setting.seed + 1), setting.dropsPerHour);
   const blood = seededRandom(setting.seed + 2);
   let body: RiderState = restedState(setting.rider);
   let stepIndex = 0;

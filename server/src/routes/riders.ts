@@ -1,13 +1,28 @@
-import { best, curveQuery, healthFields, idParams, id, listedRider, newBodyMass, newFtp, newHeartRate, rider, riderChange, riderFields } from '@uphill/api';
+import {
+  best,
+  curveQuery,
+  healthFields,
+  idParams,
+  id,
+  rider,
+  newBodyMass,
+  newFtp,
+  newHeartRate,
+  riderChange,
+  riderFields,
+  model,
+  modelsQuery,
+} from '@uphill/api';
 import { z } from 'zod';
 import { addHealthScreen } from '../store/health.ts';
-import { acceptFtp, addBodyMass, addHeartRate, changeRider, createRider, curveOf, listRiders, readRider, withdrawFtp } from '../store/riders.ts';
+import { acceptFtp, addBodyMass, addHeartRate, changeRider, createRider, listRiders, readRider, withdrawFtp } from '../store/riders.ts';
+import { curveOf, modelsOn } from '../store/models.ts';
 import { routes } from './route.ts';
 
 const response = { 200: rider };
 
 export const riderRoutes = routes((app, { db }) => {
-  app.get('/riders', { schema: { response: { 200: z.array(listedRider) } } }, () => listRiders(db));
+  app.get('/riders', { schema: { response: { 200: z.array(rider) } } }, () => listRiders(db));
   app.post('/riders', { schema: { body: riderFields, response } }, ({ body }) => createRider(db, body));
   app.get('/riders/:id', { schema: { params: idParams, response } }, ({ params }) => readRider(db, params.id));
   app.patch('/riders/:id', { schema: { params: idParams, body: riderChange, response } }, ({ params, body }) =>
@@ -19,6 +34,7 @@ export const riderRoutes = routes((app, { db }) => {
   app.get('/riders/:id/curve', { schema: { params: idParams, querystring: curveQuery, response: { 200: z.array(best) } } }, ({ params, query }) =>
     curveOf(db, params.id, query),
   );
+  app.get('/models', { schema: { querystring: modelsQuery, response: { 200: z.array(model) } } }, ({ query }) => modelsOn(db, query.riders, query.on));
   app.post('/riders/:id/ftp', { schema: { params: idParams, body: newFtp, response } }, ({ params, body }) => acceptFtp(db, params.id, body));
   app.delete('/riders/:id/ftp/:ftpId', { schema: { params: idParams.extend({ ftpId: id }), response } }, ({ params }) =>
     withdrawFtp(db, params.id, params.ftpId),

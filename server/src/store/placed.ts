@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { Giving, Placed, PlacedChange, Rider } from '@uphill/api';
-import { healthRefusal, healthVerdict, numbersOnDay, type Plan, problemsOf } from '@uphill/core';
+import { healthRefusal, healthVerdict, numbersOnDay, type Plan, problemsOf, riderFigures } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
 import type { PlacedRow } from '../tables.ts';
+import { today } from '../today.ts';
 import { act, orConflict } from './journal.ts';
+import { modelOn } from './models.ts';
 import { readRider, riderName } from './riders.ts';
 import { readSession } from './sessions.ts';
 
@@ -41,8 +43,9 @@ export async function giveSession(db: Db, { sessionId, gives }: Giving): Promise
   const now = new Date().toISOString();
   for (const [index, { dates }] of gives.entries()) {
     const rider = riders[index] as Rider;
+    const model = await modelOn(db, rider.id, today());
     for (const date of new Set(dates)) {
-      const reason = healthRefusal(session.plan, { ...numbersOnDay(rider, date), bests: rider.bests }, healthVerdict(rider.health, rider.birthYear, date));
+      const reason = healthRefusal(session.plan, riderFigures(rider, date, model), healthVerdict(rider.health, rider.birthYear, date));
       if (reason !== null) throw badField('sessionId', reason);
       rows.push({
         ...{ id: randomUUID(), rider_id: rider.id, session_id: session.id, date, state: 'planned', rpe: null, note: '' },

@@ -1,18 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import type { CurveBest, FtpEntry, ListedRider, NewFtp, Rider, RiderFields } from '@uphill/api';
+import type { FtpEntry, Rider, NewFtp, RiderFields } from '@uphill/api';
 import { plusOneDay } from '../today.ts';
-import { subDays, formatISO } from 'date-fns';
 import type { Db } from '../database.ts';
-import { unpackBests } from '../packedBests.ts';
 import { notFound } from '../refusal.ts';
 import type { FtpRow, HealthRow, RiderRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 import { schemeName } from './schemes.ts';
 
-/** Bests older than this do not count for the rider's curve. Handbook section 5: default window 365 days. */
-const BESTS_DAYS = 365;
-
-export async function listRiders(db: Db): Promise<ListedRider[]> {
+export async function listRiders(db: Db): Promise<Rider[]> {
   return complete(db, await db.selectFrom('riders').selectAll().orderBy('name').execute());
 }
 
@@ -20,10 +15,7 @@ export async function readRider(db: Db, id: string): Promise<Rider> {
   const row = await db.selectFrom('riders').selectAll().where('id', '=', id).executeTakeFirst();
   const [rider] = row ? await complete(db, [row]) : [];
   if (!rider) throw notFound('rider');
-  const until = formatISO(new Date(), { representation: 'date' });
-  const since = formatISO(subDays(new Date(), BESTS_DAYS), { representation: 'date' });
-  const bests = await bestsOf(db, id, { from: since, to: until });
-  return { ...rider, bests: bests.map(({ seconds, watts }) => [seconds, watts]) };
+  return rider;
 }
 
 /** The name of a rider, for labels; refuses where there is no such rider. */
@@ -95,7 +87,7 @@ export function ftpRow(riderId: string, entry: NewFtp, measuredW: number | null)
 }
 
 /** Riders with their histories: a handful of queries however many riders there are. */
-async function complete(db: Db, rows: readonly RiderRow[]): Promise<ListedRider[]> {
+async function complete(db: Db, rows: readonly RiderRow[]): Promise<Rider[]> {
   const ids = rows.map(({ id }) => id);
   const [mass, hearts, ftp, tests, screens] = await Promise.all([
     db.selectFrom('body_mass').selectAll().where('rider_id', 'in', ids).orderBy('date').orderBy('id').execute(),
@@ -134,6 +126,7 @@ async function complete(db: Db, rows: readonly RiderRow[]): Promise<ListedRider[
       schemeId: row.scheme_id,
       retestWeeks: row.retest_weeks,
       hideMass: row.hide_mass === null ? null : row.hide_mass === 1,
+      sessionShown: row.session_shown as Rider['sessionShown'],
       version: row.version,
       bodyMass: own(mass).map(({ id, date, kg }) => ({ id, date, kg })),
       heartRates: own(hearts).map(({ id, date, kind, bpm }) => ({ id, date, kind: kind as 'resting', bpm })),
@@ -147,48 +140,10 @@ async function complete(db: Db, rows: readonly RiderRow[]): Promise<ListedRider[
   });
 }
 
-function healthFrom(row: HealthRow | undefined): ListedRider['health'] {
+function healthFrom(row: HealthRow | undefined): Rider['health'] {
   if (!row) return null;
   const answers = JSON.parse(row.answers) as Record<string, 'yes' | 'no'>;
   return { id: row.id, date: row.date, answers, note: row.note, clearedBy: row.cleared_by, clearedOn: row.cleared_on };
-}
-
-/**
- * Best efforts within some days, each with the recording it came from: those that no longer and harder effort makes
- * idle, longest first.
- */
-async function bestsOf(db: Db, riderId: string, { from, to }: { from: string; to: string }): Promise<CurveBest[]> {
-  const rides = await db
-    .selectFrom('recordings')
-    .select(['id', 'date', 'power_source', 'bests'])
-    .where('rider_id', '=', riderId)
-    .where('date', '>=', from)
-    .where('date', '<=', to)
-    .orderBy('date')
-    .execute();
-  const best = new Map<number, { watts: number; ride: number }>();
-  rides.forEach(({ bests }, ride) => {
-    const pairs = bests === null ? new Float64Array() : unpackBests(bests);
-    for (let at = 0; at < pairs.length; at += 2) {
-      const [seconds, watts] = [pairs[at] as number, pairs[at + 1] as number];
-      if (watts > (best.get(seconds)?.watts ?? 0)) best.set(seconds, { watts, ride });
-    }
-  });
-  let highest = 0;
-  return [...best]
-    .sort(([a], [b]) => b - a)
-    .flatMap(([seconds, { watts, ride }]): CurveBest[] => {
-      const { id, date, power_source: source } = rides[ride] ?? {};
-      if (watts <= highest || id === undefined || date === undefined) return [];
-      highest = watts;
-      return [{ seconds, watts, recordingId: id, date, powerSource: source as CurveBest['powerSource'] }];
-    });
-}
-
-/** The curve of a rider within some days. */
-export async function curveOf(db: Db, riderId: string, days: { from: string; to: string }): Promise<CurveBest[]> {
-  await riderName(db, riderId);
-  return (await bestsOf(db, riderId, days)).reverse();
 }
 
 function fromFtpRow(row: FtpRow): FtpEntry {
@@ -216,5 +171,6 @@ function toRow(fields: RiderFields) {
     scheme_id: fields.schemeId,
     retest_weeks: fields.retestWeeks,
     hide_mass: fields.hideMass === null ? null : fields.hideMass ? 1 : 0,
+    session_shown: fields.sessionShown,
   };
 }

@@ -6,7 +6,8 @@ import type {
   HillFields,
   HealthFields,
   Journal,
-  ListedRider,
+  Model,
+  Rider,
   NewFtp,
   NewTest,
   OwnSchemeEntry,
@@ -15,7 +16,6 @@ import type {
   Problem,
   RecordingSummary,
   RecordingWithStreams,
-  Rider,
   RiderFields,
   SchemeFields,
   Session,
@@ -42,7 +42,7 @@ export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
   tagTypes: ['riders', 'tests', 'testDays', 'schemes', 'recordings', 'sessions', 'placed', 'hills', 'journal'] satisfies Tag[],
   endpoints: (build) => ({
-    riders: build.query<ListedRider[], void>({ query: () => '/riders', providesTags: ['riders'] }),
+    riders: build.query<Rider[], void>({ query: () => '/riders', providesTags: ['riders'] }),
     rider: build.query<Rider, string>({ query: (id) => `/riders/${id}`, providesTags: ['riders'] }),
     addRider: build.mutation<Rider, RiderFields>({
       query: (body) => ({ url: '/riders', method: 'POST', body }),
@@ -63,6 +63,10 @@ export const api = createApi({
     addHealth: build.mutation<Rider, HealthFields & { id: string }>({
       query: ({ id, ...body }) => ({ url: `/riders/${id}/health`, method: 'POST', body }),
       invalidatesTags: after(['riders', 'journal']),
+    }),
+    models: build.query<Model[], { on: string; riders: readonly string[] }>({
+      query: ({ on, riders }) => ({ url: '/models', params: { on, riders: riders.join(',') } }),
+      providesTags: ['recordings', 'tests', 'riders'],
     }),
     curve: build.query<CurveBest[], { riderId: string; from: string; to: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/curve`, params }),

@@ -1,15 +1,15 @@
-import type { ListedRider, Placed, Rider } from '@uphill/api';
-import { type Anchors, healthVerdict, hidesMass, type HealthVerdict, numbersOnDay, type RiderOnDay, roundHalfUp, valueOn } from '@uphill/core';
+import type { Model, Placed, Rider } from '@uphill/api';
+import { type Anchors, healthVerdict, hidesMass, type HealthVerdict, riderFigures, type RiderOnDay, roundHalfUp, valueOn } from '@uphill/core';
 import { daysBetween, plusDays, today } from './dates.ts';
 
-/** The rider's figures as they count on a day; a ridden day keeps the FTP it was ridden with. */
-export function riderOnDay(rider: ListedRider & Partial<Pick<Rider, 'bests'>>, day: string, ridden?: Pick<Placed, 'state' | 'riddenFtpW'>): RiderOnDay {
-  const numbers = { ...numbersOnDay(rider, day), bests: rider.bests ?? [] };
+/** The rider's figures as they count on a day, with what the rider can hold; a ridden day keeps the FTP it was ridden with. */
+export function riderOnDay(rider: Rider, day: string, model: Model | null = null, ridden?: Pick<Placed, 'state' | 'riddenFtpW'>): RiderOnDay {
+  const numbers = riderFigures(rider, day, model);
   return ridden && ridden.state !== 'planned' ? { ...numbers, ftpW: ridden.riddenFtpW } : numbers;
 }
 
 /** The entry of the FTP history in use on a day, or null. */
-export function ftpOnDay(rider: Pick<ListedRider, 'ftp'>, day: string) {
+export function ftpOnDay(rider: Pick<Rider, 'ftp'>, day: string) {
   return (
     valueOn(
       rider.ftp.map((entry) => ({ from: entry.countsFrom, value: entry })),
@@ -23,7 +23,7 @@ export function firstName(name: string): string {
 }
 
 /** The figures that zones hang on, as they count on a day; heart rates are left out where they tell nothing. */
-export function anchorsOnDay(rider: ListedRider, day: string): Anchors {
+export function anchorsOnDay(rider: Rider, day: string): Anchors {
   const { ftpW, thresholdBpm, maximalBpm } = riderOnDay(rider, day);
   const lactate = valueOn(
     rider.lactate.map((entry) => ({ from: entry.countsFrom, value: entry })),
@@ -43,16 +43,16 @@ export function anchorsOnDay(rider: ListedRider, day: string): Anchors {
 }
 
 /** What the rider's health screen allows on a day. */
-export function healthOnDay(rider: Pick<ListedRider, 'health' | 'birthYear'>, day: string): HealthVerdict {
+export function healthOnDay(rider: Pick<Rider, 'health' | 'birthYear'>, day: string): HealthVerdict {
   return healthVerdict(rider.health, rider.birthYear, day);
 }
 
 /** Body mass as it may be shown: null where it is unknown or hidden. */
-export function shownMass(rider: ListedRider, day: string): number | null {
+export function shownMass(rider: Rider, day: string): number | null {
   return hidesMass(rider.hideMass, rider.birthYear, day) ? null : riderOnDay(rider, day).massKg;
 }
 
 /** When the next test is due, as days from today (negative: overdue); null before the first. */
-export function retestIn(rider: Pick<ListedRider, 'lastTest' | 'retestWeeks'>): number | null {
+export function retestIn(rider: Pick<Rider, 'lastTest' | 'retestWeeks'>): number | null {
   return rider.lastTest === null ? null : daysBetween(today(), plusDays(rider.lastTest, rider.retestWeeks * 7));
 }

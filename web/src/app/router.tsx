@@ -27,6 +27,12 @@ export const router = createBrowserRouter([
     HydrateFallback: Nothing,
   },
   {
+    path: '/riders/:riderId/today',
+    lazy: async () => ({ Component: (await import('../features/days/TodayPage.tsx')).TodayPage }),
+    ErrorBoundary: Lost,
+    HydrateFallback: Nothing,
+  },
+  {
     path: '/riders/:riderId/days/:dayId/ride',
     lazy: async () => ({ Component: (await import('../features/ride/RideRoomPage.tsx')).RideRoomPage }),
     ErrorBoundary: Lost,

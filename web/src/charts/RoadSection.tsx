@@ -95,6 +95,8 @@ export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
 }
 
 type Scale = (value: number) => number;
+/** Height of a line of small text, px. */
+const TEXT_LINE = 14;
 
 function Rules({
   bands,
@@ -122,6 +124,7 @@ function Rules({
     ));
   }
   if (!bands) return null;
+  const named = namedRules(bands, highest, y);
   return bands.map((band) => {
     const top = band.high !== null && band.high <= highest ? band.high : null;
     const middle = ((band.low || 0) + Math.min(band.high ?? highest, highest)) / 2;
@@ -131,10 +134,12 @@ function Rules({
         {top !== null && (
           <>
             <line x1={LEFT} x2={width - right} y1={y(top)} y2={y(top)} className="rule-line" />
-            <text x={width - right + 6} y={y(top) + 4} className="rule-text">
-              {top}
-              {wide ? ' W' : ''}
-            </text>
+            {named.has(top) && (
+              <text x={width - right + 6} y={y(top) + 4} className="rule-text">
+                {top}
+                {wide ? ' W' : ''}
+              </text>
+            )}
           </>
         )}
         {wide && band.low < highest && y(band.low) - y(Math.min(band.high ?? highest, highest)) > 10 && (
@@ -230,6 +235,18 @@ function Grips({
 }
 
 /** The band asked for, drawn as thick as it is wide in watts. */
+/** Limits whose names have room: from below, each at least a line of text above the one before. */
+function namedRules(bands: readonly Band[], highest: number, y: Scale): ReadonlySet<number> {
+  const named = new Set<number>();
+  let last = Infinity;
+  for (const { high } of bands) {
+    if (high === null || high > highest || last - y(high) < TEXT_LINE) continue;
+    named.add(high);
+    last = y(high);
+  }
+  return named;
+}
+
 function AskedBand({ asked, left, wide, y }: { asked: Asked; left: number; wide: number; y: Scale }) {
   if (asked.lowW === null || asked.highW === null) return null;
   const top = y(asked.highW);

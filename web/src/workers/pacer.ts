@@ -1,9 +1,7 @@
-import type { RiddenSecond } from '@uphill/core';
-
 const TICK_MS = 100;
 
 /** Rides seconds at so many times real time, and tells the page ten times a second. */
-export function pacer() {
+export function pacer<Second>() {
   let timer: ReturnType<typeof setInterval> | undefined;
   let owed = 0;
   return {
@@ -16,7 +14,7 @@ export function pacer() {
      * @param seconds where every second ridden is put
      * @param tell called after each tick; false to go no further
      */
-    run(speed: number, ride: { readonly step: () => RiddenSecond | null }, seconds: RiddenSecond[], tell: () => boolean): void {
+    run(speed: number, ride: { readonly step: () => Second | null }, seconds: Second[], tell: () => boolean): void {
       clearInterval(timer);
       let before = performance.now();
       timer = setInterval(() => {

@@ -1,10 +1,10 @@
 import {
-  type RiddenSecond,
   rideSessionOn,
   type SessionEvent,
   type SessionRide,
   type SessionRideSetting,
   type SessionRideState,
+  type SessionSecond,
   startSessionRide,
 } from '@uphill/core';
 import { expose } from 'comlink';
@@ -14,12 +14,12 @@ import { pacer } from './pacer.ts';
 export interface RoomTick {
   readonly state: SessionRideState;
   /** The last seconds ridden, newest last; at most ten. */
-  readonly last: readonly RiddenSecond[];
+  readonly last: readonly SessionSecond[];
 }
 
 let ride: SessionRide | null = null;
-let seconds: RiddenSecond[] = [];
-const clock = pacer();
+let seconds: SessionSecond[] = [];
+const clock = pacer<SessionSecond>();
 
 function tick(current: SessionRide): RoomTick {
   return { state: current.state(), last: seconds.slice(-10) };
@@ -50,7 +50,7 @@ const room = {
     ride?.press(what);
     return ride && tick(ride);
   },
-  whole(): { seconds: readonly RiddenSecond[]; events: readonly SessionEvent[] } {
+  whole(): { seconds: readonly SessionSecond[]; events: readonly SessionEvent[] } {
     return { seconds, events: ride?.events() ?? [] };
   },
 };

@@ -23,7 +23,7 @@ export interface Tick {
 let ride: TestRide | null = null;
 let seconds: RiddenSecond[] = [];
 let told = 0;
-const clock = pacer();
+const clock = pacer<RiddenSecond>();
 
 function tick(current: TestRide): Tick {
   const ridden = seconds.slice(told);

@@ -82,14 +82,31 @@ function printStep(step: Step, role: Role | null, { commas = false, alone = fals
     role === null ? '' : `as ${ROLE_WORDS[role]}`,
     once ? 'once' : '',
   ];
-  const long = [
+  return [short.filter(Boolean).join(' '), ...longDetails(step)].join(commas ? ', ' : ' ');
+}
+
+/** Details of several words each. */
+function longDetails(step: Step): string[] {
+  return [
     step.finish ? printFinish(step.finish) : '',
     step.everyNth ? `every ${ordinal(step.everyNth.every)} ${printDifferent(step.everyNth)}` : '',
     ...(step.exceptions ?? []).map(
       ({ rep, seconds, ...other }) => `rep ${rep} ${[seconds === undefined ? '' : spoken(seconds), printDifferent(other)].filter(Boolean).join(' ')}`,
     ),
-  ];
-  return [short.filter(Boolean).join(' '), ...long.filter(Boolean)].join(commas ? ', ' : ' ');
+    step.details?.text ?? '',
+  ].filter(Boolean);
+}
+
+/**
+ * Says how a step is ridden beside its length, target, cadence and cue, the way it can be typed again: `parseDetails`
+ * reads it back.
+ *
+ * @param step the step
+ * @returns the details with commas between them; empty where there are none
+ * Source: handbook section 7; the grammar is in docs/formats.md.
+ */
+export function printDetails(step: Step): string {
+  return [step.capBpm === undefined ? '' : `under ${step.capBpm} bpm`, step.posture ?? '', ...longDetails(step)].filter(Boolean).join(', ');
 }
 
 function printEffortOf({ target }: Step): string {

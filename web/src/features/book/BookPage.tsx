@@ -21,6 +21,7 @@ import { Link, useNavigate } from 'react-router';
 import { api } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
 import { firstName, riderOnDay } from '../../app/riderOnDay.ts';
+import { useModels } from '../../app/useRiderNumbers.ts';
 import { useAppSelector } from '../../app/store.ts';
 import { useAct } from '../../app/useAct.ts';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
@@ -41,7 +42,8 @@ export function BookPage() {
     () => BOOK.map((family) => ({ family, sessions: family.sessions.map((session) => ({ session, plan: planFromBook(family, session, newId) })) })),
     [],
   );
-  const numbers = rider ? riderOnDay(rider, today()) : null;
+  const models = useModels(rider ? [rider.id] : [], today());
+  const numbers = rider ? riderOnDay(rider, today(), models.get(rider.id)) : null;
   const shown = book
     .map(({ family, sessions }) => ({ family, sessions: sessions.filter(({ plan }) => fits(filter, plan, `${family.name} ${family.purpose} ${plan.name}`)) }))
     .filter(({ sessions }) => sessions.length > 0);

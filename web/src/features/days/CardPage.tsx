@@ -1,16 +1,17 @@
-import type { Rider } from '@uphill/api';
-import { type Plan, printDuration, roundHalfUp, type RiderOnDay, sessionNumbers } from '@uphill/core';
+import type { Placed, Rider } from '@uphill/api';
+import { cautionsOf, type Plan, printDuration, roundHalfUp, sessionCarbohydrate, sessionNumbers } from '@uphill/core';
 import { useEffect, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { printDay, today } from '../../app/dates.ts';
-import { riderOnDay } from '../../app/riderOnDay.ts';
+import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
 import { Stone } from '../../ui/Stone.tsx';
+import { Beside } from './Beside.tsx';
 import { Steps } from './Steps.tsx';
 
 /** More reps than this are not counted off on paper. */
@@ -26,21 +27,22 @@ export function CardPage() {
   const failed = error ?? sessionError;
   if (failed) return <Refused problem={problemOf(failed)} />;
   if (!rider) return <Loading />;
-  if (day) return <Card rider={rider} plan={day.plan} date={day.date} numbers={riderOnDay(rider, day.date, day)} back={`/riders/${rider.id}/days/${day.id}`} />;
-  if (session)
-    return <Card rider={rider} plan={session.plan} date={null} numbers={riderOnDay(rider, today())} back={`/riders/${rider.id}/sessions/${session.id}`} />;
+  if (day) return <Card rider={rider} plan={day.plan} day={day} back={`/riders/${rider.id}/days/${day.id}`} />;
+  if (session) return <Card rider={rider} plan={session.plan} day={null} back={`/riders/${rider.id}/sessions/${session.id}`} />;
   return <Loading />;
 }
 
 interface CardProps {
   readonly rider: Rider;
   readonly plan: Plan;
-  readonly date: string | null;
-  readonly numbers: RiderOnDay;
+  /** The day it is for; null for a card without one. */
+  readonly day: Placed | null;
   readonly back: string;
 }
 
-function Card({ rider, plan, date, numbers, back }: CardProps) {
+function Card({ rider, plan, day, back }: CardProps) {
+  const numbers = useRiderNumbers(rider, day?.date ?? today(), day ?? undefined);
+  const date = day?.date ?? null;
   const [size, setSize] = useState<(typeof SIZES)[number]>('A5');
   const asks = sessionNumbers(plan, numbers);
   useEffect(() => {
@@ -83,11 +85,8 @@ function Card({ rider, plan, date, numbers, back }: CardProps) {
             ))}
           </p>
         )}
-        {plan.note && <p className="card-purpose">{plan.note}</p>}
-        <footer>
-          {plan.place !== 'any' && <>Where: {plan.place}. </>}
-          Easy is light pedalling, not stopping. Chest pain, faintness or an odd heartbeat: stop, get help.
-        </footer>
+        <Beside plan={plan} carbs={sessionCarbohydrate(asks)} />
+        <footer>{cautionsOf(plan).join(' ')} Easy is light pedalling, not stopping. Chest pain, faintness or an odd heartbeat: stop, get help.</footer>
       </article>
     </main>
   );

@@ -2,14 +2,14 @@ import type { Placed, Rider } from '@uphill/api';
 import { printDuration, roundHalfUp, sessionNumbers } from '@uphill/core';
 import { Link } from 'react-router';
 import { printDay, today } from '../../app/dates.ts';
-import { riderOnDay } from '../../app/riderOnDay.ts';
+import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { headline } from './headline.ts';
 import { STATE_MARKS } from './states.ts';
 
 /** One placed session in a list: the day, what is asked in this rider's watts of that day, and what became of it. */
 export function DayLine({ day, rider, named = false }: { day: Placed; rider: Rider; named?: boolean }) {
-  const numbers = riderOnDay(rider, day.date, day);
+  const numbers = useRiderNumbers(rider, day.date, day);
   const asks = sessionNumbers(day.plan, numbers);
   const overdue = day.state === 'planned' && day.date < today();
   const { icon: Mark, word } = STATE_MARKS[day.state];

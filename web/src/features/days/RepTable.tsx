@@ -1,5 +1,5 @@
 import type { Placed, Rider } from '@uphill/api';
-import { preparePower, printClock, printSpan, repTable, roundHalfUp } from '@uphill/core';
+import { printClock, printSpan, repTable, roundHalfUp } from '@uphill/core';
 import { useMemo } from 'react';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
@@ -11,7 +11,7 @@ import { Refused } from '../../ui/messages.tsx';
 /** Asked against ridden, a row a rep. */
 export function RepTable({ rider, ridden }: { rider: Rider; ridden: NonNullable<Placed['ridden']> }) {
   const { data: recording, error } = api.useRecordingQuery(ridden.recordingId);
-  const reps = useMemo(() => (recording ? repTable(ridden.steps, preparePower(recording.watts).clock, recording.bpm) : null), [recording, ridden.steps]);
+  const reps = useMemo(() => (recording ? repTable(ridden.steps, recording.watts, recording.bpm) : null), [recording, ridden.steps]);
   if (error) return <Refused problem={problemOf(error)} />;
   if (!recording || !reps) return <Loading />;
   const heart = healthOnDay(rider, recording.startedAt?.slice(0, 10) ?? '').heartRate;
@@ -38,9 +38,9 @@ export function RepTable({ rider, ridden }: { rider: Rider; ridden: NonNullable<
               {line.rep} · {printClock(line.seconds)}
             </th>
             <td className="asked">{line.lowW === null || line.highW === null ? 'by effort' : `${printSpan(line.lowW, line.highW)} W`}</td>
-            <td className="ridden">{roundHalfUp(line.meanW)} W</td>
-            <td>{roundHalfUp(line.firstMinuteW)} W</td>
-            <td>{roundHalfUp(line.lastMinuteW)} W</td>
+            <td className="ridden">{wattsText(line.meanW)}</td>
+            <td>{wattsText(line.firstMinuteW)}</td>
+            <td>{wattsText(line.lastMinuteW)}</td>
             {heart && <td className="pulse">{line.bpmAtEnd === null ? 'no beat' : `${line.bpmAtEnd} bpm`}</td>}
             <td>{line.inBandS === null ? '' : printClock(line.inBandS)}</td>
           </tr>
@@ -48,4 +48,8 @@ export function RepTable({ rider, ridden }: { rider: Rider; ridden: NonNullable<
       </tbody>
     </Table>
   );
+}
+
+function wattsText(watts: number | null): string {
+  return watts === null ? 'no watts' : `${roundHalfUp(watts)} W`;
 }

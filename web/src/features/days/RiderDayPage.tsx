@@ -5,8 +5,9 @@ import Button from 'react-bootstrap/Button';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { printDay, today } from '../../app/dates.ts';
-import { ftpOnDay, riderOnDay } from '../../app/riderOnDay.ts';
+import { ftpOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
+import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
 import { RoadSection } from '../../charts/RoadSection.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
@@ -31,7 +32,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
   const [change] = api.useChangeDayMutation();
   const { act, problem } = useAct();
   const [chosen, setChosen] = useState<string | null>(null);
-  const numbers = riderOnDay(rider, day.date, day);
+  const numbers = useRiderNumbers(rider, day.date, day);
   const asks = sessionNumbers(day.plan, numbers);
   const takeOff = async (): Promise<void> => {
     if ((await act(remove(day.id), 'Taken off the day.')) !== undefined) void navigate(`/riders/${rider.id}/sessions`);

@@ -1,4 +1,19 @@
-import { askedOf, type Plan, printAskedWatts, printDuration, printSpan, printTarget, type RiderOnDay, type Row, rowsOf, type Step } from '@uphill/core';
+import {
+  askedOf,
+  effortsOf,
+  type Plan,
+  printAskedWatts,
+  printDetails,
+  printDuration,
+  printLength,
+  printSpan,
+  printTarget,
+  type RiderOnDay,
+  type Row,
+  rowsOf,
+  secondsOf,
+  type Step,
+} from '@uphill/core';
 import { stepName } from '../sessions/cells.ts';
 import { Stone } from '../../ui/Stone.tsx';
 
@@ -19,12 +34,14 @@ export function Steps({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
                 </Stone>
               ))}
             </span>
-            <span className="card-name">{stepName(row)}</span>
-            <span className="card-time">{row.step.length.kind === 'time' ? printDuration(row.step.length.seconds) : '?'}</span>
+            <span className="card-name">
+              {stepName(row)}
+              {untilWords(row.step)}
+            </span>
+            <span className="card-time">{timeWords(row.step, rider)}</span>
             <span className="card-watts">{targetWords(row, rider)}</span>
             <span className="card-meant">
-              {isEasy(row.step) ? '' : printTarget(row.step.target)}
-              {row.step.cadence && !('kind' in row.step.cadence) && `, ${printSpan(row.step.cadence.low, row.step.cadence.high)} rpm`}
+              {meantWords(row.step)}
               {row.step.cue && <em> {row.step.cue}</em>}
             </span>
           </li>
@@ -34,10 +51,28 @@ export function Steps({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
   );
 }
 
+/** How long it lasts; a hill with the time it is reckoned to take. */
+function timeWords(step: Step, rider: RiderOnDay): string {
+  const { length } = step;
+  if (length.kind === 'unread') return '?';
+  return length.kind === 'lap' ? 'lap' : `${length.kind === 'hill' ? '≈' : ''}${printDuration(secondsOf(step, rider))}`;
+}
+
+/** What ends the step where that is not its time. */
+function untilWords({ length }: Step): string {
+  return length.kind === 'hill' || length.kind === 'lap' ? `, ${printLength(length)}` : '';
+}
+
+/** What the watts stand for, cadence, and every detail of how it is ridden. */
+function meantWords(step: Step): string {
+  const cadence = step.cadence && !('kind' in step.cadence) ? `${printSpan(step.cadence.low, step.cadence.high)} rpm` : '';
+  return [isEasy(step) ? '' : printTarget(step.target), cadence, printDetails(step)].filter(Boolean).join(', ');
+}
+
 /** Watts where there are some, else the RPE it stands for. */
 function targetWords({ step }: Row, rider: RiderOnDay): string {
-  const words = effortsOf(step).map((effort) => {
-    const asked = askedOf(effort, rider, step.length.kind === 'time' ? step.length.seconds : 0);
+  const words = effortsOf(step.target).map((effort) => {
+    const asked = askedOf(effort, rider, secondsOf(step, rider));
     const watts = asked && printAskedWatts(asked);
     if (watts) return { text: watts, unit: ' W' };
     if (effort.kind === 'max') return { text: 'flat out', unit: '' };
@@ -49,8 +84,4 @@ function targetWords({ step }: Row, rider: RiderOnDay): string {
 /** Easy riding is named already; its target adds nothing. */
 function isEasy({ target }: Step): boolean {
   return target.kind === 'steady' && target.effort.kind === 'easy';
-}
-
-function effortsOf(step: Step) {
-  return step.target.kind === 'steady' ? [step.target.effort] : [step.target.from, step.target.to];
 }

@@ -5,30 +5,33 @@ import Button from 'react-bootstrap/Button';
 import { useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { riderOnDay } from '../../app/riderOnDay.ts';
+import { useModels } from '../../app/useRiderNumbers.ts';
+import { today } from '../../app/dates.ts';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
 import { type KeptRide, readRide } from './keptRide.ts';
 import { Ended, Leave } from './RoomEnd.tsx';
-import { Scale, Stones } from './RoomScale.tsx';
+import { COUNT_IN_S, RoomReadings } from './RoomReadings.tsx';
 import { useAwake, useSound } from './sound.ts';
 import { useRoom } from './useRoom.ts';
 import { useRoomKeys } from './useRoomKeys.ts';
-import { askWords, holdWords, nextWords, shownWatts, spokenWords, stepWords } from './words.ts';
+import { nextWords, spokenWords, stepWords } from './words.ts';
 
 const SPEEDS = [1, 5, 20, 30, 60] as const;
-const COUNT_IN_S = 10;
 
 /** The ride room: a placed session ridden on the stand-ins, read at a metre and a half. */
 export function RideRoomPage() {
   const { riderId = '', dayId = '' } = useParams();
   const { data: rider } = api.useRiderQuery(riderId);
   const { data: day, error } = api.useDayQuery(dayId);
+  const model = useModels(riderId === '' ? [] : [riderId], day?.date ?? today()).get(riderId);
   const [kept, setKept] = useState<KeptRide | null>(null);
   const [left] = useState(() => readRide(dayId));
   if (error) return <Refused problem={problemOf(error)} />;
-  if (!rider || !day) return <Loading />;
-  if (kept) return <Room key={kept.seed} rider={rider} day={day} kept={kept} />;
+  if (!rider || !day || !model) return <Loading />;
+  // What was asked when the room was entered stays asked: a ride that was left is resumed to the same watts.
+  if (kept) return <Room key={kept.seed} rider={rider} day={day} numbers={riderOnDay(rider, day.date, model, day)} kept={kept} />;
   const fresh = (): void => setKept({ seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] });
   return (
     <main className="ride-room ride-door" data-bs-theme="dark">
@@ -57,11 +60,11 @@ function settingOf(day: Placed, numbers: RiderOnDay, seed: number): SessionRideS
     slope: { gradient: day.plan.place === 'climb' ? 0.05 : 0.02, riderKg: numbers.massKg ?? 70 },
     seed,
     dropsPerHour: 0.5,
+    powerDropsPerHour: 0.5,
   };
 }
 
-function Room({ rider, day, kept }: { rider: Rider; day: Placed; kept: KeptRide }) {
-  const [numbers] = useState(() => ({ ...riderOnDay(rider, day.date, day), goalW: rider.goal?.watts ?? null }));
+function Room({ rider, day, numbers, kept }: { rider: Rider; day: Placed; numbers: RiderOnDay; kept: KeptRide }) {
   const [setting] = useState(() => settingOf(day, numbers, kept.seed));
   const room = useRoom(day.id, setting, kept);
   const [speed, setSpeed] = useState(1);
@@ -79,40 +82,20 @@ function Room({ rider, day, kept }: { rider: Rider; day: Placed; kept: KeptRide 
   });
   if (!tick) return <Loading />;
   const { state, last } = tick;
-  if (state.ended) return <Ended rider={rider} day={day} whole={room.whole} steps={state.steps} seed={kept.seed} />;
+  if (state.ended) return <Ended rider={rider} day={day} whole={room.whole} steps={state.steps} laps={state.laps} seed={kept.seed} />;
   const { segment } = state;
   const resting = segment !== null && segment.role !== 'work';
   return (
     <main className="ride-room" data-bs-theme="dark" aria-label="Ride room">
       <div className="ride-head">
         <h1>{stepWords(segment)}</h1>
-        <span>{resting ? nextWords(state.next) : segment && stepOf(day.plan, segment.stepId)?.cue}</span>
+        <span className="ride-cue">{resting ? nextWords(state.next) : segment && stepOf(day.plan, segment.stepId)?.cue}</span>
         {state.share !== 1 && <span>{Math.round(state.share * 100)} %</span>}
         <span className="ms-auto" aria-label="Mean of the step">
-          mean {Math.round(state.stepMeanW)} W
+          mean <span className="ride-figure">{Math.round(state.stepMeanW)}</span> W
         </span>
       </div>
-      <div className="ride-main">
-        <p className="ride-watts" aria-label="Watts ridden">
-          {shownWatts(last)}
-        </p>
-        <Scale asked={state.asked} watts={shownWatts(last)} words={askWords(segment)} />
-        <p className="ride-left" aria-label="Time left">
-          {printClock(state.leftS ?? state.inStepS)}
-        </p>
-      </div>
-      <div className="ride-beside">
-        <p className="ride-hold" aria-live="polite">
-          {resting && (state.leftS ?? 99) <= COUNT_IN_S ? `in ${state.leftS ?? 0} s` : holdWords(state.asked, last, state.inStepS)}
-        </p>
-        <p aria-label="Cadence" className="ride-large">
-          {last.at(-1)?.rpm ?? 0} rpm
-        </p>
-        <p aria-label="Pulse" className="ride-large pulse">
-          {last.at(-1)?.bpm ?? '–'} bpm
-        </p>
-        <Stones left={state.repsLeft} />
-      </div>
+      <RoomReadings state={state} last={last} resting={resting} />
       <div className="ride-road">
         <MiniRoad segments={setting.segments} ftpW={numbers.ftpW} wide at={placeOf(setting, state.at, state.inStepS)} />
       </div>

@@ -44,12 +44,14 @@ export function Ended({
   day,
   whole,
   steps,
+  laps,
   seed,
 }: {
   rider: Rider;
   day: Placed;
   whole: ReturnType<typeof useRoom>['whole'];
   steps: Steps;
+  laps: readonly number[];
   seed: number;
 }) {
   const navigate = useNavigate();
@@ -60,8 +62,8 @@ export function Ended({
   const store = async (): Promise<void> => {
     setBusy(true);
     const { seconds } = await whole();
-    const laps = steps.map(({ endS }) => endS);
-    const file = new File([writeFitRecording(seconds, `${day.date}T18:00:00`, laps) as BlobPart], `ride-room-${day.date}-${seed}.fit`);
+    const lapEnds = [...new Set([...steps.map(({ endS }) => endS), ...laps])].sort((a, b) => a - b);
+    const file = new File([writeFitRecording(seconds, `${day.date}T18:00:00`, lapEnds) as BlobPart], `ride-room-${day.date}-${seed}.fit`);
     const received = await act(upload({ riderId: rider.id, file }));
     const ridden = received && { recordingId: received.recording.id, steps: [...steps] };
     const done = ridden && (await act(change({ id: day.id, version: day.version, ridden }), 'The ride is stored with its day.'));

@@ -1,4 +1,4 @@
-import type { ListedRider } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { printDay, today } from '../../app/dates.ts';
@@ -6,7 +6,7 @@ import { healthOnDay } from '../../app/riderOnDay.ts';
 import { HealthScreenForm } from './HealthScreenForm.tsx';
 
 /** Where the health screen stands, and the form to ask it anew. */
-export function Health({ rider }: { rider: ListedRider }) {
+export function Health({ rider }: { rider: Rider }) {
   const [asking, setAsking] = useState(false);
   const health = healthOnDay(rider, today());
   return (

@@ -1,4 +1,4 @@
-import { healthFields, type ListedRider } from '@uphill/api';
+import { healthFields, type Rider } from '@uphill/api';
 import { HEALTH_QUESTIONS } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -11,7 +11,7 @@ import { Field } from '../../ui/Field.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
 
 /** The health screen: a dated set of answers, and the coach's record of who cleared what. */
-export function HealthScreenForm({ rider }: { rider: ListedRider }) {
+export function HealthScreenForm({ rider }: { rider: Rider }) {
   const [add, { isLoading }] = api.useAddHealthMutation();
   const { act, problem } = useAct();
   const [answers, setAnswers] = useState<Record<string, 'yes' | 'no'>>(rider.health?.answers ?? {});

@@ -21,6 +21,7 @@ export function NewRiderPage() {
           save={async (fields) => {
             const rider = await act(add(fields), `Added ${fields.name}.`);
             if (rider) void navigate(`/riders/${rider.id}/tests`);
+            return rider !== undefined;
           }}
         />
       </div>

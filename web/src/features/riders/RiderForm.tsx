@@ -25,6 +25,7 @@ export const NEW_RIDER: RiderFields = {
   schemeId: null,
   retestWeeks: RETEST_WEEKS,
   hideMass: null,
+  sessionShown: 'dayBefore',
 };
 
 const numberOrNull = (value: unknown): unknown => (value === '' || value === null || value === undefined ? null : Number(value));
@@ -37,16 +38,26 @@ export function RiderForm({
   isNew = false,
 }: {
   rider: RiderFields;
-  save: (fields: RiderFields) => Promise<void>;
+  /** False where it was refused, so that what was typed still counts as typed. */
+  save: (fields: RiderFields) => Promise<boolean>;
   submitLabel: string;
   isNew?: boolean;
 }) {
-  const { register, control, handleSubmit, setValue, formState } = useForm<RiderFields>({ resolver: zodResolver(riderFields), defaultValues: rider });
+  // What changes elsewhere comes in around what is being typed.
+  const { register, control, handleSubmit, setValue, reset, formState } = useForm<RiderFields>({
+    resolver: zodResolver(riderFields),
+    defaultValues: rider,
+    values: rider,
+    resetOptions: { keepDirtyValues: true, keepErrors: true },
+  });
+  const submit = async (fields: RiderFields): Promise<void> => {
+    if (await save(fields)) reset(fields);
+  };
   const { errors } = formState;
   const schemes = useSchemes();
   const goal = useWatch({ control, name: 'goal' });
   return (
-    <Form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
+    <Form noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
       <Row>
         <Col md={6}>
           <Field label="Name" error={errors.name?.message}>
@@ -133,6 +144,16 @@ export function RiderForm({
             )}
           </Field>
         </Col>
+        <Col md={6}>
+          <Field label="Sessions show" hint="on the rider’s own page and in the calendar file">
+            {(control) => (
+              <Form.Select {...control} {...register('sessionShown')}>
+                <option value="dayBefore">the day before</option>
+                <option value="morning">only in the morning</option>
+              </Form.Select>
+            )}
+          </Field>
+        </Col>
         <Col md={6} className="d-flex align-items-center">
           <Form.Check id="masters" label="Masters: an extra easy day before the hardest work" {...register('masters')} />
         </Col>
@@ -170,6 +191,7 @@ export function RiderForm({
                   {(attributes) => (
                     <Form.Control
                       {...attributes}
+                      key={field.value ?? 'none'}
                       defaultValue={field.value ? printClock(field.value) : ''}
                       onBlur={({ target }) => {
                         const read = parseDuration(target.value);

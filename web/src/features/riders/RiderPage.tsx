@@ -1,8 +1,9 @@
 import type { Rider, RiderFields } from '@uphill/api';
 import Button from 'react-bootstrap/Button';
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
+import { firstName } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
@@ -19,10 +20,15 @@ export function RiderPage() {
   if (!rider) return <Loading />;
   return (
     <>
-      <h1>{rider.name}</h1>
+      <div className="title-row">
+        <h1>{rider.name}</h1>
+        <Link className="btn btn-outline-secondary ms-auto" to={`/riders/${rider.id}/today`}>
+          What {firstName(rider.name)} sees
+        </Link>
+      </div>
       <div className="columns">
         <section className="sheet" aria-label="Details">
-          <Details key={`${rider.id}.${rider.version}`} rider={rider} />
+          <Details key={rider.id} rider={rider} />
         </section>
         <div>
           <BodyMass rider={rider} />
@@ -40,9 +46,10 @@ function Details({ rider }: { rider: Rider }) {
   const [kept, setKept] = useState<RiderFields | null>(null);
   const theirs = problem?.status === 409 ? (problem.theirs as Rider) : null;
 
-  const save = async (fields: RiderFields, version = rider.version): Promise<void> => {
+  const save = async (fields: RiderFields, version = rider.version): Promise<boolean> => {
     setKept(fields);
-    await act(change({ id: rider.id, version, ...fields }), `Changed ${fields.name}.`);
+    const changed = await act(change({ id: rider.id, version, ...fields }), `Changed ${fields.name}.`);
+    return changed !== undefined;
   };
   return (
     <>

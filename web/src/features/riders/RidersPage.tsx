@@ -1,4 +1,4 @@
-import type { ListedRider, Placed } from '@uphill/api';
+import type { Rider, Placed } from '@uphill/api';
 import { roundTo } from '@uphill/core';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
@@ -50,7 +50,7 @@ export function RidersPage() {
   );
 }
 
-function RiderLine({ rider, days, wants }: { rider: ListedRider; days: readonly Placed[]; wants: readonly string[] }) {
+function RiderLine({ rider, days, wants }: { rider: Rider; days: readonly Placed[]; wants: readonly string[] }) {
   const next = days.find(({ state, date }) => state === 'planned' && date >= today());
   const last = days.findLast(({ state }) => state !== 'planned');
   return (
@@ -93,7 +93,7 @@ function RiderLine({ rider, days, wants }: { rider: ListedRider; days: readonly 
   );
 }
 
-function Measured({ rider }: { rider: ListedRider }) {
+function Measured({ rider }: { rider: Rider }) {
   const massKg = shownMass(rider, today());
   const ftp = ftpOnDay(rider, today());
   if (rider.powerSource === 'none') {
@@ -111,7 +111,7 @@ function Measured({ rider }: { rider: ListedRider }) {
   );
 }
 
-function wantsOf(rider: ListedRider, days: readonly Placed[]): string[] {
+function wantsOf(rider: Rider, days: readonly Placed[]): string[] {
   const wants: string[] = [];
   const retest = retestIn(rider);
   if (retest === null) wants.push('a first test');

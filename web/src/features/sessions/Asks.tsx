@@ -1,8 +1,9 @@
 import {
   bandsFor,
-  carbohydrate,
+  printCarbohydrate,
   printDuration,
   type RiderOnDay,
+  sessionCarbohydrate,
   SEVEN_STEPS,
   streamOf,
   timeInZones,
@@ -16,8 +17,7 @@ import { Figure } from '../../ui/Figure.tsx';
 
 /** What a session asks of one rider, every figure with its working. */
 export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay }) {
-  const carbs =
-    asks.energyKj && asks.totalS.value > 0 ? carbohydrate(asks.energyKj.value, asks.totalS.value, (asks.intensityRatio?.value ?? 1) <= EASY_RATIO) : null;
+  const carbs = sessionCarbohydrate(asks);
   const inTarget = timeInHardest(asks, rider);
   const fromEffort = asks.surgeWeightedW === null || rider.ftpW === null;
   return (
@@ -33,7 +33,7 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
         {asks.energyKj && (
           <Line name="Energy" working={asks.energyKj} print={`${roundHalfUp(asks.energyKj.value)} kJ, about ${roundHalfUp(asks.energyKj.value)} kcal`} />
         )}
-        {carbs && <Line name="Carbohydrate" working={carbs} print={carbs.value === 0 ? 'water may do' : `${roundHalfUp(carbs.value)} g/h`} />}
+        {carbs && <Line name="Carbohydrate" working={carbs} print={printCarbohydrate(carbs)} />}
       </dl>
       {asks.uncounted > 0 && (
         <p className="mb-0">
@@ -44,9 +44,6 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
     </section>
   );
 }
-
-/** Up to this ratio a ride is Endurance as a whole. */
-const EASY_RATIO = 0.75;
 
 /** Time in the hardest zone that holds at least a minute of the session, with the time in every other. */
 function timeInHardest(asks: SessionNumbers, rider: RiderOnDay): { name: string; working: Worked } | null {

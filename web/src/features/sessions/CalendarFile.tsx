@@ -1,15 +1,19 @@
 import type { Placed, Rider } from '@uphill/api';
-import { givenTo, printSentence, writeCalendar } from '@uphill/core';
+import { givenTo, maySee, printSentence, writeCalendar } from '@uphill/core';
 import Button from 'react-bootstrap/Button';
+import { today } from '../../app/dates.ts';
 import { healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
 import { saveFile } from '../../app/saveFile.ts';
+import { useModels } from '../../app/useRiderNumbers.ts';
 
 /** The rider's placed days as one calendar file; a newer one replaces what an older one put there. */
 export function CalendarFile({ rider, days }: { rider: Rider; days: readonly Placed[] }) {
+  const model = useModels([rider.id], today()).get(rider.id);
   if (days.length === 0) return null;
   const save = (): void => {
     const entries = days.map(({ id, date, version, plan }) => {
-      const { work } = givenTo(plan, { ...riderOnDay(rider, date), goalW: rider.goal?.watts ?? null }, healthOnDay(rider, date));
+      if (!maySee(rider.sessionShown, date, today())) return { id, date, version, name: 'Session', text: 'It shows in the morning.', url: null };
+      const { work } = givenTo(plan, riderOnDay(rider, date, model), healthOnDay(rider, date));
       const text = [`${printSentence(plan)}`, `The work: ${work}.`, plan.note].filter(Boolean).join('\n');
       return { id, date, version, name: plan.name || 'Session', text, url: `${window.location.origin}/riders/${rider.id}/days/${id}` };
     });

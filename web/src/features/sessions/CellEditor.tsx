@@ -6,12 +6,14 @@ interface Props {
   readonly label: string;
   /** Choices, for a cell that is not typed; null for a text cell. */
   readonly options: readonly (readonly [value: string, name: string])[] | null;
+  /** Most signs that can be typed. */
+  readonly most: number;
   readonly commit: (typed: string, then: 'stay' | 'next' | 'previous' | 'leave') => void;
   readonly cancel: () => void;
 }
 
 /** A cell while it is edited: Enter or Tab puts it in, Esc leaves it as it was, going elsewhere puts it in. */
-export function CellEditor({ value, label, options, commit, cancel }: Props) {
+export function CellEditor({ value, label, options, most, commit, cancel }: Props) {
   const [typed, setTyped] = useState(value);
   const over = useRef(false);
   const finish = (then: 'stay' | 'next' | 'previous' | 'leave'): void => {
@@ -42,5 +44,5 @@ export function CellEditor({ value, label, options, commit, cancel }: Props) {
       </select>
     );
   }
-  return <input {...shared} value={typed} maxLength={200} onFocus={({ target }) => target.select()} onChange={({ target }) => setTyped(target.value)} />;
+  return <input {...shared} value={typed} maxLength={most} onFocus={({ target }) => target.select()} onChange={({ target }) => setTyped(target.value)} />;
 }

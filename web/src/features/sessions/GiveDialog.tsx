@@ -1,4 +1,4 @@
-import type { ListedRider, Rider } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import { givenTo, type Plan, type PlanProblem } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -9,6 +9,7 @@ import { api } from '../../api/client.ts';
 import { mondayOf, plusDays, printDay, today } from '../../app/dates.ts';
 import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
+import { useModels } from '../../app/useRiderNumbers.ts';
 import { Field } from '../../ui/Field.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
 
@@ -38,9 +39,10 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
   const toggleRider = (id: string): void => setChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
 
   const day = dates[0] ?? today();
+  const models = useModels(chosen, day);
   const wanted = riders
     .filter(({ id }) => chosen.includes(id))
-    .map((each) => ({ rider: each, given: givenTo(plan, numbersFor(each, rider, day), healthOnDay(each, day)) }));
+    .map((each) => ({ rider: each, given: givenTo(plan, riderOnDay(each, day, models.get(each.id)), healthOnDay(each, day)) }));
   const allowed = wanted.filter(({ given }) => given.refusal === null);
   const whom = allowed.length === 1 ? firstName(allowed[0]?.rider.name ?? '') : `${allowed.length} riders`;
   const when = dates.length === 1 ? printDay(dates[0] ?? '') : `${dates.length} days`;
@@ -120,17 +122,12 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
   );
 }
 
-/** The rider looked at has bests and goal at hand; of the others the list knows what targets hang on. */
-function numbersFor(each: ListedRider, looked: Rider, day: string) {
-  return { ...riderOnDay(each.id === looked.id ? looked : each, day), goalW: each.goal?.watts ?? null };
-}
-
-function ftpWords(rider: ListedRider, day: string): string {
+function ftpWords(rider: Rider, day: string): string {
   const ftp = ftpOnDay(rider, day);
   return ftp && rider.powerSource !== 'none' ? `, FTP ${ftp.usedW} W` : '';
 }
 
-function Riders({ riders, chosen, toggle, all }: { riders: readonly ListedRider[]; chosen: readonly string[]; toggle: (id: string) => void; all: () => void }) {
+function Riders({ riders, chosen, toggle, all }: { riders: readonly Rider[]; chosen: readonly string[]; toggle: (id: string) => void; all: () => void }) {
   return (
     <fieldset className="give-riders">
       <legend className="h3">To whom</legend>

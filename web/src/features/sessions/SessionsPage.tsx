@@ -5,7 +5,8 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { plusDays, today } from '../../app/dates.ts';
-import { firstName, riderOnDay } from '../../app/riderOnDay.ts';
+import { firstName } from '../../app/riderOnDay.ts';
+import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
 import { useAct } from '../../app/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, Refused } from '../../ui/messages.tsx';
@@ -75,7 +76,7 @@ export function SessionsPage() {
 function SessionLine({ session, rider, give }: { session: Session; rider: Rider; give: () => void }) {
   const [retire] = api.useRetireSessionMutation();
   const { act, problem } = useAct();
-  const numbers = riderOnDay(rider, today());
+  const numbers = useRiderNumbers(rider, today());
   const asks = sessionNumbers(session.plan, numbers);
   const name = session.plan.name || 'New session';
   return (

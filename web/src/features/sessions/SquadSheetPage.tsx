@@ -1,6 +1,7 @@
-import type { ListedRider } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import {
   askedOf,
+  effortsOf,
   givenTo,
   type Plan,
   printAskedWatts,
@@ -20,7 +21,8 @@ import Form from 'react-bootstrap/Form';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
-import { healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
+import { healthOnDay } from '../../app/riderOnDay.ts';
+import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
 import { stepName } from './cells.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
@@ -98,8 +100,8 @@ function lengthOf({ length }: Step): string {
         : length.text;
 }
 
-function SquadRow({ rider, plan, steps }: { rider: ListedRider; plan: Plan; steps: readonly Step[] }) {
-  const numbers: RiderOnDay = { ...riderOnDay(rider, today()), goalW: rider.goal?.watts ?? null };
+function SquadRow({ rider, plan, steps }: { rider: Rider; plan: Plan; steps: readonly Step[] }) {
+  const numbers = useRiderNumbers(rider, today());
   const { exceptions, refusal } = givenTo(plan, numbers, healthOnDay(rider, today()));
   const { totalS, load } = sessionNumbers(plan, numbers);
   return (
@@ -123,7 +125,7 @@ function SquadRow({ rider, plan, steps }: { rider: ListedRider; plan: Plan; step
 
 function wattsOf(step: Step, rider: RiderOnDay): string {
   const seconds = secondsOf(step, rider);
-  const texts = (step.target.kind === 'steady' ? [step.target.effort] : [step.target.from, step.target.to]).map((effort) => {
+  const texts = effortsOf(step.target).map((effort) => {
     const asked = askedOf(effort, rider, seconds);
     if (!asked) return '?';
     const watts = rider.hasPower && rider.ftpW !== null ? printAskedWatts(asked) : null;

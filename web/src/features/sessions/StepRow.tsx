@@ -1,8 +1,8 @@
-import { askedOf, type PlanProblem, type RiderOnDay, ROLES, type Row, wattsWorking } from '@uphill/core';
+import { askedOf, effortsOf, type PlanProblem, type RiderOnDay, ROLES, type Row, wattsWorking } from '@uphill/core';
 import { Figure } from '../../ui/Figure.tsx';
 import { Stone } from '../../ui/Stone.tsx';
 import { CellEditor } from './CellEditor.tsx';
-import { type Column, COLUMN_NAMES, ROLE_NAMES, setOf, stepName, textOf } from './cells.ts';
+import { type Column, COLUMN_NAMES, MOST_SIGNS, ROLE_NAMES, setOf, stepName, textOf } from './cells.ts';
 
 interface Props {
   readonly rows: readonly Row[];
@@ -48,6 +48,7 @@ export function StepRow({ rows, index, columns, rider, problems, here, editing, 
                 value={textOf(row, column)}
                 label={`${COLUMN_NAMES[column]}, row ${index + 1}`}
                 options={column === 'step' ? optionsOf(row) : null}
+                most={MOST_SIGNS[column] ?? MOST_SIGNS.else}
                 commit={(typed, then) => commit(row, column, typed, then)}
                 cancel={cancel}
               />
@@ -90,8 +91,7 @@ function CellContent({ row, column, rider }: { row: Row; column: Column; rider: 
 
 function Watts({ row: { step }, rider }: { row: Row; rider: RiderOnDay }) {
   const seconds = step.length.kind === 'time' ? step.length.seconds : 0;
-  const efforts = step.target.kind === 'steady' ? [step.target.effort] : [step.target.from, step.target.to];
-  return efforts.map((effort, index) => {
+  return effortsOf(step.target).map((effort, index) => {
     const working = wattsWorking(effort, rider, seconds);
     return (
       <span key={index}>

@@ -1,5 +1,17 @@
 import type { Rider, Session } from '@uphill/api';
-import { bandsFor, cautionsOf, type Plan, problemsOf, type RiderOnDay, seasonOf, SEVEN_STEPS, sessionNumbers, sessionVerdict, systemName } from '@uphill/core';
+import {
+  bandsFor,
+  cautionsOf,
+  curveDots,
+  type Plan,
+  problemsOf,
+  type RiderOnDay,
+  seasonOf,
+  SEVEN_STEPS,
+  sessionNumbers,
+  sessionVerdict,
+  systemName,
+} from '@uphill/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
@@ -7,6 +19,7 @@ import { api, problemOf } from '../../api/client.ts';
 import { daysBetween, today } from '../../app/dates.ts';
 import { inField } from '../../app/keys.ts';
 import { firstName } from '../../app/riderOnDay.ts';
+import { CurveDots } from '../../charts/CurveDots.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Caution, Refused } from '../../ui/messages.tsx';
 import { About } from './About.tsx';
@@ -20,7 +33,7 @@ import { Problems } from './Problems.tsx';
 import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
 import { type SaveState, useDraft } from './useDraft.ts';
-import { useRiderNumbers } from './useRiderNumbers.ts';
+import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
 import { Suggestions } from './Suggestions.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import { Verdict } from './Verdict.tsx';
@@ -53,7 +66,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
   const [previewed, preview] = useState<Plan | null>(null);
   const shown = previewed ?? plan;
   const numbers = useRiderNumbers(rider, today());
-  const { asks, verdict, difference } = useReckoned(shown, previewed ? plan : draft?.past.at(-1)?.plan, numbers);
+  const { asks, verdict, difference, dots } = useReckoned(shown, previewed ? plan : draft?.past.at(-1)?.plan, numbers);
   const problems = useMemo(() => (plan ? problemsOf(plan) : []), [plan]);
 
   useGiveKeys(() => setGiving(true));
@@ -86,6 +99,7 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
         </section>
         <div>
           <Asks asks={asks} rider={numbers} />
+          <CurveDots dots={dots} rider={numbers} />
           <Ways plan={shown} rider={numbers} edit={edit} />
         </div>
       </div>
@@ -106,7 +120,8 @@ function useReckoned(plan: Plan | undefined, before: Plan | undefined, rider: Ri
   const asks = useMemo(() => plan && sessionNumbers(plan, rider), [plan, rider]);
   const verdict = useMemo(() => plan && asks && sessionVerdict(plan, rider, asks.segments), [plan, asks, rider]);
   const difference = useMemo(() => (before && plan ? differenceOf(before, plan, rider) : null), [before, plan, rider]);
-  return { asks, verdict, difference };
+  const dots = useMemo(() => (plan && asks ? curveDots(plan, asks.segments, rider) : []), [plan, asks, rider]);
+  return { asks, verdict, difference, dots };
 }
 
 /** G, and Ctrl or ⌘ with Enter, give the session. */

@@ -1,4 +1,5 @@
 import {
+  changeDetails,
   changeSet,
   changeStep,
   type Effort,
@@ -8,6 +9,7 @@ import {
   parseReps,
   parseTarget,
   type Plan,
+  printDetails,
   printLength,
   printSpan,
   printTarget,
@@ -21,7 +23,7 @@ import {
 import type { EditName } from './draftSlice.ts';
 
 /** The columns of the session table, in order. */
-export const COLUMNS = ['group', 'reps', 'step', 'time', 'target', 'watts', 'cadence', 'cue'] as const;
+export const COLUMNS = ['group', 'reps', 'step', 'time', 'target', 'watts', 'cadence', 'details', 'cue'] as const;
 export type Column = (typeof COLUMNS)[number];
 
 export const COLUMN_NAMES: Record<Column, string> = {
@@ -32,10 +34,14 @@ export const COLUMN_NAMES: Record<Column, string> = {
   target: 'Target',
   watts: 'Watts',
   cadence: 'Cadence',
+  details: 'Details',
   cue: 'Cue',
 };
 
 export const ROLE_NAMES: Record<Role, string> = { warmUp: 'Warm-up', work: 'Work', easy: 'Easy', coolDown: 'Cool-down' };
+
+/** Longest text of a cell. */
+export const MOST_SIGNS: Partial<Record<Column, number>> & { readonly else: number } = { details: 1000, else: 200 };
 
 /** The set whose reps a row's count cell shows: the group around sets, or the innermost set. */
 export function setOf(row: Row, column: 'group' | 'reps'): SetBlock | null {
@@ -58,6 +64,8 @@ export function textOf(row: Row, column: Column): string {
       return printTarget(step.target);
     case 'cadence':
       return cadenceText(step.cadence);
+    case 'details':
+      return printDetails(step);
     case 'cue':
       return step.cue;
     case 'watts':
@@ -95,7 +103,7 @@ function lowOf(effort: Effort): number | null {
  */
 export function commitCell(plan: Plan, row: Row, column: Column, typed: string, hills: readonly KnownHill[] = []): { plan: Plan; name: EditName } | null {
   const before = textOf(row, column);
-  const text = typed.trim().slice(0, 200);
+  const text = typed.trim().slice(0, MOST_SIGNS[column] ?? MOST_SIGNS.else);
   if (text === before.trim()) return null;
   const name = (what: string): EditName => ({
     done: `${what} ${before || 'none'} to ${text || 'none'}`,
@@ -125,6 +133,8 @@ export function commitCell(plan: Plan, row: Row, column: Column, typed: string, 
     }
     case 'cadence':
       return { plan: changeStep(plan, step.id, { cadence: kept(parseCadence(text), text) }), name: name('cadence') };
+    case 'details':
+      return { plan: changeDetails(plan, step.id, text, { hills, ftpW: null }), name: name('details') };
     case 'cue':
       return { plan: changeStep(plan, step.id, { cue: text }), name: { done: 'cue', undone: 'the cue as it was' } };
     case 'watts':

@@ -1,4 +1,4 @@
-import type { ListedRider } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import { EMPTY_SETUP, pickProtocol, type Protocol, PROTOCOLS, type ProtocolId, protocolOf, type Tells, TELLS, TELLS_NAMES, usualRamp } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -19,7 +19,7 @@ export function ChoosePage() {
   return <WithRider>{(rider) => <Chooser rider={rider} />}</WithRider>;
 }
 
-function Chooser({ rider }: { rider: ListedRider }) {
+function Chooser({ rider }: { rider: Rider }) {
   const [search] = useSearchParams();
   const asked = TELLS.find((tells) => tells === search.get('tells'));
   const { data: tests = [] } = api.useTestsQuery(rider.id);
@@ -115,7 +115,7 @@ function Chooser({ rider }: { rider: ListedRider }) {
   );
 }
 
-function HealthNote({ rider, protocol }: { rider: ListedRider; protocol: Protocol }) {
+function HealthNote({ rider, protocol }: { rider: Rider; protocol: Protocol }) {
   const health = healthOnDay(rider, today());
   if (!protocol.maximal || health.maximal) return null;
   return (
@@ -149,7 +149,7 @@ function Question({
   );
 }
 
-function Start({ rider, protocol, expectedW }: { rider: ListedRider; protocol: Protocol; expectedW: number | null }) {
+function Start({ rider, protocol, expectedW }: { rider: Rider; protocol: Protocol; expectedW: number | null }) {
   const navigate = useNavigate();
   const [begin, { isLoading }] = api.useAddTestDayMutation();
   const { data: tests = [] } = api.useTestsQuery(rider.id);

@@ -1,4 +1,4 @@
-import type { ListedRider } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import { ABOVE_FTP_LENGTHS, aboveFtp, printDuration, type Way, whyTheyDiffer } from '@uphill/core';
 import Table from 'react-bootstrap/Table';
 import { firstName } from '../../app/riderOnDay.ts';
@@ -6,7 +6,7 @@ import { Figure } from '../../ui/Figure.tsx';
 import { pointsOf, useBests, useModel } from './useCurve.ts';
 
 /** The rider's own numbers above FTP beside percent of FTP: five ways for each rep length, and what to ask for. */
-export function AboveFtp({ rider, ftpW, day }: { rider: ListedRider; ftpW: number; day: string }) {
+export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day: string }) {
   const model = useModel(rider, day);
   const year = useBests(rider.id, day, 365);
   if (!model || !year) return null;

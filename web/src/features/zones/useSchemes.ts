@@ -1,4 +1,4 @@
-import type { ListedRider } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import { FIVE_BY_MAXIMAL_HR, FIVE_BY_THRESHOLD_HR, isByHeart, type Scheme, schemeFromOwn, SCHEMES, SEVEN_STEPS } from '@uphill/core';
 import { useMemo } from 'react';
 import { api } from '../../api/client.ts';
@@ -10,11 +10,11 @@ export function useSchemes() {
   const all = useMemo<readonly Scheme[]>(() => [...SCHEMES, ...(own ?? []).map((entry) => schemeFromOwn(entry.id, entry))], [own]);
   const byId = (id: string | null | undefined): Scheme | undefined => all.find((scheme) => scheme.id === id);
   const defaultScheme = byId(settings?.defaultSchemeId) ?? SEVEN_STEPS;
-  return { all, own: own ?? [], byId, defaultScheme, settings, ofRider: (rider: ListedRider): Scheme => schemeOf(rider, byId(rider.schemeId), defaultScheme) };
+  return { all, own: own ?? [], byId, defaultScheme, settings, ofRider: (rider: Rider): Scheme => schemeOf(rider, byId(rider.schemeId), defaultScheme) };
 }
 
 /** A rider without a power meter has zones in beats: the scheme chosen where it is in beats, else by what is known of the heart. */
-function schemeOf(rider: ListedRider, chosen: Scheme | undefined, defaultScheme: Scheme): Scheme {
+function schemeOf(rider: Rider, chosen: Scheme | undefined, defaultScheme: Scheme): Scheme {
   if (rider.powerSource !== 'none') return chosen ?? defaultScheme;
   if (chosen && isByHeart(chosen)) return chosen;
   return rider.heartRates.some(({ kind }) => kind === 'threshold') ? FIVE_BY_THRESHOLD_HR : FIVE_BY_MAXIMAL_HR;

@@ -1,5 +1,5 @@
 import {
-  type Effort,
+  effortsOf,
   moveItem,
   nearestTime,
   nextTime,
@@ -208,6 +208,5 @@ function lengthText(step: Step | null): string {
 
 function targetText(step: Step | null): string {
   if (!step) return '';
-  const text = (effort: Effort): string => printEffort(effort);
-  return step.target.kind === 'steady' ? text(step.target.effort) : `${text(step.target.from)} to ${text(step.target.to)}`;
+  return effortsOf(step.target).map(printEffort).join(' to ');
 }

@@ -1,4 +1,4 @@
-import type { ListedRider, TestDayDraft } from '@uphill/api';
+import type { Rider, TestDayDraft } from '@uphill/api';
 import { FTP_BOUNDS, type Protocol } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -9,7 +9,7 @@ import { AboutProtocol } from '../AboutProtocol.tsx';
 import { RampForecast } from '../RampForecast.tsx';
 
 export interface StageProps {
-  readonly rider: ListedRider;
+  readonly rider: Rider;
   readonly protocol: Protocol;
   readonly draft: TestDayDraft;
   readonly change: (part: Partial<TestDayDraft>) => void;

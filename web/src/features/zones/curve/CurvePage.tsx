@@ -1,4 +1,4 @@
-import type { CurveBest, ListedRider, Rider } from '@uphill/api';
+import type { CurveBest, Rider } from '@uphill/api';
 import { modelAt, observedAt, printDuration, roundHalfUp, roundTo, strengthsOf } from '@uphill/core';
 import { lazy, Suspense, useState } from 'react';
 import Form from 'react-bootstrap/Form';
@@ -118,7 +118,7 @@ function Curve({ rider }: { rider: Rider }) {
 }
 
 /** What is laid over the curve: another window of the same rider, or another rider in the same window. */
-function useOver(rider: Rider, riders: readonly ListedRider[], over: string, window: Window, day: string) {
+function useOver(rider: Rider, riders: readonly Rider[], over: string, window: Window, day: string) {
   const overWindow = over.startsWith('w') ? readWindow(over.slice(1)) : undefined;
   const otherRider = riders.find(({ id }) => id === over);
   const bests = useBests(otherRider ? otherRider.id : overWindow === undefined ? '' : rider.id, day, otherRider ? window : (overWindow ?? null));

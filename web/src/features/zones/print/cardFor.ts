@@ -1,9 +1,9 @@
-import type { ListedRider } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import { ANCHOR_NAMES, type Anchors, layOver, type Scheme, type ZoneCardFor } from '@uphill/core';
 import { anchorsOnDay, healthOnDay, shownMass } from '../../../app/riderOnDay.ts';
 
 /** Whose zones, on which day, from which figures. */
-export function cardFor(rider: ListedRider, day: string): ZoneCardFor {
+export function cardFor(rider: Rider, day: string): ZoneCardFor {
   return { rider: rider.name, day, anchors: anchorsOnDay(rider, day), massKg: shownMass(rider, day), heartRate: healthOnDay(rider, day).heartRate };
 }
 

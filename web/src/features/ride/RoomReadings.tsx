@@ -1,0 +1,44 @@
+import type { SessionRideState, SessionSecond } from '@uphill/core';
+import { Scale, Stones } from './RoomScale.tsx';
+import { askWords, holdWords, leftWords, lostWords, shownWatts } from './words.ts';
+
+/** In rests the last seconds are counted in. */
+export const COUNT_IN_S = 10;
+
+/** What the rider reads at a metre and a half: watts, the band, time left; whether to hold; cadence, pulse, reps left. */
+export function RoomReadings({ state, last, resting }: { state: SessionRideState; last: readonly SessionSecond[]; resting: boolean }) {
+  const watts = shownWatts(last);
+  const lost = lostWords(state);
+  const countIn = resting && state.leftS !== null && state.leftS <= COUNT_IN_S;
+  const { rpm = 0, bpm = null } = last.at(-1) ?? {};
+  return (
+    <>
+      <div className="ride-main">
+        <p className="ride-watts" aria-label="Watts ridden">
+          {watts ?? '–'}
+        </p>
+        <Scale asked={state.asked} watts={watts} words={askWords(state.segment)} />
+        <p className="ride-left" aria-label={leftLabel(state)}>
+          {leftWords(state)}
+        </p>
+      </div>
+      <div className="ride-beside">
+        <p className={lost === null ? 'ride-hold' : 'ride-hold ride-lost'} aria-live="polite">
+          {lost ?? (countIn ? `in ${state.leftS ?? 0} s` : holdWords(state.asked, last, state.inStepS))}
+        </p>
+        <p aria-label="Cadence" className="ride-large">
+          <span className="ride-figure">{rpm}</span> rpm
+        </p>
+        <p aria-label="Pulse" className="ride-large pulse">
+          <span className="ride-figure">{bpm ?? '–'}</span> bpm
+        </p>
+        <Stones left={state.repsLeft} />
+      </div>
+    </>
+  );
+}
+
+function leftLabel({ leftS, leftM }: SessionRideState): string {
+  if (leftM !== null) return 'Metres to the top';
+  return leftS === null ? 'Time ridden of this step' : 'Time left';
+}
