@@ -149,6 +149,15 @@ describe('W′ balance of a session', () => {
 describe('the verdict', () => {
   const verdict = (text: string, rider: RiderOnDay = FAST) => sessionVerdict(said(text), rider);
 
+  it('minutes above CP draw on W′ though their reps are mild as a whole; kicks are kicks', () => {
+    const minutes = verdict('30 × (1:00 at 125 % and 1:00 at 50 %)');
+    expect([minutes.looks.map(({ id }) => id), minutes.verdict?.word]).toEqual([['balance'], 'working']);
+    expect(verdict('30 × (5:00 at 125 % and 6:00 at 50 %)').verdict?.says).toMatch(/^breaks in rep \d+ at/);
+    expect(verdict('20 × (15 s at 140 % and 1:45 at 75 %)').looks).toEqual([]);
+    expect(verdict('30 × (1:00 at rpe 10 and 1:00 at 50 %)').looks).toEqual([]);
+    expect(verdict('30 × (1:00 at 125 % 50–60 rpm and 1:00 at 50 %)').looks).toEqual([]);
+  });
+
   it('by W′: light, working, at the limit, and where it breaks', () => {
     expect(verdict('2 × 3:00 at 106 %, 5:00 easy between').looks.find(({ id }) => id === 'balance')?.word).toBe('light');
     expect(verdict('4 × 3:00 at 115 %, 3:00 easy between').verdict?.word).toBe('working');

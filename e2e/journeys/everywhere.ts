@@ -93,7 +93,11 @@ const VIEWS = [
   '/sessions/[]/squad',
   '/riders/{}/sessions',
   '/riders/{}/sessions/[]',
+  '/riders/{}/today',
 ];
+
+/** Views of one day of the rider. */
+const DAY_VIEWS = ['/riders/{}/days/()', '/riders/{}/days/()/card', '/riders/{}/days/()/ride'];
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing on the main views, ${scheme}`, async ({ page, demoHouse }) => {
@@ -103,9 +107,7 @@ for (const scheme of ['light', 'dark'] as const) {
     const tests = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/tests`)).json()) as { effort: { recordingId: string } | null }[];
     const views = [
       ...VIEWS,
-      `/riders/{}/days/${days.at(-1)?.id}`,
-      `/riders/{}/days/${days.at(-1)?.id}/card`,
-      `/riders/{}/days/${days.at(-1)?.id}/ride`,
+      ...DAY_VIEWS.map((view) => view.replace('()', days.at(-1)?.id ?? '')),
       `/riders/{}/tests/import?recording=${tests[0]?.effort?.recordingId}`,
       `/days/${new Date().toISOString().slice(0, 10)}`,
     ];
@@ -121,12 +123,19 @@ for (const scheme of ['light', 'dark'] as const) {
 
 test('nothing is wider than a phone', async ({ page, demoHouse }) => {
   const { rider, session } = await idsOf(demoHouse);
+  const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as { id: string }[];
   for (const width of [360, 390]) {
     await page.setViewportSize({ width, height: 844 });
-    for (const view of VIEWS) {
-      await page.goto(`${demoHouse.url}${view.replace('{}', rider('Ines')).replace('[]', session('Reservoir'))}`);
+    const fits = async (view: string) => expect(`${view} ${await page.evaluate(() => document.documentElement.scrollWidth)}`).toBe(`${view} ${width}`);
+    for (const view of [...VIEWS, ...DAY_VIEWS]) {
+      const address = view.replace('{}', rider('Ines')).replace('[]', session('Reservoir'));
+      await page.goto(`${demoHouse.url}${address.replace('()', days.at(-1)?.id ?? '')}`);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      expect(`${view} ${await page.evaluate(() => document.documentElement.scrollWidth)}`).toBe(`${view} ${width}`);
+      await fits(view);
     }
+    await page.getByRole('button', { name: /^(Into the ride room|Begin anew)$/ }).click();
+    await page.getByRole('button', { name: 'Start' }).click();
+    await expect(page.getByLabel('Watts ridden')).toHaveText(/\d/);
+    await fits('inside the ride room');
   }
 });

@@ -37,6 +37,8 @@ export interface SessionVerdict {
 const CURVE_LOOK = { low: 88, high: 105 } as const;
 /** At or under this cadence the work is for strength, and is what it is on purpose, rpm. */
 const LOW_CADENCE_RPM = 70;
+/** Shorter work above CP, in reps that are mild as a whole, are kicks, s. */
+const KICK_UNDER_S = 30;
 const HARDNESS: Readonly<Record<VerdictWord, number>> = {
   light: 0,
   'too easy to change anything': 0,
@@ -106,15 +108,28 @@ export function sessionVerdict(plan: Plan, rider: RiderOnDay, segments: readonly
   const model = rider.hasPower ? balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW) : null;
   const balance = model && segments.length > 0 ? sessionBalance(segments, model) : null;
   const work = lookedAt(plan, segments, rider);
-  if (!work || rider.ftpW === null) {
+  const above = model !== null && (work?.segments ?? longAbove(plan, segments)).some((segment) => mostOf(segment) > model.cpW);
+  if (rider.ftpW === null || (!work && !above)) {
     const why = rider.ftpW === null ? 'Without an FTP there is no verdict.' : 'What it asks is gentle, low in cadence or by effort on purpose: no verdict.';
     return { looks: [], verdict: null, why, model, balance };
   }
-  const above = work.segments.some(({ from, to }) => model !== null && Math.max(from?.countedW ?? 0, to?.countedW ?? 0) > model.cpW);
-  const looks = [...(model && balance && above ? [byBalance(balance, model, rider)] : []), ...byCurve(work, rider, rider.ftpW)];
+  const looks = [...(model && balance && above ? [byBalance(balance, model, rider)] : []), ...(work ? byCurve(work, rider, rider.ftpW) : [])];
   const verdict = looks.reduce<Look | null>((hardest, look) => (hardest === null || HARDNESS[look.word] > HARDNESS[hardest.word] ? look : hardest), null);
-  const aboveFtp = work.segments.some(({ from }) => (from?.countedW ?? 0) > (rider.ftpW ?? Infinity));
+  const aboveFtp = work?.segments.some(({ from }) => (from?.countedW ?? 0) > (rider.ftpW ?? Infinity)) ?? false;
   return { looks, verdict, why: model === null && aboveFtp ? 'W′ balance needs a 1:00 and a 5:00 effort.' : null, model, balance };
+}
+
+/** Work that is long enough to draw on W′ though its reps as a whole are mild; what is shorter are kicks. */
+function longAbove(plan: Plan, segments: readonly Segment[]): Segment[] {
+  const steps = new Map(rowsOf(plan).map(({ step }) => [step.id, step]));
+  return segments.filter(({ role, stepId, seconds }) => {
+    const step = steps.get(stepId);
+    return role === 'work' && step !== undefined && !onPurpose(step) && seconds >= KICK_UNDER_S;
+  });
+}
+
+function mostOf({ from, to }: Segment): number {
+  return Math.max(from?.countedW ?? 0, to?.countedW ?? 0);
 }
 
 function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnDay): Look {

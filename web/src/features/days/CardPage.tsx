@@ -11,6 +11,7 @@ import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
 import { Stone } from '../../ui/Stone.tsx';
+import { useSessionPlan } from '../sessions/useSessionPlan.ts';
 import { Beside } from './Beside.tsx';
 import { Steps } from './Steps.tsx';
 
@@ -23,12 +24,12 @@ export function CardPage() {
   const { riderId = '', dayId, sessionId } = useParams();
   const { data: rider } = api.useRiderQuery(riderId);
   const { data: day, error } = api.useDayQuery(dayId ?? '', { skip: !dayId });
-  const { data: session, error: sessionError } = api.useSessionQuery(sessionId ?? '', { skip: !sessionId });
+  const { plan, error: sessionError } = useSessionPlan(sessionId ?? '');
   const failed = error ?? sessionError;
   if (failed) return <Refused problem={problemOf(failed)} />;
   if (!rider) return <Loading />;
   if (day) return <Card rider={rider} plan={day.plan} day={day} back={`/riders/${rider.id}/days/${day.id}`} />;
-  if (session) return <Card rider={rider} plan={session.plan} day={null} back={`/riders/${rider.id}/sessions/${session.id}`} />;
+  if (plan) return <Card rider={rider} plan={plan} day={null} back={`/riders/${rider.id}/sessions/${sessionId ?? ''}`} />;
   return <Loading />;
 }
 

@@ -107,7 +107,7 @@ function SendRecording({ riderId }: { riderId: string }) {
     setSays([duplicate ? 'It was sent before. Not added twice.' : `${printDuration(recording.seconds)} received.`, ...recording.notes].join(' '));
   };
   return (
-    <section aria-label="Send the recording">
+    <section aria-label="The ride">
       <label className="btn btn-outline-secondary">
         {isLoading ? 'Sending…' : 'Send the recording'}
         <input type="file" className="visually-hidden" disabled={isLoading} onChange={(event) => void send(event)} />

@@ -1,9 +1,10 @@
 import type { Placed, Rider } from '@uphill/api';
-import { printClock, writeFitRecording } from '@uphill/core';
+import { printClock } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';
 import { api } from '../../api/client.ts';
+import { loadFormats } from '../../app/loadFormats.ts';
 import { useAct } from '../../app/useAct.ts';
 import { Refused } from '../../ui/messages.tsx';
 import { forgetRide } from './keptRide.ts';
@@ -61,7 +62,7 @@ export function Ended({
   const [busy, setBusy] = useState(false);
   const store = async (): Promise<void> => {
     setBusy(true);
-    const { seconds } = await whole();
+    const [{ seconds }, { writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
     const lapEnds = [...new Set([...steps.map(({ endS }) => endS), ...laps])].sort((a, b) => a - b);
     const file = new File([writeFitRecording(seconds, `${day.date}T18:00:00`, lapEnds) as BlobPart], `ride-room-${day.date}-${seed}.fit`);
     const received = await act(upload({ riderId: rider.id, file }));

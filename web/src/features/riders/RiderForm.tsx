@@ -51,7 +51,7 @@ export function RiderForm({
     resetOptions: { keepDirtyValues: true, keepErrors: true },
   });
   const submit = async (fields: RiderFields): Promise<void> => {
-    if (await save(fields)) reset(fields);
+    if (await save(fields)) reset(fields, { keepDirtyValues: false, keepFieldsRef: true });
   };
   const { errors } = formState;
   const schemes = useSchemes();

@@ -1,7 +1,8 @@
-import { type Plan, type Reading, readSessionCsv, readSessionsJson, readWorkoutFit } from '@uphill/core';
+import type { KnownHill, Plan, Reading } from '@uphill/core';
 import { useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { api } from '../../api/client.ts';
+import { loadFormats } from '../../app/loadFormats.ts';
 import { useAct } from '../../app/useAct.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { noticed } from '../../app/viewSlice.ts';
@@ -55,7 +56,8 @@ export function BringIn() {
 
 const tooLarge: Reading<never> = { ok: false, reason: 'The file is larger than any file of sessions. Nothing was taken in.' };
 
-async function readFile(file: File, hills: Parameters<typeof readWorkoutFit>[1]): Promise<Reading<{ plans: Plan[]; notes: readonly string[] }>> {
+async function readFile(file: File, hills: readonly KnownHill[]): Promise<Reading<{ plans: Plan[]; notes: readonly string[] }>> {
+  const { readSessionCsv, readSessionsJson, readWorkoutFit } = await loadFormats();
   const bytes = new Uint8Array(await file.arrayBuffer());
   const isFit = String.fromCharCode(...bytes.subarray(8, 12)) === '.FIT';
   if (isFit) {

@@ -23,6 +23,7 @@ import { api, problemOf } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
 import { healthOnDay } from '../../app/riderOnDay.ts';
 import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
+import { useSessionPlan } from './useSessionPlan.ts';
 import { stepName } from './cells.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
@@ -32,10 +33,9 @@ export function SquadSheetPage() {
   const { sessionId = '' } = useParams();
   const [search, setSearch] = useSearchParams();
   const { data: riders } = api.useRidersQuery();
-  const { data: session, error } = api.useSessionQuery(sessionId);
+  const { plan, error } = useSessionPlan(sessionId);
   if (error) return <Refused problem={problemOf(error)} />;
-  if (!riders || !session) return <Loading />;
-  const { plan } = session;
+  if (!riders || !plan) return <Loading />;
   const wanted = (search.get('riders') ?? '').split(',').filter((id) => riders.some((rider) => rider.id === id));
   const chosen = wanted.length > 0 ? wanted : riders.map(({ id }) => id);
   const toggle = (id: string): void => setSearch({ riders: (chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]).join(',') });
@@ -44,7 +44,7 @@ export function SquadSheetPage() {
   return (
     <main className="card-page">
       <div className="card-controls flex-wrap">
-        <Link to={`/riders/${chosen[0] ?? ''}/sessions/${session.id}`}>Back</Link>
+        <Link to={`/riders/${chosen[0] ?? ''}/sessions/${sessionId}`}>Back</Link>
         {riders.map(({ id, name }) => (
           <Form.Check key={id} id={`squad-${id}`} label={name} checked={chosen.includes(id)} onChange={() => toggle(id)} />
         ))}

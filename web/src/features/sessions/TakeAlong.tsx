@@ -1,5 +1,6 @@
-import { type Plan, type RiderOnDay, writeSessionCsv, writeSessionsJson, writeWorkoutFit } from '@uphill/core';
+import type { Plan, RiderOnDay } from '@uphill/core';
 import Dropdown from 'react-bootstrap/Dropdown';
+import { loadFormats } from '../../app/loadFormats.ts';
 import { saveFile } from '../../app/saveFile.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { noticed } from '../../app/viewSlice.ts';
@@ -10,7 +11,8 @@ export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
   const name = fileName(plan.name || 'session');
   const told = (kind: string, lost: readonly string[]): void =>
     void dispatch(noticed(lost.length === 0 ? `Saved as ${kind}; it carries all of the session.` : `Saved as ${kind}. ${lost.join(' ')}`));
-  const save = (kind: 'json' | 'csv' | 'fit'): void => {
+  const save = async (kind: 'json' | 'csv' | 'fit'): Promise<void> => {
+    const { writeSessionCsv, writeSessionsJson, writeWorkoutFit } = await loadFormats();
     if (kind === 'json') {
       saveFile(`${name}.json`, writeSessionsJson([plan]));
       told('JSON', []);
@@ -24,13 +26,13 @@ export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
     <Dropdown>
       <Dropdown.Toggle variant="outline-secondary">Take along</Dropdown.Toggle>
       <Dropdown.Menu>
-        <Dropdown.Item as="button" onClick={() => save('json')}>
+        <Dropdown.Item as="button" onClick={() => void save('json')}>
           JSON, all of it
         </Dropdown.Item>
-        <Dropdown.Item as="button" onClick={() => save('csv')}>
+        <Dropdown.Item as="button" onClick={() => void save('csv')}>
           CSV, timed steps in {rider.firstName}’s watts
         </Dropdown.Item>
-        <Dropdown.Item as="button" onClick={() => save('fit')}>
+        <Dropdown.Item as="button" onClick={() => void save('fit')}>
           FIT workout
         </Dropdown.Item>
       </Dropdown.Menu>

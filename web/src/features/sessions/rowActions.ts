@@ -1,4 +1,17 @@
-import { changeSet, duplicateStep, easyStep, insertBelow, makeSet, moveStep, openSet, type Plan, removeStep, type Row, type Step } from '@uphill/core';
+import {
+  changeSet,
+  duplicateStep,
+  easyStep,
+  insertBelow,
+  makeSet,
+  MOST_REPS,
+  moveStep,
+  openSet,
+  type Plan,
+  removeStep,
+  type Row,
+  type Step,
+} from '@uphill/core';
 import { type EditName, repsChanged } from './draftSlice.ts';
 import { newId } from './newId.ts';
 import { ROLE_NAMES } from './cells.ts';
@@ -73,7 +86,7 @@ function insert(plan: Plan, row: Row | null): RowEdit {
 function reps(plan: Plan, row: Row, by: 1 | -1): RowEdit | null {
   const set = row.restOf ?? row.sets.at(-1);
   if (!set || typeof set.reps !== 'number') return null;
-  const next = Math.max(1, Math.min(99, set.reps + by));
+  const next = Math.max(1, Math.min(MOST_REPS, set.reps + by));
   if (next === set.reps) return null;
   return { plan: changeSet(plan, set.id, { reps: next }), name: repsChanged(set.reps, next, set.id), goTo: null };
 }

@@ -60,6 +60,21 @@ export function useDraft(session: Session) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [waiting, draft?.present, draft?.version, attempt, id, save, dispatch]);
 
+  // Whoever goes on to the days or the card takes the last edit along.
+  useEffect(
+    () => () => {
+      const left = store.getState().drafts[id];
+      if (!left || left.present === left.saved || saving.current) return;
+      void save({ id, plan: left.present, version: left.version })
+        .unwrap()
+        .then(
+          (stored) => dispatch(saved({ id, version: stored.version, plan: left.present })),
+          () => undefined,
+        );
+    },
+    [id, save, dispatch, store],
+  );
+
   const edit: EditPlan = useCallback(
     (change, name) => {
       const present = store.getState().drafts[id]?.present;

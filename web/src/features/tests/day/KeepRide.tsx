@@ -1,8 +1,9 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
-import { type Protocol, type RiddenSecond, writeCsvRecording, writeFitRecording } from '@uphill/core';
+import type { Protocol, RiddenSecond } from '@uphill/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { api } from '../../../api/client.ts';
+import { loadFormats } from '../../../app/loadFormats.ts';
 import { useAct } from '../../../app/useAct.ts';
 import { saveFile } from '../../../app/saveFile.ts';
 import { Refused } from '../../../ui/messages.tsx';
@@ -27,7 +28,7 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
   const sent = useRef(false);
   const keep = useCallback(async (): Promise<void> => {
     setBusy(true);
-    const { seconds, laps } = await whole();
+    const [{ seconds, laps }, { writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
     const file = new File([writeFitRecording(seconds, startedAt, laps) as BlobPart], `${name}.fit`);
     const received = await act(upload({ riderId: rider.id, file }));
     setBusy(false);
@@ -41,7 +42,7 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
     void keep();
   }, [draft.recordingId, keep]);
   const download = async (kind: 'csv' | 'fit'): Promise<void> => {
-    const { seconds, laps } = await whole();
+    const [{ seconds, laps }, { writeCsvRecording, writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
     saveFile(`${name}.${kind}`, kind === 'csv' ? writeCsvRecording(seconds, startedAt) : writeFitRecording(seconds, startedAt, laps));
   };
   return (

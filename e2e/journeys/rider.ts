@@ -1,0 +1,165 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { writeCsvRecording } from '@uphill/core';
+import type { Page } from '@playwright/test';
+import { expect, type House, idsOf, test } from '../support/house.ts';
+
+const dayFromNow = (days: number): string => {
+  const date = new Date(Date.now() + days * 86_400_000);
+  return `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`;
+};
+
+async function give(page: Page, house: House, session: string, rider: string, date: string): Promise<string> {
+  const answer = await page.request.post(`${house.url}/api/placed`, { data: { sessionId: session, gives: [{ riderId: rider, dates: [date] }] } });
+  const [placed] = (await answer.json()) as { id: string }[];
+  return placed?.id ?? '';
+}
+
+test('the rider’s own page on a phone: today in watts, marked as done, the recording sent; tomorrow only as the coach has set it', async ({
+  page,
+  demoHouse,
+}) => {
+  const { rider, session } = await idsOf(demoHouse);
+  const leila = rider('Leila');
+  await give(page, demoHouse, session('3 × 15'), leila, dayFromNow(0));
+  await give(page, demoHouse, session('Quarry threes'), leila, dayFromNow(1));
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${demoHouse.url}/riders/${leila}`);
+  await page.getByRole('link', { name: 'What Leila sees' }).click();
+  const tomorrow = page.getByRole('region', { name: 'Tomorrow' });
+  const threes = page.getByRole('region', { name: '3 × 15:00' });
+
+  await test.step('today in her own watts, tomorrow the day before', async () => {
+    await expect(threes).toContainText(/\d{3}–\d{3} W/);
+    await expect(threes).toContainText('60 g/h');
+    await expect(tomorrow).toContainText('Quarry threes');
+  });
+
+  await test.step('marked as done with a worded effort, from the button at the foot', async () => {
+    await page.getByRole('button', { name: '8 very hard' }).first().click();
+    const done = page.getByRole('button', { name: 'Mark as done' }).first();
+    expect((await done.boundingBox())?.height).toBeGreaterThanOrEqual(48);
+    await done.click();
+    await expect(page.getByRole('heading', { name: 'Marked done' })).toBeVisible();
+  });
+
+  await test.step('a recording is sent, the same one again is not added twice, and one that is none is refused', async () => {
+    const file = path.join(demoHouse.folder, 'evening.csv');
+    const seconds = Array.from({ length: 1200 }, (_, second) => ({ watts: 180 + (second % 7), bpm: 140, rpm: 88 }));
+    writeFileSync(file, writeCsvRecording(seconds, `${dayFromNow(0)}T18:00:00`));
+    const field = page.getByLabel('Send the recording');
+    await field.setInputFiles(file);
+    await expect(page.getByText('20:00 received.')).toBeVisible();
+    await field.setInputFiles(file);
+    await expect(page.getByText('Not added twice.')).toBeVisible();
+    writeFileSync(file, 'a,b\n1,2');
+    await field.setInputFiles(file);
+    await expect(page.getByRole('alert')).toContainText('There is neither a power nor a heart-rate column.');
+  });
+
+  await test.step('only in the morning: neither the page nor the calendar file tells', async () => {
+    await page.goto(`${demoHouse.url}/riders/${leila}`);
+    await page.getByLabel('Sessions show').selectOption('only in the morning');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByText('Changed Leila Haddad.')).toBeVisible();
+    await page.getByRole('link', { name: 'What Leila sees' }).click();
+    await expect(tomorrow).toContainText('It shows in the morning.');
+    await expect(page.getByText('Quarry threes')).toHaveCount(0);
+    await expect(threes).toBeVisible();
+    await page.goto(`${demoHouse.url}/riders/${leila}/sessions`);
+    const saving = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Calendar file' }).click();
+    const events = readFileSync(await (await saving).path(), 'utf8').split('BEGIN:VEVENT');
+    const on = (day: string) => events.filter((event) => event.includes(`VALUE=DATE:${day.replaceAll('-', '')}`)).join('');
+    expect(on(dayFromNow(0))).toContain('SUMMARY:3 × 15:00');
+    expect(on(dayFromNow(1))).toContain('SUMMARY:Session');
+    expect(on(dayFromNow(1))).not.toMatch(/Quarry|W\b/);
+  });
+});
+
+test('details of a step in the table: read, printed in the sentence and on the card; nonsense is kept, named, and undone', async ({ page, demoHouse }) => {
+  const { rider, session } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Rurik')}/sessions/${session('Reservoir')}`);
+  await expect(page.getByText('draft saved')).toBeVisible();
+  await page.getByRole('gridcell', { name: '98–102 %' }).click();
+  for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'Enter']) await page.keyboard.press(key);
+  await page.keyboard.type('seated, last 15 s max, rep 2 at 95 %');
+  await page.keyboard.press('Enter');
+  const sentence = page.getByLabel('The session in a sentence');
+  await expect(sentence).toHaveValue(/4 × 8:00 at 98–102 % seated .*last 15 s max, rep 2 at 95 %/);
+  await expect(page.getByRole('note')).toContainText('Sprints and hill finishes');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('sitting down');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.problems')).toContainText('"sitting down" is not a detail I know. Try seated');
+  await expect(page.locator('td[aria-invalid=true]')).toContainText('sitting down');
+  await page.reload();
+  await expect(page.locator('td[aria-invalid=true]')).toContainText('sitting down');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.problems')).toHaveCount(0);
+  await page.getByRole('link', { name: 'Print card' }).click();
+  const card = page.getByRole('article', { name: 'Session card' });
+  await expect(card).toContainText('seated, last 15 s max, rep 2 at 95 %');
+  await expect(card).toContainText('Sprints and hill finishes');
+});
+
+test('a session of five hundred steps and twelve hours is written, weighed, given and printed', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/sessions`);
+  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
+  const sentence = page.getByLabel('The session in a sentence');
+  await sentence.fill('20 easy, 250 × (1:00 at 110 % and 1:45 at 60 %), 10 down');
+  await sentence.press('Enter');
+  await expect(page.getByRole('button', { name: /^In all: / })).toHaveText('11:57:30');
+  await expect(page.getByRole('status', { name: 'The verdict' })).toContainText(/W′ left at the lowest|breaks/);
+  await page.getByRole('gridcell', { name: '250×' }).click();
+  await page.keyboard.press('+');
+  await expect(page.getByRole('button', { name: /^In all: / })).toHaveText('12:00:15');
+  await page.getByRole('button', { name: 'Give', exact: true }).click();
+  await page.getByLabel('Another day').fill(dayFromNow(60));
+  await page.getByRole('button', { name: /^Give to Ines/ }).click();
+  await expect(page.getByText(/given to Ines/)).toBeVisible();
+  await page.getByRole('link', { name: 'Print card' }).click();
+  await expect(page.getByRole('article', { name: 'Session card' })).toContainText('251×');
+  // Two thousand steps are the most; more are named, and nothing is lost.
+  await page.goBack();
+  await sentence.fill('999 × (10 s max and 20 s easy and 10 s at 90 %)');
+  await sentence.press('Enter');
+  await expect(page.locator('.problems')).toContainText('Laid out, the session has 2997 steps. The most is 2000.');
+});
+
+test('what stands in the way of others in the squad is reckoned with their own bests', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/sessions`);
+  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
+  const sentence = page.getByLabel('The session in a sentence');
+  await sentence.fill('20 easy, 5 × 3:00 at 128 %, 2:00 easy between, 10 down');
+  await sentence.press('Enter');
+  await page.getByRole('button', { name: 'Give', exact: true }).click();
+  await page.getByRole('button', { name: 'Everybody' }).click();
+  const models = (await (
+    await page.request.get(`${demoHouse.url}/api/models?on=${dayFromNow(0)}&riders=${['Leila', 'Rurik'].map((name) => rider(name)).join(',')}`)
+  ).json()) as { pair: { wPrimeJ: number } | null; fit: { wPrimeJ: number } | null }[];
+  expect(models.every(({ pair, fit }) => pair !== null || fit !== null)).toBe(true);
+  // Same FTP, another W′: for Rurik, who has little of it, the set breaks.
+  await expect(page.getByRole('listitem').filter({ hasText: 'Rurik' })).toContainText(/For Rurik it breaks in rep \d at \d+:\d\d\./);
+  await expect(page.getByRole('listitem').filter({ hasText: 'Maud' })).toContainText('Maud has no power meter: given as RPE');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Oskar' })).toContainText('For Oskar it breaks');
+});
+
+test('words typed into the details of a rider stay while the rider is changed by undo', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Tomas')}`);
+  await page.getByLabel('Retest after, weeks').fill('8');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Changed Tomas Brandt.')).toBeVisible();
+  const notes = page.getByLabel('Notes: injury, medication, what they like');
+  await notes.fill('Prefers mornings.');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByLabel('Retest after, weeks')).toHaveValue('6');
+  await expect(notes).toHaveValue('Prefers mornings.');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Changed Tomas Brandt.')).toBeVisible();
+  const stored = (await (await page.request.get(`${demoHouse.url}/api/riders/${rider('Tomas')}`)).json()) as { notes: string; retestWeeks: number };
+  expect([stored.notes, stored.retestWeeks]).toEqual(['Prefers mornings.', 6]);
+});

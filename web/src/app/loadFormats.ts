@@ -1,0 +1,4 @@
+/** The formats of files, loaded when they are asked for. */
+export function loadFormats() {
+  return import('./fileFormats.ts');
+}
