@@ -1,17 +1,5 @@
 import type { Rider, Session } from '@uphill/api';
-import {
-  bandsFor,
-  cautionsOf,
-  curveDots,
-  type Plan,
-  problemsOf,
-  type RiderOnDay,
-  seasonOf,
-  SEVEN_STEPS,
-  sessionNumbers,
-  sessionVerdict,
-  systemName,
-} from '@uphill/core';
+import { bandsFor, cautionsOf, curveDots, type Plan, problemsOf, type RiderOnDay, seasonOf, SEVEN_STEPS, systemName } from '@uphill/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
@@ -30,6 +18,7 @@ import type { EditPlan } from './draftSlice.ts';
 import { FitIt } from './FitIt.tsx';
 import { GiveDialog } from './GiveDialog.tsx';
 import { Problems } from './Problems.tsx';
+import { reckon } from './reckon.ts';
 import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
 import { type SaveState, useDraft } from './useDraft.ts';
@@ -117,8 +106,7 @@ function weeksTo(date: string | undefined): number | null {
 
 /** Everything a session asks, and what the last change moved. */
 function useReckoned(plan: Plan | undefined, before: Plan | undefined, rider: RiderOnDay) {
-  const asks = useMemo(() => plan && sessionNumbers(plan, rider), [plan, rider]);
-  const verdict = useMemo(() => plan && asks && sessionVerdict(plan, rider, asks.segments), [plan, asks, rider]);
+  const { asks, verdict } = useMemo(() => (plan ? reckon(plan, rider) : { asks: undefined, verdict: undefined }), [plan, rider]);
   const difference = useMemo(() => (before && plan ? differenceOf(before, plan, rider) : null), [before, plan, rider]);
   const dots = useMemo(() => (plan && asks ? curveDots(plan, asks.segments, rider) : []), [plan, asks, rider]);
   return { asks, verdict, difference, dots };

@@ -1,4 +1,5 @@
-import { type Plan, printShare, type RiderOnDay, roundHalfUp, sessionNumbers, sessionVerdict } from '@uphill/core';
+import { type Plan, printShare, type RiderOnDay, roundHalfUp } from '@uphill/core';
+import { reckon } from './reckon.ts';
 
 /** The figures of a session that a change moves. */
 interface Figures {
@@ -8,8 +9,9 @@ interface Figures {
 }
 
 function figuresOf(plan: Plan, rider: RiderOnDay): Figures {
-  const { load, totalS, segments } = sessionNumbers(plan, rider);
-  const { model, balance } = sessionVerdict(plan, rider, segments);
+  const { asks, verdict } = reckon(plan, rider);
+  const { load, totalS } = asks;
+  const { model, balance } = verdict;
   return { load: roundHalfUp(load.value), totalS: totalS.value, lowest: model && balance ? roundHalfUp((balance.lowestJ / model.wPrimeJ) * 100) : null };
 }
 

@@ -1,0 +1,109 @@
+/** The server: many recordings at once, and how soon it answers. */
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { ROOT } from '../house.mjs';
+import { curvePage } from './pages.mjs';
+import { core, median, report, RIDER } from './tally.mjs';
+
+const MANY = 300;
+const IN_ONE_THREAD = 24;
+const CURVE_RIDES = 500;
+
+function bareNode() {
+  const started = performance.now();
+  spawnSync(process.execPath, ['-e', '0']);
+  return performance.now() - started;
+}
+
+async function firstAnswer() {
+  const folder = mkdtempSync(path.join(tmpdir(), 'uphill-bench-'));
+  const started = performance.now();
+  const child = spawn(process.execPath, [path.join(ROOT, 'server/dist/main.js'), '--port', '0', '--database', path.join(folder, 'bench.sqlite')], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise((resolve) => child.stdout.on('data', (data) => /http:\S+/.test(data) && resolve(/http:\S+/.exec(data)[0])));
+  await (await fetch(`${url}/api/riders`)).json();
+  const took = performance.now() - started;
+  child.kill('SIGKILL');
+  rmSync(folder, { recursive: true });
+  return took;
+}
+
+export async function serverStart() {
+  const times = [];
+  for (let round = 0; round < 5; round += 1) times.push(await firstAnswer());
+  report('server start to first answer, new database', times.sort((a, b) => a - b)[2], bareNode(), 'plain: node starting and doing nothing');
+}
+
+/** Two hours on a rolling road, packed as head units' archives are. */
+function twoHours(seed) {
+  const random = core.seededRandom(seed);
+  const ridden = core.rideMeant(core.PLAIN_RIDER, [{ seconds: 7200, watts: 190, rolling: 0.2 }], random);
+  return gzipSync(core.writeCsvRecording(ridden, `2026-${String(1 + (seed % 9)).padStart(2, '0')}-${String(1 + (seed % 28)).padStart(2, '0')}T08:00:00`));
+}
+
+/** 300 recordings of two hours through the server, against one plain pass in this thread that unpacks, splits and runs the double loop over the usual lengths. */
+export async function manyImports() {
+  const { buildApp } = await import('../../server/dist/index.js');
+  const folder = mkdtempSync(path.join(tmpdir(), 'uphill-bench-'));
+  const files = Array.from({ length: MANY }, (_, seed) => twoHours(seed));
+  const app = await buildApp({ database: path.join(folder, 'bench.sqlite'), pages: path.join(ROOT, 'web/dist') });
+  const headers = { host: '127.0.0.1' };
+  const rider = (await app.inject({ method: 'POST', url: '/api/riders', headers, payload: RIDER })).json();
+  const send = (name, bytes) => {
+    const edge = 'bench-edge';
+    const head = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: application/octet-stream\r\n\r\n`;
+    const payload = Buffer.concat([Buffer.from(head), bytes, Buffer.from(`\r\n--${edge}--\r\n`)]);
+    return app.inject({
+      method: 'POST',
+      url: `/api/riders/${rider.id}/recordings`,
+      headers: { ...headers, 'content-type': `multipart/form-data; boundary=${edge}` },
+      payload,
+    });
+  };
+  const answers = [];
+  const watching = setInterval(async () => {
+    const started = performance.now();
+    await app.inject({ url: '/api/riders', headers });
+    answers.push(performance.now() - started);
+  }, 250);
+  const queue = [...files.entries()];
+  let most = 0;
+  const started = performance.now();
+  await Promise.all(
+    [1, 2].map(async () => {
+      for (let next = queue.shift(); next; next = queue.shift()) {
+        const answer = await send(`${next[0]}.csv.gz`, next[1]);
+        if (answer.statusCode !== 200) throw new Error(answer.body);
+        most = Math.max(most, process.memoryUsage().rss);
+      }
+    }),
+  );
+  const took = performance.now() - started;
+  clearInterval(watching);
+  const { default: importRecording } = await import('../../server/dist/workers/importRecording.js');
+  const plain = median(1, () => files.slice(0, IN_ONE_THREAD).forEach((file) => importRecording(file))) * (MANY / IN_ONE_THREAD);
+  report(
+    `import of ${MANY} recordings of 2 h with best efforts`,
+    took,
+    plain,
+    `${((MANY / took) * 1000).toFixed(1)} a second, stored; plain: the same reading in one thread, ${IN_ONE_THREAD} of them scaled up, nothing stored`,
+  );
+  const sorted = answers.sort((a, b) => a - b);
+  console.log(
+    `while they came in: ${sorted.length} other answers, middle ${sorted[sorted.length >> 1]?.toFixed(0)} ms, slowest ${sorted.at(-1)?.toFixed(0)} ms; memory at most ${Math.round(most / 1024 / 1024)} MB`,
+  );
+  for (let seed = MANY; seed < CURVE_RIDES; seed += 1) await send(`${seed}.csv.gz`, twoHours(seed));
+  await app.inject({
+    method: 'POST',
+    url: `/api/riders/${rider.id}/ftp`,
+    headers,
+    payload: { testId: null, usedW: 250, countsFrom: '2026-01-01', reason: '' },
+  });
+  await curvePage(app, rider.id, CURVE_RIDES);
+  await app.close();
+  rmSync(folder, { recursive: true });
+}
