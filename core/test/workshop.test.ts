@@ -8,6 +8,8 @@ import {
   bookSession,
   carbohydrate,
   chosenWatts,
+  curveDots,
+  curvePoints,
   defaultRest,
   expand,
   fitToBalance,
@@ -143,6 +145,36 @@ describe('W′ balance of a session', () => {
         expect(sessionBalance(until, model).points.at(-1)?.balanceJ).toBeCloseTo(0, 0);
       }),
     );
+  });
+});
+
+describe('the dots on the curve', () => {
+  const dots = (text: string, rider: RiderOnDay = FAST) => {
+    const session = said(text);
+    return curveDots(session, expand(session, rider), rider);
+  };
+
+  it('a rep and all of the work, the same share as the verdict says; above 105 % only the rep', () => {
+    const eights = '15 building to 90 %, 4 × 8:00 at 98–102 %, 4:00 easy between, 10 down';
+    const [rep, work] = dots(eights);
+    expect([rep, work]).toMatchObject([
+      { of: 'rep', seconds: 480, watts: 262 },
+      { of: 'work', seconds: 1920, watts: 262 },
+    ]);
+    expect(work?.share.value).toBe(sessionVerdict(said(eights), FAST).looks.find(({ id }) => id === 'curve')?.share.value);
+    expect(dots('5 × 3:00 at 118 %, 3:00 easy between').map(({ of }) => of)).toEqual(['rep']);
+    expect(dots('90 at 56–75 %').map(({ of, seconds }) => [of, seconds])).toEqual([['rep', 5400]]);
+    expect(dots('4 × 8:00 at 100 %, 4:00 easy between', { ...FAST, ftpW: null, bests: [], pair: null, fit: null })).toEqual([]);
+  });
+
+  it('the curve is drawn from what rides and model say, assumed beyond the longest ride, and never rises', () => {
+    const points = curvePoints(FAST, 60, 7200, 40);
+    expect(points[0]?.seconds).toBe(60);
+    expect(points.at(-1)?.seconds).toBeCloseTo(7200, 6);
+    for (const [index, { seconds, watts, assumed }] of points.entries()) {
+      expect(watts).toBeLessThanOrEqual((points[index - 1]?.watts ?? Infinity) + 1e-9);
+      expect(assumed).toBe(seconds > 1200);
+    }
   });
 });
 

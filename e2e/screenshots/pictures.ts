@@ -16,7 +16,7 @@ const PICTURES: readonly { readonly name: string; readonly view: string; readonl
   { name: 'workshop', view: '/riders/{}/sessions/[]' },
   { name: 'squad-sheet', view: '/sessions/[]/squad' },
   { name: 'day', view: '/riders/{}/days/()' },
-  { name: 'day-phone', view: '/riders/{}/days/()', phone: true },
+  { name: 'rider-phone', view: '/riders/{}/today', phone: true },
   { name: 'card', view: '/riders/{}/days/()/card' },
 ];
 

@@ -5,7 +5,7 @@ import { type Worked, worked } from '../working/worked.ts';
 import type { RiderOnDay } from './efforts.ts';
 import type { Segment } from './expand.ts';
 import type { Plan } from './plan.ts';
-import { lookedAt } from './verdict.ts';
+import { CURVE_LOOK, lookedAt } from './verdict.ts';
 
 /** Where the work of a session lies against the rider's curve. */
 export interface CurveDot {
@@ -27,7 +27,8 @@ export interface CurvePoint {
 
 /**
  * The dots of a session on the rider's curve: the longest rep at its mean, and all of the work at its mean, which is
- * what the second verdict holds against the curve.
+ * what the second verdict holds against the curve. Above 105 % of FTP the rests decide, so there all of the work has no
+ * dot: held in one piece it would say nothing.
  *
  * @param plan the session
  * @param segments it laid out
@@ -44,8 +45,9 @@ export function curveDots(plan: Plan, segments: readonly Segment[], rider: Rider
     reps.set(key, [...(reps.get(key) ?? []), segment]);
   }
   const longest = [...reps.values()].reduce<Segment[]>((top, rep) => (secondsOfAll(rep) > secondsOfAll(top) ? rep : top), []);
-  const dots = [dotOf('rep', longest, rider), ...(reps.size > 1 ? [dotOf('work', work, rider)] : [])];
-  return dots.filter((dot) => dot !== null);
+  const all = reps.size > 1 ? dotOf('work', work, rider) : null;
+  const inOnePiece = all !== null && (rider.ftpW === null || all.watts <= (CURVE_LOOK.high / 100) * rider.ftpW);
+  return [dotOf('rep', longest, rider), inOnePiece ? all : null].filter((dot) => dot !== null);
 }
 
 /**

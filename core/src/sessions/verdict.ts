@@ -34,7 +34,7 @@ export interface SessionVerdict {
 }
 
 /** Between these shares of FTP the work is held against the curve. Source: handbook section 7. */
-const CURVE_LOOK = { low: 88, high: 105 } as const;
+export const CURVE_LOOK = { low: 88, high: 105 } as const;
 /** At or under this cadence the work is for strength, and is what it is on purpose, rpm. */
 const LOW_CADENCE_RPM = 70;
 /** Shorter work above CP, in reps that are mild as a whole, are kicks, s. */

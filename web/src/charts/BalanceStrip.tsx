@@ -38,7 +38,11 @@ export function BalanceStrip({ segments, totalS, verdict }: { segments: readonly
         {lowest < 0.9 && (
           <g>
             <circle cx={x(balance.lowestAtS)} cy={y(lowest)} r="4" className="balance-low" />
-            <text x={Math.min(right - 60, x(balance.lowestAtS) + 8)} y={Math.max(12, y(lowest) - 7)} className="rule-text balance-tag">
+            <text
+              x={Math.min(right - 60, x(balance.lowestAtS) + 8)}
+              y={y(lowest) + 18 < y(0) ? y(lowest) + 16 : Math.max(12, y(lowest) - 7)}
+              className="rule-text balance-tag"
+            >
               {printShare(lowest * 100)}
             </text>
           </g>
