@@ -145,6 +145,7 @@ test('a ride on the stand-ins at 30×, the tab closed in the middle, to the tabl
   await page.keyboard.press('ArrowUp');
   await expect(page.getByText('102 %')).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Rep 4' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByLabel('Mean of the step')).toHaveText(/mean \d{3} W/);
   await page.getByRole('button', { name: 'That was the last one' }).click();
   await expect(page.getByRole('heading', { name: 'Cool-down' })).toBeVisible();
   await page.getByRole('button', { name: 'Skip' }).click();

@@ -101,6 +101,8 @@ const DAY_VIEWS = ['/riders/{}/days/()', '/riders/{}/days/()/card', '/riders/{}/
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing on the main views, ${scheme}`, async ({ page, demoHouse }) => {
+    // Some thirty views, each looked at by the tool for a second or two.
+    test.slow();
     const { rider, session } = await idsOf(demoHouse);
     await page.emulateMedia({ colorScheme: scheme });
     const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as { id: string }[];
@@ -122,6 +124,7 @@ for (const scheme of ['light', 'dark'] as const) {
 }
 
 test('nothing is wider than a phone', async ({ page, demoHouse }) => {
+  test.slow();
   const { rider, session } = await idsOf(demoHouse);
   const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as { id: string }[];
   for (const width of [360, 390]) {

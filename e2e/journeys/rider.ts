@@ -78,15 +78,17 @@ test('the rider’s own page on a phone: today in watts, marked as done, the rec
 });
 
 test('details of a step in the table: read, printed in the sentence and on the card; nonsense is kept, named, and undone', async ({ page, demoHouse }) => {
-  const { rider, session } = await idsOf(demoHouse);
-  await page.goto(`${demoHouse.url}/riders/${rider('Rurik')}/sessions/${session('Reservoir')}`);
-  await expect(page.getByText('draft saved')).toBeVisible();
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Rurik')}/sessions`);
+  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
+  const sentence = page.getByLabel('The session in a sentence');
+  await sentence.fill('15 building to 90 %, 4 × 8:00 at 98–102 %, 4:00 easy between, 10 down');
+  await sentence.press('Enter');
   await page.getByRole('gridcell', { name: '98–102 %' }).click();
   for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'Enter']) await page.keyboard.press(key);
   await page.keyboard.type('seated, last 15 s max, rep 2 at 95 %');
   await page.keyboard.press('Enter');
-  const sentence = page.getByLabel('The session in a sentence');
-  await expect(sentence).toHaveValue(/4 × 8:00 at 98–102 % seated .*last 15 s max, rep 2 at 95 %/);
+  await expect(sentence).toHaveValue(/4 × 8:00 at 98–102 % seated.*last 15 s max, rep 2 at 95 %/);
   await expect(page.getByRole('note')).toContainText('Sprints and hill finishes');
   await page.keyboard.press('Enter');
   await page.keyboard.type('sitting down');

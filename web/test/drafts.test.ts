@@ -188,12 +188,12 @@ describe('actions on a row', () => {
     );
   });
 
-  it('more and fewer stop at 1 and 99, and do nothing outside a set', () => {
+  it('more and fewer stop at 1 and 999, and do nothing outside a set', () => {
     const rows = rowsOf(EIGHTS);
     expect(actOnRow(EIGHTS, rows, 0, 'more')).toBeNull();
     const single = { ...EIGHTS, items: [{ kind: 'set' as const, id: 's', reps: 1, parts: [work('w', 60)], rest: null }] };
     expect(actOnRow(single, rowsOf(single), 0, 'fewer')).toBeNull();
-    const most = { ...EIGHTS, items: [{ kind: 'set' as const, id: 's', reps: 99, parts: [work('w', 60)], rest: null }] };
+    const most = { ...EIGHTS, items: [{ kind: 'set' as const, id: 's', reps: 999, parts: [work('w', 60)], rest: null }] };
     expect(actOnRow(most, rowsOf(most), 0, 'more')).toBeNull();
   });
 

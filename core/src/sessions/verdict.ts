@@ -108,28 +108,26 @@ export function sessionVerdict(plan: Plan, rider: RiderOnDay, segments: readonly
   const model = rider.hasPower ? balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW) : null;
   const balance = model && segments.length > 0 ? sessionBalance(segments, model) : null;
   const work = lookedAt(plan, segments, rider);
-  const above = model !== null && (work?.segments ?? longAbove(plan, segments)).some((segment) => mostOf(segment) > model.cpW);
+  const above = model !== null && drawsOnW(plan, segments, work, model.cpW);
   if (rider.ftpW === null || (!work && !above)) {
     const why = rider.ftpW === null ? 'Without an FTP there is no verdict.' : 'What it asks is gentle, low in cadence or by effort on purpose: no verdict.';
     return { looks: [], verdict: null, why, model, balance };
   }
   const looks = [...(model && balance && above ? [byBalance(balance, model, rider)] : []), ...(work ? byCurve(work, rider, rider.ftpW) : [])];
   const verdict = looks.reduce<Look | null>((hardest, look) => (hardest === null || HARDNESS[look.word] > HARDNESS[hardest.word] ? look : hardest), null);
-  const aboveFtp = work?.segments.some(({ from }) => (from?.countedW ?? 0) > (rider.ftpW ?? Infinity)) ?? false;
-  return { looks, verdict, why: model === null && aboveFtp ? 'W′ balance needs a 1:00 and a 5:00 effort.' : null, model, balance };
+  const needsModel = model === null && drawsOnW(plan, segments, work, rider.ftpW);
+  return { looks, verdict, why: needsModel ? 'W′ balance needs a 1:00 and a 5:00 effort.' : null, model, balance };
 }
 
-/** Work that is long enough to draw on W′ though its reps as a whole are mild; what is shorter are kicks. */
-function longAbove(plan: Plan, segments: readonly Segment[]): Segment[] {
+/** Whether any work is above CP; in reps that are mild as a whole only what is long enough to be no kick. */
+function drawsOnW(plan: Plan, segments: readonly Segment[], work: LookedAt | null, cpW: number): boolean {
+  const above = ({ from, to }: Segment): boolean => Math.max(from?.countedW ?? 0, to?.countedW ?? 0) > cpW;
+  if (work) return work.segments.some(above);
   const steps = new Map(rowsOf(plan).map(({ step }) => [step.id, step]));
-  return segments.filter(({ role, stepId, seconds }) => {
-    const step = steps.get(stepId);
-    return role === 'work' && step !== undefined && !onPurpose(step) && seconds >= KICK_UNDER_S;
+  return segments.some((segment) => {
+    const step = steps.get(segment.stepId);
+    return segment.role === 'work' && step !== undefined && !onPurpose(step) && segment.seconds >= KICK_UNDER_S && above(segment);
   });
-}
-
-function mostOf({ from, to }: Segment): number {
-  return Math.max(from?.countedW ?? 0, to?.countedW ?? 0);
 }
 
 function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnDay): Look {

@@ -1,0 +1,195 @@
+import {
+  BOOK,
+  cautionsOf,
+  defaultRest,
+  defaultWarmUp,
+  expand,
+  givenTo,
+  hasWarmUp,
+  healthVerdict,
+  HEALTH_QUESTIONS,
+  parseLength,
+  parseSentence,
+  type Plan,
+  planFromBook,
+  printCarbohydrate,
+  printLength,
+  type RiderOnDay,
+  secondsOf,
+  sessionCarbohydrate,
+  sessionNumbers,
+  type Step,
+  systemOf,
+  SYSTEMS,
+} from '@uphill/core';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { HILLS } from './arbitrary.ts';
+import { INES, newId, plan } from './support.ts';
+
+const DAY = '2026-11-24';
+const CLEAR = healthVerdict(
+  { date: '2026-10-01', answers: Object.fromEntries(HEALTH_QUESTIONS.map(({ id }) => [id, 'no' as const])), clearedBy: null, clearedOn: null },
+  1990,
+  DAY,
+);
+const NO_SCREEN = healthVerdict(null, 1990, DAY);
+
+function said(text: string, over: Partial<Plan> = {}): Plan {
+  const { items, unread } = parseSentence(text, { hills: HILLS, ftpW: 262, newId });
+  expect(unread).toEqual([]);
+  return { ...plan(...items), ...over };
+}
+
+const EIGHTS = '15 building to 90 %, 4 × 8:00 at 98–102 %, 4:00 easy between, 10 down';
+
+describe('what giving means for a rider', () => {
+  const given = (text: string, rider: Partial<RiderOnDay> = {}, health = CLEAR) => givenTo(said(text), { ...INES, ...rider }, health);
+
+  it('their own watts, or the effort where there are none, with the reason', () => {
+    expect(given(EIGHTS)).toEqual({ work: '257–267 W', exceptions: [], refusal: null });
+    expect(given(EIGHTS, { ftpW: 238 }).work).toBe('233–243 W');
+    expect(given(EIGHTS, { firstName: 'Maud', hasPower: false, ftpW: null })).toMatchObject({
+      work: 'RPE 7–8',
+      exceptions: ['Maud has no power meter: given as RPE 7–8.'],
+    });
+    expect(given(EIGHTS, { ftpW: null }).exceptions).toEqual(['Ines has no FTP: given as RPE 7–8.']);
+    // What was said in watts or by feel needs no FTP.
+    expect(given('3 × 10 at rpe 7, 5 easy between', { ftpW: null }).exceptions).toEqual([]);
+  });
+
+  it('a share of the goal without a goal is taken of FTP, and said; with one it is its watts', () => {
+    const climbs = '3 × 12 at 100 % of goal, 6 easy between';
+    expect(given(climbs)).toMatchObject({ work: '262 W', exceptions: ['Ines’s goal has no watts: its share is taken of FTP.'] });
+    expect(given(climbs, { goalW: 285 })).toMatchObject({ work: '285 W' });
+    expect(given(climbs, { goalW: 285 }).exceptions.join(' ')).not.toContain('goal has no watts');
+  });
+
+  it('what breaks for one holds for another of the same FTP', () => {
+    const hard = '5 × 3:00 at 122 %, 3:00 easy between';
+    const pair = (wPrimeJ: number) => ({ cpW: 262, wPrimeJ, best60W: 262 + wPrimeJ / 60, best300W: 262 + wPrimeJ / 300 });
+    const [weak, strong] = [given(hard, { firstName: 'Rurik', pair: pair(9000) }), given(hard, { firstName: 'Leila', pair: pair(26_000) })];
+    expect(weak.exceptions.join(' ')).toMatch(/^For Rurik it breaks in rep \d at \d+:\d\d\.$/);
+    expect(strong.exceptions).toEqual([]);
+  });
+
+  it('without a health screen it is refused above 105 %, and only there', () => {
+    expect(given('5 × 3:00 at 117 %, 3:00 easy between', {}, NO_SCREEN).refusal).toContain('health screen');
+    expect(given(EIGHTS, {}, NO_SCREEN).refusal).toBeNull();
+  });
+});
+
+describe('cautions of a session', () => {
+  it('stand where they apply and nowhere else', () => {
+    const of = (text: string, over: Partial<Plan> = {}) => cautionsOf(said(text, over)).join(' ');
+    expect(of(EIGHTS)).toBe('');
+    expect(of('4 × 6:00 at 85 % 50–60 rpm, 6:00 easy between')).toContain('loads knees');
+    expect(of('20 easy 50–60 rpm')).toBe('');
+    for (const text of ['6 × 12 s max, 3:00 easy between', '4 × 8 at 98 %, last 15 s max, 4 easy between', '4 × 8 at 98 %, every 3rd max, 4 easy between'])
+      expect(of(text)).toContain('a quiet road');
+    expect(of('6 × 12 s max, 3:00 easy between', { place: 'trainer' })).toBe('Indoors: fan, water, a stable trainer.');
+    expect(of('60 at zone 2', { unfuelled: true })).toContain('never alone in the cold');
+  });
+
+  it('every session of the book that asks low cadence, sprints or riding unfuelled carries its caution', () => {
+    for (const family of BOOK) {
+      for (const session of family.sessions) {
+        const made = planFromBook(family, session, newId);
+        const cautions = cautionsOf(made).join(' ');
+        expect([session.id, cautions.includes('unfuelled') || cautions.includes('Unfuelled')]).toEqual([session.id, made.unfuelled === true]);
+        if (/max\b/.test(session.sentence) && made.place !== 'trainer')
+          expect([session.id, cautions]).toEqual([session.id, expect.stringMatching(/quiet road|sprint/i)]);
+      }
+    }
+  });
+});
+
+describe('what a coach would pick', () => {
+  it('rests by system and time of year, as the handbook has them', () => {
+    const rest = (system: (typeof SYSTEMS)[number], workS: number, season: 'base' | 'build') => defaultRest(system, workS, season).seconds;
+    expect([rest('threshold', 480, 'base'), rest('threshold', 480, 'build'), rest('threshold', 600, 'build')]).toEqual([480, 240, 300]);
+    expect([rest('tempo', 1200, 'base'), rest('ceiling', 240, 'build'), rest('anaerobic', 60, 'base')]).toEqual([600, 240, 180]);
+    expect([rest('sprint', 15, 'build'), rest('sprint', 15, 'base')]).toEqual([45, 180]);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SYSTEMS),
+        fc.integer({ min: 3, max: 3600 }),
+        fc.constantFrom('base' as const, 'build' as const),
+        (system, workS, season) => {
+          const { seconds, ratio } = defaultRest(system, workS, season);
+          const [work, pause] = ratio.split(':').map(Number) as [number, number];
+          // As near to the ratio as rests are said.
+          expect(Math.abs(seconds - Math.max(10, (workS * pause) / work))).toBeLessThanOrEqual(seconds >= 120 ? 15 : 5);
+        },
+      ),
+    );
+  });
+
+  it('a warm-up by hardness: sound, shorter than half an hour, below the work, and none before easy riding', () => {
+    for (const system of SYSTEMS) {
+      const words = defaultWarmUp(system);
+      if (words === null) expect(['recovery', 'endurance']).toContain(system);
+      else {
+        const warm = said(`${words}, 4 × 4:00 at 118 %, 4:00 easy between`);
+        expect(hasWarmUp(warm)).toBe(true);
+        expect(sessionNumbers(said(words), INES).totalS.value).toBeLessThanOrEqual(1800);
+        // The warm-up does not change what the session trains.
+        expect(systemOf(warm)).toBe('ceiling');
+      }
+    }
+    expect(hasWarmUp(said('4 × 4:00 at 118 %, 4:00 easy between'))).toBe(false);
+  });
+
+  it('carbohydrate to carry: never more than is burnt or the gut takes, water for easy rides up to two hours', () => {
+    const carried = (text: string) => sessionCarbohydrate(sessionNumbers(said(text), INES));
+    expect(printCarbohydrate(carried('90 at 56–75 %') ?? (undefined as never))).toBe('water may do');
+    expect(printCarbohydrate(carried('3 h at 56–75 %') ?? (undefined as never))).toBe('60 g/h');
+    // 262 W × 50 % × 3.6 = 472 kJ an hour ÷ 4.
+    expect(carried('4 × 40 at 50 % and 10 at 95 %')?.value).toBe(60);
+    expect(sessionCarbohydrate(sessionNumbers(said(EIGHTS), { ...INES, ftpW: null, bests: [] }))).toBeNull();
+    fc.assert(
+      fc.property(fc.integer({ min: 30, max: 300 }), fc.integer({ min: 40, max: 105 }), (minutes, share) => {
+        const asks = sessionNumbers(said(`${minutes} min at ${share} %`), INES);
+        const carried = sessionCarbohydrate(asks);
+        const burnt = (asks.energyKj?.value ?? 0) / (asks.totalS.value / 3600) / 4;
+        expect(carried?.value).toBeLessThanOrEqual(Math.min(60, burnt) + 1e-9);
+        if (minutes > 120) expect(carried?.value).toBeCloseTo(Math.min(60, burnt), 9);
+      }),
+    );
+  });
+});
+
+describe('how long a step lasts', () => {
+  it('is read as it is printed, for times, laps and hills', () => {
+    const length = fc.oneof(
+      fc.integer({ min: 1, max: 86_400 }).map((seconds) => ({ kind: 'time' as const, seconds })),
+      fc.integer({ min: 1, max: 86_400 }).map((expectedS) => ({ kind: 'lap' as const, expectedS })),
+      fc.constantFrom(...HILLS).map((hill) => ({ kind: 'hill' as const, ...hill })),
+    );
+    fc.assert(
+      fc.property(length, (each) => {
+        expect(parseLength(printLength(each), HILLS)).toEqual({ ok: true, value: each });
+      }),
+    );
+    expect(parseLength('to the top of Mill Rise', HILLS)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('Known are Quarry Lane, Quarry, Salt Road.'),
+    });
+    expect(parseLength('top of the quarry lane', HILLS)).toMatchObject({ ok: false });
+    expect(parseLength('until lap, about soon', HILLS).ok).toBe(false);
+  });
+
+  it('a hill takes less time with more watts and less mass, and a rep of it as long as the road says', () => {
+    const climb = said('to the top of Salt Road at 100 %').items[0] as Step;
+    fc.assert(
+      fc.property(fc.integer({ min: 150, max: 350 }), fc.integer({ min: 45, max: 95 }), (ftpW, massKg) => {
+        const seconds = (over: Partial<RiderOnDay>) => secondsOf(climb, { ...INES, ftpW, massKg, ...over });
+        expect(seconds({ ftpW: ftpW + 10 })).toBeLessThan(seconds({}));
+        expect(seconds({ massKg: massKg + 5 })).toBeGreaterThan(seconds({}));
+        expect(expand(plan(climb), { ...INES, ftpW, massKg })[0]?.seconds).toBe(seconds({}));
+      }),
+    );
+    // Nobody's mass known: a usual one, and never no time at all.
+    expect(secondsOf(climb, { ...INES, massKg: null, ftpW: null, bests: [] })).toBeGreaterThan(1800);
+  });
+});
