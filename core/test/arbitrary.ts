@@ -17,7 +17,7 @@ export const anyEffort: fc.Arbitrary<Effort> = fc.oneof(
   span(40, 230).map((range) => ({ kind: 'heartRate' as const, ...range })),
   fc.integer({ min: 40, max: 230 }).map((high) => ({ kind: 'heartRate' as const, low: null, high })),
   fc.integer({ min: 1, max: 7 }).map((zone) => ({ kind: 'zone' as const, zone })),
-  fc.constantFrom<Effort>({ kind: 'easy' }, { kind: 'max' }),
+  fc.constantFrom<Effort>({ kind: 'easy' }, { kind: 'max' }, { kind: 'own', by: 'bests' }, { kind: 'own', by: 'longer' }),
 );
 
 const anyTarget: fc.Arbitrary<Target> = fc.oneof(

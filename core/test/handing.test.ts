@@ -79,6 +79,44 @@ describe('what giving means for a rider', () => {
   });
 });
 
+describe('own numbers', () => {
+  const own = said('5 × 3:00 at own numbers, 3:00 easy between');
+  const pair = (wPrimeJ: number) => ({ cpW: 262, wPrimeJ, best60W: 262 + wPrimeJ / 60, best300W: 262 + wPrimeJ / 300 });
+  const watts = (of: Plan, rider: Partial<RiderOnDay>) => expand(of, { ...INES, ...rider }).find(({ role }) => role === 'work')?.from;
+
+  it('are found for each rider and each length on the day: 0.95 × CP + W′ ÷ t', () => {
+    expect(watts(own, { pair: pair(16_200) })).toMatchObject({ lowW: Math.round(0.95 * (262 + 90)), counts: null });
+    expect(watts(said('4 × 5:00 at own numbers, 5 easy between'), { pair: pair(16_200) })?.lowW).toBe(Math.round(0.95 * (262 + 54)));
+    // Two riders of the same FTP: the one with more above it is asked for more.
+    expect(watts(own, { pair: pair(24_000) })?.lowW).toBeGreaterThan((watts(own, { pair: pair(9000) })?.lowW ?? 0) + 50);
+    expect(givenTo(own, { ...INES, pair: pair(9000) }, CLEAR).exceptions).toEqual([]);
+    expect(watts(said('4 × 4:00 at own longer best, 4 easy between'), { bests: [[615, 291.4]] })?.lowW).toBe(291);
+  });
+
+  it('without them percent of FTP by rep length stands in, and it is said', () => {
+    expect(watts(own, {})).toMatchObject({ countedW: (118 * 262) / 100, counts: 'counted at 118 % of FTP: needs a 1:00 and a 5:00 effort' });
+    expect(watts(said('4 × 8:00 at own numbers, 8 easy between'), { pair: pair(16_000) })?.counts).toBe('counted at 105 % of FTP: says nothing beyond 5:00');
+    expect(watts(said('8 × 30 s at own numbers, 2:00 easy between'), { pair: pair(16_000) })?.counts).toContain('says nothing under 1:00');
+    expect(givenTo(own, INES, CLEAR).exceptions).toEqual(['For Ines percent of FTP stands in for own numbers: needs a 1:00 and a 5:00 effort.']);
+    // Nobody without a power meter is asked for watts they cannot see.
+    expect(givenTo(own, { ...INES, hasPower: false, pair: pair(16_000) }, CLEAR)).toMatchObject({ work: expect.stringMatching(/^RPE/) });
+  });
+
+  it('lie between what is held once for 5:00 and for 1:00, fall with the length, and wait for the health screen', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 60, max: 299 }), fc.integer({ min: 6000, max: 30_000 }), (seconds, wPrimeJ) => {
+        const at = (length: number) => watts(said(`3 × ${length} s at own numbers`), { pair: pair(wPrimeJ) })?.countedW ?? 0;
+        expect(at(seconds)).toBeGreaterThanOrEqual(at(300));
+        expect(at(seconds)).toBeLessThanOrEqual(at(60));
+        expect(at(seconds + 1)).toBeLessThanOrEqual(at(seconds));
+      }),
+      { numRuns: 40 },
+    );
+    expect(givenTo(own, { ...INES, pair: pair(16_000) }, NO_SCREEN).refusal).toContain('health screen');
+    expect(systemOf(own)).toBe('ceiling');
+  });
+});
+
 describe('cautions of a session', () => {
   it('stand where they apply and nowhere else', () => {
     const of = (text: string, over: Partial<Plan> = {}) => cautionsOf(said(text, over)).join(' ');

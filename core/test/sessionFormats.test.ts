@@ -138,7 +138,7 @@ describe('FIT workouts', () => {
       'Cadence',
       'Open lengths',
       'Posture, caps, finishes and single reps that differ',
-      'RPE, flat out, shares of goal and curve',
+      'RPE, flat out, own numbers, shares of goal and curve',
       'Rising and falling targets',
     ]);
   });

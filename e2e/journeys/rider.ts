@@ -149,6 +149,33 @@ test('what stands in the way of others in the squad is reckoned with their own b
   await expect(page.getByRole('listitem').filter({ hasText: 'Oskar' })).toContainText('For Oskar it breaks');
 });
 
+test('watts above FTP are stored as they were meant: every rider of the squad gets their own', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/sessions`);
+  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
+  const sentence = page.getByLabel('The session in a sentence');
+  await sentence.fill('15 building to 90 %, 5 × 3:00 at 118 %, 3:00 easy between, 10 down');
+  await sentence.press('Enter');
+  const ways = page.getByRole('region', { name: 'Watts for reps of 3:00' });
+  await ways.getByRole('button', { name: 'Use own numbers' }).first().click();
+  await expect(sentence).toHaveValue(/5 × 3:00 at own numbers, 3:00 easy between/);
+  await page.getByText('draft saved').waitFor();
+  await page.getByRole('button', { name: 'Give', exact: true }).click();
+  await page.getByRole('button', { name: 'Everybody' }).click();
+  const asked = async (name: string) => Number(/(\d{3}) W, FTP/.exec(await page.getByRole('dialog').getByRole('listitem').filter({ hasText: name }).innerText())?.[1]);
+  await expect(page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'Rurik' })).toContainText('FTP');
+  // The same FTP, another sprint reserve.
+  await expect.poll(async () => (await asked('Leila')) - (await asked('Rurik'))).toBeGreaterThan(15);
+  await page.keyboard.press('Escape');
+  await ways
+    .getByRole('button', { name: /^Use \d+ W/ })
+    .first()
+    .click();
+  await expect(sentence).toHaveValue(/5 × 3:00 at \d+ W/);
+  await page.keyboard.press('Control+z');
+  await expect(sentence).toHaveValue(/at own numbers/);
+});
+
 test('words typed into the details of a rider stay while the rider is changed by undo', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Tomas')}`);

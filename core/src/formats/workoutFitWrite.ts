@@ -122,7 +122,7 @@ function targetOf(efforts: readonly Effort[], lost: Set<string>): Pick<Line, 'ta
     lost.add('Zones: other programs see the middle of the zone.');
     return band(TO_POWER, [percent], [percent]);
   }
-  lost.add('RPE, flat out, shares of goal and curve: other programs see an open target.');
+  lost.add('RPE, flat out, own numbers, shares of goal and curve: other programs see an open target.');
   return open;
 }
 

@@ -3,6 +3,7 @@ import { type Best, observedAt } from '../power/curve.ts';
 import { roundHalfUp, roundTo } from '../units/rounding.ts';
 import { printDuration } from '../units/time.ts';
 import { type Worked, worked } from '../working/worked.ts';
+import type { OWN_NUMBERS } from './plan.ts';
 
 /** Rep lengths that get targets above FTP, s. Source: handbook section 7. */
 export const ABOVE_FTP_LENGTHS = [120, 180, 240, 300, 480] as const;
@@ -55,9 +56,11 @@ const PERCENTS: readonly (readonly [seconds: number, percent: number])[] = [
   [360, 106],
   [480, 105],
 ];
-const GOAL_PERCENTS = { short: 125, low: 110, high: 115 } as const;
+/** Share of goal power that reps of 3:00–5:00 ask. Source: handbook section 7. */
+export const GOAL_PERCENTS = { short: 125, low: 110, high: 115 } as const;
 /** The pair interpolates reps up to this length. Source: handbook section 5. */
 const PAIR_REACH_S = 300;
+const PAIR_FROM_S = 60;
 const DISAGREE_PERCENT = 5;
 
 /**
@@ -80,6 +83,21 @@ export function aboveFtp(seconds: number, rider: AboveFtpRider, settings: AboveF
   return { seconds, ways, disagreementW: watts.length > 1 ? Math.max(...watts) - Math.min(...watts) : null, ask: askFor(percent, bests, rider.ftpW) };
 }
 
+/**
+ * One of the rider's own numbers for a step, told from the step and the rider alone.
+ *
+ * @param by `bests`: 0.95 × what 1:00 and 5:00 say, for 1:00–5:00; `longer`: the best over 2.5 × the length
+ * @param seconds length of the step, s
+ * @param rider pair and bests
+ * @returns watts with their working, or the sentence that says why there are none
+ * Source: handbook section 7 (Choosing watts above FTP).
+ */
+export function ownNumbers(by: (typeof OWN_NUMBERS)[number], seconds: number, rider: Pick<AboveFtpRider, 'pair' | 'bests'>): Pick<Way, 'watts' | 'says'> {
+  if (by === 'longer') return byLongerBest(seconds, rider, ABOVE_FTP_DEFAULTS.stretch);
+  if (seconds < PAIR_FROM_S) return { watts: null, says: 'Says nothing under 1:00.' };
+  return byBests(seconds, rider.pair, ABOVE_FTP_DEFAULTS.share);
+}
+
 function byPercent(seconds: number, ftpW: number): Way {
   const share = percentFor(seconds);
   const watts = roundHalfUp((share * ftpW) / 100);
@@ -94,7 +112,14 @@ function byPercent(seconds: number, ftpW: number): Way {
   };
 }
 
-function percentFor(seconds: number): number {
+/**
+ * Percent of FTP by rep length: the rule for everybody, linear between its lengths, its ends beyond them.
+ *
+ * @param seconds length of a rep, s
+ * @returns percent of FTP
+ * Source: handbook section 7 (Choosing watts above FTP).
+ */
+export function percentFor(seconds: number): number {
   const index = PERCENTS.findIndex(([length]) => seconds <= length);
   if (index <= 0) return (index === 0 ? PERCENTS[0] : PERCENTS.at(-1))?.[1] ?? 0;
   const [fromS, from] = PERCENTS[index - 1] as readonly [number, number];
@@ -125,7 +150,7 @@ function byBests(seconds: number, pair: Pair | null, share: number): Way {
   };
 }
 
-function byLongerBest(seconds: number, { bests }: AboveFtpRider, stretch: number): Way {
+function byLongerBest(seconds: number, { bests }: Pick<AboveFtpRider, 'bests'>, stretch: number): Way {
   const longer = Math.round(seconds * stretch);
   const best = observedAt(longer, bests);
   const name = `Best ${printDuration(longer)}`;

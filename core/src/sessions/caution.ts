@@ -53,6 +53,8 @@ function isMaximal(effort: Effort): boolean {
       return effort.zone >= 5;
     case 'rpe':
       return effort.high >= MAXIMAL_RPE;
+    // What is the rider's own above FTP is above 105 % for the lengths it speaks of.
+    case 'own':
     case 'max':
       return true;
     default:

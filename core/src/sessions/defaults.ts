@@ -1,5 +1,5 @@
 import { roughPercent } from './sentence/roles.ts';
-import type { Item, Plan, Step, System } from './plan.ts';
+import type { Effort, Item, Plan, Step, System } from './plan.ts';
 import { rowsOf } from './rows.ts';
 import { effortsOf } from './targets.ts';
 
@@ -95,6 +95,9 @@ export function systemOf(plan: Pick<Plan, 'items'>): System {
   return TOPS.find(([percent]) => hardest.percent <= percent)?.[1] ?? (hardest.seconds <= SPRINT_S ? 'sprint' : 'anaerobic');
 }
 
+/** What hangs on the rider counts as this, percent of FTP, where only the system is asked. */
+const TYPICAL_PERCENT: Partial<Record<Effort['kind'], number>> = { goal: 100, curve: 100, watts: 100, own: 112 };
+
 interface Rep {
   readonly percent: number;
   readonly seconds: number;
@@ -117,7 +120,7 @@ function repsIn(item: Item, times = 1): Rep[] {
 function oneRep(steps: readonly Step[], times: number): Rep[] {
   const known = steps.flatMap(({ target, length }) => {
     const efforts = effortsOf(target);
-    const percents = efforts.map((effort) => (effort.kind === 'goal' || effort.kind === 'curve' || effort.kind === 'watts' ? 100 : roughPercent(effort)));
+    const percents = efforts.map((effort) => TYPICAL_PERCENT[effort.kind] ?? roughPercent(effort));
     const seconds = length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : 300;
     const sound = percents.filter((percent): percent is number => percent !== null);
     return sound.length === 0

@@ -7,6 +7,7 @@ import { type Worked, worked } from '../working/worked.ts';
 import { bandsFor, printBand } from '../zones/bands.ts';
 import { FIVE_BY_THRESHOLD_HR, SEVEN_STEPS } from '../zones/schemes.ts';
 import { printEffort } from '../units/target.ts';
+import { ownNumbers, percentFor } from './aboveFtp.ts';
 import type { Effort } from './plan.ts';
 
 /** What Sprint, which has no upper limit, counts as in the sums: percent of FTP. Source: handbook section 5. */
@@ -89,6 +90,8 @@ export function askedOf(effort: Effort, rider: RiderOnDay, seconds: number): Ask
       return ofWatts(effort, rider.goalW ?? null, rider, 'the goal has no watts');
     case 'curve':
       return ofWatts(effort, curveAt(seconds, rider, rider.bests)?.value ?? null, rider, 'no ride shows this length yet');
+    case 'own':
+      return ofOwn(effort.by, rider, seconds);
     case 'max':
       return ofFlatOut(rider, seconds);
   }
@@ -110,6 +113,17 @@ function ofWatts({ low, high }: { low: number; high: number }, ownW: number | nu
   if (ownW === null || !rider.hasPower) return { ...ofPercent(low, high, rider.ftpW), counts: `counted as percent of FTP: ${missing}` };
   const asked = ofPercent(low, high, ownW);
   return { ...asked, rpe: rider.ftpW === null ? [7, 8] : rpeOfPercent(((asked.countedW ?? 0) / rider.ftpW) * 100) };
+}
+
+/** The rider's own number for this length; without one the rule for everybody stands in, and says so. */
+function ofOwn(by: 'bests' | 'longer', rider: RiderOnDay, seconds: number): Asked {
+  const { watts, says } = ownNumbers(by, seconds, { pair: rider.pair ?? null, bests: rider.bests });
+  if (!watts || !rider.hasPower) {
+    const percent = roundTo(percentFor(seconds), 1);
+    return { ...ofPercent(percent, percent, rider.ftpW), counts: `counted at ${percent} % of FTP: ${says.charAt(0).toLowerCase()}${says.slice(1, -1)}` };
+  }
+  const rpe = rider.ftpW === null ? ([9, 9] as const) : rpeOfPercent((watts.value / rider.ftpW) * 100);
+  return { lowW: watts.value, highW: watts.value, countedW: watts.value, rpe, counts: null };
 }
 
 function ofZone(zone: number, ftp: number | null): Asked {
@@ -169,7 +183,11 @@ export function printAskedWatts(asked: Asked): string | null {
   return printSpan(asked.lowW, asked.highW);
 }
 
-function derivation(effort: Effort, ftpW: number): [string, string][] {
+function derivation(effort: Effort, ftpW: number, rider: RiderOnDay, seconds: number): [string, string][] {
+  if (effort.kind === 'own') {
+    const { watts } = ownNumbers(effort.by, seconds, { pair: rider.pair ?? null, bests: rider.bests });
+    return (watts?.lines ?? []).map(({ label, figure }) => [label, figure]);
+  }
   if (effort.kind === 'percent') {
     return [...new Set([effort.low, effort.high])].map((percent) => [
       `${percent} % of ${ftpW}`,
@@ -196,7 +214,7 @@ export function wattsWorking(effort: Effort, rider: RiderOnDay, seconds: number)
   if (!asked || !text) return null;
   const lines: [string, string][] = [['Meant', printEffort(effort)]];
   if (rider.ftpW !== null && effort.kind !== 'watts') lines.push([`${rider.firstName}’s FTP`, `${rider.ftpW} W`]);
-  if (rider.ftpW !== null) lines.push(...derivation(effort, rider.ftpW));
+  if (rider.ftpW !== null) lines.push(...derivation(effort, rider.ftpW, rider, seconds));
   if (asked.countedW !== null) lines.push(['Counted in the sums as', `${roundTo(asked.countedW, 1)} W`]);
   if (asked.counts) lines.push(['Open target', asked.counts]);
   return worked(text, 'W', 'Watts from the target', lines, effort.kind === 'easy' ? [['Easy counts as', `${rider.easyPercent} % of FTP`]] : []);

@@ -2,8 +2,11 @@ import type { HealthVerdict } from '../rider/health.ts';
 import { printSpan } from '../units/span.ts';
 import { everyEffort, healthRefusal } from './caution.ts';
 import { printAskedWatts, type RiderOnDay } from './efforts.ts';
-import { expand, type Segment } from './expand.ts';
+import { ownNumbers } from './aboveFtp.ts';
+import { expand, secondsOf, type Segment } from './expand.ts';
 import type { Effort, Plan } from './plan.ts';
+import { rowsOf } from './rows.ts';
+import { effortsOf } from './targets.ts';
 import { sessionVerdict } from './verdict.ts';
 
 /** What giving a session to one rider means. */
@@ -34,6 +37,8 @@ export function givenTo(plan: Plan, rider: RiderOnDay, health: HealthVerdict): G
   else if (rider.ftpW === null && everyEffort(plan).some((effort) => hangsOnFtp(effort))) exceptions.push(`${firstName} has no FTP: given as ${rpe}.`);
   if (rider.hasPower && (rider.goalW ?? null) === null && everyEffort(plan).some(({ kind }) => kind === 'goal'))
     exceptions.push(`${firstName}’s goal has no watts: its share is taken of FTP.`);
+  const missing = missingNumbers(plan, rider);
+  if (rider.hasPower && missing !== null) exceptions.push(`For ${firstName} percent of FTP stands in for own numbers: ${missing}`);
   const { verdict } = sessionVerdict(plan, rider, segments);
   if (verdict?.word === 'breaks' || verdict?.word === 'out of reach')
     exceptions.push(`For ${firstName} it ${verdict.word === 'breaks' ? verdict.says : 'is out of reach'}.`);
@@ -55,6 +60,18 @@ function hardestRpe(segments: readonly Segment[]): string {
   return top[1] === 0 ? 'easy riding' : `RPE ${printSpan(...top)}`;
 }
 
+/** Why the rider has no numbers of their own for a step that asks for them; null where none is missing. */
+function missingNumbers(plan: Plan, rider: RiderOnDay): string | null {
+  for (const { step } of rowsOf(plan)) {
+    for (const effort of effortsOf(step.target)) {
+      if (effort.kind !== 'own') continue;
+      const { watts, says } = ownNumbers(effort.by, secondsOf(step, rider), { pair: rider.pair ?? null, bests: rider.bests });
+      if (!watts) return says.charAt(0).toLowerCase() + says.slice(1);
+    }
+  }
+  return null;
+}
+
 function hangsOnFtp({ kind }: Effort): boolean {
-  return kind === 'percent' || kind === 'zone' || kind === 'goal' || kind === 'curve';
+  return kind === 'percent' || kind === 'zone' || kind === 'goal' || kind === 'curve' || kind === 'own';
 }

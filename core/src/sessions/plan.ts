@@ -14,6 +14,9 @@ const watts = z.number().int().min(1).max(2500);
 const rpe = z.number().min(1).max(10);
 const beats = z.number().int().min(40).max(230);
 
+/** Ways to choose watts that are a rider's own and can be told for a step by itself. */
+export const OWN_NUMBERS = ['bests', 'longer'] as const;
+
 /** How hard a step is meant to be. */
 export const effortSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('percent'), low: percent, high: percent }),
@@ -25,6 +28,8 @@ export const effortSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('goal'), low: percent, high: percent }),
   /** Share of the rider's curve at the length of the step. */
   z.strictObject({ kind: z.literal('curve'), low: percent, high: percent }),
+  /** The rider's own numbers for the length of the step: from 1:00 and 5:00, or the best ridden over 2.5 × the length. */
+  z.strictObject({ kind: z.literal('own'), by: z.enum(OWN_NUMBERS) }),
   z.strictObject({ kind: z.literal('easy') }),
   z.strictObject({ kind: z.literal('max') }),
   unread,

@@ -43,6 +43,8 @@ const WORDS: readonly (readonly [RegExp, Exclude<Effort, { kind: 'unread' }>])[]
   // FTP is the number; "threshold" is the band around it.
   [/^ftp$/i, { kind: 'percent', low: 100, high: 100 }],
   [/^goal(?: power)?$/i, { kind: 'goal', low: 100, high: 100 }],
+  [/^own numbers$/i, { kind: 'own', by: 'bests' }],
+  [/^own longer best$/i, { kind: 'own', by: 'longer' }],
   [/^recovery$/i, { kind: 'zone', zone: 1 }],
   [/^endurance$/i, { kind: 'zone', zone: 2 }],
   [/^tempo$/i, { kind: 'zone', zone: 3 }],
@@ -186,6 +188,8 @@ export function printEffort(effort: Effort): string {
       return `${printSpan(effort.low, effort.high)} % of goal`;
     case 'curve':
       return `${printSpan(effort.low, effort.high)} % of curve`;
+    case 'own':
+      return effort.by === 'bests' ? 'own numbers' : 'own longer best';
     case 'easy':
     case 'max':
       return effort.kind;

@@ -1,17 +1,22 @@
 import type { CurveBest, Model } from '@uphill/api';
-import { type Best, CURVE_DAYS, FRESH_DAYS, riderModel } from '@uphill/core';
+import { CURVE_DAYS, FRESH_DAYS, riderModel } from '@uphill/core';
 import { formatISO, parseISO, subDays } from 'date-fns';
 import type { Db } from '../database.ts';
 import { unpackBests } from '../packedBests.ts';
 import { riderName } from './riders.ts';
 import { listTests } from './tests.ts';
 
-/**
- * Best efforts within some days, each with the recording it came from: those that no longer and harder effort makes
- * idle, longest first.
- */
-async function bestsOf(db: Db, riderId: string, { from, to }: { from: string; to: string }): Promise<CurveBest[]> {
-  const rides = await db
+interface RideBests {
+  readonly id: string;
+  readonly date: string;
+  readonly powerSource: CurveBest['powerSource'];
+  /** Seconds and watts, in turn. */
+  readonly pairs: Float64Array;
+}
+
+/** The best efforts of every ride within some days, as they lie beside the recordings. */
+async function ridesOf(db: Db, riderId: string, { from, to }: { from: string; to: string }): Promise<RideBests[]> {
+  const rows = await db
     .selectFrom('recordings')
     .select(['id', 'date', 'power_source', 'bests'])
     .where('rider_id', '=', riderId)
@@ -19,29 +24,35 @@ async function bestsOf(db: Db, riderId: string, { from, to }: { from: string; to
     .where('date', '<=', to)
     .orderBy('date')
     .execute();
-  const best = new Map<number, { watts: number; ride: number }>();
-  rides.forEach(({ bests }, ride) => {
-    const pairs = bests === null ? new Float64Array() : unpackBests(bests);
-    for (let at = 0; at < pairs.length; at += 2) {
-      const [seconds, watts] = [pairs[at] as number, pairs[at + 1] as number];
+  return rows.flatMap(({ id, date, power_source: source, bests }) =>
+    date === null || bests === null ? [] : [{ id, date, powerSource: source as CurveBest['powerSource'], pairs: unpackBests(bests) }],
+  );
+}
+
+/** The best of several rides, each with the one it came from, shortest first: those that no longer and harder effort makes idle. */
+function bestOf(rides: readonly RideBests[]): CurveBest[] {
+  const best = new Map<number, { watts: number; ride: RideBests }>();
+  for (const ride of rides) {
+    for (let at = 0; at < ride.pairs.length; at += 2) {
+      const [seconds, watts] = [ride.pairs[at] as number, ride.pairs[at + 1] as number];
       if (watts > (best.get(seconds)?.watts ?? 0)) best.set(seconds, { watts, ride });
     }
-  });
+  }
   let highest = 0;
   return [...best]
     .sort(([a], [b]) => b - a)
     .flatMap(([seconds, { watts, ride }]): CurveBest[] => {
-      const { id, date, power_source: source } = rides[ride] ?? {};
-      if (watts <= highest || id === undefined || date === undefined) return [];
+      if (watts <= highest) return [];
       highest = watts;
-      return [{ seconds, watts, recordingId: id, date, powerSource: source as CurveBest['powerSource'] }];
-    });
+      return [{ seconds, watts, recordingId: ride.id, date: ride.date, powerSource: ride.powerSource }];
+    })
+    .reverse();
 }
 
-/** The curve of a rider within some days, shortest first. */
+/** The curve of a rider within some days. */
 export async function curveOf(db: Db, riderId: string, days: { from: string; to: string }): Promise<CurveBest[]> {
   await riderName(db, riderId);
-  return (await bestsOf(db, riderId, days)).reverse();
+  return bestOf(await ridesOf(db, riderId, days));
 }
 
 /** What some riders can hold on a day. */
@@ -51,9 +62,14 @@ export function modelsOn(db: Db, riderIds: readonly string[], on: string): Promi
 
 /** What a rider can hold on a day: the bests of a year, and the fit or the pair of 90 days. */
 export async function modelOn(db: Db, riderId: string, on: string): Promise<Model> {
-  const since = (days: number) => ({ from: formatISO(subDays(parseISO(on), days), { representation: 'date' }), to: on });
-  const [fresh, year, tests] = await Promise.all([curveOf(db, riderId, since(FRESH_DAYS)), curveOf(db, riderId, since(CURVE_DAYS)), listTests(db, riderId)]);
-  const points = (bests: readonly CurveBest[]): Best[] => bests.map(({ seconds, watts }) => [seconds, watts]);
-  const { bests, fit, pair, pmaxW } = riderModel(on, points(fresh), points(year), tests);
-  return { riderId, bests: bests.map(([seconds, watts]) => [seconds, watts]), fit: fit && { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ }, pair, pmaxW };
+  const [tests, rides] = await Promise.all([listTests(db, riderId), ridesOf(db, riderId, { from: daysBefore(on, CURVE_DAYS), to: on })]);
+  const since = daysBefore(on, FRESH_DAYS);
+  const points = (of: readonly RideBests[]): [number, number][] => bestOf(of).map(({ seconds, watts }) => [seconds, watts]);
+  const year = points(rides);
+  const { fit, pair, pmaxW } = riderModel(on, points(rides.filter(({ date }) => date >= since)), year, tests);
+  return { riderId, bests: year, fit: fit && { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ }, pair, pmaxW };
+}
+
+function daysBefore(day: string, days: number): string {
+  return formatISO(subDays(parseISO(day), days), { representation: 'date' });
 }

@@ -1,4 +1,22 @@
-import { ABOVE_FTP_LENGTHS, aboveFtp, changeStep, chosenWatts, expand, mainReps, type Plan, printDuration, type RiderOnDay, solveWatts } from '@uphill/core';
+import {
+  ABOVE_FTP_LENGTHS,
+  aboveFtp,
+  changeStep,
+  chosenWatts,
+  type Effort,
+  expand,
+  GOAL_PERCENTS,
+  mainReps,
+  percentFor,
+  type Plan,
+  printDuration,
+  printEffort,
+  type RiderOnDay,
+  roundTo,
+  solveWatts,
+  type Way,
+  type Worked,
+} from '@uphill/core';
 import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Figure } from '../../ui/Figure.tsx';
@@ -20,60 +38,90 @@ export function Ways({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edi
   // Threshold work hangs on FTP; the ways speak of what lies above it.
   const above = expand(plan, rider).some(({ stepId, from }) => main.stepIds.has(stepId) && (from?.countedW ?? 0) > (rider.ftpW ?? Infinity));
   if (!above) return null;
-  const put = (watts: number): void =>
-    edit(
-      (now) =>
-        [...main.stepIds].reduce((so, id) => changeStep(so, id, { target: { kind: 'steady', effort: { kind: 'watts', low: watts, high: watts } } }), now),
-      {
-        done: `the reps at ${watts} W`,
-        undone: 'the reps as they were meant before',
-      },
-    );
+  const put = (effort: Effort): void =>
+    edit((now) => [...main.stepIds].reduce((so, id) => changeStep(so, id, { target: { kind: 'steady', effort } }), now), {
+      done: `the reps at ${printEffort(effort)}`,
+      undone: 'the reps as they were meant before',
+    });
+  const asked = chosen && meantBy(chosen.value, ways.ways, solved.ok ? solved.value.watts.value : null, main.repS);
   return (
     <section className="sheet mt-3 ways" aria-label={`Watts for reps of ${printDuration(main.repS)}`}>
       <h2>Watts for {printDuration(main.repS)}</h2>
       <ul className="history">
-        {ways.ways.map(({ id, name, watts, says }) => (
-          <li key={id}>
+        {ways.ways.map((way) => (
+          <li key={way.id}>
             <span>
-              {name}
-              <span className="soft small d-block">{says}</span>
+              {way.name}
+              <span className="soft small d-block">{way.says}</span>
             </span>
-            {watts ? <Choice name={name} watts={watts} put={put} /> : <span />}
+            {way.watts || way.id === 'effort' ? <Choice name={way.name} watts={way.watts} effort={meantByWay(way, main.repS)} put={put} /> : <span />}
           </li>
         ))}
         <li>
           <span>
             Solved for these reps and rests
-            <span className="soft small d-block">{solved.ok ? 'Keeps 10 % of W′ through the last rep.' : solved.reason}</span>
+            <span className="soft small d-block">
+              {solved.ok ? `Keeps 10 % of W′ through the last rep; watts for ${rider.firstName} alone.` : solved.reason}
+            </span>
           </span>
-          {solved.ok ? <Choice name="Solved" watts={solved.value.watts} put={put} /> : <span />}
+          {solved.ok ? <Choice name="Solved" watts={solved.value.watts} effort={inWatts(solved.value.watts.value)} put={put} /> : <span />}
         </li>
       </ul>
       {ways.disagreementW !== null && ways.disagreementW > 0 && <p className="mb-1">They lie up to {Math.round(ways.disagreementW)} W apart.</p>}
       {chosen && (
         <p className="mb-0">
           <strong>Ask for </strong>
-          <Figure working={chosen} label="Watts to ask for">{`${chosen.value} W`}</Figure>: {lower(chosen.rule)}.
+          <Figure working={chosen} label="Watts to ask for">{`${chosen.value} W`}</Figure>: {lower(chosen.rule)}.{' '}
+          {asked && <Use name="watts to ask for" effort={asked} put={put} />}
         </p>
       )}
     </section>
   );
 }
 
-function Choice({ name, watts, put }: { name: string; watts: Parameters<typeof Figure>[0]['working'] & { value: unknown }; put: (watts: number) => void }) {
-  const value = Math.round(Number(watts.value));
+/** What a way means, so that it is derived again on the day and for every rider. */
+function meantByWay({ id, watts }: Way, repS: number): Effort {
+  if (id === 'percent') {
+    const percent = roundTo(percentFor(repS), 1);
+    return { kind: 'percent', low: percent, high: percent };
+  }
+  if (id === 'bests' || id === 'longer') return { kind: 'own', by: id };
+  if (id === 'goal') return { kind: 'goal', low: GOAL_PERCENTS.low, high: GOAL_PERCENTS.high };
+  return watts ? inWatts(watts.value) : { kind: 'rpe', low: 9, high: 9 };
+}
+
+/** What the watts to ask for mean: the way they came from, or watts where they were solved for this rider. */
+function meantBy(value: number, ways: readonly Way[], solvedW: number | null, repS: number): Effort {
+  const way = ['bests', 'percent'].flatMap((id) => ways.filter((each) => each.id === id && each.watts?.value === value))[0];
+  return solvedW === value || !way ? inWatts(value) : meantByWay(way, repS);
+}
+
+function inWatts(value: number): Effort {
+  const watts = Math.round(value);
+  return { kind: 'watts', low: watts, high: watts };
+}
+
+interface ChoiceProps {
+  readonly name: string;
+  readonly effort: Effort;
+  readonly put: (effort: Effort) => void;
+}
+
+function Choice({ name, watts, effort, put }: ChoiceProps & { readonly watts: Worked | null }) {
   return (
-    <span className="text-nowrap">
-      <Figure working={watts} label={name}>{`${value} W`}</Figure>{' '}
-      <Button size="sm" variant="link" className="py-0" onClick={() => put(value)}>
-        Use
-        <span className="visually-hidden">
-          {' '}
-          {value} W, {name}
-        </span>
-      </Button>
+    <span className="text-end text-nowrap">
+      {watts && <Figure working={watts} label={name}>{`${Math.round(watts.value)} W`}</Figure>} <Use name={name} effort={effort} put={put} />
     </span>
+  );
+}
+
+/** Puts what is meant into the reps, and says in which words it is kept. */
+function Use({ name, effort, put }: ChoiceProps) {
+  return (
+    <Button size="sm" variant="link" className="py-0" onClick={() => put(effort)}>
+      Use {printEffort(effort)}
+      <span className="visually-hidden">, {name}</span>
+    </Button>
   );
 }
 

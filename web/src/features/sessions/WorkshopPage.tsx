@@ -79,17 +79,19 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       <Verdict verdict={verdict} difference={difference} />
       {cautions.length > 0 && <Caution>{cautions.join(' ')}</Caution>}
       <div className="columns columns-wide">
-        <section className="sheet" aria-label="Steps">
-          <Suggestions plan={plan} season={seasonOf(weeksTo(rider.goal?.date))} edit={edit} />
-          <FitIt plan={plan} rider={numbers} edit={edit} />
-          <StepTable plan={shown} rider={numbers} problems={problems} edit={edit} row={row} setRow={setRow} />
-          <Problems plan={plan} problems={problems} edit={edit} />
-          <About plan={plan} edit={edit} />
-        </section>
+        <div>
+          <section className="sheet" aria-label="Steps">
+            <Suggestions plan={plan} season={seasonOf(weeksTo(rider.goal?.date))} edit={edit} />
+            <FitIt plan={plan} rider={numbers} edit={edit} />
+            <StepTable plan={shown} rider={numbers} problems={problems} edit={edit} row={row} setRow={setRow} />
+            <Problems plan={plan} problems={problems} edit={edit} />
+            <About plan={plan} edit={edit} />
+          </section>
+          <Ways plan={shown} rider={numbers} edit={edit} />
+        </div>
         <div>
           <Asks asks={asks} rider={numbers} />
           <CurveDots dots={dots} rider={numbers} />
-          <Ways plan={shown} rider={numbers} edit={edit} />
         </div>
       </div>
       {giving && <GiveDialog rider={rider} sessionId={session.id} plan={plan} problems={problems} saved={state === 'saved'} close={() => setGiving(false)} />}
