@@ -162,7 +162,8 @@ test('watts above FTP are stored as they were meant: every rider of the squad ge
   await page.getByText('draft saved').waitFor();
   await page.getByRole('button', { name: 'Give', exact: true }).click();
   await page.getByRole('button', { name: 'Everybody' }).click();
-  const asked = async (name: string) => Number(/(\d{3}) W, FTP/.exec(await page.getByRole('dialog').getByRole('listitem').filter({ hasText: name }).innerText())?.[1]);
+  const asked = async (name: string) =>
+    Number(/(\d{3}) W, FTP/.exec(await page.getByRole('dialog').getByRole('listitem').filter({ hasText: name }).innerText())?.[1]);
   await expect(page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'Rurik' })).toContainText('FTP');
   // The same FTP, another sprint reserve.
   await expect.poll(async () => (await asked('Leila')) - (await asked('Rurik'))).toBeGreaterThan(15);

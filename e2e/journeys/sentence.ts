@@ -127,6 +127,11 @@ test('dragging on the road: the right edge is time, the top is target', async ({
   await expect(sentence(page)).toHaveValue(/3 × 1[12]:[03]0 at (?:9[1-9]|10\d) %/);
   await page.keyboard.press('Control+z');
   await expect(sentence(page)).toHaveValue(/3 × 1[12]:[03]0 at 90 %/);
+  // By its stone the whole set goes to another place.
+  await drag('.stone-grip', -400, 0);
+  await expect(sentence(page)).toHaveValue(/^3 × 1[12]:[03]0 at 90 %, 5:00 easy between, 10:00 easy/);
+  await page.keyboard.press('Control+z');
+  await expect(sentence(page)).toHaveValue(/^10:00 easy, 3 × /);
 });
 
 test('one session for six riders: exceptions, the squad sheet, one undo', async ({ page, demoHouse }) => {

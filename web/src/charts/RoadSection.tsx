@@ -86,7 +86,7 @@ export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
           ))}
           <polyline points={corners.map(([second, level]) => `${x(second)},${y(level)}`).join(' ')} className="asked-line" />
           <Minutes total={total} x={x} foot={foot} />
-          <Stones segments={segments} byEffort={byEffort} x={x} y={y} />
+          <Stones segments={segments} byEffort={byEffort} x={x} y={y} choose={choose} drag={drag} />
           {drag && <Grips segments={segments} chosen={chosen} byEffort={byEffort} x={x} y={y} drag={drag} />}
         </svg>
       )}
@@ -234,7 +234,6 @@ function Grips({
     });
 }
 
-/** The band asked for, drawn as thick as it is wide in watts. */
 /** Limits whose names have room: from below, each at least a line of text above the one before. */
 function namedRules(bands: readonly Band[], highest: number, y: Scale): ReadonlySet<number> {
   const named = new Set<number>();
@@ -247,6 +246,7 @@ function namedRules(bands: readonly Band[], highest: number, y: Scale): Readonly
   return named;
 }
 
+/** The band asked for, drawn as thick as it is wide in watts. */
 function AskedBand({ asked, left, wide, y }: { asked: Asked; left: number; wide: number; y: Scale }) {
   if (asked.lowW === null || asked.highW === null) return null;
   const top = y(asked.highW);
@@ -281,14 +281,24 @@ function Minutes({ total, x, foot }: { total: number; x: Scale; foot: number }) 
   );
 }
 
-/** A stone over each rep; where they would stand too close, every second, fifth or tenth one. */
-function Stones({ segments, byEffort, x, y }: { segments: readonly Segment[]; byEffort: boolean; x: Scale; y: Scale }) {
-  const reps = new Map<number, { startS: number; endS: number; level: number }>();
-  for (const { rep, startS, seconds, from, to } of segments) {
+interface StonesProps {
+  readonly segments: readonly Segment[];
+  readonly byEffort: boolean;
+  readonly x: Scale;
+  readonly y: Scale;
+  readonly choose: (stepId: string) => void;
+  readonly drag: RoadDrag | undefined;
+}
+
+/** A stone over each rep, by which its set is moved; where they would stand too close, every second, fifth or tenth one. */
+function Stones({ segments, byEffort, x, y, choose, drag }: StonesProps) {
+  const reps = new Map<number, { segment: Segment; startS: number; endS: number; level: number }>();
+  for (const segment of segments) {
+    const { rep, startS, seconds, from, to } = segment;
     if (rep === null) continue;
     const level = Math.max(levelOf(from, byEffort), levelOf(to, byEffort), byEffort ? 0 : (from?.highW ?? 0));
     const known = reps.get(rep);
-    reps.set(rep, { startS: known?.startS ?? startS, endS: startS + seconds, level: Math.max(known?.level ?? 0, level) });
+    reps.set(rep, { segment: known?.segment ?? segment, startS: known?.startS ?? startS, endS: startS + seconds, level: Math.max(known?.level ?? 0, level) });
   }
   const list = [...reps.entries()];
   const [first, second] = [list[0]?.[1], list[1]?.[1]];
@@ -296,11 +306,16 @@ function Stones({ segments, byEffort, x, y }: { segments: readonly Segment[]; by
   const every = [1, 2, 5, 10, 20].find((count) => apart * count >= STONE + 2) ?? 50;
   return list
     .filter(([rep]) => every === 1 || rep === 1 || rep % every === 0)
-    .map(([rep, { startS, endS, level }]) => {
+    .map(([rep, { segment, startS, endS, level }]) => {
       const middle = (x(startS) + x(endS)) / 2;
       const foot = Math.max((level === 0 ? hatchedTop(y) : y(level)) - 6, STONE + 6);
       return (
-        <g key={rep}>
+        <g
+          key={rep}
+          className={drag ? 'stone-grip' : undefined}
+          onClick={() => choose(segment.stepId)}
+          onPointerDown={(event) => drag?.begin(event, segment, 'order')}
+        >
           <path d={`M${middle - STONE / 2} ${foot} v-24 a17 14 0 0 1 ${STONE} 0 v24 z`} className="stone-shape" />
           <text x={middle} y={foot - 8} textAnchor="middle" className="stone-text">
             {rep}

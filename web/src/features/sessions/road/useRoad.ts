@@ -24,6 +24,8 @@ interface Drag {
   readonly x: number;
   readonly y: number;
   readonly plan: Plan;
+  /** As it lay when the drag began: what is drawn meanwhile has moved already. */
+  readonly segments: readonly Segment[];
 }
 
 /** How px on the road turn into seconds and per cent. */
@@ -67,13 +69,13 @@ export function useRoad({ plan, segments, chosen, choose, edit, preview }: Road)
     event.stopPropagation();
     choose(segment.stepId);
     next.current = null;
-    setDrag({ segment, what, x: event.clientX, y: event.clientY, plan });
+    setDrag({ segment, what, x: event.clientX, y: event.clientY, plan, segments });
   };
   const move = (event: PointerEvent, scale: RoadScale): void => {
     if (!drag) return;
     const [dx, dy] = [event.clientX - drag.x, event.clientY - drag.y];
     if (Math.hypot(dx, dy) < SLIP_PX) return;
-    const dragged = draggedPlan(drag, dx, dy, scale, segments, event.altKey, event.shiftKey);
+    const dragged = draggedPlan(drag, dx, dy, scale, event.altKey, event.shiftKey);
     next.current = dragged.plan;
     preview(dragged.plan);
     setLabel(dragged.says);
@@ -161,11 +163,10 @@ function along({ plan, segments, here }: Standing, by: 1 | -1): Keyed | null {
 }
 
 function draggedPlan(
-  { segment, what, plan }: Drag,
+  { segment, what, plan, segments }: Drag,
   dx: number,
   dy: number,
   scale: RoadScale,
-  segments: readonly Segment[],
   alone: boolean,
   fine: boolean,
 ): { plan: Plan; says: string } {
