@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { noticeClosed, noticed, riderLookedAt, view, type ViewState, workingHidden, workingShown } from '../src/app/viewSlice.ts';
 
-const working = (rule: string): Worked<unknown> => ({ value: 1, unit: 'W', rule, lines: [], settings: [] }) as unknown as Worked<unknown>;
+const working = (rule: string): Worked<unknown> => ({ value: 1, unit: 'W', rule, lines: [], settings: [] });
 
 describe('single keys', () => {
   let store: Map<string, string>;
