@@ -8,6 +8,7 @@ import {
   hasWarmUp,
   healthVerdict,
   HEALTH_QUESTIONS,
+  nameFromSets,
   parseLength,
   parseSentence,
   type Plan,
@@ -198,6 +199,14 @@ describe('what a coach would pick', () => {
 });
 
 describe('how long a step lasts', () => {
+  it('is in the name too: a time, until lap, or the hill', () => {
+    const name = (text: string) => nameFromSets(said(text));
+    expect(name('20 easy, 6 × to the top of Quarry Lane at 105 %, 6:00 roll down between')).toBe('6 × Quarry Lane at 105 %');
+    expect(name('until lap about 40:00 at zone 2')).toBe('until lap about 40:00 at zone 2');
+    expect(name('10 easy, to the top of Salt Road at 95 %, 10 down')).toBe('Salt Road at 95 %');
+    expect(name('5 × 3:00 at own numbers, 3:00 easy between')).toBe('5 × 3:00 at own numbers');
+  });
+
   it('is read as it is printed, for times, laps and hills', () => {
     const length = fc.oneof(
       fc.integer({ min: 1, max: 86_400 }).map((seconds) => ({ kind: 'time' as const, seconds })),

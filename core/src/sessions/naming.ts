@@ -1,6 +1,7 @@
 import { printTarget } from '../units/target.ts';
-import { printDuration } from '../units/time.ts';
-import type { Item, Plan, SetBlock, Step, System } from './plan.ts';
+import { printLength } from '../units/length.ts';
+import { measureAll } from './measure.ts';
+import type { Item, Length, Plan, SetBlock, Step, System } from './plan.ts';
 import { SEVEN_STEPS } from '../zones/schemes.ts';
 
 /**
@@ -29,13 +30,19 @@ function describeSet(set: SetBlock): string {
 }
 
 function describeStep(step: Step, withTarget: boolean): string {
-  const time = step.length.kind === 'time' ? printDuration(step.length.seconds) : '?';
+  const time = lengthName(step.length);
   const unreadTarget = step.target.kind === 'steady' && step.target.effort.kind === 'unread';
   return withTarget && !unreadTarget ? `${time} at ${printTarget(step.target)}` : time;
 }
 
+/** A hill by its name alone: "6 × Quarry Lane". */
+function lengthName(length: Length): string {
+  if (length.kind === 'unread') return '?';
+  return length.kind === 'hill' ? length.name : printLength(length);
+}
+
 function lengthOf(step: Step): number {
-  return step.length.kind === 'time' ? step.length.seconds : 0;
+  return measureAll([step]).seconds;
 }
 
 const SYSTEM_NAMES: Record<System, string> = Object.fromEntries(

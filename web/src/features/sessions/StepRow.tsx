@@ -1,4 +1,4 @@
-import { askedOf, effortsOf, type PlanProblem, type RiderOnDay, ROLES, type Row, wattsWorking } from '@uphill/core';
+import { askedOf, effortsOf, type PlanProblem, type RiderOnDay, ROLES, type Row, secondsOf, wattsWorking } from '@uphill/core';
 import { Figure } from '../../ui/Figure.tsx';
 import { Stone } from '../../ui/Stone.tsx';
 import { CellEditor } from './CellEditor.tsx';
@@ -74,7 +74,7 @@ function CellContent({ row, column, rider }: { row: Row; column: Column; rider: 
       return <Watts row={row} rider={rider} />;
     case 'target': {
       const effort = step.target.kind === 'steady' ? step.target.effort : null;
-      const counts = effort && askedOf(effort, rider, step.length.kind === 'time' ? step.length.seconds : 0)?.counts;
+      const counts = effort && askedOf(effort, rider, secondsOf(step, rider))?.counts;
       return (
         <>
           {textOf(row, column)}
@@ -90,7 +90,7 @@ function CellContent({ row, column, rider }: { row: Row; column: Column; rider: 
 }
 
 function Watts({ row: { step }, rider }: { row: Row; rider: RiderOnDay }) {
-  const seconds = step.length.kind === 'time' ? step.length.seconds : 0;
+  const seconds = secondsOf(step, rider);
   return effortsOf(step.target).map((effort, index) => {
     const working = wattsWorking(effort, rider, seconds);
     return (
