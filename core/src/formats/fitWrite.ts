@@ -1,4 +1,5 @@
-import { FitBaseType, FitEncoder, type FitEncoderField } from 'fit-file-parser/encoder';
+import { FitEncoder } from 'fit-file-parser/encoder';
+import { byte, enumField, long, word } from './fitFields.ts';
 import type { SessionSecond } from '../simulation/sessionRide.ts';
 
 const MISSING_BYTE = 255;
@@ -50,20 +51,4 @@ export function writeFitRecording(seconds: readonly SessionSecond[], startedAt: 
   );
   encoder.writeMessage(ACTIVITY, [long(TIMESTAMP, end), long(0, seconds.length * 1000), word(1, 1), enumField(2, 0), long(5, end)], 4);
   return encoder.close();
-}
-
-function long(number: number, value: number): FitEncoderField {
-  return { number, size: 4, baseType: FitBaseType.Uint32, value };
-}
-
-function word(number: number, value: number): FitEncoderField {
-  return { number, size: 2, baseType: FitBaseType.Uint16, value };
-}
-
-function byte(number: number, value: number): FitEncoderField {
-  return { number, size: 1, baseType: FitBaseType.Uint8, value };
-}
-
-function enumField(number: number, value: number): FitEncoderField {
-  return { number, size: 1, baseType: FitBaseType.Enum, value };
 }

@@ -1,4 +1,5 @@
 import { FitBaseType, FitEncoder, type FitEncoderField } from 'fit-file-parser/encoder';
+import { enumField, long, word } from './fitFields.ts';
 import type { Effort, Item, Plan, Step } from '../sessions/plan.ts';
 import { printSentence } from '../sessions/sentence/print.ts';
 import { roughPercent } from '../sessions/sentence/roles.ts';
@@ -132,16 +133,4 @@ function text(number: number, value: string): FitEncoderField {
   while (new TextEncoder().encode(cut).length > MOST_TEXT) cut = cut.slice(0, -1);
   bytes.set(new TextEncoder().encode(cut));
   return { number, size: bytes.length, baseType: FitBaseType.String, value: bytes };
-}
-
-function long(number: number, value: number): FitEncoderField {
-  return { number, size: 4, baseType: FitBaseType.Uint32, value };
-}
-
-function word(number: number, value: number): FitEncoderField {
-  return { number, size: 2, baseType: FitBaseType.Uint16, value };
-}
-
-function enumField(number: number, value: number): FitEncoderField {
-  return { number, size: 1, baseType: FitBaseType.Enum, value };
 }
