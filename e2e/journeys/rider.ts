@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { writeCsvRecording } from '@uphill/core';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { expect, type House, idsOf, test } from '../support/house.ts';
 
 const dayFromNow = (days: number): string => {
@@ -13,6 +13,16 @@ async function give(page: Page, house: House, session: string, rider: string, da
   const answer = await page.request.post(`${house.url}/api/placed`, { data: { sessionId: session, gives: [{ riderId: rider, dates: [date] }] } });
   const [placed] = (await answer.json()) as { id: string }[];
   return placed?.id ?? '';
+}
+
+/** A new session of a rider, said in a sentence; gives the field it stands in. */
+async function written(page: Page, house: House, riderId: string, words: string): Promise<Locator> {
+  await page.goto(`${house.url}/riders/${riderId}/sessions`);
+  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
+  const sentence = page.getByLabel('The session in a sentence');
+  await sentence.fill(words);
+  await sentence.press('Enter');
+  return sentence;
 }
 
 test('the rider’s own page on a phone: today in watts, marked as done, the recording sent; tomorrow only as the coach has set it', async ({
@@ -79,11 +89,7 @@ test('the rider’s own page on a phone: today in watts, marked as done, the rec
 
 test('details of a step in the table: read, printed in the sentence and on the card; nonsense is kept, named, and undone', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
-  await page.goto(`${demoHouse.url}/riders/${rider('Rurik')}/sessions`);
-  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
-  const sentence = page.getByLabel('The session in a sentence');
-  await sentence.fill('15 building to 90 %, 4 × 8:00 at 98–102 %, 4:00 easy between, 10 down');
-  await sentence.press('Enter');
+  const sentence = await written(page, demoHouse, rider('Rurik'), '15 building to 90 %, 4 × 8:00 at 98–102 %, 4:00 easy between, 10 down');
   await page.getByRole('gridcell', { name: '98–102 %' }).click();
   for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'Enter']) await page.keyboard.press(key);
   await page.keyboard.type('seated, last 15 s max, rep 2 at 95 %');
@@ -107,11 +113,7 @@ test('details of a step in the table: read, printed in the sentence and on the c
 
 test('a session of five hundred steps and twelve hours is written, weighed, given and printed', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
-  await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/sessions`);
-  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
-  const sentence = page.getByLabel('The session in a sentence');
-  await sentence.fill('20 easy, 250 × (1:00 at 110 % and 1:45 at 60 %), 10 down');
-  await sentence.press('Enter');
+  const sentence = await written(page, demoHouse, rider('Ines'), '20 easy, 250 × (1:00 at 110 % and 1:45 at 60 %), 10 down');
   await expect(page.getByRole('button', { name: /^In all: / })).toHaveText('11:57:30');
   await expect(page.getByRole('status', { name: 'The verdict' })).toContainText(/W′ left at the lowest|breaks/);
   await page.getByRole('gridcell', { name: '250×' }).click();
@@ -132,11 +134,7 @@ test('a session of five hundred steps and twelve hours is written, weighed, give
 
 test('what stands in the way of others in the squad is reckoned with their own bests', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
-  await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/sessions`);
-  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
-  const sentence = page.getByLabel('The session in a sentence');
-  await sentence.fill('20 easy, 5 × 3:00 at 128 %, 2:00 easy between, 10 down');
-  await sentence.press('Enter');
+  await written(page, demoHouse, rider('Leila'), '20 easy, 5 × 3:00 at 128 %, 2:00 easy between, 10 down');
   await page.getByRole('button', { name: 'Give', exact: true }).click();
   await page.getByRole('button', { name: 'Everybody' }).click();
   const models = (await (
@@ -151,11 +149,7 @@ test('what stands in the way of others in the squad is reckoned with their own b
 
 test('watts above FTP are stored as they were meant: every rider of the squad gets their own', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
-  await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/sessions`);
-  await page.getByRole('button', { name: 'New session', exact: true }).first().click();
-  const sentence = page.getByLabel('The session in a sentence');
-  await sentence.fill('15 building to 90 %, 5 × 3:00 at 118 %, 3:00 easy between, 10 down');
-  await sentence.press('Enter');
+  const sentence = await written(page, demoHouse, rider('Leila'), '15 building to 90 %, 5 × 3:00 at 118 %, 3:00 easy between, 10 down');
   const ways = page.getByRole('region', { name: 'Watts for reps of 3:00' });
   await ways.getByRole('button', { name: 'Use own numbers' }).first().click();
   await expect(sentence).toHaveValue(/5 × 3:00 at own numbers, 3:00 easy between/);

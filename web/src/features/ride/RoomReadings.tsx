@@ -23,7 +23,7 @@ export function RoomReadings({ state, last, resting }: { state: SessionRideState
         </p>
       </div>
       <div className="ride-beside">
-        <p className={lost === null ? 'ride-hold' : 'ride-hold ride-lost'} aria-live="polite">
+        <p className="ride-hold" aria-live="polite">
           {lost ?? (countIn ? `in ${state.leftS ?? 0} s` : holdWords(state.asked, last, state.inStepS))}
         </p>
         <p aria-label="Cadence" className="ride-large">

@@ -27,17 +27,18 @@ const [SHORTEST, LONGEST] = [ABOVE_FTP_LENGTHS[0], ABOVE_FTP_LENGTHS.at(-1) ?? 4
 /** Five ways to choose the watts of these reps and the solved sixth, side by side; one key puts one in. */
 export function Ways({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edit: EditPlan }) {
   const found = useMemo(() => {
-    const main = mainReps(plan, expand(plan, rider), rider);
-    if (!main || rider.ftpW === null || main.repS < SHORTEST || main.repS > LONGEST) return null;
-    const ways = aboveFtp(main.repS, { ftpW: rider.ftpW, pair: rider.pair ?? null, bests: rider.bests, goalW: rider.goalW ?? null });
+    const segments = expand(plan, rider);
+    const main = mainReps(plan, segments, rider);
+    const { ftpW } = rider;
+    if (!main || ftpW === null || main.repS < SHORTEST || main.repS > LONGEST) return null;
+    // Threshold work hangs on FTP; the ways speak of what lies above it.
+    if (!segments.some(({ stepId, from }) => main.stepIds.has(stepId) && (from?.countedW ?? 0) > ftpW)) return null;
+    const ways = aboveFtp(main.repS, { ftpW, pair: rider.pair ?? null, bests: rider.bests, goalW: rider.goalW ?? null });
     const solved = solveWatts(plan, rider);
     return { main, ways, solved, chosen: chosenWatts(ways, solved.ok ? solved.value : null) };
   }, [plan, rider]);
-  if (!found || rider.ftpW === null) return null;
+  if (!found) return null;
   const { main, ways, solved, chosen } = found;
-  // Threshold work hangs on FTP; the ways speak of what lies above it.
-  const above = expand(plan, rider).some(({ stepId, from }) => main.stepIds.has(stepId) && (from?.countedW ?? 0) > (rider.ftpW ?? Infinity));
-  if (!above) return null;
   const put = (effort: Effort): void =>
     edit((now) => [...main.stepIds].reduce((so, id) => changeStep(so, id, { target: { kind: 'steady', effort } }), now), {
       done: `the reps at ${printEffort(effort)}`,
