@@ -16,11 +16,16 @@ export const problem = z.object({
   detail: z.string(),
   /** What is wrong with which field. */
   fields: z.array(z.object({ field: z.string(), reason: z.string() })).optional(),
+  /** Step of the journal that stands in the way of undo or redo. */
+  step: z.number().int().optional(),
   /** On 409: what was sent and what is stored. */
   yours: z.unknown().optional(),
   theirs: z.unknown().optional(),
 });
 export type Problem = z.infer<typeof problem>;
+
+/** What is taken out is named with the version that was looked at, in the address. */
+export const versionQuery = z.object({ version: z.coerce.number('The version is a number.').int().min(1) });
 
 export const idParams = z.object({ id });
 export const riderParams = z.object({ riderId: id });

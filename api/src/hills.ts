@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, line, prose, version } from './common.ts';
+import { shapeOf } from './shape.ts';
 
 export const SURFACES = ['road', 'gravel'] as const;
 
@@ -18,6 +19,6 @@ export const hillFields = z.object({
 });
 export type HillFields = z.infer<typeof hillFields>;
 
-export const hill = hillFields.extend({ id, version });
+export const hill = shapeOf(hillFields.extend({ id, version }));
 export type Hill = z.infer<typeof hill>;
 export const hillChange = hillFields.extend({ version });

@@ -1,6 +1,7 @@
-import { FTP_BOUNDS, healthAnswersSchema, RETEST_WEEKS_BOUNDS, SESSION_SHOWN } from '@uphill/core';
+import { FTP_BOUNDS, healthAnswersSchema, READING_BOUNDS, RETEST_WEEKS_BOUNDS, SESSION_SHOWN } from '@uphill/core';
 import { z } from 'zod';
 import { day, id, line, prose, version } from './common.ts';
+import { shapeOf } from './shape.ts';
 
 export const POWER_SOURCES = ['crank', 'pedal', 'hub', 'trainer', 'none'] as const;
 export const powerSource = z.enum(POWER_SOURCES);
@@ -13,7 +14,8 @@ export const goal = z.object({
   seconds: z.number().int().min(10).max(86_400).nullable(),
 });
 
-const thisYear = new Date().getFullYear();
+/** Nobody younger rides by watts. */
+const YOUNGEST = 5;
 
 export const riderFields = z.object({
   name: line(80).min(1, 'The rider needs a name.'),
@@ -21,7 +23,8 @@ export const riderFields = z.object({
     .number('The birth year is a number.')
     .int('The birth year is a whole number.')
     .min(1920, 'The birth year is before 1920.')
-    .max(thisYear - 5, 'The birth year is too recent.')
+    // By the year of the request: a program runs over New Year's Eve.
+    .refine((year) => year <= new Date().getFullYear() - YOUNGEST, 'The birth year is too recent.')
     .nullable(),
   sex: z.enum(['female', 'male']).nullable(),
   powerSource,
@@ -58,11 +61,11 @@ export const newHeartRate = z.object({
     .number('A heart rate is a number of beats.')
     .int('Beats are whole.')
     .min(25, 'A heart rate under 25 bpm cannot be right.')
-    .max(220, 'A heart rate over 220 bpm is a strap fault.'),
+    .max(READING_BOUNDS.bpm.high, `A heart rate over ${READING_BOUNDS.bpm.high} bpm is a strap fault.`),
 });
 
 /** An FTP of a rider: what was measured, what is used, from when, and why. */
-export const ftpEntry = z.object({
+const ftpEntry = z.object({
   id,
   riderId: id,
   testId: id.nullable(),
@@ -101,19 +104,21 @@ export const health = healthFields.extend({ id });
 export const lactateThresholds = z.object({ testId: id, countsFrom: day, lt1W: z.number().nullable(), lt2W: z.number().nullable() });
 
 /** A rider with the histories that every figure is looked up in. */
-export const rider = riderFields.extend({
-  id,
-  version,
-  bodyMass: z.array(bodyMass),
-  heartRates: z.array(heartRate),
-  ftp: z.array(ftpEntry),
-  /** Date of the last test, for what is due. */
-  lastTest: day.nullable(),
-  /** The latest health screen. */
-  health: health.nullable(),
-  lactate: z.array(lactateThresholds),
-});
-export type Rider = z.infer<typeof rider>;
+export const rider = shapeOf(
+  riderFields.extend({
+    id,
+    version,
+    bodyMass: z.array(bodyMass),
+    heartRates: z.array(heartRate),
+    ftp: z.array(ftpEntry),
+    /** Date of the last test, for what is due. */
+    lastTest: day.nullable(),
+    /** The latest health screen. */
+    health: health.nullable(),
+    lactate: z.array(lactateThresholds),
+  }),
+);
+export interface Rider extends z.infer<typeof rider> {}
 
 /** What a rider can hold on a day, as far as rides and tests show it: what sessions are reckoned by. */
 export const model = z.object({
@@ -136,7 +141,7 @@ export const modelsQuery = z.object({
 });
 
 /** A best effort with the recording it came from. */
-export const best = z.object({ seconds: z.number().int(), watts: z.number(), recordingId: id, date: day, powerSource });
+export const best = shapeOf(z.object({ seconds: z.number(), watts: z.number(), recordingId: id, date: day, powerSource }));
 export type CurveBest = z.infer<typeof best>;
 export const curveQuery = z.object({ from: day, to: day });
 

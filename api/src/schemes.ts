@@ -1,6 +1,7 @@
 import { OWN_ANCHORS } from '@uphill/core';
 import { z } from 'zod';
 import { id, line, version } from './common.ts';
+import { shapeOf } from './shape.ts';
 
 const percent = z.number('A limit is a number of percent.').min(0, 'A limit is under 0 %.').max(400, 'A limit is over 400 %.').nullable();
 
@@ -13,10 +14,11 @@ export const schemeFields = z.object({
 });
 export type SchemeFields = z.infer<typeof schemeFields>;
 
-export const ownScheme = schemeFields.extend({ id, version });
+export const ownScheme = shapeOf(schemeFields.extend({ id, version }));
 export type OwnSchemeEntry = z.infer<typeof ownScheme>;
 export const schemeChange = schemeFields.extend({ version });
 
 /** What holds for the whole house. */
-export const settings = z.object({ defaultSchemeId: z.string().max(60), version });
+export const settingsChange = z.object({ defaultSchemeId: z.string().max(60), version });
+export const settings = shapeOf(settingsChange);
 export type Settings = z.infer<typeof settings>;

@@ -1,15 +1,10 @@
 import { planSchema, ROLES } from '@uphill/core';
 import { z } from 'zod';
 import { day, id, prose, version } from './common.ts';
+import { shapeOf } from './shape.ts';
 
-export const session = z.object({
-  id,
-  plan: planSchema,
-  version,
-  updatedAt: z.string(),
-  retired: z.boolean(),
-});
-export type Session = z.infer<typeof session>;
+export const session = shapeOf(z.object({ id, plan: planSchema, version, updatedAt: z.string(), retired: z.boolean() }));
+export interface Session extends z.infer<typeof session> {}
 
 export const newSession = z.object({ plan: planSchema });
 export const sessionChange = z.object({ plan: planSchema, version });
@@ -28,23 +23,25 @@ export const riddenSteps = z.object({
 });
 
 /** A session on a rider's day. Once ridden, the plan and FTP of that day are kept with it. */
-export const placed = z.object({
-  id,
-  riderId: id,
-  sessionId: id,
-  date: day,
-  state: z.enum(STATES),
-  rpe: z.number().int().min(1).max(10).nullable(),
-  note: z.string(),
-  version,
-  /** The plan as it stands for this day: the session's own until ridden, then the one that was ridden. */
-  plan: planSchema,
-  /** FTP kept at the moment it was ridden; null while it is still to come. */
-  riddenFtpW: z.number().int().nullable(),
-  /** The ride that came of it; null before. */
-  ridden: riddenSteps.nullable(),
-});
-export type Placed = z.infer<typeof placed>;
+export const placed = shapeOf(
+  z.object({
+    id,
+    riderId: id,
+    sessionId: id,
+    date: day,
+    state: z.enum(STATES),
+    rpe: z.number().int().min(1).max(10).nullable(),
+    note: z.string(),
+    version,
+    /** The plan as it stands for this day: the session's own until ridden, then the one that was ridden. */
+    plan: planSchema,
+    /** FTP kept at the moment it was ridden; null while it is still to come. */
+    riddenFtpW: z.number().int().nullable(),
+    /** The ride that came of it; null before. */
+    ridden: riddenSteps.nullable(),
+  }),
+);
+export interface Placed extends z.infer<typeof placed> {}
 
 export const newPlaced = z.object({ sessionId: id, dates: z.array(day).min(1, 'Choose at least one day.').max(31, 'At most 31 days at once.') });
 

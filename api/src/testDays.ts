@@ -1,6 +1,7 @@
-import { FTP_BOUNDS, lactateSampleSchema, PROTOCOL_IDS, setupSchema } from '@uphill/core';
+import { FTP_BOUNDS, lactateSampleSchema, PROTOCOL_IDS, READING_BOUNDS, setupSchema } from '@uphill/core';
 import { z } from 'zod';
 import { day, id, prose, version } from './common.ts';
+import { shapeOf } from './shape.ts';
 
 /** The stages of a test day, in the practitioner's order. */
 export const TEST_STAGES = ['expect', 'prepare', 'ride', 'read'] as const;
@@ -27,13 +28,16 @@ const ride = z.object({
   events: z.array(z.object({ second: z.number().int().min(0).max(86_400), did: z.enum(['lap', 'stop', 'struggling']) })).max(500),
 });
 
+/** Threshold heart rate that a rider may be expected to show, bpm. */
+export const EXPECTED_BPM = { low: 60, high: READING_BOUNDS.bpm.high } as const;
+
 /** What is known of a test day so far. */
 export const testDayDraft = z.object({
   stage: z.enum(TEST_STAGES),
   date: day,
   /** FTP expected, W, or threshold heart rate, bpm: written down before. */
   expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
-  expectedBpm: z.number().int().min(60).max(220).nullable(),
+  expectedBpm: z.number().int().min(EXPECTED_BPM.low).max(EXPECTED_BPM.high).nullable(),
   setup: setupSchema,
   ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60), stageS: z.number().int().min(10).max(600) }),
   onS: z.number().int().min(30).max(60),
@@ -47,10 +51,10 @@ export const testDayDraft = z.object({
   samples: z.array(typedSample).max(60),
   note: prose(1000),
 });
-export type TestDayDraft = z.infer<typeof testDayDraft>;
+export interface TestDayDraft extends z.infer<typeof testDayDraft> {}
 
-export const testDay = z.object({ id, riderId: id, protocol: z.enum(PROTOCOL_IDS), draft: testDayDraft, version, updatedAt: z.string() });
-export type TestDay = z.infer<typeof testDay>;
+export const testDay = shapeOf(z.object({ id, riderId: id, protocol: z.enum(PROTOCOL_IDS), draft: testDayDraft, version, updatedAt: z.string() }));
+export interface TestDay extends z.infer<typeof testDay> {}
 
 export const newTestDay = z.object({ protocol: z.enum(PROTOCOL_IDS), draft: testDayDraft });
 export const testDayChange = z.object({ draft: testDayDraft, version });

@@ -1,7 +1,10 @@
-import { FTP_BOUNDS, PROTOCOL_IDS, setupSchema, testDetailsSchema } from '@uphill/core';
+import { FTP_BOUNDS, PROTOCOL_IDS, READING_BOUNDS, setupSchema, testDetailsSchema } from '@uphill/core';
 import { z } from 'zod';
 import { day, id, line, prose, version } from './common.ts';
 import { newFtp, powerSource } from './riders.ts';
+import { shapeOf } from './shape.ts';
+
+const { watts, bpm } = READING_BOUNDS;
 
 const check = z.object({
   id: z.string(),
@@ -36,11 +39,15 @@ export const testFields = z.object({
   /** Start and step of a ramp. */
   ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60), stageS: z.number().int().min(10).max(600) }).nullable(),
   /** The reading: watts, or beats for a test by heart rate. */
-  readingW: z.number('The reading is a number of watts.').min(30, 'The reading is under 30 W.').max(1500, 'The reading is over 1,500 W.').nullable(),
+  readingW: z
+    .number('The reading is a number of watts.')
+    .min(watts.low, `The reading is under ${watts.low} W.`)
+    .max(watts.high, `The reading is over ${watts.high} W.`)
+    .nullable(),
   meanBpm: z
     .number('A heart rate is a number of beats.')
-    .min(40, 'A mean heart rate under 40 bpm cannot be right.')
-    .max(220, 'A mean heart rate over 220 bpm is a strap fault.')
+    .min(bpm.low, `A mean heart rate under ${bpm.low} bpm cannot be right.`)
+    .max(bpm.high, `A mean heart rate over ${bpm.high} bpm is a strap fault.`)
     .nullable(),
   /** FTP expected before the test, W: the first check afterwards. */
   expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
@@ -60,25 +67,27 @@ export const newTest = testFields.extend({
   /** The test day that ends with this test. */
   testDayId: id.nullable(),
 });
-export type NewTest = z.infer<typeof newTest>;
+export interface NewTest extends z.infer<typeof newTest> {}
 
-export const test = testFields.extend({
-  id,
-  riderId: id,
-  version,
-  /** FTP the reading gives, W; null for a test by heart rate. */
-  measuredW: z.number().int().nullable(),
-  checks: z.array(check),
-  /** Why it is withdrawn; null where it counts. */
-  withdrawn: z.string().nullable(),
-});
-export type Test = z.infer<typeof test>;
+export const test = shapeOf(
+  testFields.extend({
+    id,
+    riderId: id,
+    version,
+    /** FTP the reading gives, W; null for a test by heart rate. */
+    measuredW: z.number().int().nullable(),
+    checks: z.array(check),
+    /** Why it is withdrawn; null where it counts. */
+    withdrawn: z.string().nullable(),
+  }),
+);
+export interface Test extends z.infer<typeof test> {}
 
 export const testChange = z.object({ version, withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable() });
 
 const channel = z.array(z.number().nullable()).nullable();
 
-export const recording = z.object({
+const recordingFields = z.object({
   id,
   riderId: id,
   fileName: line(200),
@@ -91,14 +100,17 @@ export const recording = z.object({
   laps: z.array(z.object({ startS: z.number().int(), seconds: z.number().int() })),
   notes: z.array(z.string()),
 });
+export const recording = shapeOf(recordingFields);
 export type RecordingSummary = z.infer<typeof recording>;
 
-export const recordingWithStreams = recording.extend({
-  watts: z.array(z.number().nullable()),
-  bpm: channel,
-  rpm: channel,
-});
-export type RecordingWithStreams = z.infer<typeof recordingWithStreams>;
+export const recordingWithStreams = shapeOf(
+  recordingFields.extend({
+    watts: z.array(z.number().nullable()),
+    bpm: channel,
+    rpm: channel,
+  }),
+);
+export interface RecordingWithStreams extends z.infer<typeof recordingWithStreams> {}
 
 /** Largest recording that is taken in, MB. Five hours at 1 Hz are about 1 MB. */
 export const LARGEST_UPLOAD_MB = 32;

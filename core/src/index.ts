@@ -33,6 +33,7 @@ export * from './zones/ownScheme.ts';
 export * from './zones/timeInZones.ts';
 export * from './zones/zoneCard.ts';
 export * from './power/stream.ts';
+export * from './testing/bounds.ts';
 export * from './power/load.ts';
 export * from './power/bestEfforts.ts';
 export * from './power/criticalPower.ts';

@@ -1,7 +1,7 @@
 import { LARGEST_UPLOAD_MB, type Problem } from '@uphill/api';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
-import { Refusal } from './refusal.ts';
+import { type ProblemCode, Refusal } from './refusal.ts';
 
 const SENTENCES: Record<string, string> = {
   FST_ERR_CTP_INVALID_JSON_BODY: 'The request is not valid JSON. Nothing was changed.',
@@ -24,7 +24,7 @@ export function useProblems(app: FastifyInstance, servesPages: boolean): void {
 
 function toProblem(error: FastifyError, request: FastifyRequest): Problem {
   if (error instanceof Refusal) {
-    return { ...problem(error.status, error.message), ...(error.fields.length > 0 ? { fields: [...error.fields] } : {}), ...(error.both ?? {}) };
+    return { ...problem(error.status, error.message, error.code), ...error.extra };
   }
   if (hasZodFastifySchemaValidationErrors(error)) {
     const fields = error.validation.map(({ instancePath, message }) => ({
@@ -43,8 +43,8 @@ function toProblem(error: FastifyError, request: FastifyRequest): Problem {
   return problem(status, SENTENCES[error.code] ?? error.message);
 }
 
-function problem(status: number, detail: string): Problem {
-  return { type: 'about:blank', title: TITLES[status] ?? 'Cannot be done', status, detail };
+function problem(status: number, detail: string, code: ProblemCode | null = null): Problem {
+  return { type: code === null ? 'about:blank' : `/problems/${code}`, title: TITLES[status] ?? 'Cannot be done', status, detail };
 }
 
 const TITLES: Record<number, string> = {

@@ -1,18 +1,21 @@
-/** A request that cannot be done, with the sentence for the coach and the field it is about. */
+import type { Problem } from '@uphill/api';
+
+type Extra = Partial<Pick<Problem, 'fields' | 'step' | 'yours' | 'theirs'>>;
+
+/** What code tells problems apart by; the words are for people. A problem without one needs no telling apart. */
+export type ProblemCode = 'undo-blocked' | 'twice-on-a-day' | 'not-saved' | 'busy';
+
+/** A request that cannot be done, with the sentence for the coach and what belongs to it. */
 export class Refusal extends Error {
   readonly status: number;
-  readonly fields: readonly { field: string; reason: string }[];
-  readonly both: { yours: unknown; theirs: unknown } | null;
+  readonly code: ProblemCode | null;
+  readonly extra: Extra;
 
-  constructor(
-    status: number,
-    detail: string,
-    over: { fields?: readonly { field: string; reason: string }[]; both?: { yours: unknown; theirs: unknown } } = {},
-  ) {
+  constructor(status: number, detail: string, { code, ...extra }: Extra & { code?: ProblemCode } = {}) {
     super(detail);
     this.status = status;
-    this.fields = over.fields ?? [];
-    this.both = over.both ?? null;
+    this.code = code ?? null;
+    this.extra = extra;
   }
 }
 
@@ -28,5 +31,5 @@ export function badField(field: string, reason: string): Refusal {
 
 /** An edit was made from a version that is no longer the stored one. */
 export function conflict(yours: unknown, theirs: unknown): Refusal {
-  return new Refusal(409, 'This was changed elsewhere in the meantime. Nothing was overwritten.', { both: { yours, theirs } });
+  return new Refusal(409, 'This was changed elsewhere in the meantime. Nothing was overwritten.', { yours, theirs });
 }

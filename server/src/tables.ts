@@ -161,12 +161,28 @@ export interface HillRow {
   created_at: string;
 }
 
+/** An effort that the coach marked maximal, where it lies on its recording. */
+export interface MarkedEffortRow {
+  id: string;
+  rider_id: string;
+  recording_id: string;
+  start_s: number;
+  seconds: number;
+  mean_w: number;
+  note: string;
+  withdrawn: string | null;
+  version: number;
+  created_at: string;
+}
+
 export interface JournalRow {
   id: number | undefined;
   at: string;
   label: string;
   entries: string;
   undone: number;
+  /** Why the step stepped aside: it can neither be undone nor done again. Null for every other. */
+  aside: string | null;
 }
 
 export interface Tables {
@@ -183,5 +199,6 @@ export interface Tables {
   schemes: SchemeRow;
   settings: SettingsRow;
   hills: HillRow;
+  marked_efforts: MarkedEffortRow;
   journal: JournalRow;
 }

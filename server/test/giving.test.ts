@@ -148,7 +148,8 @@ describe('hills', () => {
     expect(changed.body).toMatchObject({ metres: 1300, version: 2 });
     const stale = await ask('PUT', `/hills/${hill.id}`, { ...MILL, metres: 1400, version: 1 });
     expect([stale.status, stale.body.theirs.metres]).toEqual([409, 1300]);
-    expect((await ask('DELETE', `/hills/${hill.id}`)).status).toBe(204);
+    expect((await ask('DELETE', `/hills/${hill.id}?version=1`)).body.theirs.metres).toBe(1300);
+    expect((await ask('DELETE', `/hills/${hill.id}?version=2`)).status).toBe(204);
     expect((await ask('GET', '/hills')).body).toEqual([]);
     await ask('POST', '/undo');
     expect((await ask('GET', '/hills')).body).toHaveLength(1);

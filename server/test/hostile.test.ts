@@ -161,7 +161,8 @@ describe('days', () => {
     expect(await change(4, { state: 'planned', rpe: null })).toMatchObject({ riddenFtpW: null, rpe: null });
     expect(await change(5, { state: 'done', rpe: 11 })).toMatchObject({ status: 400, detail: expect.stringContaining('RPE runs from 1 to 10') });
     expect(await change(5, { state: 'done' })).toMatchObject({ riddenFtpW: 300 });
-    expect((await ask('DELETE', `/placed/${day.id}`)).status).toBe(204);
+    expect((await ask('DELETE', `/placed/${day.id}?version=1`)).status).toBe(409);
+    expect((await ask('DELETE', `/placed/${day.id}?version=6`)).status).toBe(204);
     expect((await ask('GET', `/placed/${day.id}`)).status).toBe(404);
   });
 });

@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
-import { writeFitRecording } from '@uphill/core';
+import { READING_BOUNDS, writeFitRecording } from '@uphill/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Ask, DRAFT, eights, HEALTHY, house, newRider, OWN_SCHEME, rampFile, rideOf, upload } from './support.ts';
+import { type Ask, DRAFT, eights, HEALTHY, house, INES, newRider, OWN_SCHEME, rampFile, rideOf, upload } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
 let ask: Ask;
@@ -74,6 +74,22 @@ describe('a test', () => {
     expect((await ask('GET', `/riders/${rider.id}`)).body.ftp).toMatchObject([{ usedW: 249 }]);
     await ask('POST', '/undo');
     expect((await ask('GET', `/riders/${rider.id}`)).body.ftp).toEqual([]);
+  });
+
+  it('at either end of what is allowed is stored, answered and listed, and so is a rider of any age', async () => {
+    const bounds = READING_BOUNDS;
+    for (const [protocol, details] of [
+      ['fast-ramp', { kind: 'fastRamp', peakW: bounds.watts.high, peakBpm: bounds.bpm.high }],
+      ['fast-ramp', { kind: 'fastRamp', peakW: bounds.watts.low, peakBpm: bounds.bpm.low }],
+      ['one-and-five', { kind: 'oneAndFive', oneW: bounds.watts.high, fiveW: bounds.watts.low }],
+      ['heart-rate-twenty', { kind: 'heartRate', meanBpm: bounds.bpm.high, distanceKm: null }],
+    ] as const) {
+      const rider = await newRider(ask, { birthYear: new Date().getFullYear() - 5 });
+      const stored = await ask('POST', `/riders/${rider.id}/tests`, test({ protocol, readingW: null, details }));
+      expect([protocol, stored.status]).toEqual([protocol, 200]);
+      expect((await ask('GET', `/riders/${rider.id}/tests`)).body).toHaveLength(1);
+    }
+    expect((await ask('POST', '/riders', { ...INES, birthYear: new Date().getFullYear() - 4 })).status).toBe(400);
   });
 
   it('with details is reckoned on the server, whatever reading is claimed', async () => {
@@ -173,7 +189,8 @@ describe('schemes', () => {
     expect([settings.defaultSchemeId, (await ask('PUT', '/settings', { version: 1, defaultSchemeId: 'seven-steps' })).status]).toEqual([scheme.id, 409]);
     expect((await ask('PUT', `/schemes/${scheme.id}`, { ...OWN_SCHEME, name: 'Tarnside new', version: 1 })).body.name).toBe('Tarnside new');
     expect((await ask('PUT', `/schemes/${scheme.id}`, { ...OWN_SCHEME, version: 1 })).status).toBe(409);
-    await ask('DELETE', `/schemes/${scheme.id}`);
+    expect((await ask('DELETE', `/schemes/${scheme.id}?version=1`)).status).toBe(409);
+    await ask('DELETE', `/schemes/${scheme.id}?version=2`);
     expect((await ask('GET', `/riders/${rider.id}`)).body.schemeId).toBeNull();
     expect((await ask('GET', '/settings')).body.defaultSchemeId).toBe('seven-steps');
     await ask('POST', '/undo');

@@ -1,6 +1,9 @@
+import path from 'node:path';
+import BetterSqlite from 'better-sqlite3';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Ask, eights, house, newRider } from './support.ts';
+import { REFERRING } from '../dist/store/journalEntries.js';
+import { type Ask, eights, house, newRider, upload } from './support.ts';
 
 /** Everything that can be seen of the house, without the versions that every change moves on. */
 async function picture(ask: Ask): Promise<string> {
@@ -44,8 +47,8 @@ const ACTIONS: readonly ((ask: Ask, number: number) => Promise<void>)[] = [
   },
   async (ask, number) => {
     const rider = await anyOf(ask, '/riders', number);
-    const test = rider && ((await ask('GET', `/riders/${rider.id}/tests`)).body[0] as { id: string } | undefined);
-    if (rider && test) await ask('DELETE', `/riders/${rider.id}/tests/${test.id}`);
+    const test = rider && ((await ask('GET', `/riders/${rider.id}/tests`)).body[0] as { id: string; version: number } | undefined);
+    if (rider && test) await ask('DELETE', `/riders/${rider.id}/tests/${test.id}?version=${test.version}`);
   },
   async (ask, number) => void (await ask('POST', '/sessions', { plan: eights(`Session ${number}`) })),
   async (ask, number) => {
@@ -58,11 +61,11 @@ const ACTIONS: readonly ((ask: Ask, number: number) => Promise<void>)[] = [
   },
   async (ask, number) => {
     const day = await anyOf(ask, '/placed?from=2020-01-01&to=2030-12-31', number);
-    if (day) await ask('DELETE', `/placed/${day.id}`);
+    if (day) await ask('DELETE', `/placed/${day.id}?version=${day.version}`);
   },
   async (ask, number) => {
     const session = await anyOf(ask, '/sessions', number);
-    if (session) await ask('DELETE', `/sessions/${session.id}`);
+    if (session) await ask('DELETE', `/sessions/${session.id}?version=${session.version}`);
   },
 ];
 
@@ -103,6 +106,36 @@ describe('whatever a coach does', () => {
     );
   }, 120_000);
 
+  it('a step that something hangs on says why, steps aside, and what lies below is still undone', async () => {
+    const { ask, app, close } = await house();
+    const tomas = await newRider(ask, { name: 'Tomas Brandt' });
+    const ines = await newRider(ask);
+    await upload(app, ines.id, 'ride.csv', `seconds,power\n${Array.from({ length: 40 }, (_, second) => `${second},200`).join('\n')}`);
+    const blocked = await ask('POST', '/undo');
+    expect(blocked).toMatchObject({ status: 409, body: { type: '/problems/undo-blocked' } });
+    expect(blocked.body.detail).toBe('"added Ines Okafor" cannot be undone: 1 recording would be lost with it.');
+    expect((await ask('POST', `/journal/${blocked.body.step}/aside`)).body.undo).toBe('added Tomas Brandt');
+    expect((await ask('POST', `/journal/${blocked.body.step}/aside`)).status).toBe(404);
+    expect((await ask('POST', '/undo')).body.did).toBe('added Tomas Brandt');
+    expect((await ask('GET', `/riders/${tomas.id}`)).status).toBe(404);
+    expect((await ask('GET', `/riders/${ines.id}`)).status).toBe(200);
+    await close();
+  });
+
+  it('knows every table that points at a row it may take out', async () => {
+    const { folder, close } = await house();
+    const sqlite = new BetterSqlite(path.join(folder, 'test.sqlite'), { readonly: true });
+    const tables = sqlite.prepare("SELECT name FROM sqlite_schema WHERE type = 'table'").pluck().all() as string[];
+    const pointing = tables.flatMap((table) =>
+      (sqlite.pragma(`foreign_key_list(${table})`) as { table: string; from: string }[]).map((key) => `${key.table} ← ${table}.${key.from}`),
+    );
+    const known = Object.entries(REFERRING).flatMap(([table, from]) => from.map(([child, column]) => `${table} ← ${child}.${column}`));
+    // Recordings are never taken out.
+    expect(pointing.filter((each) => !each.startsWith('recordings')).sort()).toEqual(known.sort());
+    sqlite.close();
+    await close();
+  });
+
   it('undo reaches 200 actions back, and no further', async () => {
     const { ask, close } = await house();
     const rider = await newRider(ask);
@@ -118,7 +151,7 @@ describe('whatever a coach does', () => {
     const { ask, close } = await house();
     const { body: session } = await ask('POST', '/sessions', { plan: eights('first') });
     await ask('PUT', `/sessions/${session.id}`, { plan: eights('written on'), version: 1 });
-    await ask('DELETE', `/sessions/${session.id}`);
+    await ask('DELETE', `/sessions/${session.id}?version=2`);
     expect((await ask('GET', '/sessions')).body).toEqual([]);
     await ask('POST', '/undo');
     expect((await ask('GET', '/sessions')).body).toMatchObject([{ plan: { name: 'written on' } }]);

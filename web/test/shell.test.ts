@@ -79,7 +79,7 @@ describe('what is on show', () => {
   it('only the newest notice stands, and closing an older one leaves it', () => {
     fc.assert(
       fc.property(fc.array(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 6 }), (texts) => {
-        const notices = texts.map((text) => noticed(text, true));
+        const notices = texts.map((text) => noticed(text, { kind: 'undo' }));
         const state = after(...notices);
         expect(state.notices.map(({ text }) => text)).toEqual([texts.at(-1)]);
         const ids = notices.map(({ payload }) => payload.id);

@@ -87,6 +87,17 @@ function runsWhere(length: number, holds: (second: number) => boolean): Gap[] {
 }
 
 /**
+ * Tells whether a sample is a beat at all: 0, under 30 and over 230 are missing.
+ *
+ * @param value a sample in bpm, or null where none was recorded
+ * @returns true from 30 to 230 bpm
+ * Source: handbook section 5, Gaps.
+ */
+export function isBeat(value: number | null | undefined): value is number {
+  return typeof value === 'number' && value >= 30 && value <= 230;
+}
+
+/**
  * Mean heart rate over a stretch. A beat of 0, under 30 or over 230 is missing, never zero.
  *
  * @param bpm 1 Hz beats; null where none was recorded
@@ -94,7 +105,7 @@ function runsWhere(length: number, holds: (second: number) => boolean): Gap[] {
  * Source: handbook section 5, Gaps.
  */
 export function meanHeartRate(bpm: readonly (number | null)[]): number | null {
-  const valid = bpm.filter((beat): beat is number => beat !== null && beat >= 30 && beat <= 230);
+  const valid = bpm.filter(isBeat);
   if (bpm.length === 0 || valid.length < 0.9 * bpm.length) return null;
   return valid.reduce((sum, beat) => sum + beat, 0) / valid.length;
 }

@@ -1,12 +1,17 @@
 import { z } from 'zod';
 import type { CpPoint } from '../power/criticalPower.ts';
+import { READING_BOUNDS } from './bounds.ts';
 import { LACTATE_BOUNDS } from './lactate.ts';
 
-const watts = (what: string) => z.number(`${what} is a number of watts.`).min(30, `${what} is under 30 W.`).max(2500, `${what} is over 2,500 W.`);
+const watts = (what: string) =>
+  z
+    .number(`${what} is a number of watts.`)
+    .min(READING_BOUNDS.watts.low, `${what} is under ${READING_BOUNDS.watts.low} W.`)
+    .max(READING_BOUNDS.watts.high, `${what} is over ${READING_BOUNDS.watts.high} W.`);
 const beats = z
   .number('A heart rate is a number of beats.')
-  .min(40, 'A heart rate under 40 bpm cannot be right.')
-  .max(230, 'A heart rate over 230 bpm is a strap fault.');
+  .min(READING_BOUNDS.bpm.low, `A heart rate under ${READING_BOUNDS.bpm.low} bpm cannot be right.`)
+  .max(READING_BOUNDS.bpm.high, `A heart rate over ${READING_BOUNDS.bpm.high} bpm is a strap fault.`);
 
 const { mmol, lt1, lt2 } = LACTATE_BOUNDS;
 

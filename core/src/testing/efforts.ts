@@ -1,9 +1,10 @@
 import { bestWindows } from '../power/bestEfforts.ts';
 import { meanOf } from '../power/load.ts';
-import { meanHeartRate } from '../power/stream.ts';
+import { isBeat, meanHeartRate } from '../power/stream.ts';
 import { refused, type Reading, understood } from '../units/reading.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 import { printClock } from '../units/time.ts';
+import { READING_BOUNDS } from './bounds.ts';
 import type { TestDetails } from './details.ts';
 import { alignToFirstOn, readOnOff } from './onOff.ts';
 import type { EffortId, Protocol, RampShape } from './protocols.ts';
@@ -164,7 +165,7 @@ function beatsOf(protocol: Protocol, bpm: readonly (number | null)[] | null, mai
   if (!bpm || kind === 'rampMinute' || kind === 'rampStage') return null;
   const from = protocol.id === 'thirty-minute' ? main.endS - 1200 : main.startS;
   const mean = meanHeartRate(bpm.slice(Math.max(0, from), main.endS));
-  return mean === null ? null : roundHalfUp(mean);
+  return mean === null || mean > READING_BOUNDS.bpm.high ? null : roundHalfUp(mean);
 }
 
 function one(name: string, reading: Reading<Worked>, meanBpm: number | null): Reading<ReadOff> {
@@ -224,7 +225,9 @@ function fastRamp({ watts, bpm }: TestStreams, main: Stretch): Reading<ReadOff> 
   const minute = readRampMinute(watts, main);
   if (!minute.ok) return minute;
   // The heart follows the watts by half a minute, so its peak may come after the end.
-  const beats = (bpm ?? []).slice(main.startS, main.endS + 30).filter((beat): beat is number => beat !== null && beat >= 30 && beat <= 230);
+  const beats = (bpm ?? [])
+    .slice(main.startS, main.endS + 30)
+    .filter((beat) => isBeat(beat) && beat >= READING_BOUNDS.bpm.low && beat <= READING_BOUNDS.bpm.high) as number[];
   const peakBpm = beats.length === 0 ? null : Math.max(...beats);
   return understood({
     measured: { readingW: null, meanBpm: null, details: { kind: 'fastRamp', peakW: minute.value.value, peakBpm } },
@@ -266,7 +269,7 @@ export function lactateStages({ watts, bpm }: TestStreams, main: Stretch, ramp: 
   const stages: RiddenStage[] = [];
   for (let startS = main.startS; startS < Math.min(main.endS, watts.length); startS += ramp.stageS) {
     const endS = Math.min(startS + ramp.stageS, main.endS, watts.length);
-    const beats = (bpm ?? []).slice(Math.max(startS, endS - 30), endS).filter((beat): beat is number => beat !== null && beat >= 30 && beat <= 230);
+    const beats = (bpm ?? []).slice(Math.max(startS, endS - 30), endS).filter(isBeat);
     stages.push({
       stageW: ramp.startW + ramp.stepW * stages.length,
       meanW: meanOf(watts.subarray(startS, endS)),

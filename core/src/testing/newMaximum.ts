@@ -1,3 +1,4 @@
+import { READING_BOUNDS } from './bounds.ts';
 /** What a recording says of a rider's maximal heart rate. */
 export interface MaximumSeen {
   /** Highest beats held for at least 5 s, bpm. */
@@ -7,7 +8,7 @@ export interface MaximumSeen {
 }
 
 const HELD_S = 5;
-const HIGHEST_BPM = 220;
+const HIGHEST_BPM = READING_BOUNDS.bpm.high;
 const JUMP_BEATS = 15;
 /** Watts under these carry no such jump: the legs were hardly turning. */
 const RESTING_W = 60;

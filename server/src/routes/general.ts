@@ -1,6 +1,6 @@
-import { journal, journalDone, serverHealth } from '@uphill/api';
+import { journal, journalDone, serverHealth, stepParams } from '@uphill/api';
 import { VERSION } from '../house.ts';
-import { journalState, stepJournal } from '../store/journal.ts';
+import { journalState, stepAside, stepJournal } from '../store/journal.ts';
 import { routes } from './route.ts';
 
 export const generalRoutes = routes((app, { db, demo }) => {
@@ -15,4 +15,5 @@ export const generalRoutes = routes((app, { db, demo }) => {
   app.get('/journal', { schema: { response: { 200: journal } } }, () => journalState(db));
   app.post('/undo', { schema: { response: { 200: journalDone } } }, () => stepJournal(db, 'undo'));
   app.post('/redo', { schema: { response: { 200: journalDone } } }, () => stepJournal(db, 'redo'));
+  app.post('/journal/:step/aside', { schema: { params: stepParams, response: { 200: journal } } }, ({ params }) => stepAside(db, params.step));
 });

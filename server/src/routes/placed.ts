@@ -1,4 +1,4 @@
-import { daysQuery, giving, idParams, newPlaced, placed, placedChange, riderParams } from '@uphill/api';
+import { daysQuery, giving, idParams, newPlaced, placed, placedChange, riderParams, versionQuery } from '@uphill/api';
 import { z } from 'zod';
 import { changePlaced, listPlaced, giveSession, readPlaced, removePlaced } from '../store/placed.ts';
 import { routes } from './route.ts';
@@ -18,8 +18,8 @@ export const placedRoutes = routes((app, { db }) => {
   app.patch('/placed/:id', { schema: { params: idParams, body: placedChange, response: { 200: placed } } }, ({ params, body }) =>
     changePlaced(db, params.id, body),
   );
-  app.delete('/placed/:id', { schema: { params: idParams, response: { 204: z.null() } } }, async ({ params }, reply) => {
-    await removePlaced(db, params.id);
+  app.delete('/placed/:id', { schema: { params: idParams, querystring: versionQuery, response: { 204: z.null() } } }, async ({ params, query }, reply) => {
+    await removePlaced(db, params.id, query.version);
     return reply.status(204).send(null);
   });
 });

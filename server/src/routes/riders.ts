@@ -12,6 +12,7 @@ import {
   riderFields,
   model,
   modelsQuery,
+  versionQuery,
 } from '@uphill/api';
 import { z } from 'zod';
 import { addHealthScreen } from '../store/health.ts';
@@ -36,7 +37,7 @@ export const riderRoutes = routes((app, { db }) => {
   );
   app.get('/models', { schema: { querystring: modelsQuery, response: { 200: z.array(model) } } }, ({ query }) => modelsOn(db, query.riders, query.on));
   app.post('/riders/:id/ftp', { schema: { params: idParams, body: newFtp, response } }, ({ params, body }) => acceptFtp(db, params.id, body));
-  app.delete('/riders/:id/ftp/:ftpId', { schema: { params: idParams.extend({ ftpId: id }), response } }, ({ params }) =>
-    withdrawFtp(db, params.id, params.ftpId),
+  app.delete('/riders/:id/ftp/:ftpId', { schema: { params: idParams.extend({ ftpId: id }), querystring: versionQuery, response } }, ({ params, query }) =>
+    withdrawFtp(db, params.id, { ftpId: params.ftpId, version: query.version }),
   );
 });

@@ -1,4 +1,4 @@
-import { idParams, newSession, session, sessionChange } from '@uphill/api';
+import { idParams, newSession, session, sessionChange, versionQuery } from '@uphill/api';
 import { z } from 'zod';
 import { createSession, listSessions, readSession, retireSession, saveSession } from '../store/sessions.ts';
 import { routes } from './route.ts';
@@ -10,8 +10,8 @@ export const sessionRoutes = routes((app, { db }) => {
   app.post('/sessions', { schema: { body: newSession, response } }, ({ body }) => createSession(db, body.plan));
   app.get('/sessions/:id', { schema: { params: idParams, response } }, ({ params }) => readSession(db, params.id));
   app.put('/sessions/:id', { schema: { params: idParams, body: sessionChange, response } }, ({ params, body }) => saveSession(db, params.id, body));
-  app.delete('/sessions/:id', { schema: { params: idParams, response: { 204: z.null() } } }, async ({ params }, reply) => {
-    await retireSession(db, params.id);
+  app.delete('/sessions/:id', { schema: { params: idParams, querystring: versionQuery, response: { 204: z.null() } } }, async ({ params, query }, reply) => {
+    await retireSession(db, params.id, query.version);
     return reply.status(204).send(null);
   });
 });

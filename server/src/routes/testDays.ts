@@ -1,4 +1,4 @@
-import { idParams, newTestDay, riderParams, testDay, testDayChange } from '@uphill/api';
+import { idParams, newTestDay, riderParams, testDay, testDayChange, versionQuery } from '@uphill/api';
 import { z } from 'zod';
 import { createTestDay, listTestDays, readTestDay, removeTestDay, saveTestDay } from '../store/testDays.ts';
 import { routes } from './route.ts';
@@ -14,8 +14,8 @@ export const testDayRoutes = routes((app, { db }) => {
   );
   app.get('/test-days/:id', { schema: { params: idParams, response } }, ({ params }) => readTestDay(db, params.id));
   app.put('/test-days/:id', { schema: { params: idParams, body: testDayChange, response } }, ({ params, body }) => saveTestDay(db, params.id, body));
-  app.delete('/test-days/:id', { schema: { params: idParams, response: { 204: z.null() } } }, async ({ params }, reply) => {
-    await removeTestDay(db, params.id);
+  app.delete('/test-days/:id', { schema: { params: idParams, querystring: versionQuery, response: { 204: z.null() } } }, async ({ params, query }, reply) => {
+    await removeTestDay(db, params.id, query.version);
     return reply.status(204).send(null);
   });
 });

@@ -1,4 +1,4 @@
-import { day, id, newTest, riderParams, test, testChange } from '@uphill/api';
+import { day, id, newTest, riderParams, test, testChange, versionQuery } from '@uphill/api';
 import { z } from 'zod';
 import { hardDaysBefore } from '../store/hardDays.ts';
 import { readRider } from '../store/riders.ts';
@@ -18,8 +18,12 @@ export const testRoutes = routes((app, { db }) => {
     { schema: { params: riderParams, querystring: z.object({ before: day }), response: { 200: z.array(z.string()) } } },
     async ({ params, query }) => hardDaysBefore(db, await readRider(db, params.riderId), query.before),
   );
-  app.delete('/riders/:riderId/tests/:id', { schema: { params: riderParams.extend({ id }), response: { 204: z.null() } } }, async ({ params }, reply) => {
-    await removeTest(db, params.riderId, params.id);
-    return reply.status(204).send(null);
-  });
+  app.delete(
+    '/riders/:riderId/tests/:id',
+    { schema: { params: riderParams.extend({ id }), querystring: versionQuery, response: { 204: z.null() } } },
+    async ({ params, query }, reply) => {
+      await removeTest(db, params.riderId, { id: params.id, version: query.version });
+      return reply.status(204).send(null);
+    },
+  );
 });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { HealthFields, Rider } from '@uphill/api';
+import { type HealthFields, type Rider, rider } from '@uphill/api';
 import { HEALTH_QUESTIONS } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField } from '../refusal.ts';
@@ -14,8 +14,8 @@ export async function addHealthScreen(db: Db, riderId: string, fields: HealthFie
   if (unknown !== undefined) throw badField('answers', `There is no question "${unknown.slice(0, 40)}".`);
   if (fields.date > today()) throw badField('date', 'The date of the health screen lies in the future.');
   if ((fields.clearedBy === null) !== (fields.clearedOn === null)) throw badField('clearedBy', 'A clearance needs both: by whom, and when.');
-  await act(db, `stored the health screen of ${name}`, ({ insert }) =>
-    insert('health_screens', {
+  return act(db, `stored the health screen of ${name}`, rider, async ({ insert, trx }) => {
+    await insert('health_screens', {
       id: randomUUID(),
       rider_id: riderId,
       date: fields.date,
@@ -24,7 +24,7 @@ export async function addHealthScreen(db: Db, riderId: string, fields: HealthFie
       cleared_by: fields.clearedBy,
       cleared_on: fields.clearedOn,
       created_at: new Date().toISOString(),
-    }),
-  );
-  return readRider(db, riderId);
+    });
+    return readRider(trx, riderId);
+  });
 }

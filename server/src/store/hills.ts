@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Hill, HillFields } from '@uphill/api';
+import { type Hill, type HillFields, hill } from '@uphill/api';
 import type { Db } from '../database.ts';
 import { badField, notFound } from '../refusal.ts';
 import type { HillRow } from '../tables.ts';
@@ -10,26 +10,31 @@ export async function listHills(db: Db): Promise<Hill[]> {
 }
 
 export async function createHill(db: Db, fields: HillFields): Promise<Hill> {
-  await refuseTaken(db, fields.name, null);
   const row: HillRow = { id: randomUUID(), ...toRow(fields), version: 1, created_at: new Date().toISOString() };
-  await act(db, `added the hill ${fields.name}`, ({ insert }) => insert('hills', row));
-  return fromRow(row);
+  return act(db, `added the hill ${fields.name}`, hill, async ({ insert, trx }) => {
+    await refuseTaken(trx, fields.name, null);
+    await insert('hills', row);
+    return fromRow(row);
+  });
 }
 
 export async function changeHill(db: Db, id: string, { version, ...fields }: HillFields & { version: number }): Promise<Hill> {
   const read = () => readHill(db, id);
   await read();
-  await refuseTaken(db, fields.name, id);
-  await orConflict({ ...fields, version }, read, () =>
-    act(db, `changed the hill ${fields.name}`, ({ update }) => update('hills', id, { ...toRow(fields), version: version + 1 })),
+  return orConflict({ ...fields, version }, read, () =>
+    act(db, `changed the hill ${fields.name}`, hill, async ({ update, trx }) => {
+      await refuseTaken(trx, fields.name, id);
+      await update('hills', id, { ...toRow(fields), version: version + 1 });
+      return readHill(trx, id);
+    }),
   );
-  return read();
 }
 
 /** Takes a hill away; sessions that go to its top keep its figures. */
-export async function removeHill(db: Db, id: string): Promise<void> {
-  const { name } = await readHill(db, id);
-  await act(db, `took the hill ${name} away`, ({ remove }) => remove('hills', id));
+export async function removeHill(db: Db, id: string, version: number): Promise<void> {
+  const read = () => readHill(db, id);
+  const { name } = await read();
+  await orConflict({ version }, read, () => act(db, `took the hill ${name} away`, null, ({ remove }) => remove('hills', id, version)));
 }
 
 async function readHill(db: Db, id: string): Promise<Hill> {

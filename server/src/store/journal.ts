@@ -1,31 +1,10 @@
 import type { Journal } from '@uphill/api';
 import type { Transaction } from 'kysely';
+import type { z } from 'zod';
 import type { Db } from '../database.ts';
-import { conflict, Refusal } from '../refusal.ts';
+import { conflict, notFound, Refusal } from '../refusal.ts';
 import type { Tables } from '../tables.ts';
-
-/** Tables whose rows can be undone. Recordings are not: they are kept as received. */
-type Journaled =
-  | 'riders'
-  | 'body_mass'
-  | 'heart_rates'
-  | 'tests'
-  | 'ftp_history'
-  | 'sessions'
-  | 'placed_sessions'
-  | 'health_screens'
-  | 'test_days'
-  | 'schemes'
-  | 'settings'
-  | 'hills';
-type Row = Record<string, string | number | null>;
-
-interface Entry {
-  readonly table: Journaled;
-  readonly id: string;
-  readonly before: Row | null;
-  readonly after: Row | null;
-}
+import { Blocked, changeRow, entriesSchema, type Entry, type Journaled, putRow, readRow, type Row, swap } from './journalEntries.ts';
 
 /** Undo reaches this far back. */
 const DEPTH = 200;
@@ -47,47 +26,56 @@ export async function orConflict<T>(yours: unknown, theirs: () => Promise<unknow
 export interface Act {
   readonly trx: Transaction<Tables>;
   readonly insert: <T extends Journaled>(table: T, row: Tables[T]) => Promise<void>;
+  /** Where the change names a version, it has to be the one after the stored one. */
   readonly update: <T extends Journaled>(table: T, id: string, change: Partial<Tables[T]>) => Promise<void>;
-  readonly remove: (table: Journaled, id: string) => Promise<void>;
+  /** Where a version is named, it has to be the stored one. */
+  readonly remove: (table: Journaled, id: string, version?: number) => Promise<void>;
 }
 
 /**
- * Carries out one action of the coach in one transaction and remembers how to take it back.
+ * Carries out one action of the coach in one transaction and remembers how to take it back. The answer is read and
+ * parsed before the commit: what could not be answered is not stored either.
  *
- * @param label what was done, in words that follow "Undid: "
+ * @param label what was done, in words that follow "Undone: "
+ * @param answer shape of what `perform` gives; null where nothing is answered
  */
-export async function act<T>(db: Db, label: string, perform: (act: Act) => Promise<T>): Promise<T> {
+export async function act<T>(db: Db, label: string, answer: z.ZodType<T> | null, perform: (act: Act) => Promise<T>): Promise<T> {
   return db.transaction().execute(async (trx) => {
     const entries: Entry[] = [];
-    const writes: Act = {
-      trx,
-      async insert(table, row) {
-        await put(trx, table, row as unknown as Row);
-        entries.push({ table, id: row.id, before: null, after: await read(trx, table, row.id) });
-      },
-      async update(table, id, change) {
-        const before = await read(trx, table, id);
-        if ('version' in change && before?.['version'] !== Number(change.version) - 1) throw new Stale();
-        await replace(trx, table, id, change as Row);
-        entries.push({ table, id, before, after: await read(trx, table, id) });
-      },
-      async remove(table, id) {
-        const before = await read(trx, table, id);
-        await trx.deleteFrom(table).where('id', '=', id).execute();
-        entries.push({ table, id, before, after: null });
-      },
-    };
-    const result = await perform(writes);
+    const result = await perform(writesOf(trx, entries));
+    answer?.parse(result);
     if (entries.length > 0) await remember(trx, label, entries);
     return result;
   });
 }
 
+function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {
+  return {
+    trx,
+    async insert(table, row) {
+      await putRow(trx, table, row as unknown as Row);
+      entries.push({ table, id: row.id, before: null, after: await readRow(trx, table, row.id) });
+    },
+    async update(table, id, change) {
+      const before = await readRow(trx, table, id);
+      if ('version' in change && before?.['version'] !== Number(change.version) - 1) throw new Stale();
+      await changeRow(trx, table, id, change as Row);
+      entries.push({ table, id, before, after: await readRow(trx, table, id) });
+    },
+    async remove(table, id, version) {
+      const before = await readRow(trx, table, id);
+      if (version !== undefined && before?.['version'] !== version) throw new Stale();
+      await trx.deleteFrom(table).where('id', '=', id).execute();
+      entries.push({ table, id, before, after: null });
+    },
+  };
+}
+
 async function remember(trx: Transaction<Tables>, label: string, entries: readonly Entry[]): Promise<void> {
-  await trx.deleteFrom('journal').where('undone', '=', 1).execute();
+  await trx.deleteFrom('journal').where('undone', '=', 1).where('aside', 'is', null).execute();
   const { id } = await trx
     .insertInto('journal')
-    .values({ id: undefined, at: new Date().toISOString(), label, entries: JSON.stringify(entries), undone: 0 })
+    .values({ id: undefined, at: new Date().toISOString(), label, entries: JSON.stringify(entries), undone: 0, aside: null })
     .returning('id')
     .executeTakeFirstOrThrow();
   await trx
@@ -96,72 +84,74 @@ async function remember(trx: Transaction<Tables>, label: string, entries: readon
     .execute();
 }
 
+type Way = 'undo' | 'redo';
+
+/** The step that undo or redo would take next; those that stepped aside are passed over. */
+function nextStep(db: Db | Transaction<Tables>, way: Way) {
+  return db
+    .selectFrom('journal')
+    .selectAll()
+    .where('undone', '=', way === 'undo' ? 0 : 1)
+    .where('aside', 'is', null)
+    .orderBy('id', way === 'undo' ? 'desc' : 'asc')
+    .executeTakeFirst();
+}
+
 /** What undo and redo would do next. */
 export async function journalState(db: Db | Transaction<Tables>): Promise<Journal> {
-  const undo = await db.selectFrom('journal').select('label').where('undone', '=', 0).orderBy('id', 'desc').executeTakeFirst();
-  const redo = await db.selectFrom('journal').select('label').where('undone', '=', 1).orderBy('id', 'asc').executeTakeFirst();
+  const [undo, redo] = [await nextStep(db, 'undo'), await nextStep(db, 'redo')];
   return { undo: undo?.label ?? null, redo: redo?.label ?? null };
 }
 
 /** Takes the last action back, or carries the last undone one out again. */
-export async function stepJournal(db: Db, way: 'undo' | 'redo'): Promise<Journal & { did: string }> {
+export async function stepJournal(db: Db, way: Way): Promise<Journal & { did: string }> {
   return db.transaction().execute(async (trx) => {
-    const undoing = way === 'undo';
-    const step = await trx
-      .selectFrom('journal')
-      .selectAll()
-      .where('undone', '=', undoing ? 0 : 1)
-      .orderBy('id', undoing ? 'desc' : 'asc')
-      .executeTakeFirst();
+    const step = await nextStep(trx, way);
     if (!step?.id) throw new Refusal(409, `There is nothing to ${way}.`);
-    const entries = JSON.parse(step.entries) as Entry[];
-    for (const entry of undoing ? entries.reverse() : entries) {
-      await swap(trx, entry, undoing ? entry.after : entry.before, undoing ? entry.before : entry.after);
+    let swapped: Entry[];
+    try {
+      swapped = await swapAll(trx, step.entries, way);
+    } catch (error) {
+      const reason = reasonOf(error);
+      if (reason === null) throw error;
+      throw new Refusal(409, `"${step.label}" cannot be ${way === 'undo' ? 'undone' : 'redone'}: ${reason}.`, { code: 'undo-blocked', step: step.id });
     }
+    // The rows as they stood go with the step, so that the way back loses nothing written since.
     await trx
       .updateTable('journal')
-      .set({ undone: undoing ? 1 : 0 })
+      .set({ undone: way === 'undo' ? 1 : 0, entries: JSON.stringify(swapped) })
       .where('id', '=', step.id)
       .execute();
     return { ...(await journalState(trx)), did: step.label };
   });
 }
 
-async function swap(trx: Transaction<Tables>, { table, id }: Entry, from: Row | null, to: Row | null): Promise<void> {
-  const current = await read(trx, table, id);
-  if (content(current) !== content(from)) throw new Refusal(409, 'It was changed again since, so it cannot be taken back on its own.');
-  if (to === null) await trx.deleteFrom(table).where('id', '=', id).execute();
-  else if (current === null) await put(trx, table, to);
-  else await replace(trx, table, id, withVersionAfter(to, current));
+async function swapAll(trx: Transaction<Tables>, stored: string, way: Way): Promise<Entry[]> {
+  const entries = entriesSchema.parse(JSON.parse(stored));
+  const swapped: Entry[] = [];
+  for (const entry of way === 'undo' ? entries.reverse() : entries) swapped.push(await swap(trx, entry, way));
+  return way === 'undo' ? swapped.reverse() : swapped;
 }
 
-/** A restored row gets a new version, so that an edit made from an older one is noticed. */
-function withVersionAfter(row: Row, current: Row): Row {
-  return 'version' in row ? { ...row, version: Number(current['version']) + 1 } : row;
+/** Why a step is in the way; null where something else went wrong. */
+function reasonOf(error: unknown): string | null {
+  if (error instanceof Blocked) return error.message;
+  const code = (error as { code?: unknown }).code;
+  if (typeof code === 'string' && code.startsWith('SQLITE_CONSTRAINT')) return 'something that came since stands in its place';
+  // Rows of before a change of the tables.
+  if (code === 'SQLITE_ERROR' || (error instanceof Error && error.name === 'ZodError') || error instanceof SyntaxError)
+    return 'it is from an older version of the program';
+  return null;
 }
 
-function content(row: Row | null): string {
-  // Sessions and test days save themselves as they are written, so what is written in them is not compared.
-  if (row === null) return '';
-  const compared = Object.entries(row).filter(([column]) => !['version', 'updated_at', 'plan', 'draft'].includes(column));
-  return JSON.stringify(compared);
-}
-
-async function read(trx: Transaction<Tables>, table: Journaled, id: string): Promise<Row | null> {
-  return ((await trx.selectFrom(table).selectAll().where('id', '=', id).executeTakeFirst()) as Row | undefined) ?? null;
-}
-
-async function replace(trx: Transaction<Tables>, table: Journaled, id: string, change: Row): Promise<void> {
-  await trx
-    .updateTable(table as 'riders')
-    .set(change)
-    .where('id', '=', id)
-    .execute();
-}
-
-async function put(trx: Transaction<Tables>, table: Journaled, row: Row): Promise<void> {
-  await trx
-    .insertInto(table)
-    .values(row as never)
-    .execute();
+/** Lets a step that cannot be taken step aside, so that it blocks nothing below it. */
+export async function stepAside(db: Db, id: number): Promise<Journal> {
+  return db.transaction().execute(async (trx) => {
+    const ways: readonly Way[] = ['undo', 'redo'];
+    const next = await Promise.all(ways.map((way) => nextStep(trx, way)));
+    const step = next.find((each) => each?.id === id);
+    if (!step) throw notFound('step');
+    await trx.updateTable('journal').set({ aside: 'skipped by the coach' }).where('id', '=', id).execute();
+    return journalState(trx);
+  });
 }

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import type { Giving, Placed, PlacedChange, Rider } from '@uphill/api';
+import { type Giving, type Placed, type PlacedChange, placed, type Rider } from '@uphill/api';
 import { healthRefusal, healthVerdict, numbersOnDay, type Plan, problemsOf, riderFigures } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
+import { z } from 'zod';
 import type { PlacedRow } from '../tables.ts';
 import { today } from '../today.ts';
 import { act, orConflict } from './journal.ts';
@@ -55,10 +56,10 @@ export async function giveSession(db: Db, { sessionId, gives }: Giving): Promise
   }
   const whom = riders.length === 1 ? (riders[0]?.name ?? '') : `${riders.length} riders`;
   const days = rows.length === 1 ? 'one day' : `${rows.length} days`;
-  await act(db, `gave ${session.plan.name} to ${whom} on ${days}`, async ({ insert }) => {
+  return act(db, `gave ${session.plan.name} to ${whom} on ${days}`, z.array(placed), async ({ insert, trx }) => {
     for (const row of rows) await insert('placed_sessions', row);
+    return Promise.all(rows.map(({ id }) => readPlaced(trx, id)));
   });
-  return Promise.all(rows.map(({ id }) => readPlaced(db, id)));
 }
 
 /** Moves a day, or marks it. Marking it keeps the plan and FTP it was ridden with. */
@@ -85,18 +86,24 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
     ridden: textOf(change.ridden === undefined ? stored.ridden : change.ridden),
     version: change.version + 1,
   };
-  await orConflict(change, read, () => act(db, label, ({ update }) => update('placed_sessions', id, row)));
-  return read();
+  return orConflict(change, read, () =>
+    act(db, label, placed, async ({ update, trx }) => {
+      await update('placed_sessions', id, row);
+      return readPlaced(trx, id);
+    }),
+  );
 }
 
 async function isRecordingOf(db: Db, riderId: string, id: string): Promise<boolean> {
   return (await db.selectFrom('recordings').select('id').where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst()) !== undefined;
 }
 
-export async function removePlaced(db: Db, id: string): Promise<void> {
-  const stored = await readPlaced(db, id);
+export async function removePlaced(db: Db, id: string, version: number): Promise<void> {
+  const read = () => readPlaced(db, id);
+  const stored = await read();
   const name = await riderName(db, stored.riderId);
-  await act(db, `took ${stored.plan.name} off ${name}’s day`, ({ remove }) => remove('placed_sessions', id));
+  const label = `took ${stored.plan.name} off ${name}’s day`;
+  await orConflict({ version }, read, () => act(db, label, null, ({ remove }) => remove('placed_sessions', id, version)));
 }
 
 function textOf(ridden: Placed['ridden']): string | null {

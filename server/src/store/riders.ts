@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { FtpEntry, Rider, NewFtp, RiderFields } from '@uphill/api';
+import { type FtpEntry, type NewFtp, type Rider, type RiderFields, rider } from '@uphill/api';
 import { plusOneDay } from '../today.ts';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
@@ -28,8 +28,10 @@ export async function riderName(db: Db, id: string): Promise<string> {
 export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
   if (fields.schemeId !== null) await schemeName(db, fields.schemeId);
   const id = randomUUID();
-  await act(db, `added ${fields.name}`, ({ insert }) => insert('riders', { id, ...toRow(fields), version: 1, created_at: new Date().toISOString() }));
-  return readRider(db, id);
+  return act(db, `added ${fields.name}`, rider, async ({ insert, trx }) => {
+    await insert('riders', { id, ...toRow(fields), version: 1, created_at: new Date().toISOString() });
+    return readRider(trx, id);
+  });
 }
 
 export async function changeRider(db: Db, id: string, change: Partial<RiderFields> & { version: number }): Promise<Rider> {
@@ -38,20 +40,28 @@ export async function changeRider(db: Db, id: string, change: Partial<RiderField
   const { version, ...fields } = change;
   const next: RiderFields = { ...stored, ...fields };
   if (next.schemeId !== null && next.schemeId !== stored.schemeId) await schemeName(db, next.schemeId);
-  await orConflict(change, read, () => act(db, `changed ${stored.name}`, ({ update }) => update('riders', id, { ...toRow(next), version: version + 1 })));
-  return read();
+  return orConflict(change, read, () =>
+    act(db, `changed ${stored.name}`, rider, async ({ update, trx }) => {
+      await update('riders', id, { ...toRow(next), version: version + 1 });
+      return readRider(trx, id);
+    }),
+  );
 }
 
 export async function addBodyMass(db: Db, riderId: string, entry: { date: string; kg: number }): Promise<Rider> {
   const name = await riderName(db, riderId);
-  await act(db, `${name}: ${entry.kg} kg`, ({ insert }) => insert('body_mass', { id: randomUUID(), rider_id: riderId, ...entry }));
-  return readRider(db, riderId);
+  return act(db, `${name}: ${entry.kg} kg`, rider, async ({ insert, trx }) => {
+    await insert('body_mass', { id: randomUUID(), rider_id: riderId, ...entry });
+    return readRider(trx, riderId);
+  });
 }
 
 export async function addHeartRate(db: Db, riderId: string, entry: { date: string; kind: string; bpm: number }): Promise<Rider> {
   const name = await riderName(db, riderId);
-  await act(db, `${name}: ${entry.kind} heart rate ${entry.bpm} bpm`, ({ insert }) => insert('heart_rates', { id: randomUUID(), rider_id: riderId, ...entry }));
-  return readRider(db, riderId);
+  return act(db, `${name}: ${entry.kind} heart rate ${entry.bpm} bpm`, rider, async ({ insert, trx }) => {
+    await insert('heart_rates', { id: randomUUID(), rider_id: riderId, ...entry });
+    return readRider(trx, riderId);
+  });
 }
 
 export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise<Rider> {
@@ -59,16 +69,25 @@ export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise
   const test =
     entry.testId === null ? null : await db.selectFrom('tests').selectAll().where('id', '=', entry.testId).where('rider_id', '=', riderId).executeTakeFirst();
   if (test === undefined) throw notFound('test');
-  await act(db, `accepted FTP ${entry.usedW} W for ${name}`, ({ insert }) => insert('ftp_history', ftpRow(riderId, entry, test?.measured_w ?? null)));
-  return readRider(db, riderId);
+  return act(db, `accepted FTP ${entry.usedW} W for ${name}`, rider, async ({ insert, trx }) => {
+    await insert('ftp_history', ftpRow(riderId, entry, test?.measured_w ?? null));
+    return readRider(trx, riderId);
+  });
 }
 
-export async function withdrawFtp(db: Db, riderId: string, ftpId: string): Promise<Rider> {
+export async function withdrawFtp(db: Db, riderId: string, { ftpId, version }: { ftpId: string; version: number }): Promise<Rider> {
   const name = await riderName(db, riderId);
   const entry = await db.selectFrom('ftp_history').selectAll().where('id', '=', ftpId).where('rider_id', '=', riderId).executeTakeFirst();
   if (!entry) throw notFound('FTP');
-  await act(db, `took FTP ${entry.used_w} W of ${name} back`, ({ remove }) => remove('ftp_history', ftpId));
-  return readRider(db, riderId);
+  return orConflict(
+    { version },
+    () => Promise.resolve(fromFtpRow(entry)),
+    () =>
+      act(db, `took FTP ${entry.used_w} W of ${name} back`, rider, async ({ remove, trx }) => {
+        await remove('ftp_history', ftpId, version);
+        return readRider(trx, riderId);
+      }),
+  );
 }
 
 /** A line of the FTP history, ready to be written. */

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { OwnSchemeEntry, SchemeFields, Settings } from '@uphill/api';
+import { type OwnSchemeEntry, ownScheme, type SchemeFields, type Settings, settings } from '@uphill/api';
 import { ownSchemeProblems, SCHEMES } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
@@ -13,32 +13,39 @@ export async function listSchemes(db: Db): Promise<OwnSchemeEntry[]> {
 }
 
 export async function createScheme(db: Db, fields: SchemeFields): Promise<OwnSchemeEntry> {
-  await refuseProblems(db, fields, null);
   const row: SchemeRow = { id: randomUUID(), ...toRow(fields), version: 1, created_at: new Date().toISOString() };
-  await act(db, `made the scheme ${fields.name}`, ({ insert }) => insert('schemes', row));
-  return fromRow(row);
+  return act(db, `made the scheme ${fields.name}`, ownScheme, async ({ insert, trx }) => {
+    await refuseProblems(trx, fields, null);
+    await insert('schemes', row);
+    return fromRow(row);
+  });
 }
 
 export async function changeScheme(db: Db, id: string, { version, ...fields }: SchemeFields & { version: number }): Promise<OwnSchemeEntry> {
   const read = () => readScheme(db, id);
   await read();
-  await refuseProblems(db, fields, id);
-  await orConflict({ ...fields, version }, read, () =>
-    act(db, `changed the scheme ${fields.name}`, ({ update }) => update('schemes', id, { ...toRow(fields), version: version + 1 })),
+  return orConflict({ ...fields, version }, read, () =>
+    act(db, `changed the scheme ${fields.name}`, ownScheme, async ({ update, trx }) => {
+      await refuseProblems(trx, fields, id);
+      await update('schemes', id, { ...toRow(fields), version: version + 1 });
+      return readScheme(trx, id);
+    }),
   );
-  return read();
 }
 
 /** Takes a scheme away; riders who had it follow the default again. */
-export async function removeScheme(db: Db, id: string): Promise<void> {
-  const { name } = await readScheme(db, id);
-  const riders = await db.selectFrom('riders').select(['id', 'version']).where('scheme_id', '=', id).execute();
-  const settings = await readSettings(db);
-  await act(db, `took the scheme ${name} away`, async ({ remove, update }) => {
-    for (const rider of riders) await update('riders', rider.id, { scheme_id: null, version: rider.version + 1 });
-    if (settings.defaultSchemeId === id) await update('settings', HOUSE, { default_scheme_id: SCHEMES[0]?.id ?? '', version: settings.version + 1 });
-    await remove('schemes', id);
-  });
+export async function removeScheme(db: Db, id: string, version: number): Promise<void> {
+  const read = () => readScheme(db, id);
+  const { name } = await read();
+  await orConflict({ version }, read, () =>
+    act(db, `took the scheme ${name} away`, null, async ({ remove, update, trx }) => {
+      const riders = await trx.selectFrom('riders').select(['id', 'version']).where('scheme_id', '=', id).execute();
+      for (const rider of riders) await update('riders', rider.id, { scheme_id: null, version: rider.version + 1 });
+      const house = await readSettings(trx);
+      if (house.defaultSchemeId === id) await update('settings', HOUSE, { default_scheme_id: SCHEMES[0]?.id ?? '', version: house.version + 1 });
+      await remove('schemes', id, version);
+    }),
+  );
 }
 
 export async function readSettings(db: Db): Promise<Settings> {
@@ -49,12 +56,12 @@ export async function readSettings(db: Db): Promise<Settings> {
 export async function changeSettings(db: Db, change: Settings): Promise<Settings> {
   const name = await schemeName(db, change.defaultSchemeId);
   const read = () => readSettings(db);
-  await orConflict(change, read, () =>
-    act(db, `made ${name} the scheme of new riders`, ({ update }) =>
-      update('settings', HOUSE, { default_scheme_id: change.defaultSchemeId, version: change.version + 1 }),
-    ),
+  return orConflict(change, read, () =>
+    act(db, `made ${name} the scheme of new riders`, settings, async ({ update, trx }) => {
+      await update('settings', HOUSE, { default_scheme_id: change.defaultSchemeId, version: change.version + 1 });
+      return readSettings(trx);
+    }),
   );
-  return read();
 }
 
 /** The name of a scheme that ships or is the coach's own; refuses where there is none, or none in watts for a default. */

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Session } from '@uphill/api';
+import { type Session, session } from '@uphill/api';
 import type { Plan } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { conflict, notFound } from '../refusal.ts';
@@ -20,8 +20,10 @@ export async function readSession(db: Db, id: string): Promise<Session> {
 export async function createSession(db: Db, plan: Plan): Promise<Session> {
   const now = new Date().toISOString();
   const row: SessionRow = { id: randomUUID(), plan: JSON.stringify(plan), retired: 0, version: 1, updated_at: now, created_at: now };
-  await act(db, `made the session ${plan.name || 'New session'}`, ({ insert }) => insert('sessions', row));
-  return fromRow(row);
+  return act(db, `made the session ${plan.name || 'New session'}`, session, async ({ insert }) => {
+    await insert('sessions', row);
+    return fromRow(row);
+  });
 }
 
 /** Saves a draft as it is, problems and all. Its undo lives in the workshop, so the journal leaves it out. */
@@ -34,7 +36,7 @@ export async function saveSession(db: Db, id: string, change: { plan: Plan; vers
       .where('version', '=', change.version)
       .returningAll()
       .executeTakeFirst();
-    if (saved) return fromRow(saved);
+    if (saved) return session.parse(fromRow(saved));
     const stored = await trx.selectFrom('sessions').selectAll().where('id', '=', id).executeTakeFirst();
     if (!stored) throw notFound('session');
     throw conflict({ plan: change.plan, version: change.version }, fromRow(stored));
@@ -42,11 +44,11 @@ export async function saveSession(db: Db, id: string, change: { plan: Plan; vers
 }
 
 /** Takes a session out of the list; days it stands on keep it. */
-export async function retireSession(db: Db, id: string): Promise<void> {
+export async function retireSession(db: Db, id: string, version: number): Promise<void> {
   const read = () => readSession(db, id);
-  const { plan, version } = await read();
+  const { plan } = await read();
   await orConflict({ version }, read, () =>
-    act(db, `retired the session ${plan.name || 'New session'}`, ({ update }) => update('sessions', id, { retired: 1, version: version + 1 })),
+    act(db, `retired the session ${plan.name || 'New session'}`, null, ({ update }) => update('sessions', id, { retired: 1, version: version + 1 })),
   );
 }
 

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import type { TestDay, TestDayDraft } from '@uphill/api';
+import { type TestDay, type TestDayDraft, testDay } from '@uphill/api';
 import { protocolOf } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { conflict, notFound } from '../refusal.ts';
 import type { TestDayRow } from '../tables.ts';
-import { act } from './journal.ts';
+import { act, orConflict } from './journal.ts';
 import { riderName } from './riders.ts';
 
 /** Test days under way; a finished one is a test. */
@@ -32,8 +32,10 @@ export async function createTestDay(db: Db, riderId: string, fields: { protocol:
     updated_at: now,
     created_at: now,
   };
-  await act(db, `began a test day of ${name}: ${protocolOf(fields.protocol).name}`, ({ insert }) => insert('test_days', row));
-  return fromRow(row);
+  return act(db, `began a test day of ${name}: ${protocolOf(fields.protocol).name}`, testDay, async ({ insert }) => {
+    await insert('test_days', row);
+    return fromRow(row);
+  });
 }
 
 /** Saves a test day as it stands. It saves itself while it goes on, so the journal leaves it out. */
@@ -46,7 +48,7 @@ export async function saveTestDay(db: Db, id: string, change: { draft: TestDayDr
       .where('version', '=', change.version)
       .returningAll()
       .executeTakeFirst();
-    if (saved) return fromRow(saved);
+    if (saved) return testDay.parse(fromRow(saved));
     const stored = await trx.selectFrom('test_days').selectAll().where('id', '=', id).executeTakeFirst();
     if (!stored) throw notFound('test day');
     throw conflict(change, fromRow(stored));
@@ -54,10 +56,12 @@ export async function saveTestDay(db: Db, id: string, change: { draft: TestDayDr
 }
 
 /** Gives a test day up; undo brings it back. */
-export async function removeTestDay(db: Db, id: string): Promise<void> {
-  const { riderId, protocol } = await readTestDay(db, id);
+export async function removeTestDay(db: Db, id: string, version: number): Promise<void> {
+  const read = () => readTestDay(db, id);
+  const { riderId, protocol } = await read();
   const name = await riderName(db, riderId);
-  await act(db, `gave up the test day of ${name}: ${protocolOf(protocol).name}`, ({ remove }) => remove('test_days', id));
+  const label = `gave up the test day of ${name}: ${protocolOf(protocol).name}`;
+  await orConflict({ version }, read, () => act(db, label, null, ({ remove }) => remove('test_days', id, version)));
 }
 
 function fromRow(row: TestDayRow): TestDay {

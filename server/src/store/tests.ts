@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { NewTest, Test } from '@uphill/api';
+import { type NewTest, type Test, test } from '@uphill/api';
 import {
   checkTest,
   detailsKind,
@@ -62,7 +62,7 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
   const row: TestRow = { id: randomUUID(), rider_id: riderId, ...toRow(fields, protocol, result.value), checks: JSON.stringify(checks) };
   const { accept } = fields;
   const label = accept ? `accepted FTP ${accept.usedW} W for ${rider.name} from ${protocol.name.toLowerCase()}` : `stored the test of ${rider.name}`;
-  await act(db, label, async ({ insert, remove, trx }) => {
+  return act(db, label, test, async ({ insert, remove, trx }) => {
     await insert('tests', row);
     const day =
       fields.testDayId &&
@@ -72,8 +72,8 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
     const threshold = givesThreshold(protocol, fields) ? result.value.meanBpm : null;
     if (threshold !== null)
       await insert('heart_rates', { id: randomUUID(), rider_id: riderId, date: fields.date, kind: 'threshold', bpm: Math.round(threshold) });
+    return fromRow(row);
   });
-  return fromRow(row);
 }
 
 /** Without a power meter the mean heart rate is what the test is for, so it becomes the threshold at once. */
@@ -121,8 +121,12 @@ export async function withdrawTest(db: Db, riderId: string, id: string, change: 
   const stored = await read();
   const name = await riderName(db, riderId);
   const label = `${change.withdrawn === null ? 'brought back' : 'withdrew'} a test of ${name}: ${protocolOf(stored.protocol).name}`;
-  await orConflict(change, read, () => act(db, label, ({ update }) => update('tests', id, { withdrawn: change.withdrawn, version: change.version + 1 })));
-  return read();
+  return orConflict(change, read, () =>
+    act(db, label, test, async ({ update, trx }) => {
+      await update('tests', id, { withdrawn: change.withdrawn, version: change.version + 1 });
+      return fromRow(await ownTest(trx, riderId, id));
+    }),
+  );
 }
 
 async function ownTest(db: Db, riderId: string, id: string): Promise<TestRow> {
@@ -131,14 +135,17 @@ async function ownTest(db: Db, riderId: string, id: string): Promise<TestRow> {
   return row;
 }
 
-export async function removeTest(db: Db, riderId: string, id: string): Promise<void> {
-  await ownTest(db, riderId, id);
+export async function removeTest(db: Db, riderId: string, { id, version }: { id: string; version: number }): Promise<void> {
+  const read = async (): Promise<Test> => fromRow(await ownTest(db, riderId, id));
+  await read();
   const name = await riderName(db, riderId);
-  const used = await db.selectFrom('ftp_history').select('id').where('test_id', '=', id).execute();
-  await act(db, `removed a test of ${name}`, async ({ remove }) => {
-    for (const entry of used) await remove('ftp_history', entry.id);
-    await remove('tests', id);
-  });
+  await orConflict({ version }, read, () =>
+    act(db, `removed a test of ${name}`, null, async ({ remove, trx }) => {
+      const used = await trx.selectFrom('ftp_history').select('id').where('test_id', '=', id).execute();
+      for (const entry of used) await remove('ftp_history', entry.id);
+      await remove('tests', id, version);
+    }),
+  );
 }
 
 function toRow(fields: NewTest, protocol: Protocol, result: TestResult): Omit<TestRow, 'id' | 'rider_id' | 'checks'> {

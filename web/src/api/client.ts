@@ -5,7 +5,6 @@ import type {
   Hill,
   HillFields,
   HealthFields,
-  Journal,
   Model,
   Rider,
   NewFtp,
@@ -27,12 +26,15 @@ import type {
 import type { Plan, ProtocolId } from '@uphill/core';
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 
+/** What is taken out, by the version that was looked at. */
+type Named = Pick<FtpEntry, 'id' | 'version'>;
+
 type Versioned<T> = Partial<T> & { id: string; version: number };
 
-type Tag = 'riders' | 'tests' | 'testDays' | 'schemes' | 'recordings' | 'sessions' | 'placed' | 'hills' | 'journal';
+type Tag = 'riders' | 'tests' | 'testDays' | 'schemes' | 'recordings' | 'sessions' | 'placed' | 'hills' | 'markedEfforts' | 'journal';
 
 /** What a change makes stale. One that was refused changed nothing, and must not reload what is being typed. */
-function after(tags: Tag[]) {
+export function after(tags: Tag[]) {
   return (_result: unknown, error: unknown): Tag[] => (error ? [] : tags);
 }
 
@@ -40,7 +42,7 @@ function after(tags: Tag[]) {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['riders', 'tests', 'testDays', 'schemes', 'recordings', 'sessions', 'placed', 'hills', 'journal'] satisfies Tag[],
+  tagTypes: ['riders', 'tests', 'testDays', 'schemes', 'recordings', 'sessions', 'placed', 'hills', 'markedEfforts', 'journal'] satisfies Tag[],
   endpoints: (build) => ({
     riders: build.query<Rider[], void>({ query: () => '/riders', providesTags: ['riders'] }),
     rider: build.query<Rider, string>({ query: (id) => `/riders/${id}`, providesTags: ['riders'] }),
@@ -81,8 +83,8 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `/schemes/${id}`, method: 'PUT', body }),
       invalidatesTags: after(['schemes', 'journal']),
     }),
-    removeScheme: build.mutation<null, string>({
-      query: (id) => ({ url: `/schemes/${id}`, method: 'DELETE' }),
+    removeScheme: build.mutation<null, Named>({
+      query: ({ id, version }) => ({ url: `/schemes/${id}`, method: 'DELETE', params: { version } }),
       invalidatesTags: after(['schemes', 'riders', 'journal']),
     }),
     settings: build.query<Settings, void>({ query: () => '/settings', providesTags: ['schemes'] }),
@@ -100,8 +102,8 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `/test-days/${id}`, method: 'PUT', body }),
       invalidatesTags: after(['testDays']),
     }),
-    removeTestDay: build.mutation<null, string>({
-      query: (id) => ({ url: `/test-days/${id}`, method: 'DELETE' }),
+    removeTestDay: build.mutation<null, Named>({
+      query: ({ id, version }) => ({ url: `/test-days/${id}`, method: 'DELETE', params: { version } }),
       invalidatesTags: after(['testDays', 'journal']),
     }),
     hardDays: build.query<string[], { riderId: string; before: string }>({
@@ -112,8 +114,8 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `/riders/${id}/ftp`, method: 'POST', body }),
       invalidatesTags: after(['riders', 'journal']),
     }),
-    withdrawFtp: build.mutation<Rider, Pick<FtpEntry, 'id' | 'riderId'>>({
-      query: ({ id, riderId }) => ({ url: `/riders/${riderId}/ftp/${id}`, method: 'DELETE' }),
+    withdrawFtp: build.mutation<Rider, Pick<FtpEntry, 'id' | 'riderId' | 'version'>>({
+      query: ({ id, riderId, version }) => ({ url: `/riders/${riderId}/ftp/${id}`, method: 'DELETE', params: { version } }),
       invalidatesTags: after(['riders', 'journal']),
     }),
     tests: build.query<Test[], string>({ query: (riderId) => `/riders/${riderId}/tests`, providesTags: ['tests'] }),
@@ -125,8 +127,8 @@ export const api = createApi({
       query: ({ riderId, id, ...body }) => ({ url: `/riders/${riderId}/tests/${id}`, method: 'PATCH', body }),
       invalidatesTags: after(['tests', 'riders', 'journal']),
     }),
-    removeTest: build.mutation<null, { riderId: string; id: string }>({
-      query: ({ riderId, id }) => ({ url: `/riders/${riderId}/tests/${id}`, method: 'DELETE' }),
+    removeTest: build.mutation<null, Named & { riderId: string }>({
+      query: ({ riderId, id, version }) => ({ url: `/riders/${riderId}/tests/${id}`, method: 'DELETE', params: { version } }),
       invalidatesTags: after(['tests', 'riders', 'journal']),
     }),
     /** One of many leaves it to the last to have the lists asked for again. */
@@ -150,8 +152,8 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `/sessions/${id}`, method: 'PUT', body }),
       invalidatesTags: after(['sessions', 'placed']),
     }),
-    retireSession: build.mutation<null, string>({
-      query: (id) => ({ url: `/sessions/${id}`, method: 'DELETE' }),
+    retireSession: build.mutation<null, Named>({
+      query: ({ id, version }) => ({ url: `/sessions/${id}`, method: 'DELETE', params: { version } }),
       invalidatesTags: after(['sessions', 'journal']),
     }),
     days: build.query<Placed[], { from: string; to: string; riderId?: string }>({
@@ -173,16 +175,17 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `/hills/${id}`, method: 'PUT', body }),
       invalidatesTags: after(['hills', 'journal']),
     }),
-    removeHill: build.mutation<null, string>({ query: (id) => ({ url: `/hills/${id}`, method: 'DELETE' }), invalidatesTags: after(['hills', 'journal']) }),
+    removeHill: build.mutation<null, Named>({
+      query: ({ id, version }) => ({ url: `/hills/${id}`, method: 'DELETE', params: { version } }),
+      invalidatesTags: after(['hills', 'journal']),
+    }),
     changeDay: build.mutation<Placed, PlacedChange & { id: string }>({
       query: ({ id, ...body }) => ({ url: `/placed/${id}`, method: 'PATCH', body }),
       invalidatesTags: after(['placed', 'journal']),
     }),
-    removeDay: build.mutation<null, string>({ query: (id) => ({ url: `/placed/${id}`, method: 'DELETE' }), invalidatesTags: after(['placed', 'journal']) }),
-    journal: build.query<Journal, void>({ query: () => '/journal', providesTags: ['journal'] }),
-    undo: build.mutation<Journal & { did: string }, 'undo' | 'redo'>({
-      query: (way) => ({ url: `/${way}`, method: 'POST' }),
-      invalidatesTags: after(['riders', 'tests', 'testDays', 'schemes', 'sessions', 'placed', 'hills', 'journal']),
+    removeDay: build.mutation<null, Named>({
+      query: ({ id, version }) => ({ url: `/placed/${id}`, method: 'DELETE', params: { version } }),
+      invalidatesTags: after(['placed', 'journal']),
     }),
   }),
 });

@@ -12,7 +12,7 @@ export function useAct() {
     try {
       const result = await request.unwrap();
       setProblem(null);
-      if (done) dispatch(noticed(done, true));
+      if (done) dispatch(noticed(done, { kind: 'undo' }));
       return result;
     } catch (error) {
       setProblem(problemOf(error));

@@ -1,19 +1,33 @@
-import { api, problemOf } from '../api/client.ts';
+import { problemOf } from '../api/client.ts';
+import { journalApi } from '../api/journal.ts';
 import { useAppDispatch } from './store.ts';
 import { noticed } from './viewSlice.ts';
 
 /** Undo and redo of everything that is stored. */
 export function useJournal() {
   const dispatch = useAppDispatch();
-  const { data } = api.useJournalQuery();
-  const [run] = api.useUndoMutation();
+  const { data } = journalApi.useJournalQuery();
+  const [run] = journalApi.useUndoMutation();
+  const [aside] = journalApi.useStepAsideMutation();
   const step = async (way: 'undo' | 'redo'): Promise<void> => {
     try {
       const { did } = await run(way).unwrap();
       dispatch(noticed(`${way === 'undo' ? 'Taken back' : 'Done again'}: ${did}.`));
     } catch (error) {
-      dispatch(noticed(problemOf(error).detail));
+      const { type, detail, step: blocked } = problemOf(error);
+      // What cannot be taken back is said, and skipped when the coach says so.
+      if (type === '/problems/undo-blocked' && blocked !== undefined) dispatch(noticed(detail, { kind: 'skip', step: blocked, way }));
+      else dispatch(noticed(detail));
     }
   };
-  return { step, undo: data?.undo ?? null, redo: data?.redo ?? null };
+  const skip = async (id: number, way: 'undo' | 'redo'): Promise<void> => {
+    try {
+      await aside(id).unwrap();
+    } catch (error) {
+      dispatch(noticed(problemOf(error).detail));
+      return;
+    }
+    await step(way);
+  };
+  return { step, skip, undo: data?.undo ?? null, redo: data?.redo ?? null };
 }

@@ -9,10 +9,13 @@ export interface WorkingShown {
   readonly corner: 'top' | 'bottom';
 }
 
+/** What a notice offers beside its words. */
+export type NoticeOffer = { readonly kind: 'undo' } | { readonly kind: 'skip'; readonly step: number; readonly way: 'undo' | 'redo' };
+
 export interface ViewState {
   working: WorkingShown | null;
   /** What just happened, said in the corner; only the newest. */
-  notices: { id: number; text: string; undo: boolean }[];
+  notices: { id: number; text: string; offer: NoticeOffer | null }[];
   finderOpen: boolean;
   keysOpen: boolean;
   /** Rider last looked at: the one that views without a rider in their address speak about. */
@@ -38,7 +41,7 @@ export const view = createSlice({
       if (payload.force || !state.working?.pinned) state.working = null;
     },
     noticed: {
-      prepare: (text: string, undo: boolean = false) => ({ payload: { id: (nextNotice += 1), text, undo } }),
+      prepare: (text: string, offer: NoticeOffer | null = null) => ({ payload: { id: (nextNotice += 1), text, offer } }),
       reducer: (state, { payload }: PayloadAction<ViewState['notices'][number]>) => {
         state.notices = [payload];
       },

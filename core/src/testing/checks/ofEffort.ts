@@ -1,4 +1,5 @@
 import { meanOf } from '../../power/load.ts';
+import { isBeat } from '../../power/stream.ts';
 import { roundHalfUp, roundTo } from '../../units/rounding.ts';
 import { check, type Checker, effortWatts, signed } from './check.ts';
 
@@ -35,8 +36,7 @@ export const heartRateReached: Checker = ({ recording, maximalBpm, heartRateUsab
   const limit = '95 % of maximum';
   if (heartRateUsable === false)
     return check('heartRateReached', name, 'not looked at', limit, 'unknown', 'The health screen rules heart-rate verdicts out for this rider; RPE governs.');
-  const beats =
-    recording.bpm?.slice(recording.effort.startS, recording.effort.endS).filter((beat): beat is number => beat !== null && beat >= 30 && beat <= 230) ?? [];
+  const beats = recording.bpm?.slice(recording.effort.startS, recording.effort.endS).filter(isBeat) ?? [];
   if (beats.length === 0 || maximalBpm === null) {
     const figure = beats.length === 0 ? 'not recorded' : 'no maximum stored';
     return check('heartRateReached', name, figure, limit, 'unknown', 'It cannot be told whether this was the rider’s most.');

@@ -1,4 +1,5 @@
 import { fitCriticalPower } from '../../power/criticalPower.ts';
+import { isBeat } from '../../power/stream.ts';
 import { roundHalfUp, roundTo } from '../../units/rounding.ts';
 import { printClock } from '../../units/time.ts';
 import { fourEffortPoints } from '../details.ts';
@@ -204,7 +205,7 @@ export const heartCoverage: Checker = ({ recording, heartRateUsable }) => {
       'The health screen rules heart rate out for this rider; RPE governs.',
     );
   const beats = recording.bpm?.slice(recording.effort.startS, recording.effort.endS) ?? [];
-  const share = beats.length === 0 ? 0 : beats.filter((beat) => beat !== null && beat >= 30 && beat <= 230).length / beats.length;
+  const share = beats.length === 0 ? 0 : beats.filter(isBeat).length / beats.length;
   return check(
     'heartCoverage',
     'Heart rate recorded',

@@ -35,7 +35,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
   const numbers = useRiderNumbers(rider, day.date, day);
   const asks = sessionNumbers(day.plan, numbers);
   const takeOff = async (): Promise<void> => {
-    if ((await act(remove(day.id), 'Taken off the day.')) !== undefined) void navigate(`/riders/${rider.id}/sessions`);
+    if ((await act(remove(day), 'Taken off the day.')) !== undefined) void navigate(`/riders/${rider.id}/sessions`);
   };
   const planned = day.state === 'planned';
   return (

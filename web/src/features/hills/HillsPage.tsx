@@ -57,7 +57,7 @@ export function HillsPage() {
                   {hill.name}
                   <span className="soft small d-block">{describe(hill)}</span>
                 </span>
-                <Button size="sm" variant="link" onClick={() => void act(remove(hill.id), `${hill.name} taken away. Sessions keep its figures.`)}>
+                <Button size="sm" variant="link" onClick={() => void act(remove(hill), `${hill.name} taken away. Sessions keep its figures.`)}>
                   Take away<span className="visually-hidden"> {hill.name}</span>
                 </Button>
               </li>

@@ -166,7 +166,7 @@ function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
           <Button variant="outline-secondary" onClick={() => void change(null, 'Test brought back.')}>
             Bring it back
           </Button>
-          <Button variant="link" onClick={() => void act(remove({ riderId: rider.id, id: test.id }), 'Test removed.')}>
+          <Button variant="link" onClick={() => void act(remove(test), 'Test removed.')}>
             Remove for good
           </Button>
         </>
@@ -238,12 +238,7 @@ function FtpHistory({ rider }: { rider: Rider }) {
             <span className="text-nowrap">
               <strong>{entry.usedW} W</strong>
               {entry.measuredW !== null && entry.measuredW !== entry.usedW && <span className="soft small d-block">measured {entry.measuredW}</span>}
-              <Button
-                size="sm"
-                variant="link"
-                className="p-0 d-block ms-auto"
-                onClick={() => void act(withdraw({ riderId: rider.id, id: entry.id }), `FTP ${entry.usedW} W taken back.`)}
-              >
+              <Button size="sm" variant="link" className="p-0 d-block ms-auto" onClick={() => void act(withdraw(entry), `FTP ${entry.usedW} W taken back.`)}>
                 Take back<span className="visually-hidden"> {entry.usedW} W</span>
               </Button>
             </span>

@@ -1,4 +1,14 @@
-import { detailsKind, type Measured, type Protocol, type Reading, refused, type TestDetails, testDetailsSchema, understood } from '@uphill/core';
+import {
+  detailsKind,
+  type Measured,
+  type Protocol,
+  type Reading,
+  refused,
+  type TestDetails,
+  READING_BOUNDS,
+  testDetailsSchema,
+  understood,
+} from '@uphill/core';
 
 /** One reading that is typed in. */
 export interface TypedField {
@@ -76,8 +86,11 @@ export function measuredFromTyped(protocol: Protocol, typed: Readonly<Record<str
 }
 
 function simple({ reading, meanBpm }: Record<string, number | null>): Reading<Measured> & { readonly field?: string } {
-  if (reading == null || reading < 30 || reading > 1500) return { ...refused(`${reading ?? 'Nothing'} W lies outside 30 to 1,500 W.`), field: 'reading' };
-  if (meanBpm != null && (meanBpm < 40 || meanBpm > 220)) return { ...refused(`${meanBpm} bpm lies outside 40 to 220 bpm.`), field: 'meanBpm' };
+  const { watts, bpm } = READING_BOUNDS;
+  if (reading == null || reading < watts.low || reading > watts.high)
+    return { ...refused(`${reading ?? 'Nothing'} W lies outside ${watts.low} to ${watts.high} W.`), field: 'reading' };
+  if (meanBpm != null && (meanBpm < bpm.low || meanBpm > bpm.high))
+    return { ...refused(`${meanBpm} bpm lies outside ${bpm.low} to ${bpm.high} bpm.`), field: 'meanBpm' };
   return understood({ readingW: reading, meanBpm: meanBpm ?? null, details: null });
 }
 

@@ -10,7 +10,16 @@ export function useSchemes() {
   const all = useMemo<readonly Scheme[]>(() => [...SCHEMES, ...(own ?? []).map((entry) => schemeFromOwn(entry.id, entry))], [own]);
   const byId = (id: string | null | undefined): Scheme | undefined => all.find((scheme) => scheme.id === id);
   const defaultScheme = byId(settings?.defaultSchemeId) ?? SEVEN_STEPS;
-  return { all, own: own ?? [], byId, defaultScheme, settings, ofRider: (rider: Rider): Scheme => schemeOf(rider, byId(rider.schemeId), defaultScheme) };
+  const versionOf = (id: string): number => own?.find((scheme) => scheme.id === id)?.version ?? 1;
+  return {
+    all,
+    own: own ?? [],
+    versionOf,
+    byId,
+    defaultScheme,
+    settings,
+    ofRider: (rider: Rider): Scheme => schemeOf(rider, byId(rider.schemeId), defaultScheme),
+  };
 }
 
 /** A rider without a power meter has zones in beats: the scheme chosen where it is in beats, else by what is known of the heart. */

@@ -1,4 +1,4 @@
-import type { Rider, TestDayDraft } from '@uphill/api';
+import { EXPECTED_BPM, type Rider, type TestDayDraft } from '@uphill/api';
 import { FTP_BOUNDS, type Protocol } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -16,12 +16,10 @@ export interface StageProps {
   readonly next: () => void;
 }
 
-const BEATS = { low: 60, high: 220 } as const;
-
 /** The expected result, written down before anything is ridden: it is the first check afterwards. */
 export function Expect({ rider, protocol, draft, change, next }: StageProps) {
   const byHeart = protocol.reading.kind === 'steadyHeartRate';
-  const bounds = byHeart ? BEATS : FTP_BOUNDS;
+  const bounds = byHeart ? EXPECTED_BPM : FTP_BOUNDS;
   const stored = byHeart ? draft.expectedBpm : draft.expectedW;
   const [typed, setTyped] = useState(stored === null ? '' : String(stored));
   const value = Number(typed);

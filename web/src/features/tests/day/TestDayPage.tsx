@@ -28,7 +28,7 @@ export function TestDayPage() {
 
 function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   const navigate = useNavigate();
-  const { draft, change, trouble, forget } = useTestDay(day);
+  const { draft, change, trouble, version, forget } = useTestDay(day);
   const [remove] = api.useRemoveTestDayMutation();
   const { act, problem } = useAct();
   const protocol = protocolOf(day.protocol);
@@ -38,7 +38,7 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   const { stage } = draft;
   const go = (next: Stage): void => change({ stage: next });
   const giveUp = async (): Promise<void> => {
-    if ((await act(remove(day.id), 'Test day given up.')) !== undefined) {
+    if ((await act(remove({ id: day.id, version: version() }), 'Test day given up.')) !== undefined) {
       forget();
       void navigate(`/riders/${rider.id}/tests`);
     }

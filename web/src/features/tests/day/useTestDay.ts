@@ -23,7 +23,9 @@ export function useTestDay(day: TestDay) {
   const here = useState(() => keptHere(day.id))[0];
   const [draft, setDraft] = useState<TestDayDraft>(here && here.version === day.version ? here.draft : day.draft);
   const [trouble, setTrouble] = useState<string | null>(
-    here && here.version !== day.version ? 'This test day went on elsewhere. What is shown is the later state.' : null,
+    here && here.version !== day.version && JSON.stringify(here.draft) !== JSON.stringify(day.draft)
+      ? 'This test day went on elsewhere. What is shown is the later state.'
+      : null,
   );
   const version = useRef(day.version);
   const latest = useRef(draft);
@@ -76,5 +78,5 @@ export function useTestDay(day: TestDay) {
     clearTimeout(timer.current);
     localStorage.removeItem(PREFIX + day.id);
   };
-  return { draft, change, trouble, forget };
+  return { draft, change, trouble, version: () => version.current, forget };
 }

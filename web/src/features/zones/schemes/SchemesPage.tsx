@@ -67,7 +67,11 @@ export function SchemesPage() {
                       <Button size="sm" variant="link" onClick={() => setOpen(scheme.id)}>
                         Edit<span className="visually-hidden"> {scheme.name}</span>
                       </Button>
-                      <Button size="sm" variant="link" onClick={() => void act(remove(scheme.id), `${scheme.name} taken away.`)}>
+                      <Button
+                        size="sm"
+                        variant="link"
+                        onClick={() => void act(remove({ id: scheme.id, version: schemes.versionOf(scheme.id) }), `${scheme.name} taken away.`)}
+                      >
                         Take away<span className="visually-hidden"> {scheme.name}</span>
                       </Button>
                     </span>

@@ -1,0 +1,135 @@
+import type { Transaction } from 'kysely';
+import { z } from 'zod';
+import type { Tables } from '../tables.ts';
+
+/** Tables whose rows can be undone. Recordings are not: they are kept as received. */
+export const JOURNALED = [
+  'riders',
+  'body_mass',
+  'heart_rates',
+  'tests',
+  'ftp_history',
+  'sessions',
+  'placed_sessions',
+  'health_screens',
+  'test_days',
+  'schemes',
+  'settings',
+  'hills',
+  'marked_efforts',
+] as const satisfies readonly (keyof Tables)[];
+export type Journaled = (typeof JOURNALED)[number];
+
+const row = z.record(z.string(), z.union([z.string(), z.number(), z.null()]));
+export type Row = z.infer<typeof row>;
+
+/** One row as an action found it and as it left it; null where there was none. */
+const entry = z.object({ table: z.enum(JOURNALED), id: z.string(), before: row.nullable(), after: row.nullable() });
+export type Entry = z.infer<typeof entry>;
+export const entriesSchema = z.array(entry);
+
+/** Columns that follow from a change and are not what was changed. */
+const FOLLOWING: ReadonlySet<string> = new Set(['version', 'updated_at']);
+
+/** Why a row cannot be put back; the sentence goes to the coach. */
+export class Blocked extends Error {}
+
+/**
+ * Puts one row back to what it was, or forth to what it became, and gives the entry with the row as it stood.
+ *
+ * Only what the action changed is restored: what was written since into other columns stays. A version is never
+ * used twice, so that an edit made from an earlier one is always noticed.
+ */
+export async function swap(trx: Transaction<Tables>, { table, id, before, after }: Entry, way: 'undo' | 'redo'): Promise<Entry> {
+  const [from, to] = way === 'undo' ? [after, before] : [before, after];
+  const current = await readRow(trx, table, id);
+  const written = await write(trx, table, id, { from, to, current });
+  return way === 'undo' ? { table, id, before: written, after: current } : { table, id, before: current, after: written };
+}
+
+interface Rows {
+  readonly from: Row | null;
+  readonly to: Row | null;
+  readonly current: Row | null;
+}
+
+async function write(trx: Transaction<Tables>, table: Journaled, id: string, { from, to, current }: Rows): Promise<Row | null> {
+  if (to === null) {
+    if (current === null) throw new Blocked('it is gone already');
+    const held = await whatHangsOn(trx, table, id);
+    if (held !== null) throw new Blocked(`${held} would be lost with it`);
+    await trx.deleteFrom(table).where('id', '=', id).execute();
+    return null;
+  }
+  if (from === null) {
+    if (current !== null) throw new Blocked('it is there already');
+    // Continues from the version it went with: what was written before that is noticed as old.
+    await putRow(trx, table, nextVersion(to, to));
+    return readRow(trx, table, id);
+  }
+  if (current === null) throw new Blocked('what it changed is gone');
+  const changed = Object.keys(to).filter((column) => !FOLLOWING.has(column) && to[column] !== from[column]);
+  if (changed.some((column) => current[column] !== from[column])) throw new Blocked('the same was changed again since');
+  const restored = Object.fromEntries(changed.map((column) => [column, to[column] ?? null]));
+  await changeRow(trx, table, id, nextVersion(restored, current));
+  return readRow(trx, table, id);
+}
+
+function nextVersion(row: Row, current: Row): Row {
+  return 'version' in current ? { ...row, version: Number(current['version']) + 1 } : row;
+}
+
+const WORDS: Partial<Record<keyof Tables, string>> = {
+  body_mass: 'body mass',
+  heart_rates: 'heart rate',
+  ftp_history: 'FTP',
+  placed_sessions: 'day',
+  health_screens: 'health screen',
+  test_days: 'test day',
+  marked_efforts: 'marked effort',
+  tests: 'test',
+  recordings: 'recording',
+};
+
+/** What belongs to a row and would be lost with it, in words. */
+async function whatHangsOn(trx: Transaction<Tables>, table: Journaled, id: string): Promise<string | null> {
+  const referring = REFERRING[table] ?? [];
+  const parts: string[] = [];
+  for (const [child, column] of referring) {
+    const { many } = await trx
+      .selectFrom(child as 'tests')
+      .select(({ fn }) => fn.countAll<number>().as('many'))
+      .where(column as 'rider_id', '=', id)
+      .executeTakeFirstOrThrow();
+    if (many > 0) parts.push(`${many} ${WORDS[child] ?? child}${many === 1 ? '' : 's'}`);
+  }
+  return parts.length === 0 ? null : parts.join(', ');
+}
+
+/** Which tables point at a row of which, and by which column. A test holds it against the tables themselves. */
+export const REFERRING: Partial<Record<Journaled, readonly (readonly [keyof Tables, string])[]>> = {
+  riders: (['body_mass', 'heart_rates', 'recordings', 'tests', 'ftp_history', 'placed_sessions', 'health_screens', 'test_days', 'marked_efforts'] as const).map(
+    (table) => [table, 'rider_id'] as const,
+  ),
+  sessions: [['placed_sessions', 'session_id']],
+  tests: [['ftp_history', 'test_id']],
+};
+
+export async function readRow(trx: Transaction<Tables>, table: Journaled, id: string): Promise<Row | null> {
+  return ((await trx.selectFrom(table).selectAll().where('id', '=', id).executeTakeFirst()) as Row | undefined) ?? null;
+}
+
+export async function changeRow(trx: Transaction<Tables>, table: Journaled, id: string, change: Row): Promise<void> {
+  await trx
+    .updateTable(table as 'riders')
+    .set(change)
+    .where('id', '=', id)
+    .execute();
+}
+
+export async function putRow(trx: Transaction<Tables>, table: Journaled, row: Row): Promise<void> {
+  await trx
+    .insertInto(table)
+    .values(row as never)
+    .execute();
+}
