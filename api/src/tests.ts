@@ -42,7 +42,7 @@ export const testFields = z.object({
   readingW: z
     .number('The reading is a number of watts.')
     .min(watts.low, `The reading is under ${watts.low} W.`)
-    .max(watts.high, `The reading is over ${watts.high} W.`)
+    .max(watts.high, `The reading is over ${watts.high.toLocaleString('en')} W.`)
     .nullable(),
   meanBpm: z
     .number('A heart rate is a number of beats.')

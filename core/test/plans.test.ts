@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import {
   askedOf,
   expand,
+  fitToLoad,
   type Item,
   nameFromSets,
   type Plan,
@@ -12,6 +13,7 @@ import {
   problemsOf,
   rowsOf,
   sessionNumbers,
+  type Step,
   streamOf,
   systemName,
   SYSTEMS,
@@ -159,5 +161,31 @@ describe('names', () => {
         for (const { step: each } of rowsOf(session)) expect(parseTarget(printTarget(each.target))).toEqual({ ok: true, value: each.target });
       }),
     );
+  });
+});
+
+describe('sets in sets', () => {
+  /** Counts how often a set is walked through: what is laid out is bounded, and so has to be the way to it. */
+  const counted = (inner: Item) => {
+    let walked = 0;
+    const set = { kind: 'set' as const, id: 'inner', reps: 999, rest: null };
+    const group = Object.defineProperty({ ...set, parts: [] as Item[] }, 'parts', { get: () => ((walked += 1), [inner]) });
+    return { plan: plan({ ...set, id: 'outer', parts: [group] } as unknown as Item), walks: () => walked };
+  };
+  const hill = { kind: 'hill' as const, name: 'Quarry Lane', metres: 60_000, gradientPercent: 20 };
+
+  it.each<[string, Partial<Step>]>([
+    ['seconds', { length: { kind: 'time', seconds: 1 } }],
+    ['days', { length: { kind: 'time', seconds: 86_400 } }],
+    ['hills', { length: hill }],
+    ['unread words', { length: { kind: 'unread', text: 'a while' } }],
+  ])('999 × 999 of %s are laid out to the limit and walked no further', (_, over) => {
+    const { plan: session, walks } = counted({ ...step(60, percent(100)), ...over });
+    const { segments, totalS } = sessionNumbers(session, INES);
+    expect(segments.length).toBeLessThanOrEqual(2000);
+    expect(totalS.value).toBeLessThanOrEqual(86_400);
+    expect(walks()).toBeLessThanOrEqual(4 * 2000);
+    expect(problemsOf(session).length).toBeGreaterThan(0);
+    expect(fitToLoad(session, INES, 100).ok).toBe(false);
   });
 });

@@ -7,7 +7,7 @@ const SENTENCES: Record<string, string> = {
   FST_ERR_CTP_INVALID_JSON_BODY: 'The request is not valid JSON. Nothing was changed.',
   FST_ERR_CTP_EMPTY_JSON_BODY: 'The request is empty where JSON was expected. Nothing was changed.',
   FST_ERR_CTP_INVALID_MEDIA_TYPE: 'The request has to be JSON. Nothing was changed.',
-  FST_ERR_CTP_BODY_TOO_LARGE: 'The request is larger than 2 MB. Nothing was changed.',
+  FST_ERR_CTP_BODY_TOO_LARGE: 'The request is larger than 1 MB. Nothing was changed.',
   FST_REQ_FILE_TOO_LARGE: `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`,
   FST_INVALID_MULTIPART_CONTENT_TYPE: 'The recording has to be sent as a file.',
 };

@@ -6,6 +6,7 @@ import { clockOf, clockFormatOf } from './csvTime.ts';
 import { numberOf } from './csvNumbers.ts';
 import { assemble, type Recording } from './recording.ts';
 import type { Sample } from './resample.ts';
+import { readStamp, startOf } from './stamp.ts';
 
 /**
  * Reads a recording from a CSV file: a header row with common column names, one row a second or uneven (then
@@ -62,15 +63,18 @@ function readRows(rows: readonly string[][], columns: Columns): Reading<Recordin
   }
   const odd: Oddities = { lettered: 0, firstLettered: null, outside: 0 };
   const samples: Sample[] = [];
+  let first: readonly string[] | null = null;
   for (const [index, row] of rows.entries()) {
     const seconds = format === null ? index : clockOf(cellOf(row, columns, 'time'), format);
     if (seconds === null) noteLetters(odd, `row ${index + 2}`);
-    else samples.push(sampleOf(row, index, seconds, columns, odd));
+    else {
+      first ??= row;
+      samples.push(sampleOf(row, index, seconds, columns, odd));
+    }
   }
   return assemble({
     samples,
-    startedAt: format?.kind === 'stamp' && time !== undefined ? startStamp(rows, time) : null,
-    startedUtc: null,
+    ...startOf(format?.kind === 'stamp' && first ? readStamp(cellOf(first, columns, 'time')) : null),
     laps: [],
     notes: notesOn(odd),
     noWatts: 'The power column holds no watts between 0 and 2,500.',
@@ -106,11 +110,6 @@ function notesOn({ lettered, firstLettered, outside }: Oddities): string[] {
   if (lettered > 0) notes.push(`${count(lettered, 'row')} held letters where a number belongs (first: ${firstLettered}). Taken as gaps.`);
   if (outside > 0) notes.push(`${count(outside, 'sample')} below 0 or above 2,500 W. Taken as gaps.`);
   return notes;
-}
-
-function startStamp(rows: readonly string[][], time: number): string | null {
-  const stamp = /(\d{4}-\d{2}-\d{2})[T ](\d{2}:\d{2}:\d{2})/.exec(rows[0]?.[time] ?? '');
-  return stamp ? `${stamp[1]}T${stamp[2]}` : null;
 }
 
 function speedOf(metres: number | null | 'letters', columns: Columns, kmhText: string): number | null {

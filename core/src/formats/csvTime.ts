@@ -1,10 +1,11 @@
 import { numberOf } from './csvNumbers.ts';
+import { readStamp } from './stamp.ts';
 
 /** How the time column is written. */
 export type ClockFormat = { readonly kind: 'seconds' } | { readonly kind: 'milliseconds' } | { readonly kind: 'clock' } | { readonly kind: 'stamp' };
 
 const CLOCK = /^(?:(\d{1,2}):)?(\d{1,2}):(\d{2}(?:[.,]\d+)?)$/;
-const STAMP = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(?::\d{2}(?:[.,]\d+)?)?(?:Z|[+-]\d{2}:?\d{2})?$/;
+const LIKE_STAMP = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/;
 
 /**
  * Finds out how a time column is written.
@@ -21,7 +22,7 @@ export function clockFormatOf(cells: readonly string[]): ClockFormat | null {
     return { kind: step >= 200 ? 'milliseconds' : 'seconds' };
   }
   if (most((cell) => CLOCK.test(cell))) return { kind: 'clock' };
-  if (most((cell) => STAMP.test(cell))) return { kind: 'stamp' };
+  if (most((cell) => LIKE_STAMP.test(cell))) return { kind: 'stamp' };
   return null;
 }
 
@@ -44,9 +45,5 @@ export function clockOf(text: string, format: ClockFormat): number | null {
     if (!found) return null;
     return Number(found[1] ?? 0) * 3600 + Number(found[2]) * 60 + Number((found[3] ?? '0').replace(',', '.'));
   }
-  if (!STAMP.test(cell)) return null;
-  // A stamp without a zone is local time; differences are all that is used, so any one zone will do.
-  const iso = cell.replace(' ', 'T').replace(',', '.');
-  const milliseconds = Date.parse(/(?:Z|[+-]\d{2}:?\d{2})$/.test(iso) ? iso : `${iso}Z`);
-  return Number.isNaN(milliseconds) ? null : milliseconds / 1000;
+  return readStamp(cell)?.seconds ?? null;
 }

@@ -15,7 +15,7 @@ const time = z
 
 /** What is looked at of a decoded file; everything else in it is left alone. */
 const decoded = z.object({
-  records: z.array(z.object({ timestamp: time, power: number, heart_rate: number, cadence: number, speed: number })).catch([]),
+  records: z.array(z.object({ timestamp: time, power: number, heart_rate: number, cadence: number, speed: number, enhanced_speed: number })).catch([]),
   laps: z.array(z.object({ start_time: time, timestamp: time, total_elapsed_time: number, total_timer_time: number })).catch([]),
   activity: z.object({ timestamp: time, local_timestamp: time }).nullish().catch(null),
 });
@@ -109,7 +109,8 @@ function samplesOf(records: readonly DecodedRecord[]): { samples: Sample[]; unti
       watts: isSound(record.power) ? record.power : null,
       bpm: inside(record.heart_rate, 30, 230),
       rpm: inside(record.cadence, 0, 300),
-      metresPerSecond: inside(record.speed, 0, 60),
+      // Newer devices leave the plain field out.
+      metresPerSecond: inside(record.enhanced_speed ?? record.speed, 0, 60),
     });
   }
   return { samples, untimed, outside };

@@ -4,6 +4,7 @@ import { printClock } from '../units/time.ts';
 import { isSound } from '../power/stream.ts';
 import { assemble, type Recording } from './recording.ts';
 import type { Sample } from './resample.ts';
+import { readStamp } from './stamp.ts';
 
 /** Deeper than any recording nests. */
 const DEEPEST = 40;
@@ -103,7 +104,7 @@ class PointReader {
     const { point } = this;
     if (!point) return;
     if (name === 'trkpt') this.keep(point);
-    else if (name === 'time') point.seconds = secondsOf(this.text);
+    else if (name === 'time') point.seconds = readStamp(this.text)?.seconds ?? null;
     else {
       const channel = CHANNELS[name];
       const value = Number(this.text.trim());
@@ -141,13 +142,6 @@ class PointReader {
 
 function localName(name: string): string {
   return (name.split(':').at(-1) ?? name).toLowerCase();
-}
-
-function secondsOf(text: string): number | null {
-  const stamp = text.trim();
-  if (!/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(?:\.\d+)?(?:Z|[+-]\d{2}:?\d{2})?$/.test(stamp)) return null;
-  const milliseconds = Date.parse(/(?:Z|[+-]\d{2}:?\d{2})$/.test(stamp) ? stamp : `${stamp}Z`);
-  return Number.isNaN(milliseconds) ? null : milliseconds / 1000;
 }
 
 function inside(value: number | null, low: number, high: number): number | null {

@@ -12,12 +12,19 @@ export interface Sample {
 type Channel = 'watts' | 'bpm' | 'rpm' | 'metresPerSecond';
 const CHANNELS: readonly Channel[] = ['watts', 'bpm', 'rpm', 'metresPerSecond'];
 
-/** Rows this far apart are uneven recording, not a gap: the last value is taken to have held. */
-const HELD_BETWEEN_ROWS_S = 8;
+/** Rows wider apart than this are no longer a row a second. */
+const WIDE_S = 1.5;
+/** Where rows lie wide apart, a value is held so long after its second. */
+const HELD_AFTER_S = 3;
+/** Rows evenly so far apart are how the file was recorded, and each holds until the next. */
+const EVEN_S = { least: 2, most: 5 } as const;
+/** Evenly: this share of the rows lies within half a second of the usual distance. */
+const EVEN_SHARE = 0.9;
 
 /**
- * Puts uneven samples on a clock of one second. Several in a second are averaged; a value holds until the next row
- * while rows are at most 8 s apart; a longer hole is a gap.
+ * Puts uneven samples on a clock of one second, each at the nearest second. Several in a second are averaged. Where
+ * rows lie wider than 1.5 s apart a value is held up to 3 s after its own second; rows evenly 2–5 s apart are held
+ * throughout. What is left is a gap.
  *
  * @param samples in rising time, at least one
  * @param notes gets a sentence for what was resampled and for each long gap (the first three by name)
@@ -27,14 +34,20 @@ const HELD_BETWEEN_ROWS_S = 8;
 export function resample(samples: readonly Sample[], notes: string[]) {
   const start = samples[0]?.seconds ?? 0;
   const length = secondOf(samples.at(-1)?.seconds ?? 0, start) + 1;
-  const spacing = typicalSpacing(samples);
-  const reach = spacing > 1.5 ? HELD_BETWEEN_ROWS_S : 1;
+  const distances = distancesOf(samples);
+  const spacing = distances[Math.floor(distances.length / 2)] ?? 1;
+  const even = evenSpacing(distances, spacing);
+  const reach = 1 + (spacing > WIDE_S ? Math.max(HELD_AFTER_S, (even ?? 1) - 1) : 0);
   const channels = Object.fromEntries(CHANNELS.map((channel) => [channel, onClock(samples, channel, start, length, reach)])) as Record<
     Channel,
     (number | null)[]
   >;
   const { watts } = channels;
-  if (Math.abs(spacing - 1) > 0.05) notes.push(`Rows are ${spacing.toFixed(1).replace(/\.0$/, '')} s apart on the whole. Put on a clock of 1 s.`);
+  if (even !== null) notes.push(`Rows are ${even} s apart throughout. Each is held until the next.`);
+  else if (Math.abs(spacing - 1) > 0.05) {
+    const held = spacing > WIDE_S ? ` A value is held up to ${HELD_AFTER_S} s; what is longer is a gap.` : '';
+    notes.push(`Rows are ${spacing.toFixed(1).replace(/\.0$/, '')} s apart on the whole. Put on a clock of 1 s.${held}`);
+  }
   noteGaps(watts, notes);
   const used = (channel: Channel): (number | null)[] | null => (channels[channel].some((value) => value !== null) ? channels[channel] : null);
   return { watts, bpm: used('bpm'), rpm: used('rpm'), metresPerSecond: used('metresPerSecond') };
@@ -66,18 +79,25 @@ function onClock(samples: readonly Sample[], channel: Channel, start: number, le
   return values;
 }
 
-/** Which second of the clock a time falls into; the nudge keeps 5.017 − 0.017 in the fifth. */
+/** Which second of the clock a time is nearest to; the nudge keeps 4.517 − 0.017 in the fifth. */
 function secondOf(seconds: number, start: number): number {
-  return Math.floor(seconds - start + 1e-6);
+  return Math.floor(seconds - start + 0.5 + 1e-6);
 }
 
-/** The middle one of the distances between rows, s; shorter than a second where several rows share one. */
-function typicalSpacing(samples: readonly Sample[]): number {
-  const distances = samples
+/** The distances between rows, s, shortest first; under a second where several rows share one. */
+function distancesOf(samples: readonly Sample[]): number[] {
+  return samples
     .slice(1)
     .map((sample, index) => sample.seconds - (samples[index]?.seconds ?? 0))
     .sort((a, b) => a - b);
-  return distances[Math.floor(distances.length / 2)] ?? 1;
+}
+
+/** The distance of a file whose rows are evenly 2–5 s apart, whole s; null of any other. */
+function evenSpacing(distances: readonly number[], spacing: number): number | null {
+  const even = Math.round(spacing);
+  if (spacing <= WIDE_S || even < EVEN_S.least || even > EVEN_S.most) return null;
+  const near = distances.filter((distance) => Math.abs(distance - even) <= 0.5).length;
+  return near >= EVEN_SHARE * distances.length ? even : null;
 }
 
 function noteGaps(watts: readonly (number | null)[], notes: string[]): void {

@@ -1,4 +1,5 @@
 import { BIKE_AND_KIT_KG, PLAIN_ROAD, speedAt, timeToTop } from '../hills/climbing.ts';
+import { LONGEST_SESSION_S, MOST_SEGMENTS } from './limits.ts';
 import type { Finish, Item, Length, Plan, Role, SetBlock, Step } from './plan.ts';
 import { type Asked, askedOf, type RiderOnDay } from './efforts.ts';
 import { effortsOf } from './targets.ts';
@@ -20,16 +21,13 @@ export interface Segment {
   readonly until?: Exclude<Length, { kind: 'time' | 'unread' }>;
 }
 
-/** No session laid out is longer than this many steps: beyond it the reps are a slip of the hand. */
-export const MOST_SEGMENTS = 2000;
-
 /**
  * Lays a session out in time for one rider: sets unrolled, rests put between (n − 1) or after each rep, watts derived.
  * Steps whose length is unread are left out; `problemsOf` names them.
  *
  * @param plan the session as the coach means it
  * @param rider the rider's figures on the day
- * @returns the segments in order; at most 2,000
+ * @returns the segments in order; at most 2,000 and no further than 24 h, beyond which `problemsOf` says so
  * Source: handbook section 7.
  */
 export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
@@ -37,21 +35,27 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
   let clock = 0;
   let reps = 0;
 
-  const put = (step: Step, rep: number | null, round: number, seconds: number, from: Asked | null, to: Asked | null, until?: Segment['until']): void => {
-    if (seconds <= 0 || segments.length >= MOST_SEGMENTS) return;
+  const full = (): boolean => segments.length >= MOST_SEGMENTS || clock >= LONGEST_SESSION_S;
+
+  const put = (step: Step, rep: number | null, round: number, wanted: number, from: Asked | null, to: Asked | null, until?: Segment['until']): void => {
+    if (wanted <= 0 || full()) return;
+    const seconds = Math.min(wanted, LONGEST_SESSION_S - clock);
     segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, round, from, to, ...(until ? { until } : {}) });
     clock += seconds;
+  };
+
+  /** What hangs on the step alone is found once, however often it is ridden: a hill takes a search. */
+  const derived = new Map<Step, ReturnType<typeof deriveStep>>();
+  const derive = (step: Step): ReturnType<typeof deriveStep> => {
+    const known = derived.get(step) ?? deriveStep(step, rider);
+    derived.set(step, known);
+    return known;
   };
 
   const ride = (plain: Step, rep: number | null, round: number): void => {
     if (plain.length.kind === 'unread') return;
     const step = inRound(plain, round);
-    const seconds = secondsOf(step, rider);
-    const { target } = step;
-    const finish = step.finish ? finishOf(step.finish, rider, seconds) : null;
-    const mainS = seconds - (finish?.seconds ?? 0);
-    const from = askedOf(target.kind === 'steady' ? target.effort : target.from, rider, seconds);
-    const to = target.kind === 'steady' ? from : askedOf(target.to, rider, seconds);
+    const { mainS, finish, from, to } = derive(step);
     // A finish is reckoned back from the end, so the way to it takes its reckoned time.
     const until = (step.length.kind === 'lap' || step.length.kind === 'hill') && !finish ? step.length : undefined;
     put(step, rep, round, mainS, from, to, until);
@@ -60,18 +64,31 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
 
   const repeat = (set: SetBlock): void => {
     const count = typeof set.reps === 'number' ? set.reps : 1;
-    for (let round = 1; round <= count; round += 1) {
+    // Sets in sets can ask for a million steps: what does not fit any more is not walked through.
+    for (let round = 1; round <= count && !full(); round += 1) {
+      const before = segments.length;
       // A group counts by the reps of the sets inside it; only the innermost reps get a number.
       const holdsSets = set.parts.some((part) => part.kind === 'set');
       const rep = holdsSets ? null : (reps += 1);
       for (const part of set.parts) lay(part, rep, round);
       if (set.rest && (set.rest.when === 'afterEach' || round < count)) ride(set.rest.step, null, round);
+      // Nothing in it can be laid out, so neither can it in the rounds to come.
+      if (segments.length === before) return;
     }
   };
 
   const lay = (item: Item, rep: number | null, round: number): void => (item.kind === 'set' ? repeat(item) : ride(item, rep, round));
   for (const item of plan.items) lay(item, null, 1);
   return segments;
+}
+
+function deriveStep(step: Step, rider: RiderOnDay) {
+  const seconds = secondsOf(step, rider);
+  const { target } = step;
+  const finish = step.finish ? finishOf(step.finish, rider, seconds) : null;
+  const from = askedOf(target.kind === 'steady' ? target.effort : target.from, rider, seconds);
+  const to = target.kind === 'steady' ? from : askedOf(target.to, rider, seconds);
+  return { mainS: seconds - (finish?.seconds ?? 0), finish, from, to };
 }
 
 /** What is ridden where nothing tells the rider's watts or mass: enough to reckon a hill's time by. */

@@ -8,6 +8,7 @@ import { sessionBalance } from './balance.ts';
 import { askedOf, type RiderOnDay } from './efforts.ts';
 import { changeSet, changeStep, easyStep } from './edits.ts';
 import { expand } from './expand.ts';
+import { tooMuch } from './measure.ts';
 import { sessionNumbers } from './numbers.ts';
 import type { Effort, Plan, SetBlock, Step } from './plan.ts';
 import { rowsOf, stepOf } from './rows.ts';
@@ -52,6 +53,8 @@ export function fitToTotal(plan: Plan, totalS: number): Reading<Fitted> {
  * Source: handbook sections 5 (Load) and 8 (fill with endurance first).
  */
 export function fitToLoad(plan: Plan, rider: RiderOnDay, load: number): Reading<Fitted> {
+  const [over] = tooMuch(plan);
+  if (over !== undefined) return refused(over);
   const { totalS: _, ...open } = plan;
   const loadOf = (candidate: Plan): number => sessionNumbers(candidate, rider).load.value;
   const now = loadOf(open);

@@ -1,4 +1,6 @@
-import type { Item, SetBlock } from './plan.ts';
+import { printDuration } from '../units/time.ts';
+import { LONGEST_SESSION_S, MOST_SEGMENTS } from './limits.ts';
+import type { Item, Plan, SetBlock } from './plan.ts';
 
 /** How long something lasts, s, and how many steps it has laid out. */
 export interface Measure {
@@ -37,6 +39,20 @@ export function measure(item: Item): Measure {
   const rests = restCount(item, reps);
   const rest = item.rest ? measure(item.rest.step) : NOTHING;
   return { seconds: reps * parts.seconds + rests * rest.seconds, steps: reps * parts.steps + rests * rest.steps };
+}
+
+/**
+ * Why a session is more than can be laid out: it lasts over a day, or has more steps than anybody rides.
+ *
+ * @param plan the session
+ * @returns a sentence for each limit it breaks; empty where it is within them
+ */
+export function tooMuch(plan: Plan): string[] {
+  const { seconds, steps } = measureAll(plan.items);
+  return [
+    ...(seconds > LONGEST_SESSION_S ? [`The session lasts ${printDuration(seconds)}. The longest is 24 h.`] : []),
+    ...(steps > MOST_SEGMENTS ? [`Laid out, the session has ${steps} steps. The most is ${MOST_SEGMENTS}.`] : []),
+  ];
 }
 
 function restCount(set: SetBlock, reps: number): number {

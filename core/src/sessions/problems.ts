@@ -1,11 +1,9 @@
 import { parseCadence } from '../units/cadence.ts';
 import { parseEffort, parseTarget } from '../units/target.ts';
 import { parseLength } from '../units/length.ts';
-import { printDuration } from '../units/time.ts';
 import { type Reading, refused, understood } from '../units/reading.ts';
 import { type Item, MOST_REPS, type Plan, type Step } from './plan.ts';
-import { MOST_SEGMENTS } from './expand.ts';
-import { measureAll } from './measure.ts';
+import { tooMuch } from './measure.ts';
 import { parseDetails } from './sentence/details.ts';
 import { fitEnds } from './total.ts';
 import { effortsOf } from './targets.ts';
@@ -20,24 +18,20 @@ export interface PlanProblem {
   readonly reason: string;
 }
 
-/** No session is longer than this, s. */
-const LONGEST_SESSION_S = 24 * 3600;
+/** Nobody reads further than this; the rest is named once these are mended. */
+const MOST_NAMED = 100;
 
 /**
  * Lists what stands in the way of giving a session. A draft with problems can be saved all the same.
  *
  * @param plan the draft
- * @returns one problem for each thing to mend, in reading order; empty where it is sound
+ * @returns one problem for each thing to mend, in reading order, about the first hundred; empty where it is sound
  */
 export function problemsOf(plan: Plan): PlanProblem[] {
   const problems: PlanProblem[] = [];
   if (plan.items.length === 0) problems.push({ itemId: null, field: 'session', reason: 'The session has no steps yet. Add one.' });
-  for (const item of plan.items) inspect(item, problems);
-  const laidOut = measureAll(plan.items);
-  if (laidOut.seconds > LONGEST_SESSION_S)
-    problems.push({ itemId: null, field: 'session', reason: `The session lasts ${printDuration(laidOut.seconds)}. The longest is 24 h.` });
-  if (laidOut.steps > MOST_SEGMENTS)
-    problems.push({ itemId: null, field: 'session', reason: `Laid out, the session has ${laidOut.steps} steps. The most is ${MOST_SEGMENTS}.` });
+  for (const item of plan.items) if (problems.length < MOST_NAMED) inspect(item, problems);
+  for (const reason of tooMuch(plan)) problems.push({ itemId: null, field: 'session', reason });
   const ends = fitEnds(plan).problem;
   if (ends !== null) problems.push({ itemId: null, field: 'session', reason: ends });
   if (plan.words !== undefined && problems.length === 0)
@@ -54,7 +48,7 @@ function inspect(item: Item, problems: PlanProblem[]): void {
     const reps = parseReps(item.reps.text);
     if (!reps.ok) problems.push({ itemId: item.id, field: 'reps', reason: reps.reason });
   }
-  for (const part of item.parts) inspect(part, problems);
+  for (const part of item.parts) if (problems.length < MOST_NAMED) inspect(part, problems);
   if (item.rest) inspectStep(item.rest.step, problems);
 }
 

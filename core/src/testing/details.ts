@@ -7,7 +7,7 @@ const watts = (what: string) =>
   z
     .number(`${what} is a number of watts.`)
     .min(READING_BOUNDS.watts.low, `${what} is under ${READING_BOUNDS.watts.low} W.`)
-    .max(READING_BOUNDS.watts.high, `${what} is over ${READING_BOUNDS.watts.high} W.`);
+    .max(READING_BOUNDS.watts.high, `${what} is over ${READING_BOUNDS.watts.high.toLocaleString('en')} W.`);
 const beats = z
   .number('A heart rate is a number of beats.')
   .min(READING_BOUNDS.bpm.low, `A heart rate under ${READING_BOUNDS.bpm.low} bpm cannot be right.`)
