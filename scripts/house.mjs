@@ -54,7 +54,7 @@ export function ensureInstalled() {
       ensureCompiler();
       console.log('Installing (the database is compiled here, which takes two to three minutes) …');
       // Built from source: no ready-made binary is ever fetched.
-      run(npm(), ['install', '--no-audit', '--no-fund', '--loglevel=error'], { env: { npm_config_build_from_source: 'true' } });
+      run(npm(), ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { env: { npm_config_build_from_source: 'true' } });
     },
   );
 }

@@ -11,3 +11,7 @@ export const serverHealth = z.object({ status: z.literal('ok'), version: z.strin
 
 /** A step of the journal that stands in the way and is to step aside. */
 export const stepParams = z.object({ step: z.coerce.number().int().min(1) });
+
+/** A copy of everything, made and checked: where it lies, and how large it is. */
+export const backup = z.object({ path: z.string(), bytes: z.number() });
+export type Backup = z.infer<typeof backup>;

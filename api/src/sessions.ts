@@ -43,7 +43,10 @@ export const placed = shapeOf(
 );
 export interface Placed extends z.infer<typeof placed> {}
 
-export const newPlaced = z.object({ sessionId: id, dates: z.array(day).min(1, 'Choose at least one day.').max(31, 'At most 31 days at once.') });
+/** True where the coach was asked and wants the same session on the same day once more. */
+const again = z.boolean().default(false);
+
+export const newPlaced = z.object({ again, sessionId: id, dates: z.array(day).min(1, 'Choose at least one day.').max(31, 'At most 31 days at once.') });
 
 /** A session given to several riders at once, each on days of their own. */
 export const giving = z.object({
@@ -51,9 +54,11 @@ export const giving = z.object({
   gives: z
     .array(z.object({ riderId: id, dates: newPlaced.shape.dates }))
     .min(1, 'Choose at least one rider.')
-    .max(60, 'At most 60 riders at once.'),
+    .max(60, 'At most 60 riders at once.')
+    .refine((gives) => new Set(gives.map(({ riderId }) => riderId)).size === gives.length, 'A rider is named twice. Name each once, with all of their days.'),
+  again,
 });
-export type Giving = z.infer<typeof giving>;
+export type Giving = z.input<typeof giving>;
 
 export const placedChange = z.object({
   version,

@@ -199,7 +199,7 @@ describe('FIT workouts', () => {
 });
 
 describe('the calendar', () => {
-  const day = { id: 'd1', date: '2026-11-24', version: 3, name: 'Reservoir eights', text: '4 × 8:00 at 257–267 W; easy, between', url: null };
+  const day = { id: 'd1', date: '2026-11-24', version: 3, name: 'Reservoir eights', text: '4 × 8:00 at 257–267 W; easy, between' };
   const lines = (file: string): string[] => file.replace(/\r\n[ \t]/g, '').split('\r\n');
 
   it('an id stays, the sequence rises, the day is a whole one', () => {

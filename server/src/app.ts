@@ -3,10 +3,11 @@ import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
+import type { Copy } from './backup.ts';
 import { openDatabase } from './database.ts';
 import { type House, VERSION } from './house.ts';
-import { LARGEST_BODY, LARGEST_UPLOAD } from './limits.ts';
-import { useProblems } from './problems.ts';
+import { LARGEST_BODY, LARGEST_UPLOAD, LONGEST_PARAMETER, REQUEST_MS } from './limits.ts';
+import { answerProblem, answerUnreadable, useProblems } from './problems.ts';
 import { generalRoutes } from './routes/general.ts';
 import { placedRoutes } from './routes/placed.ts';
 import { recordingRoutes } from './routes/recordings.ts';
@@ -28,15 +29,29 @@ export interface AppSettings {
   readonly log?: boolean;
 }
 
+declare module 'fastify' {
+  interface FastifyInstance {
+    /** A checked copy of the database, made in a thread. */
+    copyDatabase: Copy;
+  }
+}
+
 /** Builds the server, ready to listen; closing it closes the database and the threads. */
 export async function buildApp(settings: AppSettings): Promise<FastifyInstance> {
-  const house: House = { db: await openDatabase(settings.database), pool: startPool(), demo: settings.demo ?? false };
+  const house: House = { db: await openDatabase(settings.database), pool: startPool(), file: settings.database, demo: settings.demo ?? false };
+
   const app = Fastify({
     bodyLimit: LARGEST_BODY,
+    // Slow senders are cut off; a day of riding over a slow line takes less.
+    requestTimeout: REQUEST_MS,
+    routerOptions: { maxParamLength: LONGEST_PARAMETER },
+    frameworkErrors: (error, request, reply) => answerProblem(error, request, reply),
+    clientErrorHandler: answerUnreadable,
     // Only what was asked and how it went: no addresses with ids, no bodies, no names.
     logger: settings.log ? { level: 'warn', serializers: { req: (request) => ({ method: request.method, route: request.routeOptions?.url }) } } : false,
     forceCloseConnections: true,
   }).withTypeProvider<ZodTypeProvider>();
+  app.decorate('copyDatabase', house.pool.copyDatabase);
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   useProblems(app, settings.pages !== undefined);

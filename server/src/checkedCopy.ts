@@ -1,4 +1,4 @@
-import { closeSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs';
+import { chmodSync, closeSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import BetterSqlite from 'better-sqlite3';
 
@@ -27,6 +27,7 @@ export function copyChecked(file: string, target: string): string {
   rmSync(part, { force: true });
   try {
     writeChecked(file, part);
+    chmodSync(part, 0o600);
     sync(part);
     const free = freeName(target);
     renameSync(part, free);

@@ -1,6 +1,9 @@
 import { homedir } from 'node:os';
 import path from 'node:path';
 
+/** Name of the folder that holds nothing but this program's data. */
+export const OWN_FOLDER = 'uphill-count';
+
 /**
  * Where a coach's own database lies unless a flag or the environment says otherwise: the user's data folder.
  *
@@ -15,5 +18,5 @@ export function defaultDatabase(environment: NodeJS.ProcessEnv, platform: string
       : platform === 'darwin'
         ? path.join(home, 'Library', 'Application Support')
         : (environment['XDG_DATA_HOME'] ?? path.join(home, '.local', 'share'));
-  return path.join(base, 'uphill-count', 'uphill-count.sqlite');
+  return path.join(base, OWN_FOLDER, 'uphill-count.sqlite');
 }

@@ -5,6 +5,8 @@ import type { ImportPool } from './workers/pool.ts';
 export interface House {
   readonly db: Db;
   readonly pool: ImportPool;
+  /** Path of the database. */
+  readonly file: string;
   readonly demo: boolean;
 }
 

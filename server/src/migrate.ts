@@ -1,12 +1,10 @@
 import type BetterSqlite from 'better-sqlite3';
 import type { Kysely, Migration } from 'kysely';
 import { copyChecked, countRows } from './checkedCopy.ts';
+import { DONE, migrationsOf } from './known.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 
 type Connection = InstanceType<typeof BetterSqlite>;
-
-/** Which migrations a file has had; the name is older than this runner. */
-const DONE = 'kysely_migration';
 
 /**
  * Brings a database up to date: all that is waiting in one transaction, so that a kill at any moment leaves it as
@@ -47,8 +45,7 @@ export async function migrate(sqlite: Connection, db: Kysely<never>, file: strin
 
 /** The migrations this program knows and the file has not had yet. */
 function waiting(sqlite: Connection, upTo = '~'): string[] {
-  const known = sqlite.prepare("SELECT 1 FROM sqlite_schema WHERE type = 'table' AND name = ?").get(DONE);
-  const done = new Set(known ? (sqlite.prepare(`SELECT name FROM ${DONE}`).pluck().all() as string[]) : []);
+  const done = new Set(migrationsOf(sqlite));
   return Object.keys(MIGRATIONS).filter((name) => name <= upTo && !done.has(name));
 }
 

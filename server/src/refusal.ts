@@ -1,4 +1,5 @@
 import type { Problem } from '@uphill/api';
+import { faultOf } from './faults.ts';
 
 type Extra = Partial<Pick<Problem, 'fields' | 'step' | 'yours' | 'theirs'>>;
 
@@ -16,6 +17,17 @@ export class Refusal extends Error {
     this.status = status;
     this.code = code ?? null;
     this.extra = extra;
+  }
+}
+
+/** Where the disk or the file does not take what is to be stored, says what was not saved, and why. */
+export async function orNotSaved<T>(what: string, store: () => Promise<T>): Promise<T> {
+  try {
+    return await store();
+  } catch (error) {
+    const fault = faultOf(error);
+    if (!fault) throw error;
+    throw new Refusal(fault.status, `Not saved: ${what}. ${fault.running}`, { code: 'not-saved' });
   }
 }
 

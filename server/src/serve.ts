@@ -1,6 +1,10 @@
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { copyOfTheDay } from './backup.ts';
 import { buildApp } from './app.ts';
+import { today } from './today.ts';
+
+type App = Awaited<ReturnType<typeof buildApp>>;
 
 const PAGES = fileURLToPath(new URL('../../web/dist', import.meta.url));
 
@@ -17,7 +21,17 @@ export async function serve({ database, port, demo = false }: { database: string
   const address = app.server.address();
   console.log(`Uphill Count is on http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}`);
   console.log(`${demo ? 'The demo data' : 'Your data'} is in ${database}`);
+  // In the background: nobody waits for it, and the demo can be built again.
+  if (!demo) void dayCopy(app, database);
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void app.close().then(() => process.exit(0)));
+}
+
+async function dayCopy(app: App, database: string): Promise<void> {
+  try {
+    for (const line of await copyOfTheDay(database, today(), app.copyDatabase)) console.log(line);
+  } catch (error) {
+    console.log(`No copy was made today: ${(error as Error).message}`);
+  }
 }
 
 /** Reads a port; a senseless one ends the program with a sentence. */

@@ -1,16 +1,24 @@
 import { expect, it } from 'vitest';
+import { killServers } from './torture/lives.ts';
 import { killMigrations } from './torture/migrations.ts';
-import { KILLS, tell } from './torture/tally.ts';
+import { KILLS, tell, type Tally } from './torture/tally.ts';
+import { coach, importer } from './torture/writers.ts';
 
-const PATIENCE = 60_000 + KILLS * 3000;
+/** Of each kind; what was acknowledged before a kill has to be there after it. */
+const KINDS: readonly (readonly [name: string, run: () => Promise<Tally>])[] = [
+  ['migrations', () => killMigrations(KILLS, Math.random)],
+  ['writers', () => killServers(KILLS, Math.random, coach(), 3)],
+  ['imports', () => killServers(KILLS, Math.random, importer(), 2)],
+];
 
-it(
-  'killed in the middle of a migration, the file is what it was or what it was to become, and its copy whole',
-  async () => {
-    const tally = await killMigrations(KILLS, Math.random);
-    tell('migrations', tally);
+it.each(KINDS)(
+  'killed in the middle of %s, nothing is lost',
+  async (name, run) => {
+    const tally = await run();
+    tell(name, tally);
     expect(tally.kills).toBe(KILLS);
+    expect(tally.checked).toBeGreaterThan(KILLS);
     expect(tally.lost).toEqual([]);
   },
-  PATIENCE,
+  60_000 + KILLS * 6000,
 );

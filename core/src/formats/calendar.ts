@@ -11,13 +11,11 @@ export interface CalendarDay {
   readonly name: string;
   /** What to do, in the rider's own watts. */
   readonly text: string;
-  /** Where the day can be looked at; null for nowhere. */
-  readonly url: string | null;
 }
 
 /**
  * Writes placed days as one iCalendar file. Ids are stable and the sequence rises with the version, so that a newer
- * file replaces what an older one put there.
+ * file replaces what an older one put there. It goes to riders, so it carries no address of the coach's machine.
  *
  * @param name the calendar's name
  * @param days the days, in any order
@@ -26,7 +24,7 @@ export interface CalendarDay {
  */
 export function writeCalendar(name: string, days: readonly CalendarDay[], now: string): string {
   const calendar = ical({ name: oneLine(name), prodId: { company: 'uphill-count', product: 'sessions', language: 'EN' }, method: ICalCalendarMethod.PUBLISH });
-  for (const { id, date, version, name: summary, text, url } of [...days].sort((a, b) => a.date.localeCompare(b.date) || a.id.localeCompare(b.id))) {
+  for (const { id, date, version, name: summary, text } of [...days].sort((a, b) => a.date.localeCompare(b.date) || a.id.localeCompare(b.id))) {
     calendar.createEvent({
       id: `${id}@uphill-count`,
       sequence: version,
@@ -36,7 +34,6 @@ export function writeCalendar(name: string, days: readonly CalendarDay[], now: s
       timezone: null,
       summary: oneLine(summary),
       description: text.replace(/\r\n?/g, '\n'),
-      ...(url === null ? {} : { url }),
     });
   }
   return calendar.toString();

@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { isSound } from '../power/stream.ts';
 import { refused, type Reading } from '../units/reading.ts';
 import { columnOf, type Field } from './csvColumns.ts';
+import { tooMuchCsv } from './csvLimits.ts';
 import { clockOf, clockFormatOf } from './csvTime.ts';
 import { numberOf } from './csvNumbers.ts';
 import { assemble, type Recording } from './recording.ts';
@@ -21,6 +22,8 @@ export function parseCsvRecording(text: string): Reading<Recording> {
   if (body.trim() === '') return refused('The file is empty.');
   if (looksBinary(body)) return refused('The file is not text. A recording as CSV has a header row such as "seconds,power,heart_rate".');
 
+  const limit = tooMuchCsv(body);
+  if (limit !== null) return refused(limit);
   const parsed = Papa.parse<string[]>(body, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] });
   const [header, ...rows] = parsed.data;
   if (!header || rows.length === 0) return refused('The file has a header row but no samples under it.');

@@ -20,5 +20,5 @@ export function writeCsvRecording(seconds: readonly SessionSecond[], startedAt: 
     ...(withSpeed ? [metresPerSecond ?? ''] : []),
   ]);
   const fields = ['timestamp', 'power', 'heart_rate', 'cadence', ...(withSpeed ? ['speed'] : [])];
-  return `${Papa.unparse({ fields, data: rows }, { newline: '\n' })}\n`;
+  return `${Papa.unparse({ fields, data: rows }, { newline: '\n', escapeFormulae: true })}\n`;
 }

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { RiderOnDay } from '../sessions/efforts.ts';
+import type { Asked, RiderOnDay } from '../sessions/efforts.ts';
 import { expand } from '../sessions/expand.ts';
 import { nameFromSets } from '../sessions/naming.ts';
 import { type Plan, ROLES, type Role, type Step, type Target } from '../sessions/plan.ts';
@@ -35,19 +35,16 @@ export function writeSessionCsv(plan: Plan, rider: RiderOnDay): Written<string> 
   const rows = segments.map(({ stepId, startS, seconds, role, rep, from, to }) => {
     const step = steps.get(stepId);
     const cadence = step?.cadence && 'low' in step.cadence ? printSpan(step.cadence.low, step.cadence.high) : '';
-    return [startS, seconds, role, rep ?? '', step ? printTarget(step.target) : '', from?.lowW ?? '', to?.highW ?? '', cadence, guarded(step?.cue ?? '')];
+    return [startS, seconds, role, rep ?? '', step ? printTarget(step.target) : '', ...spanOf(from, to), cadence, step?.cue ?? ''];
   });
   const lost: string[] = [];
+  if (segments.some(({ until }) => until?.kind === 'lap')) lost.push('Steps until lap have the length they are expected to take.');
+  if (segments.some(({ until }) => until?.kind === 'hill')) lost.push('Steps to the top of a hill have the time they are reckoned to take.');
   if (rowsOf(plan).some(({ sets }) => sets.length > 0)) lost.push('Sets are written out rep by rep.');
   if ([...steps.values()].some(({ finish, everyNth, exceptions }) => finish ?? everyNth ?? exceptions))
     lost.push('What differs in single reps is in their watts only.');
   if ([...steps.values()].some(({ posture, capBpm }) => posture ?? capBpm)) lost.push('Posture and heart-rate caps are left out.');
-  return { file: `${Papa.unparse({ fields: [...FIELDS], data: rows }, { newline: '\n' })}\n`, lost };
-}
-
-/** A cue that a spreadsheet would run as a formula is shown as text. */
-function guarded(cue: string): string {
-  return /^[=+\-@\t\r]/.test(cue) ? `'${cue}` : cue;
+  return { file: `${Papa.unparse({ fields: [...FIELDS], data: rows }, { newline: '\n', escapeFormulae: true })}\n`, lost };
 }
 
 /**
@@ -70,18 +67,29 @@ export function readSessionCsv(text: string, newId: NewId): Reading<Plan> {
     const where = `Row ${index + 1}`;
     if (!Number.isInteger(seconds) || seconds < 1 || seconds > 86_400)
       return refused(`${where}, seconds: "${(row['seconds'] ?? '').slice(0, 20)}" is not whole seconds from 1 to 86,400.`);
-    const target = parseTarget(row['target'] ?? '');
+    const target = parseTarget(plain(row['target']));
     if (!target.ok) return refused(`${where}, target: ${target.reason}`);
     const cadence = parseCadence(row['cadence'] ?? '');
     if (!cadence.ok) return refused(`${where}, cadence: ${cadence.reason}`);
-    items.push(stepOf(newId(), seconds, roleOf(row['role']), target.value, cadence.value, row['cue'] ?? ''));
+    items.push(stepOf(newId(), seconds, roleOf(row['role']), target.value, cadence.value, plain(row['cue'])));
   }
   const plan: Plan = { name: '', nameFollows: true, purpose: '', system: 'threshold', systemFollows: true, place: 'any', note: '', items };
   return understood({ ...plan, name: nameFromSets(plan) });
 }
 
+/** The lowest and the highest watts asked in a step, whichever end of it they are at. */
+function spanOf(...ends: readonly (Asked | null)[]): [low: number | '', high: number | ''] {
+  const watts = ends.flatMap((asked) => [asked?.lowW, asked?.highW]).filter((value): value is number => value != null);
+  return watts.length === 0 ? ['', ''] : [Math.min(...watts), Math.max(...watts)];
+}
+
+/** Without the mark that keeps a spreadsheet from running a cell as a formula. */
+function plain(cell = ''): string {
+  return cell.replace(/^'(?=[=+\-@\t\r])/, '');
+}
+
 function stepOf(id: string, seconds: number, role: Role, target: Target, cadence: Step['cadence'], cue: string): Step {
-  return { kind: 'step', id, role, length: { kind: 'time', seconds }, target, cadence, cue: cue.replace(/^'(?=[=+\-@])/, '').slice(0, 200) };
+  return { kind: 'step', id, role, length: { kind: 'time', seconds }, target, cadence, cue: cue.slice(0, 200) };
 }
 
 function roleOf(text: string | undefined): Role {

@@ -11,7 +11,7 @@ export const placedRoutes = routes((app, { db }) => {
     listPlaced(db, query, params.riderId),
   );
   app.post('/riders/:riderId/placed', { schema: { params: riderParams, body: newPlaced, response: days } }, ({ params, body }) =>
-    giveSession(db, { sessionId: body.sessionId, gives: [{ riderId: params.riderId, dates: body.dates }] }),
+    giveSession(db, { sessionId: body.sessionId, again: body.again, gives: [{ riderId: params.riderId, dates: body.dates }] }),
   );
   app.post('/placed', { schema: { body: giving, response: days } }, ({ body }) => giveSession(db, body));
   app.get('/placed/:id', { schema: { params: idParams, response: { 200: placed } } }, ({ params }) => readPlaced(db, params.id));

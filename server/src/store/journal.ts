@@ -4,6 +4,7 @@ import type { z } from 'zod';
 import type { Db } from '../database.ts';
 import { conflict, notFound, Refusal } from '../refusal.ts';
 import type { Tables } from '../tables.ts';
+import { orNotSaved } from '../refusal.ts';
 import { Blocked, changeRow, entriesSchema, type Entry, type Journaled, putRow, readRow, type Row, swap } from './journalEntries.ts';
 
 /** Undo reaches this far back. */
@@ -40,13 +41,15 @@ export interface Act {
  * @param answer shape of what `perform` gives; null where nothing is answered
  */
 export async function act<T>(db: Db, label: string, answer: z.ZodType<T> | null, perform: (act: Act) => Promise<T>): Promise<T> {
-  return db.transaction().execute(async (trx) => {
-    const entries: Entry[] = [];
-    const result = await perform(writesOf(trx, entries));
-    answer?.parse(result);
-    if (entries.length > 0) await remember(trx, label, entries);
-    return result;
-  });
+  return orNotSaved(label, () =>
+    db.transaction().execute(async (trx) => {
+      const entries: Entry[] = [];
+      const result = await perform(writesOf(trx, entries));
+      answer?.parse(result);
+      if (entries.length > 0) await remember(trx, label, entries);
+      return result;
+    }),
+  );
 }
 
 function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {

@@ -3,6 +3,7 @@ import { type Giving, type Placed, type PlacedChange, placed, type Rider } from 
 import { healthRefusal, healthVerdict, numbersOnDay, type Plan, problemsOf, riderFigures } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
+import { format, parseISO } from 'date-fns';
 import { z } from 'zod';
 import type { PlacedRow } from '../tables.ts';
 import { today } from '../today.ts';
@@ -31,7 +32,7 @@ export async function readPlaced(db: Db, id: string): Promise<Placed> {
 }
 
 /** Puts a session on days of one or several riders, all in one action. A draft with something wrong in it is not given. */
-export async function giveSession(db: Db, { sessionId, gives }: Giving): Promise<Placed[]> {
+export async function giveSession(db: Db, { sessionId, gives, again = false }: Giving): Promise<Placed[]> {
   const session = await readSession(db, sessionId);
   const problems = problemsOf(session.plan);
   if (problems.length > 0) {
@@ -54,12 +55,32 @@ export async function giveSession(db: Db, { sessionId, gives }: Giving): Promise
       });
     }
   }
+  if (!again) await askIfTwice(db, session.plan.name, riders, rows);
   const whom = riders.length === 1 ? (riders[0]?.name ?? '') : `${riders.length} riders`;
   const days = rows.length === 1 ? 'one day' : `${rows.length} days`;
   return act(db, `gave ${session.plan.name} to ${whom} on ${days}`, z.array(placed), async ({ insert, trx }) => {
     for (const row of rows) await insert('placed_sessions', row);
     return Promise.all(rows.map(({ id }) => readPlaced(trx, id)));
   });
+}
+
+/** The same session on the same day twice is more often a slip than meant, so it is asked. */
+async function askIfTwice(db: Db, session: string, riders: readonly Rider[], rows: readonly PlacedRow[]): Promise<void> {
+  const [first] = rows;
+  if (!first) return;
+  const there = await db
+    .selectFrom('placed_sessions')
+    .select(['rider_id', 'date'])
+    .where('session_id', '=', first.session_id)
+    .where('date', 'in', [...new Set(rows.map(({ date }) => date))])
+    .execute();
+  const twice = rows.filter((row) => there.some(({ rider_id, date }) => rider_id === row.rider_id && date === row.date));
+  if (twice.length === 0) return;
+  const named = twice
+    .slice(0, 3)
+    .map(({ rider_id, date }) => `${riders.find(({ id }) => id === rider_id)?.name ?? ''} on ${format(parseISO(date), 'EEE d MMM')}`);
+  const more = twice.length > 3 ? ` and ${twice.length - 3} more` : '';
+  throw new Refusal(409, `${session} is there already: ${named.join(', ')}${more}. Assign it once more?`, { code: 'twice-on-a-day' });
 }
 
 /** Moves a day, or marks it. Marking it keeps the plan and FTP it was ridden with. */

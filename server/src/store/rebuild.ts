@@ -32,7 +32,7 @@ export async function rebuildDerived(db: Db, pool: ImportPool, tell: (done: numb
       const same = (Object.keys(derived) as (keyof typeof derived)[]).every((column) => asBytes(row[column]).equals(asBytes(derived[column])));
       if (!same) {
         changed += 1;
-        await db.updateTable('recordings').set(derived).where('id', '=', id).execute();
+        await db.transaction().execute((trx) => trx.updateTable('recordings').set(derived).where('id', '=', id).execute());
       }
     } else left.push({ fileName, reason: read.reason });
     tell(index + 1, all.length);

@@ -3,7 +3,7 @@ import { gunzipSync } from 'node:zlib';
 import type { RecordingSummary, RecordingWithStreams } from '@uphill/api';
 import type { Db } from '../database.ts';
 import { packBests } from '../packedBests.ts';
-import { badField, notFound } from '../refusal.ts';
+import { badField, notFound, orNotSaved } from '../refusal.ts';
 import { today } from '../today.ts';
 import type { ImportPool } from '../workers/pool.ts';
 import { riderName } from './riders.ts';
@@ -45,28 +45,32 @@ export async function keepRecording(
   if (!read.ok) throw badField('file', read.reason);
   const { startedAt, seconds, notes, streams, bests, kind, laps } = read.value;
   const id = randomUUID();
-  await db
-    .insertInto('recordings')
-    .values({
-      id,
-      rider_id: riderId,
-      file_name: safeName(file.name),
-      sha256,
-      received_at: new Date().toISOString(),
-      started_at: startedAt,
-      date: startedAt?.slice(0, 10) ?? today(),
-      seconds,
-      notes: JSON.stringify(notes),
-      kind,
-      laps: JSON.stringify(laps),
-      power_source: rider.power_source,
-      file: Buffer.from(file.bytes),
-      streams: Buffer.from(streams),
-      bests: packBests(bests),
-    })
-    // Two uploads of the same file at once: the second finds the first.
-    .onConflict((clash) => clash.columns(['rider_id', 'sha256']).doNothing())
-    .execute();
+  await orNotSaved(`the recording ${safeName(file.name)}`, () =>
+    db.transaction().execute((trx) =>
+      trx
+        .insertInto('recordings')
+        .values({
+          id,
+          rider_id: riderId,
+          file_name: safeName(file.name),
+          sha256,
+          received_at: new Date().toISOString(),
+          started_at: startedAt,
+          date: startedAt?.slice(0, 10) ?? today(),
+          seconds,
+          notes: JSON.stringify(notes),
+          kind,
+          laps: JSON.stringify(laps),
+          power_source: rider.power_source,
+          file: Buffer.from(file.bytes),
+          streams: Buffer.from(streams),
+          bests: packBests(bests),
+        })
+        // Two uploads of the same file at once: the second finds the first.
+        .onConflict((clash) => clash.columns(['rider_id', 'sha256']).doNothing())
+        .execute(),
+    ),
+  );
   const stored = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirstOrThrow();
   return { recording: fromRow(stored), duplicate: stored.id !== id };
 }

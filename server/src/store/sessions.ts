@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type Session, session } from '@uphill/api';
 import type { Plan } from '@uphill/core';
 import type { Db } from '../database.ts';
-import { conflict, notFound } from '../refusal.ts';
+import { conflict, notFound, orNotSaved } from '../refusal.ts';
 import type { SessionRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 
@@ -28,19 +28,21 @@ export async function createSession(db: Db, plan: Plan): Promise<Session> {
 
 /** Saves a draft as it is, problems and all. Its undo lives in the workshop, so the journal leaves it out. */
 export async function saveSession(db: Db, id: string, change: { plan: Plan; version: number }): Promise<Session> {
-  return db.transaction().execute(async (trx) => {
-    const saved = await trx
-      .updateTable('sessions')
-      .set({ plan: JSON.stringify(change.plan), version: change.version + 1, updated_at: new Date().toISOString() })
-      .where('id', '=', id)
-      .where('version', '=', change.version)
-      .returningAll()
-      .executeTakeFirst();
-    if (saved) return session.parse(fromRow(saved));
-    const stored = await trx.selectFrom('sessions').selectAll().where('id', '=', id).executeTakeFirst();
-    if (!stored) throw notFound('session');
-    throw conflict({ plan: change.plan, version: change.version }, fromRow(stored));
-  });
+  return orNotSaved(`the session ${change.plan.name || 'New session'}`, () =>
+    db.transaction().execute(async (trx) => {
+      const saved = await trx
+        .updateTable('sessions')
+        .set({ plan: JSON.stringify(change.plan), version: change.version + 1, updated_at: new Date().toISOString() })
+        .where('id', '=', id)
+        .where('version', '=', change.version)
+        .returningAll()
+        .executeTakeFirst();
+      if (saved) return session.parse(fromRow(saved));
+      const stored = await trx.selectFrom('sessions').selectAll().where('id', '=', id).executeTakeFirst();
+      if (!stored) throw notFound('session');
+      throw conflict({ plan: change.plan, version: change.version }, fromRow(stored));
+    }),
+  );
 }
 
 /** Takes a session out of the list; days it stands on keep it. */

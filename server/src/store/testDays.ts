@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type TestDay, type TestDayDraft, testDay } from '@uphill/api';
 import { protocolOf } from '@uphill/core';
 import type { Db } from '../database.ts';
-import { conflict, notFound } from '../refusal.ts';
+import { conflict, notFound, orNotSaved } from '../refusal.ts';
 import type { TestDayRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 import { riderName } from './riders.ts';
@@ -40,19 +40,21 @@ export async function createTestDay(db: Db, riderId: string, fields: { protocol:
 
 /** Saves a test day as it stands. It saves itself while it goes on, so the journal leaves it out. */
 export async function saveTestDay(db: Db, id: string, change: { draft: TestDayDraft; version: number }): Promise<TestDay> {
-  return db.transaction().execute(async (trx) => {
-    const saved = await trx
-      .updateTable('test_days')
-      .set({ draft: JSON.stringify(change.draft), version: change.version + 1, updated_at: new Date().toISOString() })
-      .where('id', '=', id)
-      .where('version', '=', change.version)
-      .returningAll()
-      .executeTakeFirst();
-    if (saved) return testDay.parse(fromRow(saved));
-    const stored = await trx.selectFrom('test_days').selectAll().where('id', '=', id).executeTakeFirst();
-    if (!stored) throw notFound('test day');
-    throw conflict(change, fromRow(stored));
-  });
+  return orNotSaved('the test day', () =>
+    db.transaction().execute(async (trx) => {
+      const saved = await trx
+        .updateTable('test_days')
+        .set({ draft: JSON.stringify(change.draft), version: change.version + 1, updated_at: new Date().toISOString() })
+        .where('id', '=', id)
+        .where('version', '=', change.version)
+        .returningAll()
+        .executeTakeFirst();
+      if (saved) return testDay.parse(fromRow(saved));
+      const stored = await trx.selectFrom('test_days').selectAll().where('id', '=', id).executeTakeFirst();
+      if (!stored) throw notFound('test day');
+      throw conflict(change, fromRow(stored));
+    }),
+  );
 }
 
 /** Gives a test day up; undo brings it back. */

@@ -1,10 +1,14 @@
 import { refused, type Reading } from '@uphill/core';
 import { Piscina } from 'piscina';
+import type { Copy } from '../backup.ts';
+import type { Copied } from './copyDatabase.ts';
 import type { Imported } from './importRecording.ts';
 
 /** Worker threads for what takes longer than an answer should. */
 export interface ImportPool {
   importRecording(bytes: Uint8Array): Promise<Reading<Imported>>;
+  /** A checked copy of a database; see `copyChecked`. */
+  copyDatabase: Copy;
   close(): Promise<void>;
 }
 
@@ -13,6 +17,7 @@ const LONGEST_MS = 60_000;
 
 /** Starts the threads; they are made when first needed and stay for a minute. */
 export function startPool(): ImportPool {
+  const copying = new Piscina({ filename: new URL('./copyDatabase.js', import.meta.url).href, minThreads: 0, maxThreads: 1, idleTimeout: 1000 });
   const pool = new Piscina({
     filename: new URL('./importRecording.js', import.meta.url).href,
     minThreads: 0,
@@ -36,6 +41,13 @@ export function startPool(): ImportPool {
         clearTimeout(timer);
       }
     },
-    close: () => pool.destroy(),
+    async copyDatabase(file, target) {
+      const copied = (await copying.run({ file, target })) as Copied;
+      if ('path' in copied) return copied.path;
+      throw Object.assign(new Error(copied.message), { code: copied.code });
+    },
+    close: async () => {
+      await Promise.all([pool.destroy(), copying.destroy()]);
+    },
   };
 }

@@ -46,9 +46,11 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
   const allowed = wanted.filter(({ given }) => given.refusal === null);
   const whom = allowed.length === 1 ? firstName(allowed[0]?.rider.name ?? '') : `${allowed.length} riders`;
   const when = dates.length === 1 ? printDay(dates[0] ?? '') : `${dates.length} days`;
-  const send = async (): Promise<void> => {
+  // Asked by the server: the same session stands on one of these days already.
+  const twice = problem?.type === '/problems/twice-on-a-day' ? problem.detail : null;
+  const send = async (again = false): Promise<void> => {
     const gives = allowed.map((each) => ({ riderId: each.rider.id, dates: [...dates] }));
-    if (await act(give({ sessionId, gives }), `${plan.name} given to ${whom}, ${when}.`)) close();
+    if (await act(give({ sessionId, gives, again }), `${plan.name} given to ${whom}, ${when}.`)) close();
   };
   return (
     <Modal show onHide={close} animation={false} size="lg" aria-labelledby="give-title">
@@ -59,7 +61,16 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
       </Modal.Header>
       <Modal.Body>
         {problems.length > 0 && <Wrong>This session cannot be given yet. {problems[0]?.reason}</Wrong>}
-        <Refused problem={problem} />
+        {twice === null ? (
+          <Refused problem={problem} />
+        ) : (
+          <Wrong>
+            {twice}{' '}
+            <Button size="sm" variant="outline-secondary" onClick={() => void send(true)}>
+              Yes, once more
+            </Button>
+          </Wrong>
+        )}
         <Riders
           riders={riders}
           chosen={chosen}

@@ -1,0 +1,93 @@
+import { mkdirSync, rmSync, statfsSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { differenceInCalendarDays, format, getISOWeek, getISOWeekYear, parseISO } from 'date-fns';
+import { copiesFolder, copiesOf } from './copies.ts';
+import { faultOf } from './faults.ts';
+
+/** A day's copy is kept so many days, and after that one a week for so many weeks. */
+const DAYS = 7;
+const WEEKS = 8;
+/** There has to be room for so many copies before one is made. */
+const ROOM_FOR = 2;
+
+const DAILY = /^(.+) daily (\d{4}-\d{2}-\d{2})\.sqlite$/;
+
+/** Makes a checked copy; see `copyChecked`. In a server it runs in a worker thread. */
+export type Copy = (file: string, target: string) => Promise<string>;
+
+/** Where a copy made by hand goes: dated to the second, beside the days' copies. */
+export function backupTarget(file: string, now: Date): string {
+  return path.join(copiesFolder(file), `${path.parse(file).name} ${format(now, 'yyyy-MM-dd HH.mm.ss')}.sqlite`);
+}
+
+/** Makes a copy by hand now. */
+export async function backUp(file: string, now: Date, copy: Copy): Promise<{ path: string; bytes: number }> {
+  mkdirSync(copiesFolder(file), { recursive: true, mode: 0o700 });
+  const made = await copy(file, backupTarget(file, now));
+  return { path: made, bytes: statSync(made).size };
+}
+
+/** A day's copy by its day. */
+interface Daily {
+  readonly file: string;
+  readonly day: string;
+}
+
+/**
+ * Which of the days' copies go: those older than a week, but for the last of each week of the eight before.
+ *
+ * @param days days that have a copy, `yyyy-mm-dd`, in any order
+ * @param today `yyyy-mm-dd`
+ * @returns the days whose copies go
+ */
+export function tooOld(days: readonly string[], today: string): string[] {
+  const age = (day: string): number => differenceInCalendarDays(parseISO(today), parseISO(day));
+  const week = (day: string): string => `${getISOWeekYear(parseISO(day))}-${getISOWeek(parseISO(day))}`;
+  const lastOfWeek = new Map<string, string>();
+  for (const day of [...days].sort()) lastOfWeek.set(week(day), day);
+  return days.filter((day) => age(day) >= DAYS && !(lastOfWeek.get(week(day)) === day && age(day) < DAYS * (WEEKS + 1)));
+}
+
+/** What came of the day's copy, in sentences; empty where there was nothing to do or to say. */
+export async function copyOfTheDay(file: string, today: string, copy: Copy, freeBytes = freeBeside): Promise<string[]> {
+  const folder = copiesFolder(file);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const dailies = dailiesOf(file);
+  if (dailies.some(({ day }) => day === today)) return [];
+  const says: string[] = [];
+  const old = new Set(tooOld([...dailies.map(({ day }) => day), today], today));
+  for (const { file: gone, day } of dailies) if (old.has(day)) rmSync(gone);
+  // Where there is no room for all, the oldest make way; the last one stays until the new one is made.
+  const left = dailies.filter(({ day }) => !old.has(day)).sort((a, b) => a.day.localeCompare(b.day));
+  const needed = ROOM_FOR * sizeOf(file);
+  let dropped = 0;
+  while (freeBytes(folder) < needed && left.length > 1) {
+    rmSync((left.shift() as Daily).file);
+    dropped += 1;
+  }
+  if (dropped > 0) says.push(`The disk has no room for all daily copies: ${dropped} of the oldest made way, ${left.length} are kept.`);
+  if (freeBytes(folder) < needed) return [...says, 'No copy was made today: the disk has no room for it. Make room, or back up to another disk.'];
+  try {
+    await copy(file, path.join(folder, `${path.parse(file).name} daily ${today}.sqlite`));
+  } catch (error) {
+    says.push(`No copy was made today. ${faultOf(error)?.running ?? (error as Error).message}`);
+  }
+  return says;
+}
+
+function dailiesOf(file: string): Daily[] {
+  return copiesOf(file).flatMap((copy) => {
+    const found = DAILY.exec(path.basename(copy));
+    return found?.[2] ? [{ file: copy, day: found[2] }] : [];
+  });
+}
+
+/** The database with its write-ahead log, bytes. */
+function sizeOf(file: string): number {
+  return [file, `${file}-wal`].reduce((sum, each) => sum + (statSync(each, { throwIfNoEntry: false })?.size ?? 0), 0);
+}
+
+function freeBeside(folder: string): number {
+  const { bavail, bsize } = statfsSync(folder);
+  return bavail * bsize;
+}
