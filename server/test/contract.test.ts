@@ -61,6 +61,7 @@ describe('the description the server gives of itself', () => {
         'PUT /api/sessions/{id}',
         'DELETE /api/sessions/{id}',
         'GET /api/hills',
+        'POST /api/backup',
         'POST /api/hills',
         'POST /api/journal/{step}/aside',
         'PUT /api/hills/{id}',
@@ -76,7 +77,7 @@ describe('the description the server gives of itself', () => {
     );
     for (const [path, methods] of Object.entries(paths)) {
       for (const [method, { requestBody, parameters = [] }] of Object.entries(methods)) {
-        const takesBody = ['post', 'put', 'patch'].includes(method) && !/undo|redo|aside|recordings$/.test(path);
+        const takesBody = ['post', 'put', 'patch'].includes(method) && !/undo|redo|aside|backup|recordings$/.test(path);
         expect([`${method} ${path}`, requestBody !== undefined]).toEqual([`${method} ${path}`, takesBody]);
         for (const [, name] of path.matchAll(/\{(\w+)\}/g)) expect(parameters.map((parameter) => parameter.name)).toContain(name);
       }

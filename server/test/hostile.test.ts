@@ -5,6 +5,7 @@ import BetterSqlite from 'better-sqlite3';
 import { Kysely, type Migration, Migrator, SqliteDialect } from 'kysely';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openDatabase } from '../dist/database.js';
 import { type Ask, eights, house, newRider, rampFile, upload } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
@@ -242,6 +243,7 @@ describe('the house around it', () => {
 
   it('leaves a copy of an older database beside it before changing it, and its tables are strict', async () => {
     const database = path.join(folder, 'older.sqlite');
+    await (await openDatabase(database, '0001-first')).destroy();
     const older = new BetterSqlite(database);
     older.exec("CREATE TABLE kept (word TEXT); INSERT INTO kept VALUES ('before')");
     older.close();

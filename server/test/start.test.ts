@@ -1,13 +1,11 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { begin, type Started } from './running.ts';
 import { INES } from './support.ts';
-
-const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
 
 let folder: string;
 let running: ChildProcess[];
@@ -20,31 +18,10 @@ afterEach(() => {
   rmSync(folder, { recursive: true });
 });
 
-interface Started {
-  readonly child: ChildProcess;
-  readonly said: () => string;
-  /** Address it answers on; rejects when it stops first. */
-  readonly url: Promise<string>;
-  readonly ended: Promise<number | null>;
-}
-
 function start(args: readonly string[], env: Record<string, string> = {}): Started {
-  const child = spawn(process.execPath, [MAIN, ...args], { env: { PATH: process.env['PATH'] ?? '', HOME: folder, ...env } });
-  running.push(child);
-  let said = '';
-  const ended = new Promise<number | null>((resolve) => child.once('exit', resolve));
-  const url = new Promise<string>((resolve, reject) => {
-    for (const stream of [child.stdout, child.stderr]) {
-      stream.on('data', (data: Buffer) => {
-        said += data.toString();
-        const found = /http:\/\/127\.0\.0\.1:\d+/.exec(said)?.[0];
-        if (found && said.includes('is in')) resolve(found);
-      });
-    }
-    void ended.then((code) => reject(new Error(`It stopped with ${code}: ${said}`)));
-  });
-  url.catch(() => undefined);
-  return { child, said: () => said, url, ended };
+  const started = begin(args, folder, env);
+  running.push(started.child);
+  return started;
 }
 
 describe('starting the server', () => {
