@@ -3,6 +3,7 @@ export * from './common.ts';
 export * from './shape.ts';
 export * from './riders.ts';
 export * from './tests.ts';
+export * from './markedEfforts.ts';
 export * from './testDays.ts';
 export * from './schemes.ts';
 export * from './sessions.ts';

@@ -29,6 +29,22 @@ function ridden(
 
 const one = (over: Partial<TestEvidence>, id: string) => checkTest(evidence(over)).find((check) => check.id === id);
 
+describe('the two readings of a ramp', () => {
+  it('are two schools and never disagree, whichever came first and however far apart', () => {
+    const [minute, stage] = [ramp, protocolOf('full-stage-ramp')];
+    for (const [protocol, other] of [
+      [minute, stage],
+      [stage, minute],
+    ] as const)
+      for (const ftpW of [230, 262, 296]) {
+        const others = [earlier(262, { protocolId: other.id, date: '2026-10-20' })];
+        expect([one({ protocol, ftpW, earlier: others }, 'agreement'), one({ protocol, ftpW, earlier: others }, 'change')]).toEqual([undefined, undefined]);
+        // A test of another kind beside them still speaks.
+        expect(one({ protocol, ftpW: 296, earlier: [...others, earlier(262)] }, 'agreement')).toMatchObject({ verdict: 'doubtful' });
+      }
+  });
+});
+
 describe('every check, at its limit', () => {
   it.each([
     [240, 252, 'held', '+5 %: 252 against 240 W'],

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bestWindows, findRamp, parseCsvRecording, preparePower, rampStages, readRampStage, surgeWeightedPower } from '@uphill/core';
+import { bell, bestWindows, findRamp, parseCsvRecording, preparePower, rampStages, readRampStage, seededRandom, surgeWeightedPower } from '@uphill/core';
 
 const PRINTABLE = fc.string({ unit: fc.constantFrom(...'0123456789:.,;\t -TZ"\n\rpowerwatts'), maxLength: 400 });
 
@@ -108,6 +108,46 @@ describe('sums over any ride', () => {
 });
 
 describe('any ramp', () => {
+  /** The shapes of handbook section 4 for FTP 120, 248 and 380, and the laboratory's. */
+  const shapes = [
+    { startW: 40, stepW: 10 },
+    { startW: 140, stepW: 15 },
+    { startW: 180, stepW: 25 },
+    { startW: 100, stepW: 20 },
+  ];
+  const ridden = fc.record({
+    shape: fc.constantFrom(...shapes),
+    stages: fc.integer({ min: 10, max: 17 }),
+    early: fc.constantFrom(0, 0, 5, 12, 40),
+    seed: fc.integer(),
+    unsteady: fc.double({ min: 0, max: 0.04, noNaN: true }),
+    lagS: fc.double({ min: 0, max: 1.5, noNaN: true }),
+  });
+
+  it('stopped with the last second of a stage keeps that stage; stopped some seconds before, it does not', () => {
+    fc.assert(
+      fc.property(ridden, ({ shape, stages, early, seed, unsteady, lagS }) => {
+        const chance = seededRandom(seed);
+        const watts: number[] = [];
+        let now = 0;
+        const ride = (seconds: number, asked: (second: number) => number): void => {
+          for (let second = 0; second < seconds; second += 1) {
+            now += (asked(second) - now) / (1 + lagS);
+            watts.push(Math.max(0, Math.round(now * (1 + unsteady * bell(chance)))));
+          }
+        };
+        ride(600, () => 0.8 * shape.startW);
+        ride(stages * 60 - early, (second) => shape.startW + shape.stepW * Math.floor(second / 60));
+        ride(240, () => 0.25 * (shape.startW + shape.stepW * stages));
+        const found = findRamp(Float64Array.from(watts), shape);
+        const read = found.ok ? readRampStage(Float64Array.from(watts), found.value, shape) : found;
+        const whole = shape.startW + shape.stepW * (stages - (early === 0 ? 1 : 2));
+        expect(read.ok && Math.abs(read.value.value - whole) <= 0.03 * whole).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
   it('is found where it was ridden, whatever its shape, and read to its last whole stage', () => {
     const shape = fc.record({
       startW: fc.integer({ min: 50, max: 200 }),

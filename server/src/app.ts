@@ -11,6 +11,7 @@ import { answerProblem, answerUnreadable, useProblems } from './problems.ts';
 import { generalRoutes } from './routes/general.ts';
 import { placedRoutes } from './routes/placed.ts';
 import { recordingRoutes } from './routes/recordings.ts';
+import { markedEffortRoutes } from './routes/markedEfforts.ts';
 import { hillRoutes } from './routes/hills.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { sessionRoutes } from './routes/sessions.ts';
@@ -64,7 +65,18 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     },
     transform: jsonSchemaTransform,
   });
-  for (const routes of [generalRoutes, riderRoutes, testRoutes, testDayRoutes, schemeRoutes, hillRoutes, recordingRoutes, sessionRoutes, placedRoutes])
+  for (const routes of [
+    generalRoutes,
+    riderRoutes,
+    testRoutes,
+    testDayRoutes,
+    schemeRoutes,
+    hillRoutes,
+    recordingRoutes,
+    markedEffortRoutes,
+    sessionRoutes,
+    placedRoutes,
+  ])
     await app.register(routes(house), { prefix: '/api' });
   if (settings.pages) {
     await app.register(fastifyStatic, {

@@ -76,14 +76,41 @@ export function findRamp(watts: Float64Array, ramp: RampShape, stageS = STAGE_S)
   if (startS === null) {
     return refused(`No ramp from ${ramp.startW} W in steps of ${ramp.stepW} W fits this recording. Check start and step, or set the edges by hand.`);
   }
-  return understood({ startS, endS });
+  return understood({ startS: wholeStage(startS, endS, stageS), endS });
 }
 
+/** Trainers follow a step a second or two late, so a ramp seems to start later than it did. */
+const LATE_S = 2;
+
+/** A last stage that lacks no more than the lateness of the start was ridden whole: the start is what is off. */
+function wholeStage(startS: number, endS: number, stageS: number): number {
+  const missing = (stageS - ((endS - startS) % stageS)) % stageS;
+  return missing <= LATE_S ? Math.max(0, startS - missing) : startS;
+}
+
+/** The end is looked for this far around the first sign of it, s, and told by so many seconds on either side. */
+const AROUND_END_S = 8;
+const BESIDE_END_S = 20;
+
+/**
+ * Where the watts drop from the last stage to whatever comes after, to the second: of all moments near the first
+ * sign of it, the one that leaves the least scatter around the level before and the level after.
+ */
 function endOfRamp(watts: Float64Array, from: number, minuteW: number): number {
-  let end = from;
-  while (end < watts.length && meanOf(watts.subarray(end, Math.min(end + 5, watts.length))) >= OVER_BELOW * minuteW) end += 1;
-  while (end > from - STAGE_S && (watts[end - 1] ?? 0) < OVER_BELOW * minuteW) end -= 1;
-  return end;
+  let sign = from;
+  while (sign < watts.length && meanOf(watts.subarray(sign, Math.min(sign + 5, watts.length))) >= OVER_BELOW * minuteW) sign += 1;
+  if (sign >= watts.length) return watts.length;
+  const before = meanOf(watts.subarray(Math.max(0, sign - AROUND_END_S - BESIDE_END_S), sign - AROUND_END_S));
+  const after = meanOf(watts.subarray(Math.min(sign + AROUND_END_S, watts.length - 1), sign + AROUND_END_S + BESIDE_END_S));
+  const low = Math.min(after, OVER_BELOW * minuteW);
+  let [best, least, gain] = [sign, 0, 0];
+  for (let end = sign - AROUND_END_S; end < Math.min(sign + AROUND_END_S, watts.length); end += 1) {
+    const watt = watts[end] as number;
+    // What scatter a second leaves less when it counts to the ramp and not to what comes after.
+    gain += (watt - before) ** 2 - (watt - low) ** 2;
+    if (gain < least) [least, best] = [gain, end + 1];
+  }
+  return best;
 }
 
 function startOfRamp(watts: Float64Array, endS: number, ramp: RampShape, stageS: number): number | null {

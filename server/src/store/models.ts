@@ -3,6 +3,7 @@ import { CURVE_DAYS, FRESH_DAYS, riderModel } from '@uphill/core';
 import { formatISO, parseISO, subDays } from 'date-fns';
 import type { Db } from '../database.ts';
 import { unpackBests } from '../packedBests.ts';
+import { listMarkedEfforts } from './markedEfforts.ts';
 import { riderName } from './riders.ts';
 import { listTests } from './tests.ts';
 
@@ -62,11 +63,15 @@ export function modelsOn(db: Db, riderIds: readonly string[], on: string): Promi
 
 /** What a rider can hold on a day: the bests of a year, and the fit or the pair of 90 days. */
 export async function modelOn(db: Db, riderId: string, on: string): Promise<Model> {
-  const [tests, rides] = await Promise.all([listTests(db, riderId), ridesOf(db, riderId, { from: daysBefore(on, CURVE_DAYS), to: on })]);
+  const [tests, marked, rides] = await Promise.all([
+    listTests(db, riderId),
+    listMarkedEfforts(db, riderId),
+    ridesOf(db, riderId, { from: daysBefore(on, CURVE_DAYS), to: on }),
+  ]);
   const since = daysBefore(on, FRESH_DAYS);
   const points = (of: readonly RideBests[]): [number, number][] => bestOf(of).map(({ seconds, watts }) => [seconds, watts]);
   const year = points(rides);
-  const { fit, pair, pmaxW } = riderModel(on, points(rides.filter(({ date }) => date >= since)), year, tests);
+  const { fit, pair, pmaxW } = riderModel(on, points(rides.filter(({ date }) => date >= since)), year, tests, marked);
   return { riderId, bests: year, fit: fit && { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ }, pair, pmaxW };
 }
 

@@ -1,5 +1,6 @@
 import type { Db } from '../database.ts';
 import { packBests } from '../packedBests.ts';
+import { rereadMarks } from './markedEfforts.ts';
 import type { ImportPool } from '../workers/pool.ts';
 
 /** What a rebuild did: how many recordings, and which could not be read any more, with the reason. */
@@ -16,10 +17,10 @@ export interface Rebuilt {
  * @param tell called after each recording with how many are done, and of how many
  */
 export async function rebuildDerived(db: Db, pool: ImportPool, tell: (done: number, of: number) => void = () => undefined): Promise<Rebuilt> {
-  const all = await db.selectFrom('recordings').select(['id', 'file_name']).orderBy('received_at').execute();
+  const all = await db.selectFrom('recordings').select(['id', 'file_name', 'rider_id']).orderBy('received_at').execute();
   const left: { fileName: string; reason: string }[] = [];
   let changed = 0;
-  for (const [index, { id, file_name: fileName }] of all.entries()) {
+  for (const [index, { id, file_name: fileName, rider_id: riderId }] of all.entries()) {
     const row = await db
       .selectFrom('recordings')
       .select(['file', 'streams', 'bests', 'laps', 'notes', 'seconds', 'kind'])
@@ -32,7 +33,10 @@ export async function rebuildDerived(db: Db, pool: ImportPool, tell: (done: numb
       const same = (Object.keys(derived) as (keyof typeof derived)[]).every((column) => asBytes(row[column]).equals(asBytes(derived[column])));
       if (!same) {
         changed += 1;
-        await db.transaction().execute((trx) => trx.updateTable('recordings').set(derived).where('id', '=', id).execute());
+        await db.transaction().execute(async (trx) => {
+          await trx.updateTable('recordings').set(derived).where('id', '=', id).execute();
+          await rereadMarks(trx, riderId, id);
+        });
       }
     } else left.push({ fileName, reason: read.reason });
     tell(index + 1, all.length);

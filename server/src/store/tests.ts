@@ -5,8 +5,11 @@ import {
   detailsKind,
   type EarlierTest,
   type Efforts,
+  freshEfforts,
   FTP_BOUNDS,
   healthVerdict,
+  maximalEfforts,
+  maximalTwenty,
   numbersOnDay,
   preparePower,
   type Protocol,
@@ -23,6 +26,7 @@ import type { TestRow } from '../tables.ts';
 import { today } from '../today.ts';
 import { hardDaysBefore } from './hardDays.ts';
 import { act, orConflict } from './journal.ts';
+import { listMarkedEfforts } from './markedEfforts.ts';
 import { readStreams } from './recordings.ts';
 import { ftpRow, readRider, riderName } from './riders.ts';
 
@@ -38,7 +42,8 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
   const protocol = protocolOf(fields.protocol);
   refuseNonsense(fields, protocol);
   const { maximalBpm, massKg } = numbersOnDay(rider, fields.date);
-  const result = resultOf(protocol, { ...fields, massKg });
+  const twentyMinuteW = await twentyBefore(db, riderId, fields);
+  const result = resultOf(protocol, { ...fields, massKg, twentyMinuteW });
   if (!result.ok) throw badField(detailsKind(protocol) === null ? 'readingW' : 'details', result.reason);
   const measured = result.value.ftp?.value ?? null;
   if (measured !== null && (measured < FTP_BOUNDS.low || measured > FTP_BOUNDS.high))
@@ -74,6 +79,12 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
       await insert('heart_rates', { id: randomUUID(), rider_id: riderId, date: fields.date, kind: 'threshold', bpm: Math.round(threshold) });
     return fromRow(row);
   });
+}
+
+/** The best maximal 20:00 of the 90 days up to a test, above which its CP cannot lie. */
+async function twentyBefore(db: Db, riderId: string, { date, powerSource }: NewTest): Promise<number | null> {
+  const efforts = maximalEfforts(await listTests(db, riderId), await listMarkedEfforts(db, riderId));
+  return maximalTwenty(freshEfforts(efforts, date), powerSource);
 }
 
 /** Without a power meter the mean heart rate is what the test is for, so it becomes the threshold at once. */

@@ -68,7 +68,7 @@ export const api = createApi({
     }),
     models: build.query<Model[], { on: string; riders: readonly string[] }>({
       query: ({ on, riders }) => ({ url: '/models', params: { on, riders: riders.join(',') } }),
-      providesTags: ['recordings', 'tests', 'riders'],
+      providesTags: ['recordings', 'tests', 'riders', 'markedEfforts'],
     }),
     curve: build.query<CurveBest[], { riderId: string; from: string; to: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/curve`, params }),

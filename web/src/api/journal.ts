@@ -1,9 +1,10 @@
-import type { Journal } from '@uphill/api';
+import type { Backup, Journal } from '@uphill/api';
 import { after, api } from './client.ts';
 
 /** Undo and redo of what is stored. */
 export const journalApi = api.injectEndpoints({
   endpoints: (build) => ({
+    backUp: build.mutation<Backup, void>({ query: () => ({ url: '/backup', method: 'POST' }) }),
     journal: build.query<Journal, void>({ query: () => '/journal', providesTags: ['journal'] }),
     undo: build.mutation<Journal & { did: string }, 'undo' | 'redo'>({
       query: (way) => ({ url: `/${way}`, method: 'POST' }),

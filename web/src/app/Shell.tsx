@@ -11,6 +11,7 @@ import { keyOf } from './keys.ts';
 import { KeysDialog } from './KeysDialog.tsx';
 import { shownMass } from './riderOnDay.ts';
 import { Road } from './Road.tsx';
+import { useBackup } from './useBackup.ts';
 import { chooseStage, type Stage, useStage } from './stage.ts';
 import { useAppDispatch } from './store.ts';
 import { stationAddress, useGlobalKeys } from './useGlobalKeys.ts';
@@ -64,6 +65,7 @@ function Bar({ riderId }: { riderId: string | undefined }) {
   const dispatch = useAppDispatch();
   const { undo, redo, undoName, redoName } = useUndo();
   const stage = useStage();
+  const backUp = useBackup();
   return (
     <div className="bar">
       <NavLink to="/riders" className="bar-name" aria-label="Uphill Count: riders">
@@ -107,7 +109,7 @@ function Bar({ riderId }: { riderId: string | undefined }) {
         </button>
         <RiderMenu riderId={riderId} />
         <Dropdown align="end">
-          <Dropdown.Toggle as="button" className="bar-icon" aria-label="Light and keys">
+          <Dropdown.Toggle as="button" className="bar-icon" aria-label="Light, copies and keys">
             <ChevronDown size={18} aria-hidden />
           </Dropdown.Toggle>
           <Dropdown.Menu>
@@ -122,6 +124,9 @@ function Bar({ riderId }: { riderId: string | undefined }) {
             </Dropdown.Item>
             <Dropdown.Item as={Link} to="/hills">
               Hills
+            </Dropdown.Item>
+            <Dropdown.Item as="button" onClick={() => void backUp()}>
+              Back up everything
             </Dropdown.Item>
             <Dropdown.Item as="button" onClick={() => dispatch(keysToggled(true))}>
               Keys

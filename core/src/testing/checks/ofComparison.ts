@@ -99,7 +99,9 @@ export const longEnoughAgo: Checker = ({ date, earlier, protocol, retestWeeks = 
 
 export const agreement: Checker = ({ ftpW, date, earlier, protocol, powerSource }) => {
   if (ftpW === null) return null;
-  const others = latestOfEachKind(earlier.filter((test) => test.ftpW !== null && daysBetween(test.date, date) <= AGREEMENT_DAYS));
+  const others = latestOfEachKind(
+    earlier.filter((test) => test.ftpW !== null && !isOtherSchool(test, protocol) && daysBetween(test.date, date) <= AGREEMENT_DAYS),
+  );
   if (others.length === 0) return null;
   const offs = others.flatMap((test) => (test.ftpW === null ? [] : [{ test, off: (ftpW - test.ftpW) / test.ftpW }]));
   const worst = offs.reduce((a, b) => (Math.abs(b.off) > Math.abs(a.off) ? b : a));
@@ -115,7 +117,7 @@ export const agreement: Checker = ({ ftpW, date, earlier, protocol, powerSource 
 };
 
 export const change: Checker = ({ ftpW, date, earlier, protocol, powerSource }) => {
-  const last = latest(earlier.filter((test) => test.ftpW !== null));
+  const last = latest(earlier.filter((test) => test.ftpW !== null && !isOtherSchool(test, protocol)));
   if (ftpW === null || !last || last.ftpW === null) return null;
   const off = (ftpW - last.ftpW) / last.ftpW;
   const noise = 1.96 * Math.SQRT2 * testError(last, protocol, powerSource);
@@ -147,6 +149,14 @@ function likelyReason(off: number, other: EarlierTest, protocol: Protocol, power
   }
   if (other.protocolId !== protocol.id) return 'Likely the protocol: each has its own factor, the same for everyone.';
   return off > 0 ? 'Fitter or fresher; look at the checks above.' : 'Tired, warm or badly paced; look at the checks above.';
+}
+
+/**
+ * The two readings of a ramp are two schools: the second runs 1–13 % higher, which is never counted as disagreement.
+ * Source: handbook section 4.
+ */
+function isOtherSchool(test: EarlierTest, protocol: Protocol): boolean {
+  return test.protocolId !== protocol.id && isRamp(test.protocolId) && isRamp(protocol.id);
 }
 
 function isRamp(id: string): boolean {

@@ -6,6 +6,7 @@ import { plusDays } from '../../app/dates.ts';
 import type { MoveEdge } from '../../charts/EffortEdges.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
+import { MarkStretch } from '../marks/MarkStretch.tsx';
 import { Checks } from './Checks.tsx';
 import { EdgeField } from './EdgeField.tsx';
 import { MaximumOffer } from './MaximumOffer.tsx';
@@ -56,6 +57,7 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
         <Readings test={test} />
         {test.ramp && test.expectedW !== null && test.ramp.stageS === 60 && <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />}
         <MaximumOffer rider={rider} recording={recording} watts={watts} day={test.date} />
+        {!settled && <MarkStretch rider={rider} recording={recording} watts={watts} effort={effort} />}
         {storable && (
           <StoreReading
             key={`${test.protocol.id}.${test.ftpW ?? ''}`}

@@ -14,6 +14,7 @@ import { Caution, Empty, Refused } from '../../ui/messages.tsx';
 import { AcceptFtp } from './AcceptFtp.tsx';
 import { Checks } from './Checks.tsx';
 import { FtpLine } from './FtpLine.tsx';
+import { useTwenty } from './useTwenty.ts';
 import { OpenTestDays } from './OpenTestDays.tsx';
 import { RampForecast } from './RampForecast.tsx';
 import { ResultFigures } from './ResultFigures.tsx';
@@ -89,7 +90,8 @@ function nextStep(rider: Rider): string {
 function OneTest({ rider, test }: { rider: Rider; test: Test }) {
   const protocol = protocolOf(test.protocol);
   const used = rider.ftp.find(({ testId }) => testId === test.id);
-  const result: Reading<TestResult> = resultOf(protocol, { ...test, massKg: shownMass(rider, test.date) });
+  const twentyMinuteW = useTwenty(rider, test.date);
+  const result: Reading<TestResult> = resultOf(protocol, { ...test, massKg: shownMass(rider, test.date), twentyMinuteW });
   const ftp = result.ok ? result.value.ftp : null;
   return (
     <article className="mt-3" aria-label={`${protocol.name}, ${printDay(test.date)}`}>

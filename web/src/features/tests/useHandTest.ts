@@ -1,5 +1,5 @@
 import { newTest, type Rider } from '@uphill/api';
-import { ftpRefusal, type ProtocolId, protocolOf, resultOf } from '@uphill/core';
+import { ftpRefusal, type Measured, type ProtocolId, protocolOf, resultOf } from '@uphill/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../api/client.ts';
@@ -8,6 +8,7 @@ import { ftpOnDay, shownMass } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
 import { type Acceptance, readAcceptance } from './acceptance.ts';
 import { measuredFromTyped } from './typed.ts';
+import { useTwenty } from './useTwenty.ts';
 
 /** No test at all: a number from elsewhere that the coach believes. */
 export const TRUSTED = 'trusted';
@@ -27,7 +28,7 @@ export function useHandTest(rider: Rider) {
   const [acceptFtp] = api.useAcceptFtpMutation();
   const { act, problem, clear } = useAct();
 
-  const { protocol, measured, result, ftp, wrong } = readTyped(protocolId, typed, shownMass(rider, date));
+  const { protocol, measured, result, ftp, wrong } = readTyped(protocolId, typed, { massKg: shownMass(rider, date), twentyMinuteW: useTwenty(rider, date) });
   const used = usedTouched || !ftp ? acceptance : { ...acceptance, usedW: String(ftp.value) };
   const expectedW = ftpOnDay(rider, date)?.usedW ?? null;
 
@@ -105,11 +106,11 @@ export function useHandTest(rider: Rider) {
 }
 
 /** What was typed, read: what it gives, or what is wrong and with which field. */
-function readTyped(protocolId: ProtocolId | typeof TRUSTED, typed: Readonly<Record<string, string>>, massKg: number | null) {
+function readTyped(protocolId: ProtocolId | typeof TRUSTED, typed: Readonly<Record<string, string>>, known: Pick<Measured, 'massKg' | 'twentyMinuteW'>) {
   if (protocolId === TRUSTED) return { protocol: null, measured: null, result: null, ftp: null, wrong: null };
   const protocol = protocolOf(protocolId);
   const measured = measuredFromTyped(protocol, typed);
-  const result = measured.ok ? resultOf(protocol, { ...measured.value, massKg }) : null;
+  const result = measured.ok ? resultOf(protocol, { ...measured.value, ...known }) : null;
   const wrong = measured.ok ? null : { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) };
   return { protocol, measured, result, ftp: result?.ok ? result.value.ftp : null, wrong };
 }

@@ -22,6 +22,7 @@ import { today } from '../../app/dates.ts';
 import { ftpOnDay, healthOnDay, riderOnDay, shownMass } from '../../app/riderOnDay.ts';
 import type { Seated } from './typed.ts';
 import { useEfforts } from './useEfforts.ts';
+import { useTwenty } from './useTwenty.ts';
 
 /** Both readings come off one ramp. */
 const RAMP_PAIR: readonly ProtocolId[] = ['ramp', 'full-stage-ramp'];
@@ -53,15 +54,16 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
   const [seated, setSeated] = useState<Seated>(null);
   const isRamp = protocol.steps.some(({ ask }) => ask.kind === 'ramp');
   const massKg = shownMass(rider, date);
+  const twentyMinuteW = useTwenty(rider, date);
 
   const readings = useMemo(
     (): ProtocolReading[] =>
       (RAMP_PAIR.includes(protocolId) ? RAMP_PAIR : [protocolId]).map((id) => {
         const each = protocolOf(id);
         const read = withSeated(readEfforts(each, { watts, bpm: recording.bpm }, efforts.efforts, ramp), seated);
-        return { protocol: each, read, result: read.ok ? resultOf(each, { ...read.value.measured, massKg }) : read };
+        return { protocol: each, read, result: read.ok ? resultOf(each, { ...read.value.measured, massKg, twentyMinuteW }) : read };
       }),
-    [protocolId, watts, recording.bpm, efforts.efforts, ramp, massKg, seated],
+    [protocolId, watts, recording.bpm, efforts.efforts, ramp, massKg, twentyMinuteW, seated],
   );
   const { chosen, result, measured, ftpW } = choice(readings, protocolId);
   const checks = useChecks(rider, {

@@ -2,6 +2,7 @@ import type { CurveBest, Rider } from '@uphill/api';
 import { type Best, CURVE_DAYS, FRESH_DAYS, type RiderModel, riderModel } from '@uphill/core';
 import { useMemo } from 'react';
 import { api } from '../../api/client.ts';
+import { markedEffortsApi } from '../../api/markedEfforts.ts';
 import { plusDays } from '../../app/dates.ts';
 import { riderOnDay } from '../../app/riderOnDay.ts';
 
@@ -23,8 +24,9 @@ export function useModel(rider: Rider | undefined, day: string): (RiderModel & {
   const fresh = useBests(rider?.id ?? '', day, FRESH_DAYS);
   const year = useBests(rider?.id ?? '', day, CURVE_DAYS);
   const { data: tests } = api.useTestsQuery(rider?.id ?? '', { skip: !rider });
+  const { data: marked } = markedEffortsApi.useMarkedEffortsQuery(rider?.id ?? '', { skip: !rider });
   return useMemo(() => {
-    if (!rider || !fresh || !year || !tests) return null;
-    return { ...riderModel(day, pointsOf(fresh), pointsOf(year), tests), ftpW: riderOnDay(rider, day).ftpW };
-  }, [rider, fresh, year, tests, day]);
+    if (!rider || !fresh || !year || !tests || !marked) return null;
+    return { ...riderModel(day, pointsOf(fresh), pointsOf(year), tests, marked), ftpW: riderOnDay(rider, day).ftpW };
+  }, [rider, fresh, year, tests, marked, day]);
 }

@@ -14,6 +14,7 @@ import { ReadRecording } from '../ReadRecording.tsx';
 import { ResultFigures } from '../ResultFigures.tsx';
 import { StoreReading } from '../StoreReading.tsx';
 import { measuredFromTyped } from '../typed.ts';
+import { useTwenty } from '../useTwenty.ts';
 import { TypedFields } from '../TypedFields.tsx';
 import { useChecks } from '../useReading.ts';
 import { dayTest } from './dayTest.ts';
@@ -85,7 +86,8 @@ function FromRecording({ rider, day, protocol, draft, stored, recordingId }: Rea
 
 function ByHand({ rider, day, protocol, draft, change, stored }: ReadProps) {
   const measured = measuredFromTyped(protocol, draft.typed);
-  const result = measured.ok ? resultOf(protocol, { ...measured.value, massKg: shownMass(rider, draft.date) }) : null;
+  const twentyMinuteW = useTwenty(rider, draft.date);
+  const result = measured.ok ? resultOf(protocol, { ...measured.value, massKg: shownMass(rider, draft.date), twentyMinuteW }) : null;
   const ftpW = result?.ok ? (result.value.ftp?.value ?? null) : null;
   const details = measured.ok ? measured.value.details : null;
   const checks = useChecks(rider, { protocol, date: draft.date, ftpW, expectedW: draft.expectedW, setup: draft.setup, details, recording: null });

@@ -1,17 +1,21 @@
 import type { CurveBest, Rider } from '@uphill/api';
 import { modelAt, observedAt, printDuration, roundHalfUp, roundTo, strengthsOf } from '@uphill/core';
 import { lazy, Suspense, useState } from 'react';
+import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
 import { api } from '../../../api/client.ts';
+import { markedEffortsApi } from '../../../api/markedEfforts.ts';
 import { plusDays, printDay, today } from '../../../app/dates.ts';
 import { firstName, shownMass } from '../../../app/riderOnDay.ts';
+import { useAct } from '../../../app/useAct.ts';
 import { WithRider } from '../../../app/WithRider.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { Figure } from '../../../ui/Figure.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
-import { Empty } from '../../../ui/messages.tsx';
+import { Empty, Refused } from '../../../ui/messages.tsx';
+import { MarkedList } from '../../marks/MarkedList.tsx';
 import { pointsOf, useBests, useModel, WINDOWS } from '../useCurve.ts';
 import { curveLines } from './curveLines.ts';
 
@@ -108,7 +112,7 @@ function Curve({ rider }: { rider: Rider }) {
           <BestsTable rider={rider} bests={bests} over={shownOver} overName={overName} />
         </section>
         <div>
-          <ModelBox model={model} first={first} />
+          <ModelBox model={model} rider={rider} />
           <Strengths rider={rider} day={day} ftpW={model.ftpW} />
           {otherRider && shownOver && <Against one={first} other={overName} bests={bests} others={shownOver} ftp={[model.ftpW, otherModel?.ftpW ?? null]} />}
         </div>
@@ -127,8 +131,9 @@ function useOver(rider: Rider, riders: readonly Rider[], over: string, window: W
   return { otherRider, otherModel, shownOver: over === '' ? null : (bests ?? null), overName };
 }
 
-function ModelBox({ model, first }: { model: NonNullable<ReturnType<typeof useModel>>; first: string }) {
-  const { fit, pair, fitFrom } = model;
+function ModelBox({ model, rider }: { model: NonNullable<ReturnType<typeof useModel>>; rider: Rider }) {
+  const { fit, pair, fitFrom, noFit } = model;
+  const first = firstName(rider.name);
   return (
     <section className="sheet mb-3" aria-label="The model">
       <h2>CP and W′</h2>
@@ -155,7 +160,11 @@ function ModelBox({ model, first }: { model: NonNullable<ReturnType<typeof useMo
             </div>
           </dl>
           <p className="mb-0">
-            From the four efforts of {printDay(fitFrom.date)}. {fit.doubts.join(' ')}
+            From{' '}
+            {fitFrom.efforts
+              .map(({ seconds, watts, from }) => `${printDuration(seconds)} at ${roundHalfUp(watts)} W${from === 'marked' ? ' (marked)' : ''}`)
+              .join(', ')}
+            , the last on {printDay(fitFrom.date)}. {fit.doubts.join(' ')}
           </p>
         </>
       ) : pair ? (
@@ -165,9 +174,11 @@ function ModelBox({ model, first }: { model: NonNullable<ReturnType<typeof useMo
         </p>
       ) : (
         <p className="mb-0">
-          Needs a 1:00 and a 5:00 effort of the last 90 days, or the four efforts. Until then FTP alone draws the curve of {first}, from 5:00.
+          Needs a 1:00 and a 5:00 effort of the last 90 days, or maximal efforts of two lengths. Until then FTP alone draws the curve of {first}, from 5:00.
         </p>
       )}
+      {noFit !== null && <p className="mb-0 mt-2">No fit of CP: {noFit}</p>}
+      <MarkedList rider={rider} />
     </section>
   );
 }
@@ -267,17 +278,37 @@ function BestsTable({ rider, bests, over, overName }: { rider: Rider; bests: rea
               {massKg !== null && <td>{roundTo(best.watts / massKg, 2).toFixed(2)}</td>}
               <td className="soft">{modelled ? `${roundHalfUp(modelled.watts)} W${modelled.by === 'law' ? ', assumed' : ''}` : ''}</td>
               {over && <td>{other ? `${roundHalfUp(other.watts)} W` : ''}</td>}
-              <td>
+              <td className="text-nowrap">
                 <Link to={`/riders/${rider.id}/tests/import?recording=${best.recordingId}`}>
                   {printDay(best.date)}
                   <span className="visually-hidden">, best over {printDuration(seconds)}</span>
                 </Link>
+                {seconds >= 60 && seconds <= 1200 && <MarkBest rider={rider} best={best} seconds={seconds} />}
               </td>
             </tr>
           );
         })}
       </tbody>
     </Table>
+  );
+}
+
+/** Says of a best that it was all the rider had: it counts for CP and W′. */
+function MarkBest({ rider, best, seconds }: { rider: Rider; best: CurveBest; seconds: number }) {
+  const { data: marked = [] } = markedEffortsApi.useMarkedEffortsQuery(rider.id);
+  const [mark] = markedEffortsApi.useMarkEffortMutation();
+  const { act, problem } = useAct();
+  if (marked.some((each) => each.recordingId === best.recordingId && each.seconds === seconds && each.withdrawn === null))
+    return <span className="soft small ms-2">maximal</span>;
+  const store = () =>
+    act(mark({ riderId: rider.id, recordingId: best.recordingId, startS: null, seconds, note: '' }), `${printDuration(seconds)} marked as maximal.`);
+  return (
+    <>
+      <Button size="sm" variant="link" className="ms-2 p-0 align-baseline" onClick={() => void store()}>
+        Mark as maximal<span className="visually-hidden">: {printDuration(seconds)}</span>
+      </Button>
+      <Refused problem={problem} />
+    </>
   );
 }
 
