@@ -44,6 +44,11 @@ export function runPackage(program, args, options) {
   return run(process.execPath, [path.join(folder, typeof bin === 'string' ? bin : bin[program]), ...args], options);
 }
 
+/** Runs a script of this project's own. */
+export function runScript(args) {
+  return run(process.execPath, args, { allowFailure: true });
+}
+
 /** Installs what the lock file names, if it is not what is installed already. */
 export function ensureInstalled() {
   unlessStamped(

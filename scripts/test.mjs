@@ -2,7 +2,7 @@
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { ensureBuilt, ensureChromium, ensureInstalled, runPackage } from './house.mjs';
+import { ensureBuilt, ensureChromium, ensureInstalled, runPackage, runScript } from './house.mjs';
 
 ensureInstalled();
 ensureBuilt();
@@ -14,7 +14,7 @@ const tally = { passed: 0, failed: 0 };
 function check(name, program, args) {
   console.log(`\n— ${name}`);
   const started = Date.now();
-  const { status } = runPackage(program, args, { allowFailure: true });
+  const { status } = program === null ? runScript(args) : runPackage(program, args, { allowFailure: true });
   tally[status === 0 ? 'passed' : 'failed'] += 1;
   console.log(`${status === 0 ? '✓' : '✕'} ${name}, ${Math.round((Date.now() - started) / 1000)} s`);
 }
@@ -34,6 +34,7 @@ check('lint', 'eslint', ['.', '--max-warnings', '0']);
 check('formatting', 'prettier', ['--check', '--log-level', 'warn', '.']);
 check('dependency rules', 'depcruise', ['--output-type', 'err', 'core/src', 'api/src', 'server/src', 'web/src', 'demo/src']);
 check('dead code', 'knip', ['--no-progress']);
+check('worked cases', null, ['scripts/cases.mjs', 'core/test/cases']);
 tests(
   'unit and API tests',
   'vitest',

@@ -38,6 +38,7 @@ export * from './power/load.ts';
 export * from './power/bestEfforts.ts';
 export * from './power/criticalPower.ts';
 export * from './power/curve.ts';
+export * from './season/weekGoal.ts';
 export * from './power/riderModel.ts';
 export * from './power/maximalEfforts.ts';
 export * from './power/hardRide.ts';

@@ -17,7 +17,7 @@ import {
   truthsOf,
 } from '@uphill/core';
 import { ridden, RIDER } from './support.ts';
-import nearness from './cases/nearness.json' with { type: 'json' };
+import nearness from './nearness.json' with { type: 'json' };
 
 const SEEDS = Array.from({ length: 200 }, (_, index) => index + 1);
 
