@@ -119,10 +119,10 @@ describe('what an effort asks of a rider', () => {
   it.each([
     [{ kind: 'easy' } as const, '≤ 144', 131, 'up to 55 %, counted at 50 %'],
     [{ kind: 'zone', zone: 1 } as const, '≤ 144', 131, 'up to 55 %, counted at 50 %'],
-    [{ kind: 'zone', zone: 4 } as const, '237–275', 255.45, null],
+    [{ kind: 'zone', zone: 4 } as const, '237–275', 256.76, null],
     [{ kind: 'zone', zone: 7 } as const, 'over 393', 445.4, 'over 150 %, counted at 170 %'],
-    [{ kind: 'rpe', low: 8, high: 8 } as const, null, 255.45, 'counted as zone 4 of Seven steps'],
-    [{ kind: 'heartRate', low: null, high: 166 } as const, null, 255.45, 'counted as zone 4 of Seven steps'],
+    [{ kind: 'rpe', low: 8, high: 8 } as const, null, 256.76, 'counted as zone 4 of Seven steps'],
+    [{ kind: 'heartRate', low: null, high: 166 } as const, null, 256.76, 'counted as zone 4 of Seven steps'],
   ])('%j for Ines at 262 W', (effort, printed, counted, counts) => {
     const asked = askedOf(effort, INES, 480);
     expect(asked && printAskedWatts(asked)).toBe(printed);
@@ -133,7 +133,20 @@ describe('what an effort asks of a rider', () => {
   it('flat out is counted by what rides show, then by the curve, and says so', () => {
     const bests = [[60, 480]] as const;
     expect(askedOf({ kind: 'max' }, { ...INES, bests }, 60)).toMatchObject({ countedW: 480, counts: 'counted at 480 W, the rider’s curve' });
-    expect(askedOf({ kind: 'max' }, { ...INES, bests }, 90)?.counts).toBe('counted at 170 %: no ride shows it yet');
+    for (const [seconds, percent] of [
+      [30, 170],
+      [31, 150],
+      [120, 150],
+      [121, 120],
+      [299, 120],
+    ] as const)
+      expect(askedOf({ kind: 'max' }, INES, seconds)).toMatchObject({
+        countedW: (percent * 262) / 100,
+        counts: `counted at ${percent} %: no ride shows it yet`,
+      });
+    // From 5:00 on the FTP law is the curve.
+    expect(askedOf({ kind: 'max' }, INES, 300)?.countedW).toBeCloseTo(262 * (300 / 3600) ** -0.05);
+    expect(askedOf({ kind: 'zone', zone: 2 }, INES, 60)?.countedW).toBeCloseTo(0.655 * 262);
     expect(askedOf({ kind: 'max' }, INES, 3600)?.countedW).toBe(262);
     expect(askedOf({ kind: 'max' }, { ...INES, ftpW: null }, 60)).toMatchObject({ countedW: null, counts: null });
   });

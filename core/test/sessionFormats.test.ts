@@ -102,6 +102,15 @@ describe('CSV of timed steps', () => {
   });
 
   it('a cue that a spreadsheet would run comes out as text and back as it was', () => {
+    const falling = writeSessionCsv(said('10 down, 5:00 falling from 120 % to 60 %, until lap at 90 %, 8 easy'), INES);
+    const rows = falling.file
+      .trim()
+      .split('\n')
+      .slice(1)
+      .map((row) => row.split(','));
+    for (const row of rows) expect(Number(row[5])).toBeLessThanOrEqual(Number(row[6]));
+    expect(rows.some((row) => row[5] === '157' && row[6] === '314')).toBe(true);
+    expect(falling.lost).toContain('Steps until lap have the length they are expected to take.');
     const { file } = writeSessionCsv(said('8:00 at 90 % "=HYPERLINK(1)"'), INES);
     expect(file).toContain("'=HYPERLINK(1)");
     const back = readSessionCsv(file, newId);

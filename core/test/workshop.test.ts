@@ -74,14 +74,14 @@ function ridden(list: readonly (readonly number[])[]): Segment[] {
 
 describe('W′ balance of a session', () => {
   it('the worked case, at the end of each stretch', () => {
-    const { cpW, wPrimeJ, segments, endOfSegmentJ } = CASES.wBalance;
+    const { cpW, wPrimeJ, segments, endOfSegmentQuickJ } = CASES.wBalance;
     const { points } = sessionBalance(ridden(segments), { cpW, wPrimeJ });
-    points.slice(1).forEach(({ balanceJ }, index) => expect(balanceJ).toBeCloseTo(endOfSegmentJ[index] as number, 0));
+    points.slice(1).forEach(({ balanceJ }, index) => expect(balanceJ).toBeCloseTo(endOfSegmentQuickJ[index] as number, 0));
   });
 
   it('the worked break, to the hundredth of a second', () => {
-    const { cpW, wPrimeJ, segments, firstBelowZeroAtS } = CASES.wBalanceBreaks;
-    expect(sessionBalance(ridden(segments), { cpW, wPrimeJ }).breaks?.atS).toBeCloseTo(firstBelowZeroAtS, 1);
+    const { cpW, wPrimeJ, segments, firstBelowZeroQuickAtS } = CASES.wBalanceBreaks;
+    expect(sessionBalance(ridden(segments), { cpW, wPrimeJ }).breaks?.atS).toBeCloseTo(firstBelowZeroQuickAtS, 1);
   });
 
   it('in closed form is what second by second gives, for any session and rider', () => {
@@ -223,7 +223,7 @@ describe('the verdict', () => {
 });
 
 describe('the solved sixth', () => {
-  it('leaves 10 % of W′ or stays under 0.95 × the curve, and a watt and a half more would not', () => {
+  it('leaves 10 % of W′ or stays under 0.95 × the curve, and a watt more would not', () => {
     fc.assert(
       fc.property(fc.integer({ min: 2, max: 8 }), fc.integer({ min: 120, max: 480 }), fc.integer({ min: 30, max: 300 }), (reps, repS, restS) => {
         const text = (watts: string): string => `15 building to 80 %, ${reps} × ${repS} s at ${watts}, ${restS} s easy between`;
@@ -234,10 +234,10 @@ describe('the solved sixth', () => {
           return (balance?.lowestJ ?? 0) / (model?.wPrimeJ ?? 1);
         };
         const watts = solved.value.watts.value;
-        expect(left(watts)).toBeGreaterThanOrEqual(0.0999);
-        if (solved.value.by === 'balance') expect(left(watts + 1.5)).toBeLessThan(0.1);
+        expect(left(watts)).toBeGreaterThanOrEqual(0.1 - 1e-9);
+        if (solved.value.by === 'balance') expect(left(watts + 1)).toBeLessThan(0.1);
       }),
-      { numRuns: 60 },
+      { numRuns: 200 },
     );
   });
 

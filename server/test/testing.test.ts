@@ -54,6 +54,41 @@ describe('a test day', () => {
   });
 });
 
+describe('an effort marked maximal', () => {
+  const file = () =>
+    `seconds,power\n${Array.from({ length: 2400 }, (_, second) => `${second},${second >= 300 && second < 480 ? 360 : second >= 1000 && second < 1720 ? 285 : 150}`).join('\n')}`;
+
+  it('is found by its length or placed by hand, makes the fit with another, and goes with undo or its reason', async () => {
+    const rider = await newRider(ask);
+    const { recording } = (await upload(app, rider.id, 'hard.csv', file())).body;
+    const mark = (body: object) => ask('POST', `/riders/${rider.id}/marked-efforts`, { recordingId: recording.id, startS: null, note: '', ...body });
+    const model = async () => (await ask('GET', `/models?on=${recording.receivedAt.slice(0, 10)}&riders=${rider.id}`)).body[0];
+    expect((await mark({ seconds: 180 })).body).toMatchObject({ startS: 300, meanW: 360, powerSource: 'crank', withdrawn: null });
+    expect((await model()).fit).toBeNull();
+    const { body: twelve } = await mark({ startS: 1000, seconds: 720 });
+    const cpW = (285 * 720 - 360 * 180) / 540;
+    expect((await model()).fit).toEqual({ cpW, wPrimeJ: (360 - cpW) * 180 });
+    expect((await mark({ startS: 400, seconds: 120 })).body.detail).toContain('It overlaps the 3:00 marked from 5:00');
+    expect((await mark({ startS: 2300, seconds: 300 })).body.detail).toContain('reaches past the end of its recording at 40:00');
+    expect((await mark({ startS: 0, seconds: 5 })).status).toBe(400);
+    const change = (version: number, withdrawn: string | null) => ask('PATCH', `/riders/${rider.id}/marked-efforts/${twelve.id}`, { version, withdrawn });
+    expect((await change(1, 'behind a van')).body).toMatchObject({ withdrawn: 'behind a van', version: 2 });
+    expect([(await model()).fit, (await change(1, null)).status]).toEqual([null, 409]);
+    await ask('POST', '/undo');
+    expect((await model()).fit).not.toBeNull();
+    await ask('POST', '/undo');
+    expect((await ask('GET', `/riders/${rider.id}/marked-efforts`)).body).toHaveLength(1);
+  });
+
+  it('a four-efforts test whose CP lies above a maximal 20:00 is refused, by that 20:00', async () => {
+    const rider = await newRider(ask);
+    await ask('POST', `/riders/${rider.id}/tests`, test({ date: '2026-09-20', readingW: 230 }));
+    const details = { kind: 'fourEfforts', threeW: 330, sixW: 300, tenW: 288, sprintPeakW: null, sprintPeakS: null, seated: null };
+    const refused = await ask('POST', `/riders/${rider.id}/tests`, test({ protocol: 'four-efforts', readingW: null, details }));
+    expect(refused).toMatchObject({ status: 422, body: { detail: expect.stringContaining('above the best 20:00 of 230 W') } });
+  });
+});
+
 describe('a test', () => {
   it('withdrawn counts for nothing: not its FTP, not its date, not beside later ones; brought back it counts again', async () => {
     const rider = await newRider(ask);

@@ -1,5 +1,5 @@
 import { refused, type Reading, understood } from '../units/reading.ts';
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
+import { printSigned, roundHalfUp, roundTo } from '../units/rounding.ts';
 import { printClock } from '../units/time.ts';
 import { type Worked, worked } from '../working/worked.ts';
 
@@ -65,7 +65,7 @@ export function fitCriticalPower(points: readonly CpPoint[], twentyMinuteW: numb
   ]);
   lines.push(['Least squares of work on time: CP', withError(roundTo(cpW, 1), slopeError === null ? null : roundTo(slopeError, 1), 'W')]);
   lines.push(['W′', withError(roundTo(wPrimeJ / 1000, 1), interceptError === null ? null : roundTo(interceptError / 1000, 1), 'kJ')]);
-  for (const { seconds, offW } of residuals) lines.push([`${printClock(seconds)}: ridden − model`, `${offW < 0 ? '−' : '+'}${roundTo(Math.abs(offW), 1)} W`]);
+  for (const { seconds, offW } of residuals) lines.push([`${printClock(seconds)}: ridden − model`, `${printSigned(offW, 1)} W`]);
   if (slopeError === null) lines.push(['Two points', 'no error can be computed']);
   return understood(worked(fit, '', 'CP and W′ from maximal efforts', lines, [['Efforts counted', '2:00–20:00']]));
 }

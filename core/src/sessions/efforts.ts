@@ -139,7 +139,8 @@ function zonePercent(zone: number): number {
   // Zone 1 is open below as easy riding is, and counts as that.
   if (zone === 1) return 50;
   if (zone === 7) return SPRINT_PERCENT;
-  const low = SEVEN_STEPS.bands[zone - 2]?.toPercent ?? 0;
+  // A band starts one percent above the one below (56–75 %, so 65.5 %), and is not rounded.
+  const low = (SEVEN_STEPS.bands[zone - 2]?.toPercent ?? 0) + 1;
   const high = SEVEN_STEPS.bands[zone - 1]?.toPercent ?? 0;
   return (low + high) / 2;
 }
@@ -154,10 +155,18 @@ function ofHeartRate(low: number | null, high: number, rider: RiderOnDay): Asked
   return { ...ofZone(zone, rider.ftpW), lowW: null, highW: null, counts: `counted as zone ${zone} of Seven steps` };
 }
 
+/** Flat out, where no ride shows it: from 5:00 on the FTP law is the rider's curve. Source: handbook section 5. */
+const FLAT_OUT = [
+  { toS: 30, percent: SPRINT_PERCENT },
+  { toS: 120, percent: 150 },
+  { toS: 300, percent: 120 },
+] as const;
+
 function ofFlatOut(rider: RiderOnDay, seconds: number): Asked {
   const curve = curveAt(seconds, rider, rider.bests);
-  const counted = curve?.value ?? (rider.ftpW === null ? null : (SPRINT_PERCENT * rider.ftpW) / 100);
-  const counts = curve ? `counted at ${roundHalfUp(curve.value)} W, the rider’s curve` : `counted at ${SPRINT_PERCENT} %: no ride shows it yet`;
+  const percent = FLAT_OUT.find(({ toS }) => seconds <= toS)?.percent ?? 100;
+  const counted = curve?.value ?? (rider.ftpW === null ? null : (percent * rider.ftpW) / 100);
+  const counts = curve ? `counted at ${roundHalfUp(curve.value)} W, the rider’s curve` : `counted at ${percent} %: no ride shows it yet`;
   return { lowW: null, highW: null, countedW: counted, rpe: [10, 10], counts: rider.ftpW === null && !curve ? null : counts };
 }
 

@@ -70,11 +70,12 @@ export function solveWatts(plan: Plan, rider: RiderOnDay): Reading<Solved> {
   if (!holds(model.cpW)) return refused('Even at CP the rests before leave less than 10 % of W′. Lengthen the rests.');
   const byCurve = holds(most);
   const watts = byCurve ? most : bisect(model.cpW, most, holds);
+  const whole = wholeWatts(watts, most, holds);
   return understood({
     repS,
     by: byCurve ? 'curve' : 'balance',
     watts: worked(
-      Math.floor(watts),
+      whole,
       'W',
       byCurve ? 'Solved: 0.95 × the rider’s curve at the rep length' : 'Solved: 10 % of W′ left at the lowest point',
       [
@@ -83,7 +84,7 @@ export function solveWatts(plan: Plan, rider: RiderOnDay): Reading<Solved> {
           byCurve ? 'leave more than 10 %' : `${roundTo(watts, 1)} W`,
         ],
         ...(curve ? ([[`0.95 × curve at ${printClock(repS)}, ${roundTo(curve.value, 1)} W`, `${roundTo(CURVE_SHARE * curve.value, 1)} W`]] as const) : []),
-        ['The lower, rounded down', `${Math.floor(watts)} W`],
+        ['The lower, rounded down', `${whole} W`],
       ],
       [['W′ left at the lowest', '10 %']],
     ),
@@ -110,6 +111,12 @@ export function chosenWatts(ways: AboveFtp, solved: Solved | null): Worked | nul
     ]);
   }
   return own ? ways.ask : (solved?.watts ?? null);
+}
+
+/** The highest whole watt that holds: a search that ends a hair below it must not lose it. */
+function wholeWatts(watts: number, most: number, holds: (watts: number) => boolean): number {
+  const next = Math.floor(watts) + 1;
+  return next <= most + 1e-6 && holds(next) ? next : Math.floor(watts);
 }
 
 /** The highest value that still holds, to a tenth of a watt. */

@@ -1,4 +1,4 @@
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
+import { printSigned, roundHalfUp } from '../units/rounding.ts';
 import type { Verdict } from './checks/index.ts';
 import type { Protocol } from './protocols.ts';
 import type { TestResult } from './result.ts';
@@ -57,7 +57,7 @@ function nextByChange(checks: readonly Checked[], result: TestResult, usedW: num
 }
 
 function percent(share: number): string {
-  return `${share < 0 ? '−' : '+'}${roundTo(Math.abs(share) * 100, 1)} %`;
+  return `${printSigned(share * 100, 1)} %`;
 }
 
 function lower(sentence: string): string {

@@ -47,3 +47,15 @@ export function percentOf(percent: number, anchor: number): number {
   const thousandths = Math.round(percent * 10) * anchor;
   return Math.floor((thousandths + 500) / 1000);
 }
+
+/**
+ * A difference with its sign, rounded first: what rounds to nothing has none, so that nobody reads "−0 W".
+ *
+ * @param value any number
+ * @param digits after the point, 0 or more
+ * @returns `+3.2`, `−0.5` or `0`
+ */
+export function printSigned(value: number, digits: number): string {
+  const rounded = roundTo(Math.abs(value), digits);
+  return rounded === 0 ? '0' : `${value < 0 ? '−' : '+'}${rounded}`;
+}

@@ -1,4 +1,4 @@
-import { roundTo } from '../../units/rounding.ts';
+import { printSigned } from '../../units/rounding.ts';
 import type { CheckId } from '../checkIds.ts';
 import type { TestDetails } from '../details.ts';
 import type { Efforts } from '../efforts.ts';
@@ -79,8 +79,7 @@ export function check(id: CheckId, name: string, figure: string, limit: string, 
  * @returns the text
  */
 export function signed(share: number): string {
-  const percent = roundTo(Math.abs(share) * 100, 1);
-  return `${percent === 0 ? '' : share < 0 ? '−' : '+'}${percent} %`;
+  return `${printSigned(share * 100, 1)} %`;
 }
 
 /**

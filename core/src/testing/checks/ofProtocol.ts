@@ -1,6 +1,6 @@
 import { fitCriticalPower } from '../../power/criticalPower.ts';
 import { isBeat } from '../../power/stream.ts';
-import { roundHalfUp, roundTo } from '../../units/rounding.ts';
+import { printSigned, roundHalfUp, roundTo } from '../../units/rounding.ts';
 import { printClock } from '../../units/time.ts';
 import { fourEffortPoints } from '../details.ts';
 import { readLactate, withinStages } from '../lactate.ts';
@@ -64,7 +64,7 @@ export const fitResiduals: Checker = (evidence) => {
   const worst = [...fit.residuals].sort((a, b) => Math.abs(b.offW / b.modelW) - Math.abs(a.offW / a.modelW))[0];
   if (!worst) return null;
   const doubtful = fit.residuals.some((residual) => residual.doubtful);
-  const figure = fit.residuals.map(({ seconds, offW }) => `${printClock(seconds)} ${offW < 0 ? '−' : '+'}${roundTo(Math.abs(offW), 1)} W`).join(', ');
+  const figure = fit.residuals.map(({ seconds, offW }) => `${printClock(seconds)} ${printSigned(offW, 1)} W`).join(', ');
   return check(
     'fitResiduals',
     'Efforts against the model',
