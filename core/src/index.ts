@@ -39,6 +39,7 @@ export * from './power/bestEfforts.ts';
 export * from './power/criticalPower.ts';
 export * from './power/curve.ts';
 export * from './season/weekGoal.ts';
+export * from './units/day.ts';
 export * from './power/riderModel.ts';
 export * from './power/maximalEfforts.ts';
 export * from './power/hardRide.ts';

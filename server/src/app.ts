@@ -46,7 +46,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     // Slow senders are cut off; a day of riding over a slow line takes less.
     requestTimeout: REQUEST_MS,
     routerOptions: { maxParamLength: LONGEST_PARAMETER },
-    frameworkErrors: (error, request, reply) => answerProblem(error, request, reply),
+    frameworkErrors: (error, request, reply) => void answerProblem(error, request, reply),
     clientErrorHandler: answerUnreadable,
     // Only what was asked and how it went: no addresses with ids, no bodies, no names.
     logger: settings.log ? { level: 'warn', serializers: { req: (request) => ({ method: request.method, route: request.routeOptions?.url }) } } : false,

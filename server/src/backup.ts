@@ -16,7 +16,7 @@ const DAILY = /^(.+) daily (\d{4}-\d{2}-\d{2})\.sqlite$/;
 export type Copy = (file: string, target: string) => Promise<string>;
 
 /** Where a copy made by hand goes: dated to the second, beside the days' copies. */
-export function backupTarget(file: string, now: Date): string {
+function backupTarget(file: string, now: Date): string {
   return path.join(copiesFolder(file), `${path.parse(file).name} ${format(now, 'yyyy-MM-dd HH.mm.ss')}.sqlite`);
 }
 

@@ -1,5 +1,7 @@
 import type { Problem } from '@uphill/api';
+import { dayRefusal, type DayUse } from '@uphill/core';
 import { faultOf } from './faults.ts';
+import { today } from './today.ts';
 
 type Extra = Partial<Pick<Problem, 'fields' | 'step' | 'yours' | 'theirs'>>;
 
@@ -34,6 +36,12 @@ export async function orNotSaved<T>(what: string, store: () => Promise<T>): Prom
 /** What was asked for does not exist. */
 export function notFound(what: string): Refusal {
   return new Refusal(404, `This ${what} does not exist, or no longer does.`);
+}
+
+/** Refuses a day that lies too far off for what it is for; see `dayBounds`. */
+export function refuseDay(field: string, day: string, use: DayUse): void {
+  const reason = dayRefusal(day, use, today());
+  if (reason !== null) throw badField(field, reason);
 }
 
 /** A field holds something that cannot be used. */

@@ -2,8 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type HealthFields, type Rider, rider } from '@uphill/api';
 import { HEALTH_QUESTIONS } from '@uphill/core';
 import type { Db } from '../database.ts';
-import { badField } from '../refusal.ts';
-import { today } from '../today.ts';
+import { badField, refuseDay } from '../refusal.ts';
 import { act } from './journal.ts';
 import { readRider, riderName } from './riders.ts';
 
@@ -12,7 +11,8 @@ export async function addHealthScreen(db: Db, riderId: string, fields: HealthFie
   const name = await riderName(db, riderId);
   const unknown = Object.keys(fields.answers).find((id) => !HEALTH_QUESTIONS.some((question) => question.id === id));
   if (unknown !== undefined) throw badField('answers', `There is no question "${unknown.slice(0, 40)}".`);
-  if (fields.date > today()) throw badField('date', 'The date of the health screen lies in the future.');
+  refuseDay('date', fields.date, 'past');
+  if (fields.clearedOn !== null) refuseDay('clearedOn', fields.clearedOn, 'past');
   if ((fields.clearedBy === null) !== (fields.clearedOn === null)) throw badField('clearedBy', 'A clearance needs both: by whom, and when.');
   return act(db, `stored the health screen of ${name}`, rider, async ({ insert, trx }) => {
     await insert('health_screens', {

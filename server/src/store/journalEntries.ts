@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Tables } from '../tables.ts';
 
 /** Tables whose rows can be undone. Recordings are not: they are kept as received. */
-export const JOURNALED = [
+const JOURNALED = [
   'riders',
   'body_mass',
   'heart_rates',

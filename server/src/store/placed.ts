@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type Giving, type Placed, type PlacedChange, placed, type Rider } from '@uphill/api';
 import { healthRefusal, healthVerdict, numbersOnDay, type Plan, problemsOf, riderFigures } from '@uphill/core';
 import type { Db } from '../database.ts';
-import { badField, notFound, Refusal } from '../refusal.ts';
+import { badField, notFound, refuseDay, Refusal } from '../refusal.ts';
 import { format, parseISO } from 'date-fns';
 import { z } from 'zod';
 import type { PlacedRow } from '../tables.ts';
@@ -47,6 +47,7 @@ export async function giveSession(db: Db, { sessionId, gives, again = false }: G
     const rider = riders[index] as Rider;
     const model = await modelOn(db, rider.id, today());
     for (const date of new Set(dates)) {
+      refuseDay('dates', date, 'day');
       const reason = healthRefusal(session.plan, riderFigures(rider, date, model), healthVerdict(rider.health, rider.birthYear, date));
       if (reason !== null) throw badField('sessionId', reason);
       rows.push({
@@ -89,6 +90,7 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
   const stored = await read();
   const rider = await readRider(db, stored.riderId);
   const date = change.date ?? stored.date;
+  if (date !== stored.date) refuseDay('date', date, 'day');
   const state = change.state ?? stored.state;
   const { ftpW } = numbersOnDay(rider, date);
   const ridden =

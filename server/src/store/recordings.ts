@@ -1,10 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import type { RecordingSummary, RecordingWithStreams } from '@uphill/api';
+import { dayRefusal } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { packBests } from '../packedBests.ts';
 import { badField, notFound, orNotSaved } from '../refusal.ts';
-import { today } from '../today.ts';
+import { plusOneDay, today } from '../today.ts';
 import type { ImportPool } from '../workers/pool.ts';
 import { riderName } from './riders.ts';
 
@@ -45,6 +46,11 @@ export async function keepRecording(
   if (!read.ok) throw badField('file', read.reason);
   const { startedAt, seconds, notes, streams, bests, kind, laps } = read.value;
   const id = randomUUID();
+  // A clock that was never set says nothing of the day.
+  const told = startedAt?.slice(0, 10) ?? today();
+  const refusal = dayRefusal(told, 'past', plusOneDay(today()));
+  const date = refusal === null ? told : today();
+  const doubt = refusal === null ? null : `${refusal} Filed under the day it was brought in.`;
   await orNotSaved(`the recording ${safeName(file.name)}`, () =>
     db.transaction().execute((trx) =>
       trx
@@ -56,9 +62,9 @@ export async function keepRecording(
           sha256,
           received_at: new Date().toISOString(),
           started_at: startedAt,
-          date: startedAt?.slice(0, 10) ?? today(),
+          date,
           seconds,
-          notes: JSON.stringify(notes),
+          notes: JSON.stringify(doubt === null ? notes : [...notes, doubt]),
           kind,
           laps: JSON.stringify(laps),
           power_source: rider.power_source,

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type FtpEntry, type NewFtp, type Rider, type RiderFields, rider } from '@uphill/api';
 import { plusOneDay } from '../today.ts';
 import type { Db } from '../database.ts';
-import { notFound } from '../refusal.ts';
+import { notFound, refuseDay } from '../refusal.ts';
 import type { FtpRow, HealthRow, RiderRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 import { schemeName } from './schemes.ts';
@@ -27,6 +27,7 @@ export async function riderName(db: Db, id: string): Promise<string> {
 
 export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
   if (fields.schemeId !== null) await schemeName(db, fields.schemeId);
+  if (fields.goal) refuseDay('goal.date', fields.goal.date, 'goal');
   const id = randomUUID();
   return act(db, `added ${fields.name}`, rider, async ({ insert, trx }) => {
     await insert('riders', { id, ...toRow(fields), version: 1, created_at: new Date().toISOString() });
@@ -39,6 +40,8 @@ export async function changeRider(db: Db, id: string, change: Partial<RiderField
   const stored = await read();
   const { version, ...fields } = change;
   const next: RiderFields = { ...stored, ...fields };
+  // A goal that is past stays as it is while nobody changes its date.
+  if (next.goal && next.goal.date !== stored.goal?.date) refuseDay('goal.date', next.goal.date, 'goal');
   if (next.schemeId !== null && next.schemeId !== stored.schemeId) await schemeName(db, next.schemeId);
   return orConflict(change, read, () =>
     act(db, `changed ${stored.name}`, rider, async ({ update, trx }) => {
@@ -50,6 +53,7 @@ export async function changeRider(db: Db, id: string, change: Partial<RiderField
 
 export async function addBodyMass(db: Db, riderId: string, entry: { date: string; kg: number }): Promise<Rider> {
   const name = await riderName(db, riderId);
+  refuseDay('date', entry.date, 'past');
   return act(db, `${name}: ${entry.kg} kg`, rider, async ({ insert, trx }) => {
     await insert('body_mass', { id: randomUUID(), rider_id: riderId, ...entry });
     return readRider(trx, riderId);
@@ -58,6 +62,7 @@ export async function addBodyMass(db: Db, riderId: string, entry: { date: string
 
 export async function addHeartRate(db: Db, riderId: string, entry: { date: string; kind: string; bpm: number }): Promise<Rider> {
   const name = await riderName(db, riderId);
+  refuseDay('date', entry.date, 'past');
   return act(db, `${name}: ${entry.kind} heart rate ${entry.bpm} bpm`, rider, async ({ insert, trx }) => {
     await insert('heart_rates', { id: randomUUID(), rider_id: riderId, ...entry });
     return readRider(trx, riderId);
@@ -66,6 +71,7 @@ export async function addHeartRate(db: Db, riderId: string, entry: { date: strin
 
 export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise<Rider> {
   const name = await riderName(db, riderId);
+  refuseDay('countsFrom', entry.countsFrom, 'any');
   const test =
     entry.testId === null ? null : await db.selectFrom('tests').selectAll().where('id', '=', entry.testId).where('rider_id', '=', riderId).executeTakeFirst();
   if (test === undefined) throw notFound('test');

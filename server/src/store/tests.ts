@@ -21,9 +21,8 @@ import {
   type TestResult,
 } from '@uphill/core';
 import type { Db } from '../database.ts';
-import { badField, notFound } from '../refusal.ts';
+import { badField, notFound, refuseDay } from '../refusal.ts';
 import type { TestRow } from '../tables.ts';
-import { today } from '../today.ts';
 import { hardDaysBefore } from './hardDays.ts';
 import { act, orConflict } from './journal.ts';
 import { listMarkedEfforts } from './markedEfforts.ts';
@@ -93,7 +92,8 @@ function givesThreshold(protocol: Protocol, { acceptThreshold }: NewTest): boole
 }
 
 function refuseNonsense(fields: NewTest, protocol: Protocol): void {
-  if (fields.date > today()) throw badField('date', 'The date of the test lies in the future.');
+  refuseDay('date', fields.date, 'past');
+  if (fields.accept) refuseDay('countsFrom', fields.accept.countsFrom, 'any');
   const { kind } = protocol.reading;
   if (kind === 'steadyHeartRate' && fields.details === null) throw badField('meanBpm', 'A test by heart rate needs its mean heart rate.');
   if (detailsKind(protocol) === null && fields.readingW === null) throw badField('readingW', 'The reading is missing.');

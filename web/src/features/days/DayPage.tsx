@@ -1,7 +1,9 @@
 import type { Placed } from '@uphill/api';
+import { dayRefusal } from '@uphill/core';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
 import { plusDays, printDay, today } from '../../app/dates.ts';
+import { DateField } from '../../ui/DateField.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, Refused } from '../../ui/messages.tsx';
 import { DayLine } from './DayLine.tsx';
@@ -10,8 +12,21 @@ import { DayLine } from './DayLine.tsx';
 export function DayPage() {
   const { date = today() } = useParams();
   const navigate = useNavigate();
-  const day = /^\d{4}-\d{2}-\d{2}$/.test(date) && !Number.isNaN(Date.parse(date)) ? date : today();
+  // An address can be typed, too.
+  const refusal = dayRefusal(date, 'any', today());
+  const day = refusal === null ? date : today();
   const { data: days, error } = api.useDaysQuery({ from: day, to: day });
+  if (refusal !== null)
+    return (
+      <>
+        <h1>No such day</h1>
+        <Empty title={refusal}>
+          <Link className="btn btn-primary" to={`/days/${today()}`}>
+            Go to today
+          </Link>
+        </Empty>
+      </>
+    );
   return (
     <>
       <div className="title-row">
@@ -21,13 +36,7 @@ export function DayPage() {
           <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, -1)}`}>
             Day before
           </Link>
-          <input
-            type="date"
-            className="form-control w-auto"
-            aria-label="Day"
-            value={day}
-            onChange={({ target }) => target.value && void navigate(`/days/${target.value}`)}
-          />
+          <DateField quiet label="Day" use="any" value={day} change={(next) => void navigate(`/days/${next}`)} />
           <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, 1)}`}>
             Day after
           </Link>

@@ -9,6 +9,7 @@ import { ftpOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
 import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
 import { RoadSection } from '../../charts/RoadSection.tsx';
+import { DateField } from '../../ui/DateField.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
 import { Asks } from '../sessions/Asks.tsx';
@@ -49,17 +50,15 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
         <span className="ms-auto d-flex flex-wrap gap-2 align-items-center">
           {planned && (
             <>
-              <label className="soft small" htmlFor="move-day">
+              <span className="soft small" aria-hidden>
                 Move to
-              </label>
-              <input
-                id="move-day"
-                type="date"
-                className="form-control w-auto"
+              </span>
+              <DateField
+                quiet
+                label="Move to"
+                use="day"
                 value={day.date}
-                onChange={({ target }) =>
-                  target.value && void act(change({ id: day.id, version: day.version, date: target.value }), `Moved to ${printDay(target.value)}.`)
-                }
+                change={(date) => void act(change({ id: day.id, version: day.version, date }), `Moved to ${printDay(date)}.`)}
               />
               <Button variant="outline-secondary" onClick={() => void takeOff()}>
                 Take off

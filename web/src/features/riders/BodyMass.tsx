@@ -6,6 +6,7 @@ import { api } from '../../api/client.ts';
 import { printDay, today } from '../../app/dates.ts';
 import { useAct } from '../../app/useAct.ts';
 import { EntryForm } from '../../ui/EntryForm.tsx';
+import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Refused } from '../../ui/messages.tsx';
 
@@ -30,7 +31,7 @@ export function BodyMass({ rider }: { rider: Rider }) {
         <Field label="kg" error={error}>
           {(control) => <Form.Control {...control} inputMode="decimal" value={kg} onChange={({ target }) => setKg(target.value)} />}
         </Field>
-        <Field label="From">{(control) => <Form.Control {...control} type="date" value={date} onChange={({ target }) => setDate(target.value)} />}</Field>
+        <DateField label="From" use="past" value={date} change={setDate} />
       </EntryForm>
       {hidesMass(rider.hideMass, rider.birthYear, today()) && <p className="soft mb-0">Hidden, with W/kg: by the setting of this rider, or under 18.</p>}
       <ul className="history">

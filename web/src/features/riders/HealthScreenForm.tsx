@@ -7,6 +7,7 @@ import { api } from '../../api/client.ts';
 import { today } from '../../app/dates.ts';
 import { firstName, healthOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
+import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
 
@@ -71,13 +72,11 @@ export function HealthScreenForm({ rider }: { rider: Rider }) {
         ))}
       </div>
       <div className="entry-row mt-3">
-        <Field label="Asked on">{(control) => <Form.Control {...control} type="date" value={date} onChange={({ target }) => setDate(target.value)} />}</Field>
+        <DateField label="Asked on" use="past" value={date} change={setDate} />
         <Field label="Cleared by" hint="doctor, clinic; leave empty where nothing needs clearing">
           {(control) => <Form.Control {...control} maxLength={120} value={clearedBy} onChange={({ target }) => setClearedBy(target.value)} />}
         </Field>
-        <Field label="Cleared on">
-          {(control) => <Form.Control {...control} type="date" value={clearedOn} onChange={({ target }) => setClearedOn(target.value)} />}
-        </Field>
+        <DateField label="Cleared on" use="past" optional value={clearedOn} change={setClearedOn} />
       </div>
       <Field label="Note">
         {(control) => <Form.Control {...control} as="textarea" rows={2} maxLength={1000} value={note} onChange={({ target }) => setNote(target.value)} />}

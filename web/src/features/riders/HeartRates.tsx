@@ -5,6 +5,7 @@ import { api } from '../../api/client.ts';
 import { printDay, today } from '../../app/dates.ts';
 import { useAct } from '../../app/useAct.ts';
 import { EntryForm } from '../../ui/EntryForm.tsx';
+import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Refused } from '../../ui/messages.tsx';
 
@@ -43,7 +44,7 @@ export function HeartRates({ rider }: { rider: Rider }) {
         <Field label="bpm" error={error}>
           {(control) => <Form.Control {...control} inputMode="numeric" value={bpm} onChange={({ target }) => setBpm(target.value)} />}
         </Field>
-        <Field label="From">{(control) => <Form.Control {...control} type="date" value={date} onChange={({ target }) => setDate(target.value)} />}</Field>
+        <DateField label="From" use="past" value={date} change={setDate} />
       </EntryForm>
       <ul className="history">
         {[...rider.heartRates]

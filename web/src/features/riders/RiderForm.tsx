@@ -7,6 +7,7 @@ import Col from 'react-bootstrap/Col';
 import Form from 'react-bootstrap/Form';
 import Row from 'react-bootstrap/Row';
 import { Controller, useForm, useWatch } from 'react-hook-form';
+import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
 
 const SOURCE_NAMES = { crank: 'Crank', pedal: 'Pedals', hub: 'Hub', trainer: 'Trainer', none: 'None: rides by heart rate and RPE' } as const;
@@ -173,9 +174,11 @@ export function RiderForm({
             </Field>
           </Col>
           <Col md={3}>
-            <Field label="Date" error={errors.goal?.date?.message}>
-              {(control) => <Form.Control {...control} type="date" {...register('goal.date')} />}
-            </Field>
+            <Controller
+              control={control}
+              name="goal.date"
+              render={({ field }) => <DateField label="Date" use="goal" value={field.value} change={field.onChange} error={errors.goal?.date?.message} />}
+            />
           </Col>
           <Col xs={6} md={2}>
             <Field label="Watts asked" error={errors.goal?.watts?.message}>

@@ -1,4 +1,4 @@
-import type { Rider } from '@uphill/api';
+import type { Problem, Rider } from '@uphill/api';
 import { givenTo, type Plan, type PlanProblem } from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -10,7 +10,7 @@ import { mondayOf, plusDays, printDay, today } from '../../app/dates.ts';
 import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
 import { useModels } from '../../app/useRiderNumbers.ts';
-import { Field } from '../../ui/Field.tsx';
+import { DateField } from '../../ui/DateField.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
 
 const WEEKS = 3;
@@ -46,8 +46,6 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
   const allowed = wanted.filter(({ given }) => given.refusal === null);
   const whom = allowed.length === 1 ? firstName(allowed[0]?.rider.name ?? '') : `${allowed.length} riders`;
   const when = dates.length === 1 ? printDay(dates[0] ?? '') : `${dates.length} days`;
-  // Asked by the server: the same session stands on one of these days already.
-  const twice = problem?.type === '/problems/twice-on-a-day' ? problem.detail : null;
   const send = async (again = false): Promise<void> => {
     const gives = allowed.map((each) => ({ riderId: each.rider.id, dates: [...dates] }));
     if (await act(give({ sessionId, gives, again }), `${plan.name} given to ${whom}, ${when}.`)) close();
@@ -61,16 +59,7 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
       </Modal.Header>
       <Modal.Body>
         {problems.length > 0 && <Wrong>This session cannot be given yet. {problems[0]?.reason}</Wrong>}
-        {twice === null ? (
-          <Refused problem={problem} />
-        ) : (
-          <Wrong>
-            {twice}{' '}
-            <Button size="sm" variant="outline-secondary" onClick={() => void send(true)}>
-              Yes, once more
-            </Button>
-          </Wrong>
-        )}
+        <GiveProblem problem={problem} again={() => void send(true)} />
         <Riders
           riders={riders}
           chosen={chosen}
@@ -99,15 +88,14 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
             />
           ))}
         </div>
-        <Field label="Another day" hint="chosen as soon as it is a date">
-          {(control) => (
-            <Form.Control
-              {...control}
-              type="date"
-              onChange={({ target }) => /^20\d\d-/.test(target.value) && !dates.includes(target.value) && toggle(target.value)}
-            />
-          )}
-        </Field>
+        <DateField
+          label="Another day"
+          hint="5 Dec, 5/12, tomorrow or Tue"
+          use="day"
+          optional
+          value=""
+          change={(other) => !dates.includes(other) && toggle(other)}
+        />
         {dates.length > 0 && (
           <ul className="chips mt-2" aria-label="Days chosen">
             {dates.map((each) => (
@@ -130,6 +118,19 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
         </Button>
       </Modal.Footer>
     </Modal>
+  );
+}
+
+/** What the server refused, or asks: the same session stands on one of these days already. */
+function GiveProblem({ problem, again }: { problem: Problem | null; again: () => void }) {
+  if (problem?.type !== '/problems/twice-on-a-day') return <Refused problem={problem} />;
+  return (
+    <Wrong>
+      {problem.detail}{' '}
+      <Button size="sm" variant="outline-secondary" onClick={again}>
+        Yes, once more
+      </Button>
+    </Wrong>
   );
 }
 

@@ -1,4 +1,5 @@
 import Form from 'react-bootstrap/Form';
+import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
 import type { Acceptance } from './acceptance.ts';
@@ -24,11 +25,13 @@ export function AcceptFields({
             <Form.Control {...control} inputMode="numeric" value={fields.usedW} onChange={({ target }) => change({ ...fields, usedW: target.value })} />
           )}
         </Field>
-        <Field label="Counts from" hint="earlier rides keep the older FTP">
-          {(control) => (
-            <Form.Control {...control} type="date" value={fields.countsFrom} onChange={({ target }) => change({ ...fields, countsFrom: target.value })} />
-          )}
-        </Field>
+        <DateField
+          label="Counts from"
+          hint="earlier rides keep the older FTP"
+          use="any"
+          value={fields.countsFrom}
+          change={(countsFrom) => change({ ...fields, countsFrom })}
+        />
         <Field label="Why">
           {(control) => <Form.Control {...control} value={fields.reason} onChange={({ target }) => change({ ...fields, reason: target.value })} />}
         </Field>

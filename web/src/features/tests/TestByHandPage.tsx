@@ -5,6 +5,7 @@ import Form from 'react-bootstrap/Form';
 import { Link } from 'react-router';
 import { firstName } from '../../app/riderOnDay.ts';
 import { WithRider } from '../../app/WithRider.tsx';
+import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Figure } from '../../ui/Figure.tsx';
 import { Refused, Wrong } from '../../ui/messages.tsx';
@@ -58,9 +59,7 @@ function ByHand({ rider }: { rider: Rider }) {
           </Field>
           {protocol && (
             <>
-              <Field label="Ridden on">
-                {(control) => <Form.Control {...control} type="date" value={test.date} onChange={({ target }) => test.redate(target.value)} />}
-              </Field>
+              <DateField label="Ridden on" use="past" value={test.date} change={test.redate} />
               <TypedFields protocol={protocol} typed={test.typed} change={test.setTyped} wrong={test.wrong} />
               {test.refusal && <Wrong>{test.refusal}</Wrong>}
               <div className="entry-result" aria-live="polite">

@@ -8,7 +8,7 @@ import { plusDays, printDay, today } from '../../app/dates.ts';
 import { anchorsOnDay, firstName } from '../../app/riderOnDay.ts';
 import { WithRider } from '../../app/WithRider.tsx';
 import { useWidth } from '../../charts/useWidth.ts';
-import { Field } from '../../ui/Field.tsx';
+import { DateField } from '../../ui/DateField.tsx';
 import { rungsOf } from './ladderScale.ts';
 import { useSchemes } from './useSchemes.ts';
 
@@ -165,12 +165,8 @@ function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Scheme; unit
     <section className="sheet" aria-label="What moved">
       <h2>What moved, {scheme.name}</h2>
       <div className="entry-row">
-        <Field label="Since">
-          {(control) => <Form.Control {...control} type="date" value={before} onChange={({ target }) => target.value && setBefore(target.value)} />}
-        </Field>
-        <Field label="Until">
-          {(control) => <Form.Control {...control} type="date" value={after} onChange={({ target }) => target.value && setAfter(target.value)} />}
-        </Field>
+        <DateField label="Since" use="any" value={before} change={setBefore} />
+        <DateField label="Until" use="any" value={after} change={setAfter} />
       </div>
       {'missing' in one || 'missing' in other ? (
         <p className="mb-0">

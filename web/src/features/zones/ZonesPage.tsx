@@ -7,6 +7,7 @@ import { api, problemOf } from '../../api/client.ts';
 import { printDay, today } from '../../app/dates.ts';
 import { anchorsOnDay, firstName, ftpOnDay, healthOnDay, shownMass } from '../../app/riderOnDay.ts';
 import { useAct } from '../../app/useAct.ts';
+import { DateField } from '../../ui/DateField.tsx';
 import { Figure } from '../../ui/Figure.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Caution, Empty, Refused } from '../../ui/messages.tsx';
@@ -62,13 +63,9 @@ function Zones({ rider }: { rider: Rider }) {
           <section className="sheet mb-3">
             <h2>Scheme and day</h2>
             <ChooseScheme rider={rider} />
-            <Form.Control
-              type="date"
-              className="mt-2"
-              aria-label="The day the zones are for"
-              value={day}
-              onChange={({ target }) => target.value && setDay(target.value)}
-            />
+            <div className="mt-2">
+              <DateField quiet label="The day the zones are for" use="any" value={day} change={setDay} />
+            </div>
             <p className="soft mt-2 mb-0">{asOf(rider, day)}</p>
           </section>
           <section className="sheet mb-3">

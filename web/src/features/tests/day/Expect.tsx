@@ -4,6 +4,7 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { firstName } from '../../../app/riderOnDay.ts';
+import { DateField } from '../../../ui/DateField.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { AboutProtocol } from '../AboutProtocol.tsx';
 import { RampForecast } from '../RampForecast.tsx';
@@ -43,17 +44,7 @@ export function Expect({ rider, protocol, draft, change, next }: StageProps) {
         >
           {(control) => <Form.Control {...control} className="edge-field" inputMode="numeric" value={typed} onChange={({ target }) => write(target.value)} />}
         </Field>
-        <Field label="Day of the test">
-          {(control) => (
-            <Form.Control
-              {...control}
-              className="w-auto"
-              type="date"
-              value={draft.date}
-              onChange={({ target }) => target.value !== '' && change({ date: target.value })}
-            />
-          )}
-        </Field>
+        <DateField label="Day of the test" use="day" value={draft.date} change={(date) => change({ date })} />
         <Button onClick={next}>Next: prepare</Button>
       </section>
       <div>
