@@ -12,13 +12,18 @@ test('a day is given by keyboard, moved, shortened, planned again, taken off, an
     await page.getByRole('button', { name: /^Put on a date.*Fen Loop, steady/ }).focus();
     await page.keyboard.press('Enter');
     await page.getByLabel('Another day').fill(day);
+    await page.keyboard.press('Enter');
     await page.getByRole('button', { name: new RegExp(`^Give to Oskar, ${printed(day)}`) }).press('Enter');
     await expect(line(day)).toContainText('planned');
   });
 
   await test.step('moved', async () => {
     await line(day).getByRole('link').press('Enter');
+    await page.getByLabel('Move to').fill('31/2');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('"31/2" is no day.');
     await page.getByLabel('Move to').fill(other);
+    await page.keyboard.press('Enter');
     await expect(page.getByText(`Moved to ${printed(other)}.`)).toBeVisible();
   });
 
@@ -60,8 +65,14 @@ test('the day’s list shows everybody in their own watts', async ({ page, demoH
   }
   await page.getByRole('link', { name: 'Day before' }).click();
   await expect(page.getByRole('region', { name: 'Sessions of the day' })).toContainText('to mark');
-  await page.goto(`${demoHouse.url}/days/2031-02-03`);
+  await page.goto(`${demoHouse.url}/days/2029-02-03`);
   await expect(page.getByText('Nobody has a session on this day.')).toBeVisible();
+  for (const nowhere of ['2026-02-31', '1950-01-01', '2099-01-01', 'soon']) {
+    await page.goto(`${demoHouse.url}/days/${nowhere}`);
+    await expect(page.getByRole('heading', { name: 'No such day' })).toBeVisible();
+  }
+  await page.getByRole('link', { name: 'Go to today' }).click();
+  await expect(page.getByText('today', { exact: true })).toBeVisible();
 });
 
 test('a retired session leaves the list and stays on its days', async ({ page, demoHouse }) => {

@@ -121,6 +121,7 @@ test('a session of five hundred steps and twelve hours is written, weighed, give
   await expect(page.getByRole('button', { name: /^In all: / })).toHaveText('12:00:15');
   await page.getByRole('button', { name: 'Give', exact: true }).click();
   await page.getByLabel('Another day').fill(dayFromNow(60));
+  await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^Give to Ines/ }).click();
   await expect(page.getByText(/given to Ines/)).toBeVisible();
   await page.getByRole('link', { name: 'Print card' }).click();

@@ -178,6 +178,7 @@ test('lactate steps typed as the blood comes in, one drop struck out', async ({ 
     await page.getByRole('button', { name: 'Accept FTP 249 W' }).click();
     await page.getByLabel('Scheme', { exact: true }).selectOption({ label: 'Lactate five' });
     await page.getByLabel('The day the zones are for').fill('2027-01-10');
+    await page.keyboard.press('Enter');
     await expect(page.getByText('LT1 207 W and LT2 249 W')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Threshold, W: 238–254. Show the working' })).toBeVisible();
   });

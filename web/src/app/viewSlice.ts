@@ -20,9 +20,11 @@ export interface ViewState {
   keysOpen: boolean;
   /** Rider last looked at: the one that views without a rider in their address speak about. */
   lastRider: string | null;
+  /** What is wrong with the dates that are being typed, by field: nothing is stored until they are put right. */
+  wrongDates: Readonly<Record<string, string>>;
 }
 
-const initialState: ViewState = { working: null, notices: [], finderOpen: false, keysOpen: false, lastRider: null };
+const initialState: ViewState = { working: null, notices: [], finderOpen: false, keysOpen: false, lastRider: null, wrongDates: {} };
 let nextNotice = 1;
 
 /** A working is only ever replaced whole, so it may stand in a draft as it is. */
@@ -55,10 +57,14 @@ export const view = createSlice({
     keysToggled: (state, { payload }: PayloadAction<boolean>) => {
       state.keysOpen = payload;
     },
+    dateJudged: (state, { payload: { field, says } }: PayloadAction<{ field: string; says: string | null }>) => {
+      const { [field]: _, ...others } = state.wrongDates;
+      state.wrongDates = says === null ? others : { ...others, [field]: says };
+    },
     riderLookedAt: (state, { payload }: PayloadAction<string>) => {
       state.lastRider = payload;
     },
   },
 });
 
-export const { workingShown, workingHidden, noticed, noticeClosed, finderToggled, keysToggled, riderLookedAt } = view.actions;
+export const { workingShown, workingHidden, noticed, noticeClosed, finderToggled, keysToggled, dateJudged, riderLookedAt } = view.actions;

@@ -1,11 +1,13 @@
 import { type DayUse, readDay } from '@uphill/core';
 import { CalendarDays } from 'lucide-react';
-import { lazy, Suspense, useId, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Overlay from 'react-bootstrap/Overlay';
 import Popover from 'react-bootstrap/Popover';
 import { printDay, today } from '../app/dates.ts';
+import { useAppDispatch } from '../app/store.ts';
+import { dateJudged } from '../app/viewSlice.ts';
 import { Field } from './Field.tsx';
 
 const Calendar = lazy(async () => ({ default: (await import('./Calendar.tsx')).Calendar }));
@@ -30,20 +32,28 @@ interface Props {
 export function DateField({ label, value, change, use, optional = false, hint, error, quiet = false }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | undefined>();
+  const field = useId();
+  const dispatch = useAppDispatch();
+  // While a date on the page is wrong, nothing of the page is stored: see useAct.
+  const judge = (says: string | null): void => {
+    setWrong(says ?? undefined);
+    dispatch(dateJudged({ field, says }));
+  };
+  useEffect(() => () => void dispatch(dateJudged({ field, says: null })), [dispatch, field]);
   const commit = (): void => {
     if (typed === null) return;
     const text = typed.trim();
     // Left as it was, or emptied where a date is needed: what is stored stands.
     if (text === shown(value) || (text === '' && !optional)) return reset();
     const read = text === '' ? { ok: true as const, value: '' } : readDay(text, use, today());
-    setWrong(read.ok ? undefined : read.reason);
+    judge(read.ok ? null : read.reason);
     if (!read.ok) return;
     setTyped(null);
     if (read.value !== value) change(read.value);
   };
   const reset = (): void => {
     setTyped(null);
-    setWrong(undefined);
+    judge(null);
   };
   const pick = (day: string): void => {
     reset();
@@ -100,14 +110,14 @@ function Pick({ label, value, use, pick }: { label: string; value: string; use: 
         ref={button}
         variant="outline-secondary"
         className="date-pick"
-        aria-label={`Calendar: ${label}`}
+        aria-label="Open the calendar"
         aria-expanded={open}
         aria-haspopup="dialog"
         onClick={() => setOpen(!open)}
       >
         <CalendarDays size={18} aria-hidden />
       </Button>
-      <Overlay target={button} show={open} placement="bottom-end" rootClose onHide={() => setOpen(false)} transition={false}>
+      <Overlay target={button} show={open} placement="bottom-end" flip rootClose onHide={() => setOpen(false)} transition={false}>
         <Popover
           className="date-popover"
           role="dialog"

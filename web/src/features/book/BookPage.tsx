@@ -117,9 +117,9 @@ function useBook(riderId: string | null) {
   };
   return {
     problem,
-    make: async (family: BookFamily, session: BookSession) => open(await act(add({ plan: planFromBook(family, session, newId) }))),
-    copy: async ({ plan }: Session) => open(await act(add({ plan: { ...plan, name: `${plan.name}, varied`.slice(0, 120), nameFollows: false } }))),
-    retire: ({ id, version, plan }: Session) => act(take({ id, version }), `${plan.name} retired. Days it stands on keep it.`),
+    make: async (family: BookFamily, session: BookSession) => open(await act(() => add({ plan: planFromBook(family, session, newId) }))),
+    copy: async ({ plan }: Session) => open(await act(() => add({ plan: { ...plan, name: `${plan.name}, varied`.slice(0, 120), nameFollows: false } }))),
+    retire: ({ id, version, plan }: Session) => act(() => take({ id, version }), `${plan.name} retired. Days it stands on keep it.`),
   };
 }
 

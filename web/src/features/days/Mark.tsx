@@ -20,7 +20,7 @@ export function Mark({ day }: { day: Placed }) {
 
   const mark = (state: Placed['state']): void => {
     const words = state === 'planned' ? 'Planned again.' : `Marked ${STATE_MARKS[state].word}.`;
-    void act(change({ id: day.id, version: day.version, state, rpe: state === 'missed' || state === 'planned' ? null : rpe, note }), words);
+    void act(() => change({ id: day.id, version: day.version, state, rpe: state === 'missed' || state === 'planned' ? null : rpe, note }), words);
   };
   const typed = rpe !== day.rpe || note !== day.note;
   return (

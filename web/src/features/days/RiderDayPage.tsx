@@ -36,7 +36,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
   const numbers = useRiderNumbers(rider, day.date, day);
   const asks = sessionNumbers(day.plan, numbers);
   const takeOff = async (): Promise<void> => {
-    if ((await act(remove(day), 'Taken off the day.')) !== undefined) void navigate(`/riders/${rider.id}/sessions`);
+    if ((await act(() => remove(day), 'Taken off the day.')) !== undefined) void navigate(`/riders/${rider.id}/sessions`);
   };
   const planned = day.state === 'planned';
   return (
@@ -58,7 +58,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
                 label="Move to"
                 use="day"
                 value={day.date}
-                change={(date) => void act(change({ id: day.id, version: day.version, date }), `Moved to ${printDay(date)}.`)}
+                change={(date) => void act(() => change({ id: day.id, version: day.version, date }), `Moved to ${printDay(date)}.`)}
               />
               <Button variant="outline-secondary" onClick={() => void takeOff()}>
                 Take off

@@ -101,7 +101,7 @@ function SendRecording({ riderId }: { riderId: string }) {
     target.value = '';
     if (!file) return;
     setSays('');
-    const sent = await act(upload({ riderId, file }));
+    const sent = await act(() => upload({ riderId, file }));
     if (!sent) return;
     const { recording, duplicate } = sent;
     setSays([duplicate ? 'It was sent before. Not added twice.' : `${printDuration(recording.seconds)} received.`, ...recording.notes].join(' '));

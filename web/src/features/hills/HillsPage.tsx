@@ -38,7 +38,7 @@ export function HillsPage() {
       note: typed.note,
     });
     setError(read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be stored.'));
-    if (read.success && (await act(add(read.data), `${read.data.name} added.`))) setTyped(FRESH);
+    if (read.success && (await act(() => add(read.data), `${read.data.name} added.`))) setTyped(FRESH);
   };
   return (
     <>
@@ -57,7 +57,7 @@ export function HillsPage() {
                   {hill.name}
                   <span className="soft small d-block">{describe(hill)}</span>
                 </span>
-                <Button size="sm" variant="link" onClick={() => void act(remove(hill), `${hill.name} taken away. Sessions keep its figures.`)}>
+                <Button size="sm" variant="link" onClick={() => void act(() => remove(hill), `${hill.name} taken away. Sessions keep its figures.`)}>
                   Take away<span className="visually-hidden"> {hill.name}</span>
                 </Button>
               </li>

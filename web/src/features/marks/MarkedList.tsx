@@ -31,7 +31,7 @@ function Mark({ mark, linked }: { mark: MarkedEffortEntry; linked: boolean }) {
   const [reason, setReason] = useState('');
   const name = `${printDuration(mark.seconds)} at ${roundHalfUp(mark.meanW)} W`;
   const change = async (withdrawn: string | null, done: string): Promise<void> => {
-    if (await act(withdraw({ ...mark, withdrawn }), done)) setAsking(false);
+    if (await act(() => withdraw({ ...mark, withdrawn }), done)) setAsking(false);
   };
   return (
     <li className="flex-wrap">

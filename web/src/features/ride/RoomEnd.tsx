@@ -65,9 +65,9 @@ export function Ended({
     const [{ seconds }, { writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
     const lapEnds = [...new Set([...steps.map(({ endS }) => endS), ...laps])].sort((a, b) => a - b);
     const file = new File([writeFitRecording(seconds, `${day.date}T18:00:00`, lapEnds) as BlobPart], `ride-room-${day.date}-${seed}.fit`);
-    const received = await act(upload({ riderId: rider.id, file }));
+    const received = await act(() => upload({ riderId: rider.id, file }));
     const ridden = received && { recordingId: received.recording.id, steps: [...steps] };
-    const done = ridden && (await act(change({ id: day.id, version: day.version, ridden }), 'The ride is stored with its day.'));
+    const done = ridden && (await act(() => change({ id: day.id, version: day.version, ridden }), 'The ride is stored with its day.'));
     setBusy(false);
     if (!done) return;
     forgetRide(day.id);

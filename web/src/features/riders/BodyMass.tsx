@@ -21,7 +21,7 @@ export function BodyMass({ rider }: { rider: Rider }) {
   const save = async (): Promise<void> => {
     const entry = newBodyMass.safeParse({ date, kg: kg.trim() === '' ? undefined : Number(kg.replace(',', '.')) });
     setError(entry.success ? undefined : entry.error.issues[0]?.message);
-    if (entry.success && (await act(add({ id: rider.id, ...entry.data }), `Body mass ${entry.data.kg} kg.`))) setKg('');
+    if (entry.success && (await act(() => add({ id: rider.id, ...entry.data }), `Body mass ${entry.data.kg} kg.`))) setKg('');
   };
   return (
     <section className="sheet mb-3">

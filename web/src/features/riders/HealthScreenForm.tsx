@@ -35,7 +35,7 @@ export function HealthScreenForm({ rider }: { rider: Rider }) {
     });
     const halfCleared = (clearedBy.trim() === '') !== (clearedOn === '');
     setError(halfCleared ? 'A clearance needs both: by whom, and when.' : read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be stored.'));
-    if (read.success && !halfCleared) await act(add({ id: rider.id, ...read.data }), `Health screen of ${firstName(rider.name)} stored.`);
+    if (read.success && !halfCleared) await act(() => add({ id: rider.id, ...read.data }), `Health screen of ${firstName(rider.name)} stored.`);
   };
   return (
     <Form

@@ -23,7 +23,7 @@ export function HeartRates({ rider }: { rider: Rider }) {
   const save = async (): Promise<void> => {
     const entry = newHeartRate.safeParse({ date, kind, bpm: bpm.trim() === '' ? undefined : Number(bpm) });
     setError(entry.success ? undefined : entry.error.issues[0]?.message);
-    if (entry.success && (await act(add({ id: rider.id, ...entry.data }), `${KIND_NAMES[kind]} heart rate ${entry.data.bpm} bpm.`))) setBpm('');
+    if (entry.success && (await act(() => add({ id: rider.id, ...entry.data }), `${KIND_NAMES[kind]} heart rate ${entry.data.bpm} bpm.`))) setBpm('');
   };
   return (
     <section className="sheet">

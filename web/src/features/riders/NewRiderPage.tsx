@@ -19,7 +19,7 @@ export function NewRiderPage() {
           rider={NEW_RIDER}
           submitLabel="Add the rider"
           save={async (fields) => {
-            const rider = await act(add(fields), `Added ${fields.name}.`);
+            const rider = await act(() => add(fields), `Added ${fields.name}.`);
             if (rider) void navigate(`/riders/${rider.id}/tests`);
             return rider !== undefined;
           }}

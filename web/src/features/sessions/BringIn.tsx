@@ -26,7 +26,7 @@ export function BringIn() {
     const read = file.size > LARGEST ? tooLarge : await readFile(file, hills);
     setRefusal(read.ok ? null : `${file.name}: ${read.reason}`);
     if (!read.ok) return;
-    for (const plan of read.value.plans) if (!(await act(add({ plan })))) return;
+    for (const plan of read.value.plans) if (!(await act(() => add({ plan })))) return;
     const count = read.value.plans.length;
     dispatch(noticed([`${count === 1 ? (read.value.plans[0]?.name ?? 'A session') : `${count} sessions`} brought in.`, ...read.value.notes].join(' ')));
   };

@@ -48,7 +48,7 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
   const when = dates.length === 1 ? printDay(dates[0] ?? '') : `${dates.length} days`;
   const send = async (again = false): Promise<void> => {
     const gives = allowed.map((each) => ({ riderId: each.rider.id, dates: [...dates] }));
-    if (await act(give({ sessionId, gives, again }), `${plan.name} given to ${whom}, ${when}.`)) close();
+    if (await act(() => give({ sessionId, gives, again }), `${plan.name} given to ${whom}, ${when}.`)) close();
   };
   return (
     <Modal show onHide={close} animation={false} size="lg" aria-labelledby="give-title">

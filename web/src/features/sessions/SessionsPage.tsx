@@ -93,7 +93,7 @@ function SessionLine({ session, rider, give }: { session: Session; rider: Rider;
         <Button size="sm" variant="outline-secondary" onClick={give}>
           Put on a date<span className="visually-hidden">: {name}</span>
         </Button>
-        <Button size="sm" variant="link" onClick={() => void act(retire(session), `${name} retired. Days it stands on keep it.`)}>
+        <Button size="sm" variant="link" onClick={() => void act(() => retire(session), `${name} retired. Days it stands on keep it.`)}>
           Retire<span className="visually-hidden"> {name}</span>
         </Button>
       </div>

@@ -18,7 +18,8 @@ export function AcceptFtp({ rider, test, measuredW }: { rider: Rider; test: Test
   const save = (): void => {
     const read = readAcceptance(fields, measuredW);
     setError(read.error);
-    if (read.value) void act(accept({ id: rider.id, testId: test.id, ...read.value }), `FTP ${read.value.usedW} W accepted.`);
+    const { value } = read;
+    if (value) void act(() => accept({ id: rider.id, testId: test.id, ...value }), `FTP ${value.usedW} W accepted.`);
   };
   return (
     <Form

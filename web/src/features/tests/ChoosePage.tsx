@@ -156,7 +156,7 @@ function Start({ rider, protocol, expectedW }: { rider: Rider; protocol: Protoco
   const { act, problem } = useAct();
   const lastSetup = tests.find(({ setup }) => setup !== null)?.setup;
   const start = async (): Promise<void> => {
-    const day = await act(
+    const day = await act(() =>
       begin({
         riderId: rider.id,
         protocol: protocol.id,

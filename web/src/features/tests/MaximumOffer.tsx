@@ -25,7 +25,7 @@ export function MaximumOffer({ rider, recording, watts, day }: { rider: Rider; r
       <Button
         variant="outline-secondary"
         disabled={isLoading}
-        onClick={() => void act(add({ id: rider.id, date: day, kind: 'maximal', bpm: seen.bpm }), `Maximal heart rate ${seen.bpm} bpm.`)}
+        onClick={() => void act(() => add({ id: rider.id, date: day, kind: 'maximal', bpm: seen.bpm }), `Maximal heart rate ${seen.bpm} bpm.`)}
       >
         Make {seen.bpm} bpm the maximum
       </Button>

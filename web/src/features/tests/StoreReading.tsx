@@ -37,7 +37,7 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
     setError(accepted.error);
     if (accepted.error) return;
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
-    if (!(await act(add({ riderId: rider.id, ...test, accept: accepted.value, acceptThreshold: use && useBeats }), done))) return;
+    if (!(await act(() => add({ riderId: rider.id, ...test, accept: accepted.value, acceptThreshold: use && useBeats }), done))) return;
     stored?.();
     void navigate(`/riders/${rider.id}/${accepted.value || byHeart ? 'zones' : 'tests'}`);
   };

@@ -158,7 +158,7 @@ function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
   const change = async (withdrawn: string | null, done: string): Promise<void> => {
-    if (await act(withdraw({ riderId: rider.id, id: test.id, version: test.version, withdrawn }), done)) setAsking(false);
+    if (await act(() => withdraw({ riderId: rider.id, id: test.id, version: test.version, withdrawn }), done)) setAsking(false);
   };
   return (
     <div className="mt-3">
@@ -168,7 +168,7 @@ function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
           <Button variant="outline-secondary" onClick={() => void change(null, 'Test brought back.')}>
             Bring it back
           </Button>
-          <Button variant="link" onClick={() => void act(remove(test), 'Test removed.')}>
+          <Button variant="link" onClick={() => void act(() => remove(test), 'Test removed.')}>
             Remove for good
           </Button>
         </>
@@ -240,7 +240,12 @@ function FtpHistory({ rider }: { rider: Rider }) {
             <span className="text-nowrap">
               <strong>{entry.usedW} W</strong>
               {entry.measuredW !== null && entry.measuredW !== entry.usedW && <span className="soft small d-block">measured {entry.measuredW}</span>}
-              <Button size="sm" variant="link" className="p-0 d-block ms-auto" onClick={() => void act(withdraw(entry), `FTP ${entry.usedW} W taken back.`)}>
+              <Button
+                size="sm"
+                variant="link"
+                className="p-0 d-block ms-auto"
+                onClick={() => void act(() => withdraw(entry), `FTP ${entry.usedW} W taken back.`)}
+              >
                 Take back<span className="visually-hidden"> {entry.usedW} W</span>
               </Button>
             </span>

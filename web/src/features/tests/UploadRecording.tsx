@@ -26,7 +26,7 @@ export function UploadRecording({ rider, received }: { rider: Rider; received: (
         : null,
     );
     if (file.size > LARGEST_UPLOAD_MB * 1024 * 1024) return;
-    const answer = await act(upload({ riderId: rider.id, file }));
+    const answer = await act(() => upload({ riderId: rider.id, file }));
     if (!answer) return;
     if (answer.duplicate) dispatch(noticed(`Same file as ${answer.recording.fileName}. Not added twice.`));
     received(answer.recording.id);

@@ -47,7 +47,7 @@ export function useHandTest(rider: Rider) {
     setError(read.error);
     if (!read.value) return;
     const entry = { testId: null, ...read.value, reason: read.value.reason || 'typed in, trusted' };
-    if (await act(acceptFtp({ id: rider.id, ...entry }), `FTP ${entry.usedW} W accepted.`)) void navigate(`/riders/${rider.id}/zones`);
+    if (await act(() => acceptFtp({ id: rider.id, ...entry }), `FTP ${entry.usedW} W accepted.`)) void navigate(`/riders/${rider.id}/zones`);
   };
 
   const store = async (): Promise<void> => {
@@ -78,7 +78,7 @@ export function useHandTest(rider: Rider) {
     setError(read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be used.'));
     if (!read.success) return;
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
-    if (await act(addTest({ riderId: rider.id, ...read.data }), done)) void navigate(`/riders/${rider.id}/tests`);
+    if (await act(() => addTest({ riderId: rider.id, ...read.data }), done)) void navigate(`/riders/${rider.id}/tests`);
   };
 
   return {

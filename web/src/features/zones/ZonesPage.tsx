@@ -160,7 +160,7 @@ function ChooseScheme({ rider }: { rider: Rider }) {
   const fitting = rider.powerSource === 'none' ? schemes.all.filter(isByHeart) : schemes.all;
   const choose = (id: string): void => {
     const name = schemes.byId(id)?.name ?? schemes.defaultScheme.name;
-    void act(change({ id: rider.id, version: rider.version, schemeId: id === '' ? null : id }), `Zones of ${firstName(rider.name)}: ${name}.`);
+    void act(() => change({ id: rider.id, version: rider.version, schemeId: id === '' ? null : id }), `Zones of ${firstName(rider.name)}: ${name}.`);
   };
   return (
     <>

@@ -30,7 +30,7 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
     setBusy(true);
     const [{ seconds, laps }, { writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
     const file = new File([writeFitRecording(seconds, startedAt, laps) as BlobPart], `${name}.fit`);
-    const received = await act(upload({ riderId: rider.id, file }));
+    const received = await act(() => upload({ riderId: rider.id, file }));
     setBusy(false);
     if (received) change({ recordingId: received.recording.id });
     else sent.current = false;

@@ -38,7 +38,7 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   const { stage } = draft;
   const go = (next: Stage): void => change({ stage: next });
   const giveUp = async (): Promise<void> => {
-    if ((await act(remove({ id: day.id, version: version() }), 'Test day given up.')) !== undefined) {
+    if ((await act(() => remove({ id: day.id, version: version() }), 'Test day given up.')) !== undefined) {
       forget();
       void navigate(`/riders/${rider.id}/tests`);
     }

@@ -301,7 +301,7 @@ function MarkBest({ rider, best, seconds }: { rider: Rider; best: CurveBest; sec
   if (marked.some((each) => each.recordingId === best.recordingId && each.seconds === seconds && each.withdrawn === null))
     return <span className="soft small ms-2">maximal</span>;
   const store = () =>
-    act(mark({ riderId: rider.id, recordingId: best.recordingId, startS: null, seconds, note: '' }), `${printDuration(seconds)} marked as maximal.`);
+    act(() => mark({ riderId: rider.id, recordingId: best.recordingId, startS: null, seconds, note: '' }), `${printDuration(seconds)} marked as maximal.`);
   return (
     <>
       <Button size="sm" variant="link" className="ms-2 p-0 align-baseline" onClick={() => void store()}>

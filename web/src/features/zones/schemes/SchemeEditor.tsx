@@ -49,8 +49,8 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
     if (problems.length > 0 || letters.length > 0) return;
     const fields = { ...own, bands: own.bands.map((band) => ({ ...band })) };
     const stored = scheme
-      ? await act(change({ ...fields, id: scheme.id, version: scheme.version }), `${fields.name} changed.`)
-      : await act(add(fields), `${fields.name} made.`);
+      ? await act(() => change({ ...fields, id: scheme.id, version: scheme.version }), `${fields.name} changed.`)
+      : await act(() => add(fields), `${fields.name} made.`);
     if (stored) done();
   };
   const addBand = (): void => {

@@ -70,7 +70,7 @@ export function SchemesPage() {
                       <Button
                         size="sm"
                         variant="link"
-                        onClick={() => void act(remove({ id: scheme.id, version: schemes.versionOf(scheme.id) }), `${scheme.name} taken away.`)}
+                        onClick={() => void act(() => remove({ id: scheme.id, version: schemes.versionOf(scheme.id) }), `${scheme.name} taken away.`)}
                       >
                         Take away<span className="visually-hidden"> {scheme.name}</span>
                       </Button>
@@ -112,7 +112,7 @@ function Default({
           <Form.Select
             {...control}
             value={settings.defaultSchemeId}
-            onChange={({ target }) => void act(change({ ...settings, defaultSchemeId: target.value }), 'Default changed.')}
+            onChange={({ target }) => void act(() => change({ ...settings, defaultSchemeId: target.value }), 'Default changed.')}
           >
             {schemes.all
               .filter((scheme) => !isByHeart(scheme))
