@@ -27,7 +27,10 @@ export default tseslint.config(
     },
   },
   // What a program says on the console is what it is for.
-  { files: ['server/src/serve.ts', 'server/src/{rebuildMain,backupMain,main,command}.ts', 'server/test/torture/*.ts', 'demo/src/main.ts', 'e2e/**/*.ts'], rules: { 'no-console': 'off' } },
+  {
+    files: ['server/src/serve.ts', 'server/src/{rebuildMain,backupMain,main,command}.ts', 'server/test/torture/*.ts', 'demo/src/main.ts', 'e2e/**/*.ts'],
+    rules: { 'no-console': 'off' },
+  },
   { files: ['web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   {
     // Tests look into answers of every shape.

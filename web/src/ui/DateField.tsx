@@ -87,7 +87,7 @@ export function DateField({ label, value, change, use, optional = false, hint, e
     );
   return (
     <span>
-      {input({ id, 'aria-label': label, isInvalid: Boolean(wrong), ...(wrong ? { 'aria-describedby': `${id}-error` } : {}) })}
+      {input({ id, 'aria-label': label, 'aria-invalid': Boolean(wrong), isInvalid: Boolean(wrong), ...(wrong ? { 'aria-describedby': `${id}-error` } : {}) })}
       {wrong && (
         <span id={`${id}-error`} className="field-error" role="alert">
           {wrong}
