@@ -1,15 +1,15 @@
 import { addRider, expect, idsOf, test } from '../support/house.ts';
 
-test('an undo that something hangs on says why, is skipped, and what lies below is undone', async ({ page, demoHouse }) => {
-  await addRider(page, demoHouse, 'Below Her');
-  await addRider(page, demoHouse, 'Bram Oyelaran');
-  await page.goto(`${demoHouse.url}/riders`);
+test('an undo that something hangs on says why, is skipped, and what lies below is undone', async ({ page, emptyHouse }) => {
+  await addRider(page, emptyHouse, 'Below Her');
+  await addRider(page, emptyHouse, 'Bram Oyelaran');
+  await page.goto(`${emptyHouse.url}/riders`);
   await page
     .getByRole('link', { name: /Bram Oyelaran/ })
     .first()
     .click();
   const rider = /riders\/([0-9a-f-]{36})/.exec(page.url())?.[1] ?? '';
-  await page.goto(`${demoHouse.url}/riders/${rider}/recordings`);
+  await page.goto(`${emptyHouse.url}/riders/${rider}/recordings`);
   const rows = Array.from({ length: 90 }, (_, second) => `${second},${150 + (second % 9)}`).join('\n');
   await page.setInputFiles('input[type=file]', { name: 'ride.csv', mimeType: 'text/csv', buffer: Buffer.from(`seconds,power\n${rows}\n`) });
   await expect(page.getByText('1 brought in.')).toBeVisible();
@@ -17,7 +17,7 @@ test('an undo that something hangs on says why, is skipped, and what lies below 
   await expect(page.getByText('"added Bram Oyelaran" cannot be undone: 1 recording would be lost with it.')).toBeVisible();
   await page.getByRole('button', { name: 'Skip it' }).click();
   await expect(page.getByText('Taken back: added Below Her.')).toBeVisible();
-  await page.goto(`${demoHouse.url}/riders`);
+  await page.goto(`${emptyHouse.url}/riders`);
   await expect(page.getByText('Bram Oyelaran').first()).toBeVisible();
   await expect(page.getByText('Below Her')).toHaveCount(0);
 });
@@ -46,10 +46,10 @@ test('a best is marked maximal on the curve and another on its recording, makes 
   await expect(line).toContainText('withdrawn: sat behind Tomas');
 });
 
-test('a date is picked from the calendar by keyboard; what is no day is said, stores nothing and loses nothing', async ({ page, demoHouse }) => {
-  await addRider(page, demoHouse, 'Dora Lindqvist');
+test('a date is picked from the calendar by keyboard; what is no day is said, stores nothing and loses nothing', async ({ page, emptyHouse }) => {
+  await addRider(page, emptyHouse, 'Dora Lindqvist');
   const region = page.locator('section', { has: page.getByRole('heading', { name: 'Body mass' }) });
-  await page.goto(`${demoHouse.url}/riders`);
+  await page.goto(`${emptyHouse.url}/riders`);
   await page
     .getByRole('link', { name: /Dora Lindqvist/ })
     .first()

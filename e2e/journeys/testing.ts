@@ -16,6 +16,8 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await reading.fill('346,0');
     await expect(page.getByRole('button', { name: 'FTP measured: 260 W. Show the working' })).toBeVisible();
     await page.getByLabel('Ridden on').fill('2099-01-01');
+    await page.keyboard.press('Tab');
+    await expect(page.getByRole('alert').filter({ hasText: 'Thu 1 Jan 2099 lies in the future.' })).toBeVisible();
     await store.click();
     await expect(page.getByText('Not stored yet. Thu 1 Jan 2099 lies in the future.')).toBeVisible();
     await expect(reading).toHaveValue('346,0');

@@ -278,7 +278,7 @@ function BestsTable({ rider, bests, over, overName }: { rider: Rider; bests: rea
               {massKg !== null && <td>{roundTo(best.watts / massKg, 2).toFixed(2)}</td>}
               <td className="soft">{modelled ? `${roundHalfUp(modelled.watts)} W${modelled.by === 'law' ? ', assumed' : ''}` : ''}</td>
               {over && <td>{other ? `${roundHalfUp(other.watts)} W` : ''}</td>}
-              <td className="text-nowrap">
+              <td>
                 <Link to={`/riders/${rider.id}/tests/import?recording=${best.recordingId}`}>
                   {printDay(best.date)}
                   <span className="visually-hidden">, best over {printDuration(seconds)}</span>
