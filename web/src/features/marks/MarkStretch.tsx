@@ -33,7 +33,7 @@ export function MarkStretch({ rider, recording, watts, effort }: Props) {
     if (await act(() => mark(body), `${printDuration(seconds)} at ${meanW ?? ''} W marked as maximal.`)) setEdges({});
   };
   return (
-    <section className="sheet mb-3" aria-label="Maximal efforts">
+    <section className="sheet mt-3" aria-label="Maximal efforts">
       <h2>All the rider had?</h2>
       <p className="soft small">A stretch ridden as hard as it could be held. From 2:00 to 20:00 it counts for CP and W′.</p>
       <MarkedList rider={rider} recordingId={recording.id} />

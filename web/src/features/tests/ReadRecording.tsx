@@ -57,7 +57,6 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
         <Readings test={test} />
         {test.ramp && test.expectedW !== null && test.ramp.stageS === 60 && <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />}
         <MaximumOffer rider={rider} recording={recording} watts={watts} day={test.date} />
-        {!settled && <MarkStretch rider={rider} recording={recording} watts={watts} effort={effort} />}
         {storable && (
           <StoreReading
             key={`${test.protocol.id}.${test.ftpW ?? ''}`}
@@ -81,6 +80,7 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
             {...(stored ? { stored } : {})}
           />
         )}
+        {!settled && <MarkStretch rider={rider} recording={recording} watts={watts} effort={effort} />}
       </div>
     </div>
   );
