@@ -1,7 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type BetterSqlite from 'better-sqlite3';
 import { CompiledQuery, type DatabaseConnection, type Driver, SqliteDialect, SqliteDriver } from 'kysely';
-import { faultOf } from './faults.ts';
 
 type Connection = InstanceType<typeof BetterSqlite>;
 
@@ -41,7 +40,7 @@ class PatientDriver extends SqliteDriver {
         await connection.executeQuery(CompiledQuery.raw('begin immediate'));
         return;
       } catch (error) {
-        const locked = faultOf(error)?.status === 503 && String((error as { code: unknown }).code).startsWith('SQLITE_BUSY');
+        const locked = String((error as { code?: unknown }).code).startsWith('SQLITE_BUSY');
         if (!locked || Date.now() >= until) throw error;
       }
     }

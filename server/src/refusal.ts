@@ -6,7 +6,7 @@ import { today } from './today.ts';
 type Extra = Partial<Pick<Problem, 'fields' | 'step' | 'yours' | 'theirs'>>;
 
 /** What code tells problems apart by; the words are for people. A problem without one needs no telling apart. */
-export type ProblemCode = 'undo-blocked' | 'twice-on-a-day' | 'not-saved' | 'busy';
+export type ProblemCode = 'undo-blocked' | 'twice-on-a-day' | 'not-saved';
 
 /** A request that cannot be done, with the sentence for the coach and what belongs to it. */
 export class Refusal extends Error {
