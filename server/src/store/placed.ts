@@ -56,10 +56,11 @@ export async function giveSession(db: Db, { sessionId, gives, again = false }: G
       });
     }
   }
-  if (!again) await askIfTwice(db, session.plan.name, riders, rows);
   const whom = riders.length === 1 ? (riders[0]?.name ?? '') : `${riders.length} riders`;
   const days = rows.length === 1 ? 'one day' : `${rows.length} days`;
   return act(db, `gave ${session.plan.name} to ${whom} on ${days}`, z.array(placed), async ({ insert, trx }) => {
+    // Under the lock of the action, so that two requests at once are not both taken for the first.
+    if (!again) await askIfTwice(trx, session.plan.name, riders, rows);
     for (const row of rows) await insert('placed_sessions', row);
     return Promise.all(rows.map(({ id }) => readPlaced(trx, id)));
   });
