@@ -3,7 +3,10 @@ const only = (from, ...allowed) => ({
   name: `${from}-knows-only-what-it-may`,
   severity: 'error',
   from: { path: `^${from}/src` },
-  to: { path: '^(core|api|server|web|demo|e2e)/', pathNot: [from, ...allowed].map((name) => `^${name}/`) },
+  to: {
+    path: '^(core|api|server|web|demo|e2e)/',
+    pathNot: [from, ...allowed].map((name) => `^${name}/`),
+  },
 });
 
 module.exports = {
@@ -13,7 +16,12 @@ module.exports = {
     only('server', 'core', 'api'),
     only('web', 'core', 'api'),
     only('demo', 'core', 'api', 'server'),
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
     {
       name: 'core-is-pure',
       comment: 'no input or output, no clock, no database, no interface',
@@ -25,7 +33,10 @@ module.exports = {
       name: 'core-uses-few-packages',
       severity: 'error',
       from: { path: '^core/src' },
-      to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/(zod|papaparse|date-fns|saxes|fit-file-parser|@types)/' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev'],
+        pathNot: 'node_modules/(zod|papaparse|date-fns|saxes|fit-file-parser|@types)/',
+      },
     },
     {
       name: 'only-the-store-knows-the-database',
@@ -39,6 +50,10 @@ module.exports = {
     exclude: { path: '/dist/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['source', 'import', 'types', 'default'], mainFields: ['module', 'main', 'types'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['source', 'import', 'types', 'default'],
+      mainFields: ['module', 'main', 'types'],
+    },
   },
 };

@@ -9,7 +9,10 @@ export default tseslint.config(
     files: ['**/*.{ts,tsx}'],
     extends: [...tseslint.configs.recommendedTypeChecked],
     languageOptions: {
-      parserOptions: { projectService: { allowDefaultProject: ['vitest.config.ts', 'web/vite.config.ts'] }, tsconfigRootDir: import.meta.dirname },
+      parserOptions: {
+        projectService: { allowDefaultProject: ['vitest.config.ts', 'web/vite.config.ts'] },
+        tsconfigRootDir: import.meta.dirname,
+      },
     },
     rules: {
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
@@ -21,14 +24,23 @@ export default tseslint.config(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'error',
       // A name for what is inferred from a schema, so that it is written once in declarations and not everywhere.
-      '@typescript-eslint/no-empty-object-type': ['error', { allowInterfaces: 'with-single-extends' }],
+      '@typescript-eslint/no-empty-object-type': [
+        'error',
+        { allowInterfaces: 'with-single-extends' },
+      ],
       // Taking a field out of an object is how a copy without it is made.
       '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
     },
   },
   // What a program says on the console is what it is for.
   {
-    files: ['server/src/serve.ts', 'server/src/{rebuildMain,backupMain,main,command}.ts', 'server/test/torture/*.ts', 'demo/src/main.ts', 'e2e/**/*.ts'],
+    files: [
+      'server/src/serve.ts',
+      'server/src/{rebuildMain,backupMain,main,command}.ts',
+      'server/test/torture/*.ts',
+      'demo/src/main.ts',
+      'e2e/**/*.ts',
+    ],
     rules: { 'no-console': 'off' },
   },
   { files: ['web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },

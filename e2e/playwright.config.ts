@@ -18,11 +18,16 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   fullyParallel: false,
   workers: 2,
-  reporter: process.env['UPHILL_REPORT'] ? [['line'], ['json', { outputFile: process.env['UPHILL_REPORT'] }]] : 'line',
+  reporter: process.env['UPHILL_REPORT']
+    ? [['line'], ['json', { outputFile: process.env['UPHILL_REPORT'] }]]
+    : 'line',
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    launchOptions: { executablePath: process.env['UPHILL_CHROMIUM'] ?? '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+    launchOptions: {
+      executablePath: process.env['UPHILL_CHROMIUM'] ?? '/usr/bin/chromium',
+      args: CHROMIUM_FLAGS,
+    },
     screenshot: 'only-on-failure',
   },
   projects: [

@@ -16,7 +16,10 @@ const KINDS = { ...SUMS };
 
 const SHARED = path.join(ROOT, '..', 'shared', 'cases');
 const given = process.argv.slice(2);
-const paths = given.length > 0 ? given : [existsSync(SHARED) ? SHARED : path.join(ROOT, 'core', 'test', 'cases')];
+const paths =
+  given.length > 0
+    ? given
+    : [existsSync(SHARED) ? SHARED : path.join(ROOT, 'core', 'test', 'cases')];
 const tally = { equal: 0, differ: 0, uncovered: 0 };
 
 for (const file of paths.flatMap(filesUnder)) {
@@ -28,7 +31,8 @@ for (const file of paths.flatMap(filesUnder)) {
     }
     const lines = found(() => {
       const figures = find(stated);
-      if (!Object.keys(figures).some((field) => field in stated)) return ['nothing in it was compared'];
+      if (!Object.keys(figures).some((field) => field in stated))
+        return ['nothing in it was compared'];
       return differences(stated, figures);
     });
     tally[lines.length === 0 ? 'equal' : 'differ'] += 1;
@@ -55,7 +59,11 @@ function filesUnder(where) {
   if (!statSync(where).isDirectory()) return [where];
   return readdirSync(where)
     .sort()
-    .flatMap((name) => (statSync(path.join(where, name)).isDirectory() || name.endsWith('.json') ? filesUnder(path.join(where, name)) : []));
+    .flatMap((name) =>
+      statSync(path.join(where, name)).isDirectory() || name.endsWith('.json')
+        ? filesUnder(path.join(where, name))
+        : [],
+    );
 }
 
 /** The cases of a file: a ridden session is one, every other file holds kinds with one or several each. */
@@ -64,6 +72,8 @@ function casesOf(file) {
   if (content.truth !== undefined) return [[content.name ?? 'ride', 'ride', content]];
   return Object.entries(content).flatMap(([kind, cases]) => {
     if (kind === 'about') return [];
-    return Array.isArray(cases) ? cases.map((each, index) => [`${kind}[${index}]`, kind, each]) : [[kind, kind, cases]];
+    return Array.isArray(cases)
+      ? cases.map((each, index) => [`${kind}[${index}]`, kind, each])
+      : [[kind, kind, cases]];
   });
 }

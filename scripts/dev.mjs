@@ -6,7 +6,13 @@ import { ensureBuilt, ensureInstalled, ROOT } from './house.mjs';
 ensureInstalled();
 ensureBuilt();
 const children = [
-  [path.join(ROOT, 'node_modules/typescript/bin/tsc'), '-b', 'demo', '--watch', '--preserveWatchOutput'],
+  [
+    path.join(ROOT, 'node_modules/typescript/bin/tsc'),
+    '-b',
+    'demo',
+    '--watch',
+    '--preserveWatchOutput',
+  ],
   ['--watch', path.join(ROOT, 'demo/dist/main.js')],
   [path.join(ROOT, 'node_modules/vite/bin/vite.js'), 'web'],
 ].map((args) => spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit' }));

@@ -41,7 +41,11 @@ const PACKAGES = {
 export function runPackage(program, args, options) {
   const folder = path.join(ROOT, 'node_modules', PACKAGES[program]);
   const { bin } = JSON.parse(readFileSync(path.join(folder, 'package.json'), 'utf8'));
-  return run(process.execPath, [path.join(folder, typeof bin === 'string' ? bin : bin[program]), ...args], options);
+  return run(
+    process.execPath,
+    [path.join(folder, typeof bin === 'string' ? bin : bin[program]), ...args],
+    options,
+  );
 }
 
 /** Runs a script of this project's own. */
@@ -59,16 +63,32 @@ export function ensureInstalled() {
       ensureCompiler();
       console.log('Installing (the database is compiled here, which takes two to three minutes) …');
       // Built from source: no ready-made binary is ever fetched.
-      run(npm(), ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { env: { npm_config_build_from_source: 'true' } });
+      run(npm(), ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+        env: { npm_config_build_from_source: 'true' },
+      });
     },
   );
 }
 
 /** Compiles the packages and the pages, if anything in them changed. */
 export function ensureBuilt() {
-  const sources = ['core', 'api', 'server', 'demo', 'web'].flatMap((name) => [`${name}/src`, `${name}/package.json`, `${name}/tsconfig.json`]);
-  const hash = () => hashOf(['package-lock.json', 'tsconfig.base.json', 'web/index.html', 'web/vite.config.ts', 'web/public', ...sources]);
-  const stands = existsSync(path.join(ROOT, 'web', 'dist', 'index.html')) && existsSync(path.join(ROOT, 'demo', 'dist', 'main.js'));
+  const sources = ['core', 'api', 'server', 'demo', 'web'].flatMap((name) => [
+    `${name}/src`,
+    `${name}/package.json`,
+    `${name}/tsconfig.json`,
+  ]);
+  const hash = () =>
+    hashOf([
+      'package-lock.json',
+      'tsconfig.base.json',
+      'web/index.html',
+      'web/vite.config.ts',
+      'web/public',
+      ...sources,
+    ]);
+  const stands =
+    existsSync(path.join(ROOT, 'web', 'dist', 'index.html')) &&
+    existsSync(path.join(ROOT, 'demo', 'dist', 'main.js'));
   unlessStamped('build', hash, stands, () => {
     console.log('Building …');
     runPackage('tsc', ['-b', 'demo']);
@@ -78,7 +98,11 @@ export function ensureBuilt() {
 
 /** Path of a chromium for the browser tests; Debian's is installed where there is none and we may. */
 export function ensureChromium() {
-  const known = [process.env.UPHILL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find((file) => file && existsSync(file));
+  const known = [
+    process.env.UPHILL_CHROMIUM,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+  ].find((file) => file && existsSync(file));
   if (known) return known;
   if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
     console.log('Installing Debian’s chromium for the browser tests …');
@@ -86,13 +110,18 @@ export function ensureChromium() {
     run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], { quiet: true });
     return '/usr/bin/chromium';
   }
-  console.error('The browser tests need chromium. Install it (Debian: sudo apt-get install chromium) or name one in UPHILL_CHROMIUM, then run npm test again.');
+  console.error(
+    'The browser tests need chromium. Install it (Debian: sudo apt-get install chromium) or name one in UPHILL_CHROMIUM, then run npm test again.',
+  );
   return process.exit(1);
 }
 
 /** Starts a server and passes on how it ended. */
 export function serve(script, args) {
-  const child = spawn(process.execPath, [path.join(ROOT, script), ...args], { cwd: ROOT, stdio: 'inherit' });
+  const child = spawn(process.execPath, [path.join(ROOT, script), ...args], {
+    cwd: ROOT,
+    stdio: 'inherit',
+  });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));
 }
@@ -103,7 +132,9 @@ function ensureCompiler() {
   if (missing.length === 0) return;
   if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
     run('apt-get', ['update'], { quiet: true, allowFailure: true });
-    run('apt-get', ['install', '-y', '--no-install-recommends', 'python3', 'make', 'g++'], { quiet: true });
+    run('apt-get', ['install', '-y', '--no-install-recommends', 'python3', 'make', 'g++'], {
+      quiet: true,
+    });
     return;
   }
   console.error(
@@ -127,7 +158,8 @@ function unlessStamped(name, hash, stands, perform) {
 
 function hashOf(files) {
   const hash = createHash('sha256').update(process.version);
-  for (const file of files.flatMap(filesUnder).sort()) hash.update(file).update(readFileSync(path.join(ROOT, file)));
+  for (const file of files.flatMap(filesUnder).sort())
+    hash.update(file).update(readFileSync(path.join(ROOT, file)));
   return hash.digest('hex');
 }
 

@@ -3,6 +3,10 @@ import { ensureBuilt, ensureChromium, ensureInstalled, runPackage } from './hous
 
 ensureInstalled();
 ensureBuilt();
-runPackage('playwright', ['test', '--config', 'e2e/playwright.config.ts', '--project=screenshots'], {
-  env: { UPHILL_CHROMIUM: ensureChromium(), UPHILL_RIDE_DAYS: '273' },
-});
+runPackage(
+  'playwright',
+  ['test', '--config', 'e2e/playwright.config.ts', '--project=screenshots'],
+  {
+    env: { UPHILL_CHROMIUM: ensureChromium(), UPHILL_RIDE_DAYS: '273' },
+  },
+);

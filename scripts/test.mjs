@@ -14,9 +14,12 @@ const tally = { passed: 0, failed: 0 };
 function check(name, program, args) {
   console.log(`\n— ${name}`);
   const started = Date.now();
-  const { status } = program === null ? runScript(args) : runPackage(program, args, { allowFailure: true });
+  const { status } =
+    program === null ? runScript(args) : runPackage(program, args, { allowFailure: true });
   tally[status === 0 ? 'passed' : 'failed'] += 1;
-  console.log(`${status === 0 ? '✓' : '✕'} ${name}, ${Math.round((Date.now() - started) / 1000)} s`);
+  console.log(
+    `${status === 0 ? '✓' : '✕'} ${name}, ${Math.round((Date.now() - started) / 1000)} s`,
+  );
 }
 
 /** A run of tests that writes its counts to a file; a run that ends badly without counting a failure is one. */
@@ -24,7 +27,9 @@ function tests(name, program, args, env, count) {
   console.log(`\n— ${name}`);
   const report = path.join(reports, `${program}.json`);
   const { status } = runPackage(program, args(report), { allowFailure: true, env: env(report) });
-  const { passed, failed } = existsSync(report) ? count(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 0 };
+  const { passed, failed } = existsSync(report)
+    ? count(JSON.parse(readFileSync(report, 'utf8')))
+    : { passed: 0, failed: 0 };
   tally.passed += passed;
   tally.failed += status !== 0 && failed === 0 ? 1 : failed;
 }
@@ -32,7 +37,15 @@ function tests(name, program, args, env, count) {
 check('types', 'tsc', ['-b']);
 check('lint', 'eslint', ['.', '--max-warnings', '0']);
 check('formatting', 'prettier', ['--check', '--log-level', 'warn', '.']);
-check('dependency rules', 'depcruise', ['--output-type', 'err', 'core/src', 'api/src', 'server/src', 'web/src', 'demo/src']);
+check('dependency rules', 'depcruise', [
+  '--output-type',
+  'err',
+  'core/src',
+  'api/src',
+  'server/src',
+  'web/src',
+  'demo/src',
+]);
 check('dead code', 'knip', ['--no-progress']);
 check('worked cases', null, ['scripts/cases.mjs', 'core/test/cases']);
 tests(

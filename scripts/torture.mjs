@@ -4,4 +4,8 @@ import { ensureBuilt, ensureInstalled, runPackage } from './house.mjs';
 ensureInstalled();
 ensureBuilt();
 const kills = process.argv[2] ?? '200';
-runPackage('vitest', ['run', '--project', 'server', '--reporter=default', 'server/test/torture.test.ts'], { env: { UPHILL_KILLS: kills } });
+runPackage(
+  'vitest',
+  ['run', '--project', 'server', '--reporter=default', 'server/test/torture.test.ts'],
+  { env: { UPHILL_KILLS: kills } },
+);

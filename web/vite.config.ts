@@ -6,11 +6,24 @@ export default defineConfig({
   resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
   // The pages allow no inline data for scripts or fonts, so nothing is inlined.
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900, manifest: true },
-  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },
+  css: {
+    preprocessorOptions: {
+      scss: {
+        quietDeps: true,
+        silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'],
+      },
+    },
+  },
   server: {
     host: '127.0.0.1',
     port: 4601,
     strictPort: true,
-    proxy: { '/api': { target: 'http://127.0.0.1:4600', changeOrigin: true, headers: { origin: 'http://127.0.0.1:4600' } } },
+    proxy: {
+      '/api': {
+        target: 'http://127.0.0.1:4600',
+        changeOrigin: true,
+        headers: { origin: 'http://127.0.0.1:4600' },
+      },
+    },
   },
 });

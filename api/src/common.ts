@@ -25,7 +25,9 @@ export const problem = z.object({
 export type Problem = z.infer<typeof problem>;
 
 /** What is taken out is named with the version that was looked at, in the address. */
-export const versionQuery = z.object({ version: z.coerce.number('The version is a number.').int().min(1) });
+export const versionQuery = z.object({
+  version: z.coerce.number('The version is a number.').int().min(1),
+});
 
 export const idParams = z.object({ id });
 export const riderParams = z.object({ riderId: id });

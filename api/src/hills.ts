@@ -12,7 +12,10 @@ export const hillFields = z.object({
     .int('The length is whole metres.')
     .min(50, 'A hill under 50 m is a bump.')
     .max(60_000, 'A hill over 60 km is a journey.'),
-  gradientPercent: z.number('The gradient is a number of percent.').min(0, 'The gradient is under 0 %.').max(30, 'The gradient is over 30 %.'),
+  gradientPercent: z
+    .number('The gradient is a number of percent.')
+    .min(0, 'The gradient is under 0 %.')
+    .max(30, 'The gradient is over 30 %.'),
   surface: z.enum(SURFACES),
   /** Traffic, where to turn, what to look out for. */
   note: prose(1000),

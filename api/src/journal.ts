@@ -7,7 +7,12 @@ export type Journal = z.infer<typeof journal>;
 /** What an undo or redo did. */
 export const journalDone = journal.extend({ did: z.string() });
 
-export const serverHealth = z.object({ status: z.literal('ok'), version: z.string(), riders: z.number().int(), demo: z.boolean() });
+export const serverHealth = z.object({
+  status: z.literal('ok'),
+  version: z.string(),
+  riders: z.number().int(),
+  demo: z.boolean(),
+});
 
 /** A step of the journal that stands in the way and is to step aside. */
 export const stepParams = z.object({ step: z.coerce.number().int().min(1) });

@@ -11,7 +11,10 @@ const second = z.number('A time is a number of seconds.').int('A time is whole s
 /** An effort on a recording that the coach says was maximal; without a start, the best of its length. */
 export const newMarkedEffort = z.object({
   recordingId: id,
-  startS: second.min(0, 'The effort starts before its recording.').max(86_400, 'The effort starts after its recording.').nullable(),
+  startS: second
+    .min(0, 'The effort starts before its recording.')
+    .max(86_400, 'The effort starts after its recording.')
+    .nullable(),
   seconds: second
     .min(MARKED_SECONDS.low, `An effort under ${MARKED_SECONDS.low} s is not marked.`)
     .max(MARKED_SECONDS.high, 'An effort over an hour is not marked.'),
@@ -20,8 +23,20 @@ export const newMarkedEffort = z.object({
 export type NewMarkedEffort = z.infer<typeof newMarkedEffort>;
 
 export const markedEffort = shapeOf(
-  newMarkedEffort.extend({ id, riderId: id, startS: second, date: day, powerSource, meanW: z.number(), withdrawn: z.string().nullable(), version }),
+  newMarkedEffort.extend({
+    id,
+    riderId: id,
+    startS: second,
+    date: day,
+    powerSource,
+    meanW: z.number(),
+    withdrawn: z.string().nullable(),
+    version,
+  }),
 );
 export type MarkedEffortEntry = z.infer<typeof markedEffort>;
 
-export const markedEffortChange = z.object({ version, withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable() });
+export const markedEffortChange = z.object({
+  version,
+  withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable(),
+});

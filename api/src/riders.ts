@@ -1,4 +1,10 @@
-import { FTP_BOUNDS, healthAnswersSchema, READING_BOUNDS, RETEST_WEEKS_BOUNDS, SESSION_SHOWN } from '@uphill/core';
+import {
+  FTP_BOUNDS,
+  healthAnswersSchema,
+  READING_BOUNDS,
+  RETEST_WEEKS_BOUNDS,
+  SESSION_SHOWN,
+} from '@uphill/core';
 import { z } from 'zod';
 import { day, id, line, prose, version } from './common.ts';
 import { shapeOf } from './shape.ts';
@@ -37,7 +43,10 @@ export const riderFields = z.object({
     .number('The weeks to a retest are a number.')
     .int('The weeks to a retest are whole.')
     .min(RETEST_WEEKS_BOUNDS.low, `A retest before ${RETEST_WEEKS_BOUNDS.low} weeks shows nothing.`)
-    .max(RETEST_WEEKS_BOUNDS.high, `A retest is due after ${RETEST_WEEKS_BOUNDS.high} weeks at the latest.`),
+    .max(
+      RETEST_WEEKS_BOUNDS.high,
+      `A retest is due after ${RETEST_WEEKS_BOUNDS.high} weeks at the latest.`,
+    ),
   /** Whether body mass and W/kg are hidden; null is the default: hidden under 18. */
   hideMass: z.boolean().nullable(),
   /** Whether tomorrow's session shows the day before, or only in the morning. */
@@ -48,11 +57,19 @@ export type RiderFields = z.infer<typeof riderFields>;
 export const HEART_KINDS = ['resting', 'threshold', 'maximal'] as const;
 
 export const bodyMass = z.object({ id, date: day, kg: z.number() });
-export const heartRate = z.object({ id, date: day, kind: z.enum(HEART_KINDS), bpm: z.number().int() });
+export const heartRate = z.object({
+  id,
+  date: day,
+  kind: z.enum(HEART_KINDS),
+  bpm: z.number().int(),
+});
 
 export const newBodyMass = z.object({
   date: day,
-  kg: z.number('Body mass is a number of kg.').min(25, 'Body mass is under 25 kg. Is that right?').max(250, 'Body mass is over 250 kg. Is that right?'),
+  kg: z
+    .number('Body mass is a number of kg.')
+    .min(25, 'Body mass is under 25 kg. Is that right?')
+    .max(250, 'Body mass is over 250 kg. Is that right?'),
 });
 export const newHeartRate = z.object({
   date: day,
@@ -61,7 +78,10 @@ export const newHeartRate = z.object({
     .number('A heart rate is a number of beats.')
     .int('Beats are whole.')
     .min(25, 'A heart rate under 25 bpm cannot be right.')
-    .max(READING_BOUNDS.bpm.high, `A heart rate over ${READING_BOUNDS.bpm.high} bpm is a strap fault.`),
+    .max(
+      READING_BOUNDS.bpm.high,
+      `A heart rate over ${READING_BOUNDS.bpm.high} bpm is a strap fault.`,
+    ),
 });
 
 /** An FTP of a rider: what was measured, what is used, from when, and why. */
@@ -101,7 +121,12 @@ export type HealthFields = z.infer<typeof healthFields>;
 export const health = healthFields.extend({ id });
 
 /** LT1 and LT2 as a lactate test gave them, and from when they count. */
-export const lactateThresholds = z.object({ testId: id, countsFrom: day, lt1W: z.number().nullable(), lt2W: z.number().nullable() });
+export const lactateThresholds = z.object({
+  testId: id,
+  countsFrom: day,
+  lt1W: z.number().nullable(),
+  lt2W: z.number().nullable(),
+});
 
 /** A rider with the histories that every figure is looked up in. */
 export const rider = shapeOf(
@@ -126,7 +151,9 @@ export const model = z.object({
   /** Best efforts of a year: seconds and watts, longest last. */
   bests: z.array(z.tuple([z.number(), z.number()])),
   fit: z.object({ cpW: z.number(), wPrimeJ: z.number() }).nullable(),
-  pair: z.object({ cpW: z.number(), wPrimeJ: z.number(), best60W: z.number(), best300W: z.number() }).nullable(),
+  pair: z
+    .object({ cpW: z.number(), wPrimeJ: z.number(), best60W: z.number(), best300W: z.number() })
+    .nullable(),
   pmaxW: z.number().nullable(),
 });
 export type Model = z.infer<typeof model>;
@@ -141,7 +168,9 @@ export const modelsQuery = z.object({
 });
 
 /** A best effort with the recording it came from. */
-export const best = shapeOf(z.object({ seconds: z.number(), watts: z.number(), recordingId: id, date: day, powerSource }));
+export const best = shapeOf(
+  z.object({ seconds: z.number(), watts: z.number(), recordingId: id, date: day, powerSource }),
+);
 export type CurveBest = z.infer<typeof best>;
 export const curveQuery = z.object({ from: day, to: day });
 

@@ -3,7 +3,9 @@ import { z } from 'zod';
 import { day, id, prose, version } from './common.ts';
 import { shapeOf } from './shape.ts';
 
-export const session = shapeOf(z.object({ id, plan: planSchema, version, updatedAt: z.string(), retired: z.boolean() }));
+export const session = shapeOf(
+  z.object({ id, plan: planSchema, version, updatedAt: z.string(), retired: z.boolean() }),
+);
 export interface Session extends z.infer<typeof session> {}
 
 export const newSession = z.object({ plan: planSchema });
@@ -18,7 +20,16 @@ const watts = z.number().min(0).max(3000).nullable();
 export const riddenSteps = z.object({
   recordingId: id,
   steps: z
-    .array(z.object({ rep: z.number().int().min(1).max(2000).nullable(), role: z.enum(ROLES), startS: second, endS: second, lowW: watts, highW: watts }))
+    .array(
+      z.object({
+        rep: z.number().int().min(1).max(2000).nullable(),
+        role: z.enum(ROLES),
+        startS: second,
+        endS: second,
+        lowW: watts,
+        highW: watts,
+      }),
+    )
     .max(4000),
 });
 
@@ -46,7 +57,11 @@ export interface Placed extends z.infer<typeof placed> {}
 /** True where the coach was asked and wants the same session on the same day once more. */
 const again = z.boolean().default(false);
 
-export const newPlaced = z.object({ again, sessionId: id, dates: z.array(day).min(1, 'Choose at least one day.').max(31, 'At most 31 days at once.') });
+export const newPlaced = z.object({
+  again,
+  sessionId: id,
+  dates: z.array(day).min(1, 'Choose at least one day.').max(31, 'At most 31 days at once.'),
+});
 
 /** A session given to several riders at once, each on days of their own. */
 export const giving = z.object({
@@ -55,7 +70,10 @@ export const giving = z.object({
     .array(z.object({ riderId: id, dates: newPlaced.shape.dates }))
     .min(1, 'Choose at least one rider.')
     .max(60, 'At most 60 riders at once.')
-    .refine((gives) => new Set(gives.map(({ riderId }) => riderId)).size === gives.length, 'A rider is named twice. Name each once, with all of their days.'),
+    .refine(
+      (gives) => new Set(gives.map(({ riderId }) => riderId)).size === gives.length,
+      'A rider is named twice. Name each once, with all of their days.',
+    ),
   again,
 });
 export type Giving = z.input<typeof giving>;
@@ -64,7 +82,13 @@ export const placedChange = z.object({
   version,
   date: day.optional(),
   state: z.enum(STATES).optional(),
-  rpe: z.number('RPE is a number.').int('RPE is a whole number.').min(1, 'RPE runs from 1 to 10.').max(10, 'RPE runs from 1 to 10.').nullable().optional(),
+  rpe: z
+    .number('RPE is a number.')
+    .int('RPE is a whole number.')
+    .min(1, 'RPE runs from 1 to 10.')
+    .max(10, 'RPE runs from 1 to 10.')
+    .nullable()
+    .optional(),
   note: prose(2000).optional(),
   ridden: riddenSteps.nullable().optional(),
 });

@@ -10,18 +10,25 @@ const BUILD: Readonly<Record<string, (def: Def) => z.ZodType>> = {
   object: ({ shape, catchall }) => {
     const fields = z.object(shapesOf(shape as Record<string, z.ZodType>));
     // What is refused as unknown in a request would be a stored field that cannot be answered.
-    return catchall === undefined || isNever(catchall as z.ZodType) ? fields : fields.catchall(shapeOf(catchall as z.ZodType));
+    return catchall === undefined || isNever(catchall as z.ZodType)
+      ? fields
+      : fields.catchall(shapeOf(catchall as z.ZodType));
   },
   array: ({ element }) => z.array(shapeOf(element as z.ZodType)),
   tuple: ({ items }) => z.tuple((items as z.ZodType[]).map(shapeOf) as [z.ZodType]),
-  record: ({ keyType, valueType }) => z.record(shapeOf(keyType as z.ZodType) as z.ZodString, shapeOf(valueType as z.ZodType)),
+  record: ({ keyType, valueType }) =>
+    z.record(shapeOf(keyType as z.ZodType) as z.ZodString, shapeOf(valueType as z.ZodType)),
   nullable: ({ innerType }) => shapeOf(innerType as z.ZodType).nullable(),
   optional: ({ innerType }) => shapeOf(innerType as z.ZodType).optional(),
-  default: ({ innerType, defaultValue }) => shapeOf(innerType as z.ZodType).default(defaultValue as never),
+  default: ({ innerType, defaultValue }) =>
+    shapeOf(innerType as z.ZodType).default(defaultValue as never),
   union: ({ options, discriminator }) =>
     discriminator === undefined
       ? z.union((options as z.ZodType[]).map(shapeOf))
-      : z.discriminatedUnion(discriminator as string, (options as z.ZodType[]).map(shapeOf) as unknown as [z.ZodObject]),
+      : z.discriminatedUnion(
+          discriminator as string,
+          (options as z.ZodType[]).map(shapeOf) as unknown as [z.ZodObject],
+        ),
 };
 
 /**

@@ -1,4 +1,10 @@
-import { FTP_BOUNDS, lactateSampleSchema, PROTOCOL_IDS, READING_BOUNDS, setupSchema } from '@uphill/core';
+import {
+  FTP_BOUNDS,
+  lactateSampleSchema,
+  PROTOCOL_IDS,
+  READING_BOUNDS,
+  setupSchema,
+} from '@uphill/core';
 import { z } from 'zod';
 import { day, id, prose, version } from './common.ts';
 import { shapeOf } from './shape.ts';
@@ -25,7 +31,14 @@ const ride = z.object({
     .min(0)
     .max(2 ** 31),
   seconds: z.number().int().min(0).max(86_400),
-  events: z.array(z.object({ second: z.number().int().min(0).max(86_400), did: z.enum(['lap', 'stop', 'struggling']) })).max(500),
+  events: z
+    .array(
+      z.object({
+        second: z.number().int().min(0).max(86_400),
+        did: z.enum(['lap', 'stop', 'struggling']),
+      }),
+    )
+    .max(500),
 });
 
 /** Threshold heart rate that a rider may be expected to show, bpm. */
@@ -39,7 +52,11 @@ export const testDayDraft = z.object({
   expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
   expectedBpm: z.number().int().min(EXPECTED_BPM.low).max(EXPECTED_BPM.high).nullable(),
   setup: setupSchema,
-  ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60), stageS: z.number().int().min(10).max(600) }),
+  ramp: z.object({
+    startW: z.number().int().min(20).max(400),
+    stepW: z.number().int().min(5).max(60),
+    stageS: z.number().int().min(10).max(600),
+  }),
   onS: z.number().int().min(30).max(60),
   optional: z.boolean(),
   /** What the trainer is set to outside the ramps, %. */
@@ -53,7 +70,16 @@ export const testDayDraft = z.object({
 });
 export interface TestDayDraft extends z.infer<typeof testDayDraft> {}
 
-export const testDay = shapeOf(z.object({ id, riderId: id, protocol: z.enum(PROTOCOL_IDS), draft: testDayDraft, version, updatedAt: z.string() }));
+export const testDay = shapeOf(
+  z.object({
+    id,
+    riderId: id,
+    protocol: z.enum(PROTOCOL_IDS),
+    draft: testDayDraft,
+    version,
+    updatedAt: z.string(),
+  }),
+);
 export interface TestDay extends z.infer<typeof testDay> {}
 
 export const newTestDay = z.object({ protocol: z.enum(PROTOCOL_IDS), draft: testDayDraft });

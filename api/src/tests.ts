@@ -1,4 +1,10 @@
-import { FTP_BOUNDS, PROTOCOL_IDS, READING_BOUNDS, setupSchema, testDetailsSchema } from '@uphill/core';
+import {
+  FTP_BOUNDS,
+  PROTOCOL_IDS,
+  READING_BOUNDS,
+  setupSchema,
+  testDetailsSchema,
+} from '@uphill/core';
 import { z } from 'zod';
 import { day, id, line, prose, version } from './common.ts';
 import { newFtp, powerSource } from './riders.ts';
@@ -37,7 +43,13 @@ export const testFields = z.object({
   date: day,
   powerSource,
   /** Start and step of a ramp. */
-  ramp: z.object({ startW: z.number().int().min(20).max(400), stepW: z.number().int().min(5).max(60), stageS: z.number().int().min(10).max(600) }).nullable(),
+  ramp: z
+    .object({
+      startW: z.number().int().min(20).max(400),
+      stepW: z.number().int().min(5).max(60),
+      stageS: z.number().int().min(10).max(600),
+    })
+    .nullable(),
   /** The reading: watts, or beats for a test by heart rate. */
   readingW: z
     .number('The reading is a number of watts.')
@@ -83,7 +95,10 @@ export const test = shapeOf(
 );
 export interface Test extends z.infer<typeof test> {}
 
-export const testChange = z.object({ version, withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable() });
+export const testChange = z.object({
+  version,
+  withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable(),
+});
 
 const channel = z.array(z.number().nullable()).nullable();
 

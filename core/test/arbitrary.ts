@@ -1,11 +1,23 @@
 import fc from 'fast-check';
-import { type Effort, type Finish, type Item, type Plan, type RiderOnDay, type SetBlock, type Step, SYSTEMS, type Target } from '@uphill/core';
+import {
+  type Effort,
+  type Finish,
+  type Item,
+  type Plan,
+  type RiderOnDay,
+  type SetBlock,
+  type Step,
+  SYSTEMS,
+  type Target,
+} from '@uphill/core';
 import { newId } from './support.ts';
 
 /** Any sound thing a coach may have typed, for the property tests. */
 
 function span(low: number, high: number) {
-  return fc.tuple(fc.integer({ min: low, max: high }), fc.integer({ min: low, max: high })).map(([a, b]) => ({ low: Math.min(a, b), high: Math.max(a, b) }));
+  return fc
+    .tuple(fc.integer({ min: low, max: high }), fc.integer({ min: low, max: high }))
+    .map(([a, b]) => ({ low: Math.min(a, b), high: Math.max(a, b) }));
 }
 
 export const anyEffort: fc.Arbitrary<Effort> = fc.oneof(
@@ -15,9 +27,16 @@ export const anyEffort: fc.Arbitrary<Effort> = fc.oneof(
   span(1, 400).map((range) => ({ kind: 'goal' as const, ...range })),
   span(1, 400).map((range) => ({ kind: 'curve' as const, ...range })),
   span(40, 230).map((range) => ({ kind: 'heartRate' as const, ...range })),
-  fc.integer({ min: 40, max: 230 }).map((high) => ({ kind: 'heartRate' as const, low: null, high })),
+  fc
+    .integer({ min: 40, max: 230 })
+    .map((high) => ({ kind: 'heartRate' as const, low: null, high })),
   fc.integer({ min: 1, max: 7 }).map((zone) => ({ kind: 'zone' as const, zone })),
-  fc.constantFrom<Effort>({ kind: 'easy' }, { kind: 'max' }, { kind: 'own', by: 'bests' }, { kind: 'own', by: 'longer' }),
+  fc.constantFrom<Effort>(
+    { kind: 'easy' },
+    { kind: 'max' },
+    { kind: 'own', by: 'bests' },
+    { kind: 'own', by: 'longer' },
+  ),
 );
 
 const anyTarget: fc.Arbitrary<Target> = fc.oneof(
@@ -39,7 +58,10 @@ const anyFinish: fc.Arbitrary<Finish> = fc.record({
   effort: anyEffort,
 });
 const posture = fc.constantFrom('seated' as const, 'standing' as const);
-const different = fc.record({ posture, effort: anyEffort, finish: anyFinish }, { requiredKeys: ['posture'] });
+const different = fc.record(
+  { posture, effort: anyEffort, finish: anyFinish },
+  { requiredKeys: ['posture'] },
+);
 
 const anyStep: fc.Arbitrary<Step> = fc
   .record({
@@ -49,7 +71,15 @@ const anyStep: fc.Arbitrary<Step> = fc
     cadence: fc.option(span(20, 220)),
     cue: fc.string({ maxLength: 30 }),
   })
-  .map(({ role, seconds, target, cadence, cue }) => ({ kind: 'step', id: newId(), role, length: { kind: 'time', seconds }, target, cadence, cue }));
+  .map(({ role, seconds, target, cadence, cue }) => ({
+    kind: 'step',
+    id: newId(),
+    role,
+    length: { kind: 'time', seconds },
+    target,
+    cadence,
+    cue,
+  }));
 
 /** A step with everything that a step can carry. */
 export const anyRichStep: fc.Arbitrary<Step> = fc
@@ -65,11 +95,19 @@ export const anyRichStep: fc.Arbitrary<Step> = fc
         posture,
         capBpm: fc.integer({ min: 40, max: 230 }),
         finish: anyFinish,
-        everyNth: different.chain((other) => fc.integer({ min: 2, max: 20 }).map((every) => ({ every, ...other }))),
+        everyNth: different.chain((other) =>
+          fc.integer({ min: 2, max: 20 }).map((every) => ({ every, ...other })),
+        ),
         exceptions: fc.array(
           different.chain((other) =>
             fc
-              .record({ rep: fc.integer({ min: 1, max: 99 }), seconds: fc.integer({ min: 1, max: 3000 }) }, { requiredKeys: ['rep'] })
+              .record(
+                {
+                  rep: fc.integer({ min: 1, max: 99 }),
+                  seconds: fc.integer({ min: 1, max: 3000 }),
+                },
+                { requiredKeys: ['rep'] },
+              )
               .map((own) => ({ ...own, ...other })),
           ),
           { minLength: 1, maxLength: 3 },
@@ -80,12 +118,20 @@ export const anyRichStep: fc.Arbitrary<Step> = fc
   })
   .map(({ step, length, more }) => ({ ...step, length, ...more }));
 
-function setOf(part: fc.Arbitrary<SetBlock['parts'][number]>, most: number): fc.Arbitrary<SetBlock> {
+function setOf(
+  part: fc.Arbitrary<SetBlock['parts'][number]>,
+  most: number,
+): fc.Arbitrary<SetBlock> {
   return fc
     .record({
       reps: fc.integer({ min: 1, max: most }),
       parts: fc.array(part, { minLength: 1, maxLength: 3 }),
-      rest: fc.option(fc.record({ when: fc.constantFrom('between' as const, 'afterEach' as const), step: anyStep })),
+      rest: fc.option(
+        fc.record({
+          when: fc.constantFrom('between' as const, 'afterEach' as const),
+          step: anyStep,
+        }),
+      ),
     })
     .map(({ reps, parts, rest }) => ({ kind: 'set', id: newId(), reps, parts, rest }));
 }
@@ -98,8 +144,19 @@ const anyItem: fc.Arbitrary<Item> = fc.oneof(
 
 /** A sound session of steps, sets and groups; well under a day and 2,000 steps. */
 export const anyPlan: fc.Arbitrary<Plan> = fc
-  .record({ items: fc.array(anyItem, { minLength: 1, maxLength: 4 }), system: fc.constantFrom(...SYSTEMS) })
-  .map(({ items, system }) => ({ name: '', nameFollows: true, purpose: '', system, place: 'any' as const, note: '', items }));
+  .record({
+    items: fc.array(anyItem, { minLength: 1, maxLength: 4 }),
+    system: fc.constantFrom(...SYSTEMS),
+  })
+  .map(({ items, system }) => ({
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system,
+    place: 'any' as const,
+    note: '',
+    items,
+  }));
 
 export const anyRider: fc.Arbitrary<RiderOnDay> = fc.record({
   firstName: fc.constant('Ines'),
@@ -127,9 +184,20 @@ const richInner = setOf(anyRichStep, 400);
 export const anyRichPlan: fc.Arbitrary<Plan> = fc
   .record(
     {
-      items: fc.array(fc.oneof(anyRichStep, setOf(fc.oneof(anyRichStep, richInner as fc.Arbitrary<never>), 120)), { minLength: 1, maxLength: 5 }),
+      items: fc.array(
+        fc.oneof(anyRichStep, setOf(fc.oneof(anyRichStep, richInner as fc.Arbitrary<never>), 120)),
+        { minLength: 1, maxLength: 5 },
+      ),
       totalS: fc.integer({ min: 1, max: 86_400 }),
     },
     { requiredKeys: ['items'] },
   )
-  .map((fields) => ({ name: '', nameFollows: true, purpose: '', system: 'threshold', place: 'any', note: '', ...fields }));
+  .map((fields) => ({
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system: 'threshold',
+    place: 'any',
+    note: '',
+    ...fields,
+  }));

@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkTest, type EarlierTest, expectedRampEnd, ftpFromReading, type Protocol, PROTOCOLS, protocolOf, RAMPS, type TestEvidence } from '@uphill/core';
+import {
+  checkTest,
+  type EarlierTest,
+  expectedRampEnd,
+  ftpFromReading,
+  type Protocol,
+  PROTOCOLS,
+  protocolOf,
+  RAMPS,
+  type TestEvidence,
+} from '@uphill/core';
 
 const twenty = protocolOf('twenty-minute');
 const ramp = protocolOf('ramp');
@@ -14,7 +24,16 @@ const earlier = (ftpW: number | null, over: Partial<EarlierTest> = {}): EarlierT
 });
 
 function evidence(over: Partial<TestEvidence> = {}): TestEvidence {
-  return { protocol: twenty, date: '2026-11-04', ftpW: 262, expectedFtpW: null, powerSource: 'crank', maximalBpm: 188, earlier: [], ...over };
+  return {
+    protocol: twenty,
+    date: '2026-11-04',
+    ftpW: 262,
+    expectedFtpW: null,
+    powerSource: 'crank',
+    maximalBpm: 188,
+    earlier: [],
+    ...over,
+  };
 }
 
 /** A recording of ten minutes with a value for every second. */
@@ -24,10 +43,16 @@ function ridden(
   rpm: ((second: number) => number | null) | null = null,
 ) {
   const seconds = Array.from({ length: 600 }, (_, second) => second);
-  return { watts: Float64Array.from(seconds, watts), bpm: bpm && seconds.map(bpm), rpm: rpm && seconds.map(rpm), effort: { startS: 0, endS: 600 } };
+  return {
+    watts: Float64Array.from(seconds, watts),
+    bpm: bpm && seconds.map(bpm),
+    rpm: rpm && seconds.map(rpm),
+    effort: { startS: 0, endS: 600 },
+  };
 }
 
-const one = (over: Partial<TestEvidence>, id: string) => checkTest(evidence(over)).find((check) => check.id === id);
+const one = (over: Partial<TestEvidence>, id: string) =>
+  checkTest(evidence(over)).find((check) => check.id === id);
 
 describe('the two readings of a ramp', () => {
   it('are two schools and never disagree, whichever came first and however far apart', () => {
@@ -38,9 +63,14 @@ describe('the two readings of a ramp', () => {
     ] as const)
       for (const ftpW of [230, 262, 296]) {
         const others = [earlier(262, { protocolId: other.id, date: '2026-10-20' })];
-        expect([one({ protocol, ftpW, earlier: others }, 'agreement'), one({ protocol, ftpW, earlier: others }, 'change')]).toEqual([undefined, undefined]);
+        expect([
+          one({ protocol, ftpW, earlier: others }, 'agreement'),
+          one({ protocol, ftpW, earlier: others }, 'change'),
+        ]).toEqual([undefined, undefined]);
         // A test of another kind beside them still speaks.
-        expect(one({ protocol, ftpW: 296, earlier: [...others, earlier(262)] }, 'agreement')).toMatchObject({ verdict: 'doubtful' });
+        expect(
+          one({ protocol, ftpW: 296, earlier: [...others, earlier(262)] }, 'agreement'),
+        ).toMatchObject({ verdict: 'doubtful' });
       }
   });
 });
@@ -61,16 +91,22 @@ describe('every check, at its limit', () => {
     [1.05, 'held'],
     [1.051, 'doubtful'],
   ])('last quarter at %f of the first: %s', (share, verdict) => {
-    const recording = ridden((second) => (second < 150 ? 1000 : second >= 450 ? 1000 * share : 1000));
+    const recording = ridden((second) =>
+      second < 150 ? 1000 : second >= 450 ? 1000 * share : 1000,
+    );
     expect(one({ recording }, 'pacing')?.verdict).toBe(verdict);
   });
 
   it('a sprint over the last 20 s was held back, however even the rest', () => {
-    expect(one({ recording: ridden((second) => (second >= 580 ? 330 : 260)) }, 'lastSeconds')).toMatchObject({
+    expect(
+      one({ recording: ridden((second) => (second >= 580 ? 330 : 260)) }, 'lastSeconds'),
+    ).toMatchObject({
       verdict: 'doubtful',
       says: expect.stringContaining('more was left'),
     });
-    expect(one({ recording: ridden((second) => (second >= 580 ? 300 : 260)) }, 'lastSeconds')?.verdict).toBe('held');
+    expect(
+      one({ recording: ridden((second) => (second >= 580 ? 300 : 260)) }, 'lastSeconds')?.verdict,
+    ).toBe('held');
   });
 
   it.each([
@@ -80,7 +116,9 @@ describe('every check, at its limit', () => {
     [() => null, 188, 'unknown', 'not recorded'],
     [() => 179, null, 'unknown', 'no maximum stored'],
   ])('%# heart rate reached', (bpm, maximalBpm, verdict, figure) => {
-    expect(one({ protocol: ramp, maximalBpm, recording: ridden(() => 300, bpm) }, 'heartRateReached')).toMatchObject({ verdict, figure });
+    expect(
+      one({ protocol: ramp, maximalBpm, recording: ridden(() => 300, bpm) }, 'heartRateReached'),
+    ).toMatchObject({ verdict, figure });
   });
 
   it('above the stored maximum, the strap is asked about before the maximum', () => {
@@ -116,7 +154,9 @@ describe('every check, at its limit', () => {
   });
 
   it('without a recording, nothing is said about what only one could tell', () => {
-    const ids = checkTest(evidence({ protocol: ramp, expectedFtpW: 255, earlier: [earlier(255)] })).map(({ id }) => id);
+    const ids = checkTest(
+      evidence({ protocol: ramp, expectedFtpW: 255, earlier: [earlier(255)] }),
+    ).map(({ id }) => id);
     expect(ids).toEqual(['expected', 'sameSource', 'agreement', 'change']);
   });
 
@@ -124,13 +164,22 @@ describe('every check, at its limit', () => {
     ['2026-09-23', 'held', '42 days'],
     ['2026-09-24', 'doubtful', '41 days'],
   ])('a test of the same kind on %s: %s', (date, verdict, figure) => {
-    expect(one({ earlier: [earlier(255, { date })] }, 'longEnoughAgo')).toMatchObject({ verdict, figure });
-    expect(one({ earlier: [earlier(255, { date, protocolId: 'ramp' })] }, 'longEnoughAgo')).toBeUndefined();
-    expect(one({ earlier: [earlier(255, { date })], retestWeeks: 5 }, 'longEnoughAgo')?.verdict).toBe('held');
+    expect(one({ earlier: [earlier(255, { date })] }, 'longEnoughAgo')).toMatchObject({
+      verdict,
+      figure,
+    });
+    expect(
+      one({ earlier: [earlier(255, { date, protocolId: 'ramp' })] }, 'longEnoughAgo'),
+    ).toBeUndefined();
+    expect(
+      one({ earlier: [earlier(255, { date })], retestWeeks: 5 }, 'longEnoughAgo')?.verdict,
+    ).toBe('held');
   });
 
   it('estimates of more than 90 days ago do not speak to a new one', () => {
-    expect(one({ earlier: [earlier(200, { date: '2026-08-06' })] }, 'agreement')).toMatchObject({ verdict: 'doubtful' });
+    expect(one({ earlier: [earlier(200, { date: '2026-08-06' })] }, 'agreement')).toMatchObject({
+      verdict: 'doubtful',
+    });
     expect(one({ earlier: [earlier(200, { date: '2026-08-05' })] }, 'agreement')).toBeUndefined();
   });
 
@@ -161,21 +210,28 @@ describe('protocols', () => {
   it('each says what is ridden, why, why not, and is found by its id', () => {
     for (const protocol of PROTOCOLS) {
       expect(protocolOf(protocol.id)).toBe(protocol);
-      for (const words of [protocol.ridden, protocol.why, protocol.whyNot]) expect(words).toMatch(/\.$/);
+      for (const words of [protocol.ridden, protocol.why, protocol.whyNot])
+        expect(words).toMatch(/\.$/);
     }
     expect(() => protocolOf('nothing')).toThrow('There is no protocol "nothing".');
     expect(() => ftpFromReading(protocolOf('heart-rate-twenty'), 150)).toThrow('gives no FTP');
   });
 
   it('the reading is rounded before its share is taken, and the working ends in the FTP', () => {
-    const withFtp = PROTOCOLS.filter((protocol): protocol is Protocol & { ftpPercent: number } => protocol.ftpPercent !== null);
+    const withFtp = PROTOCOLS.filter(
+      (protocol): protocol is Protocol & { ftpPercent: number } => protocol.ftpPercent !== null,
+    );
     fc.assert(
-      fc.property(fc.constantFrom(...withFtp), fc.double({ min: 60, max: 700, noNaN: true }), (protocol, reading) => {
-        const { value, lines } = ftpFromReading(protocol, reading);
-        const whole = Math.floor(reading + 0.5);
-        expect(Math.abs(value - (whole * protocol.ftpPercent) / 100)).toBeLessThanOrEqual(0.5);
-        expect(lines.at(-1)?.figure).toBe(`${value} W`);
-      }),
+      fc.property(
+        fc.constantFrom(...withFtp),
+        fc.double({ min: 60, max: 700, noNaN: true }),
+        (protocol, reading) => {
+          const { value, lines } = ftpFromReading(protocol, reading);
+          const whole = Math.floor(reading + 0.5);
+          expect(Math.abs(value - (whole * protocol.ftpPercent) / 100)).toBeLessThanOrEqual(0.5);
+          expect(lines.at(-1)?.figure).toBe(`${value} W`);
+        },
+      ),
     );
   });
 });
@@ -183,27 +239,41 @@ describe('protocols', () => {
 describe('where a ramp should end', () => {
   it('is the stage that holds the best minute the FTP implies, for every shape', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 40, max: 600 }), fc.integer({ min: 20, max: 250 }), fc.integer({ min: 5, max: 40 }), (ftpW, startW, stepW) => {
-        const { stageW, secondsIntoStage, minuteW, rampSeconds, tooShort } = expectedRampEnd(ftpW, { startW, stepW }).value;
-        expect((stageW - startW) % stepW).toBe(0);
-        expect(secondsIntoStage).toBeGreaterThanOrEqual(0);
-        expect(secondsIntoStage).toBeLessThanOrEqual(60 + 1e-6);
-        expect(tooShort).toBe(rampSeconds < 480);
-        if (minuteW <= startW) {
-          expect(stageW).toBe(startW);
-          return;
-        }
-        // The last minute, part of this stage and part of the one before, averages what was expected.
-        const share = secondsIntoStage / 60;
-        expect(share * stageW + (1 - share) * (stageW - stepW)).toBeCloseTo(minuteW, 6);
-      }),
+      fc.property(
+        fc.integer({ min: 40, max: 600 }),
+        fc.integer({ min: 20, max: 250 }),
+        fc.integer({ min: 5, max: 40 }),
+        (ftpW, startW, stepW) => {
+          const { stageW, secondsIntoStage, minuteW, rampSeconds, tooShort } = expectedRampEnd(
+            ftpW,
+            { startW, stepW },
+          ).value;
+          expect((stageW - startW) % stepW).toBe(0);
+          expect(secondsIntoStage).toBeGreaterThanOrEqual(0);
+          expect(secondsIntoStage).toBeLessThanOrEqual(60 + 1e-6);
+          expect(tooShort).toBe(rampSeconds < 480);
+          if (minuteW <= startW) {
+            expect(stageW).toBe(startW);
+            return;
+          }
+          // The last minute, part of this stage and part of the one before, averages what was expected.
+          const share = secondsIntoStage / 60;
+          expect(share * stageW + (1 - share) * (stageW - stepW)).toBeCloseTo(minuteW, 6);
+        },
+      ),
     );
   });
 
   it('248 W on the standard ramp: 32 s into 340 W; a small FTP is sent to the light one', () => {
     const [standard, light] = RAMPS;
     if (!standard || !light) throw new Error('The ramps are there.');
-    expect(expectedRampEnd(248, standard).value).toMatchObject({ stageW: 340, rampSeconds: 12 * 60 + 32 });
-    expect([expectedRampEnd(150, standard).value.tooShort, expectedRampEnd(150, light).value.tooShort]).toEqual([true, false]);
+    expect(expectedRampEnd(248, standard).value).toMatchObject({
+      stageW: 340,
+      rampSeconds: 12 * 60 + 32,
+    });
+    expect([
+      expectedRampEnd(150, standard).value.tooShort,
+      expectedRampEnd(150, light).value.tooShort,
+    ]).toEqual([true, false]);
   });
 });

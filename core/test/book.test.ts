@@ -22,7 +22,13 @@ import { describe, expect, it } from 'vitest';
 import { anyRider } from './arbitrary.ts';
 import { INES, newId, RIDER } from './support.ts';
 
-const SESSIONS = BOOK.flatMap((family) => family.sessions.map((session) => ({ family, session, plan: planFromBook(family, session, newId) })));
+const SESSIONS = BOOK.flatMap((family) =>
+  family.sessions.map((session) => ({
+    family,
+    session,
+    plan: planFromBook(family, session, newId),
+  })),
+);
 const FAST: RiderOnDay = {
   ...INES,
   ftpW: 250,
@@ -41,9 +47,11 @@ describe('the book', () => {
     const ids = SESSIONS.map(({ session }) => session.id);
     expect(new Set(ids).size).toBe(ids.length);
     for (const { family, session, plan } of SESSIONS) {
-      for (const text of [family.name, family.purpose, family.forWhom]) expect([session.id, text.length > 3]).toEqual([session.id, true]);
+      for (const text of [family.name, family.purpose, family.forWhom])
+        expect([session.id, text.length > 3]).toEqual([session.id, true]);
       // What is ridden for joy, or not ridden at all, may have no faults.
-      if ((plan.sport ?? 'ride') === 'ride') expect([session.id, family.faults.length > 0]).toEqual([session.id, true]);
+      if ((plan.sport ?? 'ride') === 'ride')
+        expect([session.id, family.faults.length > 0]).toEqual([session.id, true]);
       expect([session.id, problemsOf(plan)]).toEqual([session.id, []]);
       expect(planSchema.safeParse(plan).success).toBe(true);
       expect(printSentence(plan).length).toBeGreaterThan(5);
@@ -55,17 +63,31 @@ describe('the book', () => {
     fc.assert(
       fc.property(anyRider, fc.constantFrom(...SESSIONS), (rider, { session, plan }) => {
         const { totalS, load, timeAtTargetS, segments, energyKj } = sessionNumbers(plan, rider);
-        expect([session.id, totalS.value > 0, timeAtTargetS.value <= totalS.value]).toEqual([session.id, true, true]);
-        expect([session.id, load.value >= 0 && Number.isFinite(load.value)]).toEqual([session.id, true]);
+        expect([session.id, totalS.value > 0, timeAtTargetS.value <= totalS.value]).toEqual([
+          session.id,
+          true,
+          true,
+        ]);
+        expect([session.id, load.value >= 0 && Number.isFinite(load.value)]).toEqual([
+          session.id,
+          true,
+        ]);
         if (energyKj) expect(energyKj.value).toBeGreaterThan(0);
         segments.forEach(({ startS }, index) =>
-          expect(startS).toBe(index === 0 ? 0 : (segments[index - 1]?.startS ?? 0) + (segments[index - 1]?.seconds ?? 0)),
+          expect(startS).toBe(
+            index === 0
+              ? 0
+              : (segments[index - 1]?.startS ?? 0) + (segments[index - 1]?.seconds ?? 0),
+          ),
         );
         const { work, refusal } = givenTo(plan, rider, health);
         expect(work).toMatch(/W|RPE|easy|effort/);
         expect(refusal !== null).toBe(asksMaximal(plan, rider));
-        for (const { share } of curveDots(plan, segments, rider)) expect(share.value).toBeGreaterThan(0);
-        expect(sessionVerdict(plan, rider).looks.every(({ share }) => Number.isFinite(share.value))).toBe(true);
+        for (const { share } of curveDots(plan, segments, rider))
+          expect(share.value).toBeGreaterThan(0);
+        expect(
+          sessionVerdict(plan, rider).looks.every(({ share }) => Number.isFinite(share.value)),
+        ).toBe(true);
       }),
       { numRuns: 300 },
     );
@@ -75,9 +97,18 @@ describe('the book', () => {
     for (const { session, plan } of SESSIONS) {
       const before = sessionNumbers(plan, FAST).load.value;
       const [up, down] = [progress(plan, 1), progress(plan, -1)];
-      if (up.ok) expect([session.id, sessionNumbers(up.value.plan, FAST).load.value > before]).toEqual([session.id, true]);
-      if (down.ok) expect([session.id, sessionNumbers(down.value.plan, FAST).load.value < before]).toEqual([session.id, true]);
-      for (const rung of [up, down]) if (rung.ok) expect([session.id, problemsOf(rung.value.plan)]).toEqual([session.id, []]);
+      if (up.ok)
+        expect([session.id, sessionNumbers(up.value.plan, FAST).load.value > before]).toEqual([
+          session.id,
+          true,
+        ]);
+      if (down.ok)
+        expect([session.id, sessionNumbers(down.value.plan, FAST).load.value < before]).toEqual([
+          session.id,
+          true,
+        ]);
+      for (const rung of [up, down])
+        if (rung.ok) expect([session.id, problemsOf(rung.value.plan)]).toEqual([session.id, []]);
     }
   });
 
@@ -100,9 +131,19 @@ describe('the book', () => {
         open.map((each) => ({ second: each.startS + each.seconds, did: 'lap' as const })),
       );
       const { steps, ended } = ride.state();
-      expect([session.id, ended, seconds.length]).toEqual([session.id, true, segments.reduce((sum, each) => sum + each.seconds, 0)]);
-      expect(seconds.every(({ watts, rpm }) => (watts ?? 0) >= 0 && (watts ?? 0) < 1500 && rpm >= 0 && rpm < 200)).toBe(true);
-      const reps = new Set(segments.flatMap(({ rep, role }) => (rep !== null && role === 'work' ? [rep] : [])));
+      expect([session.id, ended, seconds.length]).toEqual([
+        session.id,
+        true,
+        segments.reduce((sum, each) => sum + each.seconds, 0),
+      ]);
+      expect(
+        seconds.every(
+          ({ watts, rpm }) => (watts ?? 0) >= 0 && (watts ?? 0) < 1500 && rpm >= 0 && rpm < 200,
+        ),
+      ).toBe(true);
+      const reps = new Set(
+        segments.flatMap(({ rep, role }) => (rep !== null && role === 'work' ? [rep] : [])),
+      );
       const lines = repTable(
         steps,
         seconds.map(({ watts }) => watts),

@@ -16,7 +16,11 @@ import {
 } from '@uphill/core';
 
 describe('the chooser', () => {
-  const anyWish = fc.record({ hasPower: fc.boolean(), pacesWell: fc.boolean(), tells: fc.constantFrom(...TELLS) });
+  const anyWish = fc.record({
+    hasPower: fc.boolean(),
+    pacesWell: fc.boolean(),
+    tells: fc.constantFrom(...TELLS),
+  });
 
   it('picks something the rider can ride, with a reason for each answer, and never itself as another', () => {
     fc.assert(
@@ -24,7 +28,8 @@ describe('the chooser', () => {
         const { protocol, because, others } = pickProtocol(wish);
         if (!wish.hasPower) expect(protocol.id).toBe('heart-rate-twenty');
         else expect(protocol.suits.power).not.toBe('not needed');
-        if (wish.hasPower && !wish.pacesWell && wish.tells === 'ftp') expect(protocol.suits.pacing).toBe(false);
+        if (wish.hasPower && !wish.pacesWell && wish.tells === 'ftp')
+          expect(protocol.suits.pacing).toBe(false);
         expect(because.length).toBeGreaterThanOrEqual(1);
         expect(because.every((sentence) => /^[A-Z].*\.$/.test(sentence))).toBe(true);
         expect(others.map(({ id }) => id)).not.toContain(protocol.id);
@@ -33,9 +38,15 @@ describe('the chooser', () => {
   });
 
   it('by default the ramp; the twenty minutes once paced efforts are familiar', () => {
-    expect(pickProtocol({ hasPower: true, pacesWell: false, tells: 'ftp' }).protocol.id).toBe('ramp');
-    expect(pickProtocol({ hasPower: true, pacesWell: true, tells: 'ftp' }).protocol.id).toBe('twenty-minute');
-    expect(pickProtocol({ hasPower: false, pacesWell: true, tells: 'thresholds' }).because.join(' ')).toContain('cannot tell both lactate thresholds');
+    expect(pickProtocol({ hasPower: true, pacesWell: false, tells: 'ftp' }).protocol.id).toBe(
+      'ramp',
+    );
+    expect(pickProtocol({ hasPower: true, pacesWell: true, tells: 'ftp' }).protocol.id).toBe(
+      'twenty-minute',
+    );
+    expect(
+      pickProtocol({ hasPower: false, pacesWell: true, tells: 'thresholds' }).because.join(' '),
+    ).toContain('cannot tell both lactate thresholds');
   });
 });
 
@@ -62,7 +73,13 @@ describe('the preparation', () => {
 
   it('names what changed, and what nobody noted is no difference', () => {
     const before: Setup = { ...EMPTY_SETUP, bike: 'Blue one', tyreBar: 6, answers: { fed: true } };
-    const now: Setup = { ...before, place: 'road', bike: 'old frame', tyreBar: null, answers: { fed: false } };
+    const now: Setup = {
+      ...before,
+      place: 'road',
+      bike: 'old frame',
+      tyreBar: null,
+      answers: { fed: false },
+    };
     expect(setupDifferences(now, before)).toEqual([
       'on the road, before on the trainer',
       'bike old frame, before Blue one',
@@ -79,7 +96,15 @@ describe('the preparation', () => {
 });
 
 describe('what a test yields, as sent', () => {
-  const FOUR = { kind: 'fourEfforts', threeW: 330, sixW: 300, tenW: 285, sprintPeakW: 900, sprintPeakS: 7, seated: true };
+  const FOUR = {
+    kind: 'fourEfforts',
+    threeW: 330,
+    sixW: 300,
+    tenW: 285,
+    sprintPeakW: 900,
+    sprintPeakS: 7,
+    seated: true,
+  };
   it.each([
     ['watts as letters', { ...FOUR, threeW: '330' }, 'The 3:00 is a number of watts.'],
     ['a peak of a motorbike', { ...FOUR, sprintPeakW: 4000 }, 'over 2,500 W'],
@@ -109,19 +134,33 @@ describe('a rider on a day, and the stand-in for them', () => {
   };
 
   it('each figure is the one in use then; what was never measured is null', () => {
-    expect(numbersOnDay(HISTORY, '2026-08-31')).toMatchObject({ firstName: 'Ines', ftpW: 240, massKg: 61, restingBpm: 48, thresholdBpm: null, hasPower: true });
+    expect(numbersOnDay(HISTORY, '2026-08-31')).toMatchObject({
+      firstName: 'Ines',
+      ftpW: 240,
+      massKg: 61,
+      restingBpm: 48,
+      thresholdBpm: null,
+      hasPower: true,
+    });
     expect(numbersOnDay(HISTORY, '2026-09-01').ftpW).toBe(255);
-    expect(numbersOnDay({ ...HISTORY, ftp: [], powerSource: 'none' }, '2026-09-01')).toMatchObject({ ftpW: null, hasPower: false });
+    expect(numbersOnDay({ ...HISTORY, ftp: [], powerSource: 'none' }, '2026-09-01')).toMatchObject({
+      ftpW: null,
+      hasPower: false,
+    });
   });
 
   it('lies near the figures it is made from, for any seed', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 1e6 }), fc.integer({ min: 120, max: 400 }), (seed, ftpW) => {
-        const rider = standInFor({ ...numbersOnDay(HISTORY, '2026-09-01'), ftpW }, seed);
-        expect(Math.abs(truthsOf(rider).ftpW / ftpW - 1)).toBeLessThan(0.1);
-        expect([rider.restingBpm, rider.maximalBpm]).toEqual([48, 188]);
-        expect(standInFor({ ...numbersOnDay(HISTORY, '2026-09-01'), ftpW }, seed)).toEqual(rider);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 1e6 }),
+        fc.integer({ min: 120, max: 400 }),
+        (seed, ftpW) => {
+          const rider = standInFor({ ...numbersOnDay(HISTORY, '2026-09-01'), ftpW }, seed);
+          expect(Math.abs(truthsOf(rider).ftpW / ftpW - 1)).toBeLessThan(0.1);
+          expect([rider.restingBpm, rider.maximalBpm]).toEqual([48, 188]);
+          expect(standInFor({ ...numbersOnDay(HISTORY, '2026-09-01'), ftpW }, seed)).toEqual(rider);
+        },
+      ),
     );
   });
 });

@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { aboveFtp, balanceModel, fitCriticalPower, ftpLaw, modelAt, observedAt, pairFromBests, strengthsOf, whyTheyDiffer } from '@uphill/core';
+import {
+  aboveFtp,
+  balanceModel,
+  fitCriticalPower,
+  ftpLaw,
+  modelAt,
+  observedAt,
+  pairFromBests,
+  strengthsOf,
+  whyTheyDiffer,
+} from '@uphill/core';
 
 const point = (seconds: number, watts: number) => ({ seconds, watts });
 const pairOf = (one: number, five: number) => {
@@ -12,15 +22,24 @@ const pairOf = (one: number, five: number) => {
 describe('CP and W′', () => {
   it('three points on one line give it back, with no error and no doubt', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 120, max: 420 }), fc.integer({ min: 6000, max: 34_000 }), (cpW, wPrimeJ) => {
-        const fit = fitCriticalPower(
-          [180, 360, 600].map((seconds) => point(seconds, cpW + wPrimeJ / seconds)),
-          null,
-        );
-        if (!fit.ok) throw new Error(fit.reason);
-        const { cpW: found, wPrimeJ: work, cpErrorW, doubts } = fit.value.value;
-        expect([found, work / 1000, cpErrorW, doubts]).toEqual([expect.closeTo(cpW, 6), expect.closeTo(wPrimeJ / 1000, 6), expect.closeTo(0, 6), []]);
-      }),
+      fc.property(
+        fc.integer({ min: 120, max: 420 }),
+        fc.integer({ min: 6000, max: 34_000 }),
+        (cpW, wPrimeJ) => {
+          const fit = fitCriticalPower(
+            [180, 360, 600].map((seconds) => point(seconds, cpW + wPrimeJ / seconds)),
+            null,
+          );
+          if (!fit.ok) throw new Error(fit.reason);
+          const { cpW: found, wPrimeJ: work, cpErrorW, doubts } = fit.value.value;
+          expect([found, work / 1000, cpErrorW, doubts]).toEqual([
+            expect.closeTo(cpW, 6),
+            expect.closeTo(wPrimeJ / 1000, 6),
+            expect.closeTo(0, 6),
+            [],
+          ]);
+        },
+      ),
     );
   });
 
@@ -41,7 +60,9 @@ describe('CP and W′', () => {
       return fit.ok ? fit.value.value.doubts.join(' ') : fit.reason;
     };
     expect(doubts([point(180, 390), point(360, 300), point(600, 310)])).toContain('The 6:00 lies');
-    expect(doubts([point(180, 520), point(360, 390), point(600, 340)])).toContain('outside 5–35 kJ');
+    expect(doubts([point(180, 520), point(360, 390), point(600, 340)])).toContain(
+      'outside 5–35 kJ',
+    );
     expect(doubts([point(180, 350), point(600, 300)])).toContain('no error can be computed');
   });
 
@@ -49,26 +70,40 @@ describe('CP and W′', () => {
     const pair = pairOf(523, 307);
     expect(balanceModel({ cpW: 240, wPrimeJ: 15_000 }, pair, 240)?.from).toBe('fit');
     expect(balanceModel(null, pair, 260)).toMatchObject({ cpW: 253, from: 'pair' });
-    expect(balanceModel(null, pair, 240)).toEqual({ cpW: 244.8, wPrimeJ: 300 * (307 - 244.8), from: 'cappedPair' });
+    expect(balanceModel(null, pair, 240)).toEqual({
+      cpW: 244.8,
+      wPrimeJ: 300 * (307 - 244.8),
+      from: 'cappedPair',
+    });
     expect(balanceModel(null, null, 240)).toBeNull();
   });
 });
 
 describe('the model curve', () => {
   const ftp = fc.integer({ min: 100, max: 400 });
-  const durations = [1, 5, 20, 60, 90, 119, 120, 200, 300, 301, 600, 1199, 1200, 1201, 2400, 3599, 3600, 3601, 7200, 14_400];
+  const durations = [
+    1, 5, 20, 60, 90, 119, 120, 200, 300, 301, 600, 1199, 1200, 1201, 2400, 3599, 3600, 3601, 7200,
+    14_400,
+  ];
 
   it('never rises with time, whatever it is made of', () => {
     const model = fc.record({
       ftpW: fc.option(ftp, { nil: null }),
-      fit: fc.option(fc.record({ cpW: ftp, wPrimeJ: fc.integer({ min: 5000, max: 35_000 }) }), { nil: null }),
-      pair: fc.option(fc.record({ cpW: ftp, wPrimeJ: fc.integer({ min: 5000, max: 35_000 }) }), { nil: null }),
+      fit: fc.option(fc.record({ cpW: ftp, wPrimeJ: fc.integer({ min: 5000, max: 35_000 }) }), {
+        nil: null,
+      }),
+      pair: fc.option(fc.record({ cpW: ftp, wPrimeJ: fc.integer({ min: 5000, max: 35_000 }) }), {
+        nil: null,
+      }),
       pmaxW: fc.option(fc.integer({ min: 200, max: 1800 }), { nil: null }),
     });
     fc.assert(
       fc.property(model, (each) => {
         const watts = durations.flatMap((seconds) => modelAt(each, seconds)?.watts ?? []);
-        watts.forEach((here, index) => index > 0 && expect(here).toBeLessThanOrEqual((watts[index - 1] ?? 0) + 1e-6));
+        watts.forEach(
+          (here, index) =>
+            index > 0 && expect(here).toBeLessThanOrEqual((watts[index - 1] ?? 0) + 1e-6),
+        );
       }),
       { numRuns: 400 },
     );
@@ -76,12 +111,22 @@ describe('the model curve', () => {
 
   it('says as much as it knows: a fit from 2:00, with a sound sprint from the first second; a pair from 1:00; FTP from 5:00', () => {
     const fit = { cpW: 250, wPrimeJ: 16_000 };
-    expect([modelAt({ ftpW: 248, fit }, 119), modelAt({ ftpW: 248, fit }, 120)?.watts]).toEqual([null, expect.closeTo(250 + 16_000 / 120, 6)]);
+    expect([modelAt({ ftpW: 248, fit }, 119), modelAt({ ftpW: 248, fit }, 120)?.watts]).toEqual([
+      null,
+      expect.closeTo(250 + 16_000 / 120, 6),
+    ]);
     expect(modelAt({ ftpW: 248, fit, pmaxW: 900 }, 1)?.watts).toBeGreaterThan(850);
     // A "sprint" under its own minute is none.
     expect(modelAt({ ftpW: 248, fit, pmaxW: 300 }, 60)).toBeNull();
-    expect([modelAt({ ftpW: 248, pair: fit }, 59), modelAt({ ftpW: 248, pair: fit }, 60)?.by]).toEqual([null, 'pair']);
-    expect([modelAt({ ftpW: 248 }, 299), modelAt({ ftpW: 248 }, 300)?.by, modelAt({ ftpW: null }, 300)]).toEqual([null, 'law', null]);
+    expect([
+      modelAt({ ftpW: 248, pair: fit }, 59),
+      modelAt({ ftpW: 248, pair: fit }, 60)?.by,
+    ]).toEqual([null, 'pair']);
+    expect([
+      modelAt({ ftpW: 248 }, 299),
+      modelAt({ ftpW: 248 }, 300)?.by,
+      modelAt({ ftpW: null }, 300),
+    ]).toEqual([null, 'law', null]);
     expect(modelAt({ ftpW: 248, pair: fit }, 1200)?.watts).toBeCloseTo(1.0565 * 248, 1);
   });
 
@@ -106,10 +151,23 @@ describe('strengths and targets above FTP', () => {
   ];
 
   it('tells a sprinter from a steady rider of the same FTP, and this season from the last', () => {
-    const stands = (bests: [number, number][]) => strengthsOf(bests, [], 238).map(({ point: { name }, stands: how }) => `${name} ${how ?? ''}`);
-    expect(stands(leila)).toEqual(['sprint strong', 'minute strong', 'five minutes strong', 'hour usual']);
-    expect(stands(rurik)).toEqual(['sprint weak', 'minute usual', 'five minutes usual', 'hour usual']);
-    expect(strengthsOf(leila, rurik, 238)[1]?.says).toBe('227 % of FTP, strong for this FTP; 42.1 % up on last season');
+    const stands = (bests: [number, number][]) =>
+      strengthsOf(bests, [], 238).map(({ point: { name }, stands: how }) => `${name} ${how ?? ''}`);
+    expect(stands(leila)).toEqual([
+      'sprint strong',
+      'minute strong',
+      'five minutes strong',
+      'hour usual',
+    ]);
+    expect(stands(rurik)).toEqual([
+      'sprint weak',
+      'minute usual',
+      'five minutes usual',
+      'hour usual',
+    ]);
+    expect(strengthsOf(leila, rurik, 238)[1]?.says).toBe(
+      '227 % of FTP, strong for this FTP; 42.1 % up on last season',
+    );
   });
 
   it('a best holds for every shorter duration', () => {
@@ -118,7 +176,12 @@ describe('strengths and targets above FTP', () => {
   });
 
   it('shows five ways, asks for the rider’s own, and for the lower where they lie far apart', () => {
-    const row = aboveFtp(240, { ftpW: 238, pair: pairOf(380, 285), bests: [[600, 262]], goalW: 250 });
+    const row = aboveFtp(240, {
+      ftpW: 238,
+      pair: pairOf(380, 285),
+      bests: [[600, 262]],
+      goalW: 250,
+    });
     expect(row.ways.map(({ id, watts }) => [id, watts?.value ?? null])).toEqual([
       ['percent', 269],
       ['bests', 276],
@@ -127,19 +190,31 @@ describe('strengths and targets above FTP', () => {
       ['effort', null],
     ]);
     expect([row.disagreementW, row.ask?.value]).toEqual([19, 276]);
-    expect(aboveFtp(180, { ftpW: 238, pair: pairOf(560, 300), bests: [], goalW: null }).ask).toMatchObject({
+    expect(
+      aboveFtp(180, { ftpW: 238, pair: pairOf(560, 300), bests: [], goalW: null }).ask,
+    ).toMatchObject({
       value: 281,
       rule: expect.stringContaining('try the lower first'),
     });
-    expect(aboveFtp(480, { ftpW: 238, pair: pairOf(380, 285), bests: [], goalW: null }).ask?.value).toBe(250);
-    expect(() => aboveFtp(90, { ftpW: 238, pair: null, bests: [], goalW: null })).toThrow('2:00–8:00');
+    expect(
+      aboveFtp(480, { ftpW: 238, pair: pairOf(380, 285), bests: [], goalW: null }).ask?.value,
+    ).toBe(250);
+    expect(() => aboveFtp(90, { ftpW: 238, pair: null, bests: [], goalW: null })).toThrow(
+      '2:00–8:00',
+    );
   });
 
   it('says why they differ', () => {
     const rows = (one: number, five: number) =>
-      [120, 180, 240, 300].map((seconds) => aboveFtp(seconds, { ftpW: 238, pair: pairOf(one, five), bests: [], goalW: null }));
-    expect(whyTheyDiffer(rows(540, 315), 'Leila')).toMatch(/Leila’s own numbers lie .* above percent of FTP/);
+      [120, 180, 240, 300].map((seconds) =>
+        aboveFtp(seconds, { ftpW: 238, pair: pairOf(one, five), bests: [], goalW: null }),
+      );
+    expect(whyTheyDiffer(rows(540, 315), 'Leila')).toMatch(
+      /Leila’s own numbers lie .* above percent of FTP/,
+    );
     expect(whyTheyDiffer(rows(330, 268), 'Rurik')).toMatch(/under percent of FTP/);
-    expect(whyTheyDiffer([aboveFtp(240, { ftpW: 238, pair: null, bests: [], goalW: null })], 'Ines')).toContain('1:00 and a 5:00');
+    expect(
+      whyTheyDiffer([aboveFtp(240, { ftpW: 238, pair: null, bests: [], goalW: null })], 'Ines'),
+    ).toContain('1:00 and a 5:00');
   });
 });

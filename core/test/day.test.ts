@@ -4,7 +4,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 
 const TODAY = '2026-11-25';
-const read = (text: string, use: (typeof DAY_USES)[number] = 'day', order?: 'day first' | 'month first') => {
+const read = (
+  text: string,
+  use: (typeof DAY_USES)[number] = 'day',
+  order?: 'day first' | 'month first',
+) => {
   const day = readDay(text, use, TODAY, order);
   return day.ok ? day.value : day.reason;
 };
@@ -32,8 +36,15 @@ describe('a day as it is typed', () => {
   ])('%s is %s', (text, day) => expect(read(text)).toBe(day));
 
   it('means the nearest that the field allows: the past for a test, what is ahead for a goal', () => {
-    expect([read('Tue', 'past'), read('5 Dec', 'past'), read('20 Nov', 'goal')]).toEqual(['2026-11-24', '2025-12-05', '2027-11-20']);
-    expect([read('5/12', 'day', 'month first'), read('12/5/2026', 'day', 'month first')]).toEqual(['2027-05-12', '2026-12-05']);
+    expect([read('Tue', 'past'), read('5 Dec', 'past'), read('20 Nov', 'goal')]).toEqual([
+      '2026-11-24',
+      '2025-12-05',
+      '2027-11-20',
+    ]);
+    expect([read('5/12', 'day', 'month first'), read('12/5/2026', 'day', 'month first')]).toEqual([
+      '2027-05-12',
+      '2026-12-05',
+    ]);
   });
 
   it.each([
@@ -51,7 +62,8 @@ describe('a day as it is typed', () => {
     fc.assert(
       fc.property(fc.integer({ min: -700, max: 1000 }), (days) => {
         const day = formatISO(addDays(parseISO(TODAY), days), { representation: 'date' });
-        for (const form of ['EEE d MMM yyyy', 'd/M/yyyy', 'yyyy-MM-dd', 'd MMMM yyyy']) expect(read(format(parseISO(day), form))).toBe(day);
+        for (const form of ['EEE d MMM yyyy', 'd/M/yyyy', 'yyyy-MM-dd', 'd MMMM yyyy'])
+          expect(read(format(parseISO(day), form))).toBe(day);
       }),
     );
     fc.assert(
@@ -72,7 +84,8 @@ describe('a day as it is typed', () => {
       ['2026-11-26', '2029-11-25'],
       ['1990-01-01', '2029-11-25'],
     ]);
-    for (const [index, use] of DAY_USES.entries()) for (const end of ends[index] as string[]) expect(dayRefusal(end, use, TODAY)).toBeNull();
+    for (const [index, use] of DAY_USES.entries())
+      for (const end of ends[index] as string[]) expect(dayRefusal(end, use, TODAY)).toBeNull();
     expect(dayRefusal('2026-11-26', 'past', TODAY)).toBe('Thu 26 Nov 2026 lies in the future.');
   });
 });

@@ -1,4 +1,15 @@
-import { bell, holdWatts, liveOn, mostNow, PLAIN_RIDER, restedState, seededRandom, sensor, sprintWatts, takeDrop } from '@uphill/core';
+import {
+  bell,
+  holdWatts,
+  liveOn,
+  mostNow,
+  PLAIN_RIDER,
+  restedState,
+  seededRandom,
+  sensor,
+  sprintWatts,
+  takeDrop,
+} from '@uphill/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 
@@ -35,7 +46,8 @@ describe('a trainer that holds watts', () => {
     const under = rpm.findIndex((each) => each < 60);
     expect(under).toBeGreaterThan(4);
     expect(under).toBeLessThan(30);
-    for (let second = 8; second < under; second += 1) expect(rpm[second]).toBeLessThan(rpm[second - 1] ?? 0);
+    for (let second = 8; second < under; second += 1)
+      expect(rpm[second]).toBeLessThan(rpm[second - 1] ?? 0);
     // With the grip the watts go, though the target stays.
     expect(ridden[under + 3]?.watts).toBeLessThan(0.95 * (ridden[under - 1]?.watts ?? 0));
     expect(Math.min(...rpm)).toBeGreaterThanOrEqual(20);
@@ -81,7 +93,9 @@ describe('a lactate meter', () => {
       const shown = Array.from({ length: 400 }, () => takeDrop(lactate, random, 0).mmol);
       const mean = shown.reduce((sum, each) => sum + each, 0) / shown.length;
       expect(Math.abs(mean - Math.max(0.4, lactate))).toBeLessThan(0.02 * lactate + 0.02);
-      expect(shown.every((each) => Math.abs(each * 10 - Math.round(each * 10)) < 1e-9 && each >= 0.4)).toBe(true);
+      expect(
+        shown.every((each) => Math.abs(each * 10 - Math.round(each * 10)) < 1e-9 && each >= 0.4),
+      ).toBe(true);
     }
   });
 
@@ -91,7 +105,9 @@ describe('a lactate meter', () => {
     const spoilt = drops.filter(({ contaminated }) => contaminated);
     expect(Math.abs(spoilt.length / drops.length - 0.1)).toBeLessThan(0.03);
     expect(spoilt.every(({ mmol }) => mmol > 2.8)).toBe(true);
-    expect(drops.filter(({ contaminated }) => !contaminated).every(({ mmol }) => mmol < 2.4)).toBe(true);
+    expect(drops.filter(({ contaminated }) => !contaminated).every(({ mmol }) => mmol < 2.4)).toBe(
+      true,
+    );
   });
 });
 
@@ -115,12 +131,16 @@ describe('a sprint', () => {
   it('what is spent above CP is gone, and comes back when riding easily', () => {
     const random = seededRandom(4);
     let state = restedState(PLAIN_RIDER);
-    for (let second = 0; second < 30; second += 1) state = liveOn(PLAIN_RIDER, state, 600, 90, random);
+    for (let second = 0; second < 30; second += 1)
+      state = liveOn(PLAIN_RIDER, state, 600, 90, random);
     const spent = state.balanceJ;
     expect(spent).toBeLessThan(PLAIN_RIDER.wPrimeJ - 30 * (600 - PLAIN_RIDER.cpW) * 0.95);
-    for (let second = 0; second < 600; second += 1) state = liveOn(PLAIN_RIDER, state, 100, 90, random);
+    for (let second = 0; second < 600; second += 1)
+      state = liveOn(PLAIN_RIDER, state, 100, 90, random);
     expect(state.balanceJ).toBeGreaterThan(0.9 * PLAIN_RIDER.wPrimeJ);
-    expect(mostNow(PLAIN_RIDER, { ...state, balanceJ: spent })).toBeLessThan(mostNow(PLAIN_RIDER, state));
+    expect(mostNow(PLAIN_RIDER, { ...state, balanceJ: spent })).toBeLessThan(
+      mostNow(PLAIN_RIDER, state),
+    );
     expect(Math.abs(bell(random))).toBeLessThan(8);
   });
 });

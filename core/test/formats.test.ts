@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assemble, kindOfFile, readRecordingFile, type Recording, writeCsvRecording, writeFitRecording } from '@uphill/core';
+import {
+  assemble,
+  kindOfFile,
+  readRecordingFile,
+  type Recording,
+  writeCsvRecording,
+  writeFitRecording,
+} from '@uphill/core';
 import { ridden } from './support.ts';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -14,7 +21,10 @@ interface Point {
 }
 
 /** A GPX file as head units write it: prefixes on the extensions, heights that are no sign of anything. */
-function gpx(points: readonly Point[], { head = '', metres = -12 }: { head?: string; metres?: number } = {}): string {
+function gpx(
+  points: readonly Point[],
+  { head = '', metres = -12 }: { head?: string; metres?: number } = {},
+): string {
   const track = points.map(({ at, watts, bpm, rpm }) => {
     const extensions = `<power>${watts ?? ''}</power><x:TrackPointExtension><x:hr>${bpm ?? ''}</x:hr><x:cad>${rpm ?? ''}</x:cad></x:TrackPointExtension>`;
     return `<trkpt lat="1" lon="2"><ele>${metres}</ele>${at === undefined ? '' : `<time>${at}</time>`}<extensions>${extensions}</extensions></trkpt>`;
@@ -22,9 +32,16 @@ function gpx(points: readonly Point[], { head = '', metres = -12 }: { head?: str
   return `<?xml version="1.0"?>${head}<gpx version="1.1" xmlns="g" xmlns:x="e"><trk><trkseg>${track.join('')}</trkseg></trk></gpx>`;
 }
 
-const stamp = (second: number, zone = 'Z'): string => `${new Date(Date.UTC(2026, 9, 25, 0, 30) + second * 1000).toISOString().slice(0, 19)}${zone}`;
+const stamp = (second: number, zone = 'Z'): string =>
+  `${new Date(Date.UTC(2026, 9, 25, 0, 30) + second * 1000).toISOString().slice(0, 19)}${zone}`;
 const steady = (count: number, over: (second: number) => Point = () => ({})): Point[] =>
-  Array.from({ length: count }, (_, second) => ({ at: stamp(second), watts: 200, bpm: 140, rpm: 90, ...over(second) }));
+  Array.from({ length: count }, (_, second) => ({
+    at: stamp(second),
+    watts: 200,
+    bpm: 140,
+    rpm: 90,
+    ...over(second),
+  }));
 
 function read(file: Uint8Array): Recording {
   const recording = readRecordingFile(file);
@@ -43,10 +60,15 @@ describe('FIT', () => {
   it('comes back as it was written: watts, beats with their gaps, cadence, laps, local time', () => {
     const recording = read(file);
     expect(recording.watts).toEqual(seconds.map(({ watts }) => watts));
-    expect(recording.bpm?.map((beat, second) => beat ?? seconds[second]?.bpm)).toEqual(seconds.map(({ bpm }) => bpm));
+    expect(recording.bpm?.map((beat, second) => beat ?? seconds[second]?.bpm)).toEqual(
+      seconds.map(({ bpm }) => bpm),
+    );
     expect(recording.rpm).toEqual(seconds.map(({ rpm }) => rpm));
     expect(recording.laps.map(({ startS }) => startS)).toEqual([0, ...laps.slice(0, -1)]);
-    expect([recording.startedAt, recording.laps.reduce((sum, lap) => sum + lap.seconds, 0)]).toEqual([START, seconds.length]);
+    expect([
+      recording.startedAt,
+      recording.laps.reduce((sum, lap) => sum + lap.seconds, 0),
+    ]).toEqual([START, seconds.length]);
   });
 
   it('cut short anywhere, it keeps what is whole and says where it stops, or refuses; it never throws', () => {
@@ -57,9 +79,13 @@ describe('FIT', () => {
           expect(recording.reason.length).toBeGreaterThan(15);
           return;
         }
-        expect(recording.value.watts).toEqual(seconds.slice(0, recording.value.watts.length).map(({ watts }) => watts));
+        expect(recording.value.watts).toEqual(
+          seconds.slice(0, recording.value.watts.length).map(({ watts }) => watts),
+        );
         if (recording.value.watts.length < seconds.length)
-          expect(recording.value.notes[0]).toMatch(/stops in the middle, at .* kept\. Send it again, or use it as it is/);
+          expect(recording.value.notes[0]).toMatch(
+            /stops in the middle, at .* kept\. Send it again, or use it as it is/,
+          );
       }),
       { numRuns: 25 },
     );
@@ -67,12 +93,16 @@ describe('FIT', () => {
 
   it('with random bytes in it, it is read in part or refused with a sentence', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 14, max: file.length - 40 }), fc.uint8Array({ minLength: 8, maxLength: 32 }), (at, noise) => {
-        const spoilt = file.slice();
-        spoilt.set(noise, at);
-        const recording = readRecordingFile(spoilt);
-        expect(recording.ok || recording.reason.length > 20).toBe(true);
-      }),
+      fc.property(
+        fc.integer({ min: 14, max: file.length - 40 }),
+        fc.uint8Array({ minLength: 8, maxLength: 32 }),
+        (at, noise) => {
+          const spoilt = file.slice();
+          spoilt.set(noise, at);
+          const recording = readRecordingFile(spoilt);
+          expect(recording.ok || recording.reason.length > 20).toBe(true);
+        },
+      ),
       { numRuns: 25 },
     );
   });
@@ -81,7 +111,12 @@ describe('FIT', () => {
 describe('GPX', () => {
   it('reads power, heart rate and cadence out of its extensions, whatever their prefix; heights say nothing', () => {
     const recording = read(bytes(gpx(steady(120), { metres: -430 })));
-    expect([recording.watts.length, recording.watts[60], recording.bpm?.[60], recording.rpm?.[60]]).toEqual([120, 200, 140, 90]);
+    expect([
+      recording.watts.length,
+      recording.watts[60],
+      recording.bpm?.[60],
+      recording.rpm?.[60],
+    ]).toEqual([120, 200, 140, 90]);
     expect([recording.startedUtc, recording.notes]).toEqual(['2026-10-25T00:30:00.000Z', []]);
   });
 
@@ -93,28 +128,53 @@ describe('GPX', () => {
   });
 
   it('a change of time zone in the stamps is no jump: they are compared in world time', () => {
-    const zoned = steady(240, (second) => (second < 120 ? { at: stamp(second + 7200, '+02:00') } : { at: stamp(second + 3600, '+01:00') }));
+    const zoned = steady(240, (second) =>
+      second < 120
+        ? { at: stamp(second + 7200, '+02:00') }
+        : { at: stamp(second + 3600, '+01:00') },
+    );
     const recording = read(bytes(gpx(zoned)));
     expect([recording.watts.length, recording.notes]).toEqual([240, []]);
   });
 
   it.each([
-    ['entities of its own', bytes('<?xml version="1.0"?><!DOCTYPE g [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;">]><gpx>&b;</gpx>'), 'document type'],
-    ['a file from the disk', bytes('<!DOCTYPE g [<!ENTITY f SYSTEM "file:///etc/passwd">]><gpx>&f;</gpx>'), 'document type'],
+    [
+      'entities of its own',
+      bytes(
+        '<?xml version="1.0"?><!DOCTYPE g [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;">]><gpx>&b;</gpx>',
+      ),
+      'document type',
+    ],
+    [
+      'a file from the disk',
+      bytes('<!DOCTYPE g [<!ENTITY f SYSTEM "file:///etc/passwd">]><gpx>&f;</gpx>'),
+      'document type',
+    ],
     ['nesting without end', bytes(`<gpx>${'<a>'.repeat(200_000)}`), 'nests deeper'],
     ['another kind of XML', bytes('<html><body>no</body></html>'), 'does not start with <gpx>'],
-    ['a route without times', bytes(gpx(Array.from({ length: 99 }, () => ({ watts: 200 })))), 'have no times'],
+    [
+      'a route without times',
+      bytes(gpx(Array.from({ length: 99 }, () => ({ watts: 200 })))),
+      'have no times',
+    ],
     ['no points', bytes(gpx([])), 'no track points'],
-    ['neither power nor heart rate', bytes(gpx(Array.from({ length: 99 }, (_, second) => ({ at: stamp(second) })))), 'neither power nor heart rate'],
+    [
+      'neither power nor heart rate',
+      bytes(gpx(Array.from({ length: 99 }, (_, second) => ({ at: stamp(second) })))),
+      'neither power nor heart rate',
+    ],
   ])('%s is refused with a sentence', (_, file, says) => {
     expect(refusal(file)).toContain(says);
   });
 });
 
 describe('any recording', () => {
-  const csv = (rows: readonly (readonly (string | number)[])[], head = 'seconds,power,heart_rate,cadence') =>
-    bytes([head, ...rows.map((row) => row.join(','))].join('\n'));
-  const rows = (count: number, at: (second: number) => number = (second) => second) => Array.from({ length: count }, (_, second) => [at(second), 200, 140, 90]);
+  const csv = (
+    rows: readonly (readonly (string | number)[])[],
+    head = 'seconds,power,heart_rate,cadence',
+  ) => bytes([head, ...rows.map((row) => row.join(','))].join('\n'));
+  const rows = (count: number, at: (second: number) => number = (second) => second) =>
+    Array.from({ length: count }, (_, second) => [at(second), 200, 140, 90]);
 
   it('is told by its bytes, not by its name', () => {
     const { seconds } = ridden('five-minute', 1);
@@ -131,9 +191,15 @@ describe('any recording', () => {
 
   it('a clock that is set back or far ahead on the way loses nothing', () => {
     const back = read(csv(rows(600, (second) => (second < 300 ? second + 5000 : second - 300))));
-    expect([back.watts.length, back.notes]).toEqual([600, [expect.stringContaining('set back by 1:28:19 at 4:59')]]);
+    expect([back.watts.length, back.notes]).toEqual([
+      600,
+      [expect.stringContaining('set back by 1:28:19 at 4:59')],
+    ]);
     const ahead = read(csv(rows(600, (second) => (second < 300 ? second : second + 400 * 86_400))));
-    expect([ahead.watts.length, ahead.notes]).toEqual([600, [expect.stringContaining('ahead by 400 days')]]);
+    expect([ahead.watts.length, ahead.notes]).toEqual([
+      600,
+      [expect.stringContaining('ahead by 400 days')],
+    ]);
     expect([...back.watts, ...ahead.watts].every((watts) => watts === 200)).toBe(true);
   });
 
@@ -144,24 +210,42 @@ describe('any recording', () => {
 
   it('heart rate alone is a recording too; its absence is noted', () => {
     expect(read(csv(rows(120).map(([second]) => [second ?? 0, '', 150, '']))).bpm?.[60]).toBe(150);
-    expect(read(csv(rows(120).map(([second]) => [second ?? 0, 210, '', '']))).notes).toEqual(['Heart rate is missing.']);
+    expect(read(csv(rows(120).map(([second]) => [second ?? 0, 210, '', '']))).notes).toEqual([
+      'Heart rate is missing.',
+    ]);
   });
 
   it('takes a million points without falling over', () => {
-    const many = Array.from({ length: 1_000_000 }, (_, index) => `${(index * 0.08).toFixed(2)},${200 + (index % 5)}`);
+    const many = Array.from(
+      { length: 1_000_000 },
+      (_, index) => `${(index * 0.08).toFixed(2)},${200 + (index % 5)}`,
+    );
     const recording = read(bytes(`seconds,power\n${many.join('\n')}`));
     expect(recording.watts.length).toBe(80_001);
     expect(recording.notes[0]).toContain('0.1 s apart');
   }, 60_000);
 
   it('laps that overlap are put right, and said so', () => {
-    const samples = Array.from({ length: 600 }, (_, seconds) => ({ seconds, watts: 200, bpm: 140, rpm: 90, metresPerSecond: null }));
+    const samples = Array.from({ length: 600 }, (_, seconds) => ({
+      seconds,
+      watts: 200,
+      bpm: 140,
+      rpm: 90,
+      metresPerSecond: null,
+    }));
     const laps = [
       { from: 0, to: 300 },
       { from: 200, to: 420 },
       { from: 420, to: 900 },
     ];
-    const recording = assemble({ samples, startedAt: null, startedUtc: null, laps, notes: [], noWatts: '' });
+    const recording = assemble({
+      samples,
+      startedAt: null,
+      startedUtc: null,
+      laps,
+      notes: [],
+      noWatts: '',
+    });
     if (!recording.ok) throw new Error(recording.reason);
     expect(recording.value.laps).toEqual([
       { startS: 0, seconds: 300 },

@@ -20,7 +20,9 @@ import { eights, INES, percent, plan, step } from './support.ts';
 const DAY = '2026-11-24';
 const screen = (yes: readonly string[], over: Partial<HealthScreen> = {}): HealthScreen => ({
   date: '2026-10-01',
-  answers: Object.fromEntries(HEALTH_QUESTIONS.map(({ id }) => [id, yes.includes(id) ? ('yes' as const) : ('no' as const)])),
+  answers: Object.fromEntries(
+    HEALTH_QUESTIONS.map(({ id }) => [id, yes.includes(id) ? ('yes' as const) : ('no' as const)]),
+  ),
   clearedBy: null,
   clearedOn: null,
   ...over,
@@ -30,36 +32,78 @@ const cleared = { clearedBy: 'the club doctor', clearedOn: '2026-10-03' };
 describe('the health screen', () => {
   it('any yes, and any question left open, holds maximal work back until it is cleared', () => {
     fc.assert(
-      fc.property(fc.subarray(HEALTH_QUESTIONS.map(({ id }) => id)), fc.subarray(HEALTH_QUESTIONS.map(({ id }) => id)), (yes, open) => {
-        const answers = Object.fromEntries(Object.entries(screen(yes).answers).filter(([id]) => !open.includes(id)));
-        const stops = yes.some((id) => !open.includes(id)) || open.length > 0;
-        expect(healthVerdict(screen([], { answers }), 1990, DAY).maximal).toBe(!stops);
-        const pregnant = yes.includes('pregnancy') && !open.includes('pregnancy');
-        expect(healthVerdict(screen([], { answers, ...cleared }), 1990, DAY).maximal).toBe(!pregnant);
-      }),
+      fc.property(
+        fc.subarray(HEALTH_QUESTIONS.map(({ id }) => id)),
+        fc.subarray(HEALTH_QUESTIONS.map(({ id }) => id)),
+        (yes, open) => {
+          const answers = Object.fromEntries(
+            Object.entries(screen(yes).answers).filter(([id]) => !open.includes(id)),
+          );
+          const stops = yes.some((id) => !open.includes(id)) || open.length > 0;
+          expect(healthVerdict(screen([], { answers }), 1990, DAY).maximal).toBe(!stops);
+          const pregnant = yes.includes('pregnancy') && !open.includes('pregnancy');
+          expect(healthVerdict(screen([], { answers, ...cleared }), 1990, DAY).maximal).toBe(
+            !pregnant,
+          );
+        },
+      ),
     );
   });
 
   it('none at all, an age under 18 or over 45, a clearance of tomorrow: maximal work waits', () => {
-    expect(healthVerdict(null, 1990, DAY)).toMatchObject({ maximal: false, reasons: [expect.stringContaining('no health screen yet')] });
-    expect([2009, 1980, 1990, null].map((year) => healthVerdict(screen([]), year, DAY).maximal)).toEqual([false, false, true, true]);
+    expect(healthVerdict(null, 1990, DAY)).toMatchObject({
+      maximal: false,
+      reasons: [expect.stringContaining('no health screen yet')],
+    });
+    expect(
+      [2009, 1980, 1990, null].map((year) => healthVerdict(screen([]), year, DAY).maximal),
+    ).toEqual([false, false, true, true]);
     expect(healthVerdict(screen([]), 2009, DAY).reasons.join(' ')).toContain('guardian');
-    expect(healthVerdict(screen(['heart'], { clearedBy: 'x', clearedOn: '2026-11-25' }), 1990, DAY).maximal).toBe(false);
+    expect(
+      healthVerdict(screen(['heart'], { clearedBy: 'x', clearedOn: '2026-11-25' }), 1990, DAY)
+        .maximal,
+    ).toBe(false);
   });
 
   it('rules out for good what a clearance does not bring back', () => {
     const verdict = (yes: string) => healthVerdict(screen([yes], cleared), 1990, DAY);
-    expect([verdict('betaBlocker').heartRate, verdict('rhythm').heartRate, verdict('heart').heartRate]).toEqual([false, false, true]);
-    expect([verdict('metabolic').unfuelled, verdict('eating').unfuelled, verdict('illness').unfuelled]).toEqual([false, false, true]);
+    expect([
+      verdict('betaBlocker').heartRate,
+      verdict('rhythm').heartRate,
+      verdict('heart').heartRate,
+    ]).toEqual([false, false, true]);
+    expect([
+      verdict('metabolic').unfuelled,
+      verdict('eating').unfuelled,
+      verdict('illness').unfuelled,
+    ]).toEqual([false, false, true]);
     expect(healthVerdict(screen(['anticoagulant']), 1990, DAY).bloodSampling).toBe(false);
     expect(verdict('anticoagulant').bloodSampling).toBe(true);
   });
 
   it('is honoured by the checks of a test', () => {
-    const recording = { watts: new Float64Array(600).fill(300), bpm: new Array<number>(600).fill(188), rpm: null, effort: { startS: 0, endS: 600 } };
-    const evidence = { protocol: protocolOf('ramp'), date: DAY, ftpW: 262, expectedFtpW: null, powerSource: 'crank', maximalBpm: 188, earlier: [], recording };
+    const recording = {
+      watts: new Float64Array(600).fill(300),
+      bpm: new Array<number>(600).fill(188),
+      rpm: null,
+      effort: { startS: 0, endS: 600 },
+    };
+    const evidence = {
+      protocol: protocolOf('ramp'),
+      date: DAY,
+      ftpW: 262,
+      expectedFtpW: null,
+      powerSource: 'crank',
+      maximalBpm: 188,
+      earlier: [],
+      recording,
+    };
     expect(checkTest(evidence).find(({ id }) => id === 'heartRateReached')?.verdict).toBe('held');
-    expect(checkTest({ ...evidence, heartRateUsable: false }).find(({ id }) => id === 'heartRateReached')).toMatchObject({
+    expect(
+      checkTest({ ...evidence, heartRateUsable: false }).find(
+        ({ id }) => id === 'heartRateReached',
+      ),
+    ).toMatchObject({
       verdict: 'unknown',
       figure: 'not looked at',
     });
@@ -69,9 +113,15 @@ describe('the health screen', () => {
     const hard = plan(step(180, percent(115, 118)));
     const byHeart = plan(step(600, { kind: 'heartRate', low: 130, high: 140 }));
     const waits = healthVerdict(null, 1990, DAY);
-    expect([eights(), plan(step(600, percent(105))), hard].map((each) => healthRefusal(each, INES, waits) !== null)).toEqual([false, false, true]);
+    expect(
+      [eights(), plan(step(600, percent(105))), hard].map(
+        (each) => healthRefusal(each, INES, waits) !== null,
+      ),
+    ).toEqual([false, false, true]);
     expect(healthRefusal(hard, INES, healthVerdict(screen([]), 1990, DAY))).toBeNull();
-    expect(healthRefusal(byHeart, INES, healthVerdict(screen(['betaBlocker'], cleared), 1990, DAY))).toContain('RPE governs');
+    expect(
+      healthRefusal(byHeart, INES, healthVerdict(screen(['betaBlocker'], cleared), 1990, DAY)),
+    ).toContain('RPE governs');
     // 262 W × 1.05 = 275.1: 276 W asks no more than that rounded up, 290 W does; so do zone 5, RPE 9 and flat out.
     const watts = (low: number) => plan(step(180, { kind: 'watts', low, high: low }));
     expect(
@@ -97,7 +147,8 @@ describe('the health screen', () => {
       { exceptions: [{ rep: 1, effort: percent(120) }] },
     ];
     expect(healthRefusal(plan(easy), INES, waits)).toBeNull();
-    for (const each of hidden) expect(healthRefusal(plan({ ...easy, ...each }), INES, waits)).toContain('health screen');
+    for (const each of hidden)
+      expect(healthRefusal(plan({ ...easy, ...each }), INES, waits)).toContain('health screen');
     expect(healthRefusal(plan(easy), INES, noHeart)).toBeNull();
     expect(healthRefusal(plan({ ...easy, capBpm: 150 }), INES, noHeart)).toContain('RPE governs');
   });
@@ -118,9 +169,17 @@ describe('a new maximal heart rate', () => {
   const legs = new Float64Array(200).fill(300);
 
   it('has to be above the stored one, held for 5 s, and at most 220', () => {
-    const seen = (bpm: (number | null)[], stored: number | null) => newMaximum(bpm, legs, stored)?.bpm ?? null;
-    expect([seen([...steady(100, 180), ...steady(5, 190)], 188), seen([...steady(100, 180), ...steady(4, 190)], 188)]).toEqual([190, null]);
-    expect([seen(steady(60, 188), 188), seen(steady(60, 188), null), seen([...steady(60, 186), ...steady(9, 229)], 185)]).toEqual([null, 188, 186]);
+    const seen = (bpm: (number | null)[], stored: number | null) =>
+      newMaximum(bpm, legs, stored)?.bpm ?? null;
+    expect([
+      seen([...steady(100, 180), ...steady(5, 190)], 188),
+      seen([...steady(100, 180), ...steady(4, 190)], 188),
+    ]).toEqual([190, null]);
+    expect([
+      seen(steady(60, 188), 188),
+      seen(steady(60, 188), null),
+      seen([...steady(60, 186), ...steady(9, 229)], 185),
+    ]).toEqual([null, 188, 186]);
     expect(seen([...steady(100, 180), 190, 190, null, 190, 190, 190], 188)).toBeNull();
   });
 
@@ -132,12 +191,25 @@ describe('a new maximal heart rate', () => {
 });
 
 describe('the preparation', () => {
-  const setup = (over: Partial<Setup>): Setup => ({ ...EMPTY_SETUP, bike: 'winter bike', tyreBar: 6.5, answers: { fed: true, fan: true }, ...over });
+  const setup = (over: Partial<Setup>): Setup => ({
+    ...EMPTY_SETUP,
+    bike: 'winter bike',
+    tyreBar: 6.5,
+    answers: { fed: true, fan: true },
+    ...over,
+  });
 
   it('names what differs from last time, and nothing else', () => {
     expect(setupDifferences(setup({}), setup({}))).toEqual([]);
-    expect(setupDifferences(setup({ bike: 'Winter Bike', answers: { fed: true } }), setup({}))).toEqual([]);
-    expect(setupDifferences(setup({ position: 'timeTrial', tyreBar: 7, answers: { fed: false, fan: true } }), setup({}))).toEqual([
+    expect(
+      setupDifferences(setup({ bike: 'Winter Bike', answers: { fed: true } }), setup({})),
+    ).toEqual([]);
+    expect(
+      setupDifferences(
+        setup({ position: 'timeTrial', tyreBar: 7, answers: { fed: false, fan: true } }),
+        setup({}),
+      ),
+    ).toEqual([
       'time-trial position, before road position',
       'tyres 7 bar, before 6.5 bar',
       '"Carbohydrate eaten, no extra caffeine": no, before yes',
@@ -145,13 +217,43 @@ describe('the preparation', () => {
   });
 
   it('another position is a check of its own; a hard ride before makes the rider not fresh', () => {
-    const before = { protocolId: 'ramp', date: '2026-09-01', ftpW: 255, powerSource: 'crank', setup: setup({}) };
-    const base = { protocol: protocolOf('ramp'), date: DAY, ftpW: 262, expectedFtpW: null, powerSource: 'crank', maximalBpm: 188, earlier: [before] };
+    const before = {
+      protocolId: 'ramp',
+      date: '2026-09-01',
+      ftpW: 255,
+      powerSource: 'crank',
+      setup: setup({}),
+    };
+    const base = {
+      protocol: protocolOf('ramp'),
+      date: DAY,
+      ftpW: 262,
+      expectedFtpW: null,
+      powerSource: 'crank',
+      maximalBpm: 188,
+      earlier: [before],
+    };
     const verdicts = (over: object) =>
-      Object.fromEntries(checkTest({ ...base, setup: setup({}), hardBefore: [], ...over }).map(({ id, verdict }) => [id, verdict]));
-    expect(verdicts({})).toMatchObject({ samePosition: 'held', sameChecklist: 'held', restedBefore: 'held' });
-    expect(verdicts({ setup: setup({ position: 'timeTrial' }) })).toMatchObject({ samePosition: 'doubtful', sameChecklist: 'held' });
-    expect(verdicts({ hardBefore: ['24 min above Endurance on Sun 22 Nov'] })).toMatchObject({ restedBefore: 'doubtful' });
-    expect(verdicts({ setup: setup({ answers: { easyDayBefore: false } }) })).toMatchObject({ restedBefore: 'doubtful' });
+      Object.fromEntries(
+        checkTest({ ...base, setup: setup({}), hardBefore: [], ...over }).map(({ id, verdict }) => [
+          id,
+          verdict,
+        ]),
+      );
+    expect(verdicts({})).toMatchObject({
+      samePosition: 'held',
+      sameChecklist: 'held',
+      restedBefore: 'held',
+    });
+    expect(verdicts({ setup: setup({ position: 'timeTrial' }) })).toMatchObject({
+      samePosition: 'doubtful',
+      sameChecklist: 'held',
+    });
+    expect(verdicts({ hardBefore: ['24 min above Endurance on Sun 22 Nov'] })).toMatchObject({
+      restedBefore: 'doubtful',
+    });
+    expect(verdicts({ setup: setup({ answers: { easyDayBefore: false } }) })).toMatchObject({
+      restedBefore: 'doubtful',
+    });
   });
 });

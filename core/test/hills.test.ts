@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { airDensity, PLAIN_ROAD, rideSlope, rollOn, seededRandom, settledOn, speedAt, timeToTop, wattsToHold } from '@uphill/core';
+import {
+  airDensity,
+  PLAIN_ROAD,
+  rideSlope,
+  rollOn,
+  seededRandom,
+  settledOn,
+  speedAt,
+  timeToTop,
+  wattsToHold,
+} from '@uphill/core';
 import { ridden, RIDER } from './support.ts';
 
 const anyPiece = fc.record({
@@ -25,7 +35,9 @@ describe('the power balance of a hill', () => {
       fc.property(anyPiece, anyMass, fc.integer({ min: 60, max: 600 }), (piece, kg, watts) => {
         const time = timeToTop(watts, 3000, piece, kg);
         expect(timeToTop(watts + 10, 3000, piece, kg)).toBeLessThan(time);
-        expect(timeToTop(watts, 3000, { ...piece, gradient: piece.gradient - 0.01 }, kg)).toBeLessThan(time);
+        expect(
+          timeToTop(watts, 3000, { ...piece, gradient: piece.gradient - 0.01 }, kg),
+        ).toBeLessThan(time);
         if (piece.gradient > 0) expect(timeToTop(watts, 3000, piece, kg - 5)).toBeLessThan(time);
         expect(timeToTop(watts, 3000, { ...piece, surface: 'road' }, kg)).toBeLessThanOrEqual(time);
       }),
@@ -35,17 +47,25 @@ describe('the power balance of a hill', () => {
   it('worked by hand: 285 W, 61 kg and 9 kg of bike on 7 % at sea level', () => {
     // 70 kg × 9.81 × (0.069829 + 0.005 × 0.997559) = 51.38 N; at 5.1 m/s the air takes 0.5 × 1.2041 × 0.35 × 26.01 = 5.48 N.
     expect(airDensity(0, 20)).toBeCloseTo(1.2041, 3);
-    expect(wattsToHold(5.1, { ...PLAIN_ROAD, gradient: 0.07 }, 70)).toBeCloseTo(((51.38 + 5.48) * 5.1) / 0.97, 0);
+    expect(wattsToHold(5.1, { ...PLAIN_ROAD, gradient: 0.07 }, 70)).toBeCloseTo(
+      ((51.38 + 5.48) * 5.1) / 0.97,
+      0,
+    );
   });
 
   it('rolling on at steady watts comes to the steady speed from above and from below', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 100, max: 500 }), fc.integer({ min: 1, max: 12 }), fc.constantFrom(1, 15), (watts, percent, from) => {
-        const piece = { ...PLAIN_ROAD, gradient: percent / 100 };
-        let speed: number = from;
-        for (let second = 0; second < 600; second += 1) speed = rollOn(speed, watts, piece, 79);
-        expect(speed).toBeCloseTo(speedAt(watts, piece, 79), 1);
-      }),
+      fc.property(
+        fc.integer({ min: 100, max: 500 }),
+        fc.integer({ min: 1, max: 12 }),
+        fc.constantFrom(1, 15),
+        (watts, percent, from) => {
+          const piece = { ...PLAIN_ROAD, gradient: percent / 100 };
+          let speed: number = from;
+          for (let second = 0; second < 600; second += 1) speed = rollOn(speed, watts, piece, 79);
+          expect(speed).toBeCloseTo(speedAt(watts, piece, 79), 1);
+        },
+      ),
       { numRuns: 40 },
     );
   });
@@ -71,7 +91,9 @@ describe('a trainer set to a slope', () => {
       expect(Math.abs(rpm - 87)).toBeLessThan(12);
     }
     expect(climb(16, 240).rpm).toBeLessThan(60);
-    expect(climb(6, 240).rolling.metresPerSecond).toBeLessThan(climb(3, 240).rolling.metresPerSecond);
+    expect(climb(6, 240).rolling.metresPerSecond).toBeLessThan(
+      climb(3, 240).rolling.metresPerSecond,
+    );
   });
 
   it('a sprint in one gear speeds the legs up with the bike', () => {
@@ -90,10 +112,12 @@ describe('a trainer set to a slope', () => {
   });
 
   it('a test on it records speed, slower where it is steeper, at the same watts', () => {
-    const at = (gradient: number) => ridden('five-minute', 6, RIDER, { slope: { gradient, riderKg: 70 } });
+    const at = (gradient: number) =>
+      ridden('five-minute', 6, RIDER, { slope: { gradient, riderKg: 70 } });
     const [flat, steep] = [at(0.01), at(0.08)];
     expect([...flat.watts]).toEqual([...steep.watts]);
-    const metres = (ride: typeof flat) => ride.seconds.reduce((sum, { metresPerSecond }) => sum + (metresPerSecond ?? 0), 0);
+    const metres = (ride: typeof flat) =>
+      ride.seconds.reduce((sum, { metresPerSecond }) => sum + (metresPerSecond ?? 0), 0);
     expect(metres(steep)).toBeLessThan(0.6 * metres(flat));
   });
 });

@@ -1,9 +1,23 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { alongside, checkTest, lactateProblems, type LactateSample, protocolOf, readLactate, resultOf, whatNext, withinStages } from '@uphill/core';
+import {
+  alongside,
+  checkTest,
+  lactateProblems,
+  type LactateSample,
+  protocolOf,
+  readLactate,
+  resultOf,
+  whatNext,
+  withinStages,
+} from '@uphill/core';
 import sums from './cases/sums.json' with { type: 'json' };
 
-const sample = (stageW: number, mmol: number, over: Partial<LactateSample> = {}): LactateSample => ({
+const sample = (
+  stageW: number,
+  mmol: number,
+  over: Partial<LactateSample> = {},
+): LactateSample => ({
   stageW,
   at: 'end',
   mmol,
@@ -13,7 +27,9 @@ const sample = (stageW: number, mmol: number, over: Partial<LactateSample> = {})
   fraction: 1,
   ...over,
 });
-const stages = sums.lactate.stages.map(([watts = 0, mmol = 0], index) => sample(watts, mmol, { bpm: 110 + 9 * index, rpe: 2 + index }));
+const stages = sums.lactate.stages.map(([watts = 0, mmol = 0], index) =>
+  sample(watts, mmol, { bpm: 110 + 9 * index, rpe: 2 + index }),
+);
 
 describe('lactate steps', () => {
   it('LT1 by the rise is the stage before; LT2 by D-max lies where the curve sags furthest below its chord', () => {
@@ -32,7 +48,10 @@ describe('lactate steps', () => {
       watts.map((each) => sample(each, cubic(each))),
       20,
     );
-    const rise = watts.findIndex((each, index) => index > 0 && cubic(each) - cubic(watts[index - 1] ?? 0) >= 0.4) - 1;
+    const rise =
+      watts.findIndex(
+        (each, index) => index > 0 && cubic(each) - cubic(watts[index - 1] ?? 0) >= 0.4,
+      ) - 1;
     const [from, to] = [(watts[rise] ?? 0) / 100 - 1, (watts.at(-1) ?? 0) / 100 - 1];
     const slope = (to ** 3 - from ** 3) / (to - from);
     expect(lt2.dmax.ok && lt2.dmax.value.value).toBeCloseTo(100 + 100 * Math.sqrt(slope / 3), 3);
@@ -41,28 +60,54 @@ describe('lactate steps', () => {
   it('a struck sample never moves a threshold, whatever it reads', () => {
     const plain = readLactate(stages, 20);
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: stages.length - 1 }), fc.double({ min: 0.3, max: 30, noNaN: true }), (at, mmol) => {
-        const watts = (stages[at]?.stageW ?? 0) + 3;
-        const withStruck = [...stages.slice(0, at + 1), sample(watts, mmol, { struck: 'sweat' }), ...stages.slice(at + 1)];
-        expect(readLactate(withStruck, 20)).toEqual(plain);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: stages.length - 1 }),
+        fc.double({ min: 0.3, max: 30, noNaN: true }),
+        (at, mmol) => {
+          const watts = (stages[at]?.stageW ?? 0) + 3;
+          const withStruck = [
+            ...stages.slice(0, at + 1),
+            sample(watts, mmol, { struck: 'sweat' }),
+            ...stages.slice(at + 1),
+          ];
+          expect(readLactate(withStruck, 20)).toEqual(plain);
+        },
+      ),
     );
   });
 
   it('nothing is extrapolated: too low, too high, a single stage, too few for a curve', () => {
     const why = (samples: LactateSample[]) => {
       const { lt1, lt2 } = readLactate(samples, 20);
-      return [lt1.crossing, lt1.rise, lt2.crossing, lt2.dmax].map((reading) => (reading.ok ? 'read' : reason(reading.reason)));
+      return [lt1.crossing, lt1.rise, lt2.crossing, lt2.dmax].map((reading) =>
+        reading.ok ? 'read' : reason(reading.reason),
+      );
     };
-    const reason = (text: string) => /No sample|start lower|for good|at least two|no chord|No stage lies|at least 5/.exec(text)?.[0] ?? text;
+    const reason = (text: string) =>
+      /No sample|start lower|for good|at least two|no chord|No stage lies|at least 5/.exec(
+        text,
+      )?.[0] ?? text;
     expect(why([])).toEqual(['No sample', 'at least two', 'No sample', 'at least 5']);
     expect(why([sample(140, 1.2)])).toEqual(['for good', 'at least two', 'for good', 'at least 5']);
-    expect(why([sample(140, 2.4), sample(160, 2.6)])).toEqual(['start lower', 'No stage lies', 'for good', 'at least 5']);
-    expect(why([140, 160, 180, 200, 220].map((watts) => sample(watts, 1.3)))).toEqual(['for good', 'No stage lies', 'for good', 'no chord']);
+    expect(why([sample(140, 2.4), sample(160, 2.6)])).toEqual([
+      'start lower',
+      'No stage lies',
+      'for good',
+      'at least 5',
+    ]);
+    expect(why([140, 160, 180, 200, 220].map((watts) => sample(watts, 1.3)))).toEqual([
+      'for good',
+      'No stage lies',
+      'for good',
+      'no chord',
+    ]);
   });
 
   it('an unfinished last stage counts by the share that was ridden', () => {
-    const { lt2 } = readLactate([sample(220, 2), sample(240, 3), sample(260, 5, { fraction: 0.5 })], 20);
+    const { lt2 } = readLactate(
+      [sample(220, 2), sample(240, 3), sample(260, 5, { fraction: 0.5 })],
+      20,
+    );
     // The last stage stands at 240 + 20 × 0.5 = 250 W; 4.0 lies half-way to it.
     expect(lt2.crossing.ok && lt2.crossing.value.value).toBe(245);
   });
@@ -70,11 +115,19 @@ describe('lactate steps', () => {
   it('heart rate and RPE at a threshold lie between the stages; outside them there is none', () => {
     expect(alongside(stages, 20, 210, 'bpm')).toBe(141.5);
     expect(alongside(stages, 20, 210, 'rpe')).toBe(5.5);
-    expect([alongside(stages, 20, 139, 'bpm'), alongside(stages, 20, 281, 'bpm')]).toEqual([null, null]);
+    expect([alongside(stages, 20, 139, 'bpm'), alongside(stages, 20, 281, 'bpm')]).toEqual([
+      null,
+      null,
+    ]);
   });
 
   it('within a stage a rise of 0.5 speaks for being past LT2, a fall does not', () => {
-    const within = withinStages([sample(200, 2, { at: 'mid' }), sample(200, 1.8), sample(260, 4.4, { at: 'mid' }), sample(260, 4.9)]);
+    const within = withinStages([
+      sample(200, 2, { at: 'mid' }),
+      sample(200, 1.8),
+      sample(260, 4.4, { at: 'mid' }),
+      sample(260, 4.9),
+    ]);
     expect(within.map(({ stageW, pastLt2 }) => [stageW, pastLt2])).toEqual([
       [200, false],
       [260, true],
@@ -93,7 +146,16 @@ describe('lactate steps', () => {
     const result = resultOf(protocolOf('lactate-steps'), {
       readingW: null,
       meanBpm: null,
-      details: { kind: 'lactate', samples, stepW: 20, stageS: 240, lt1Mmol: 2, lt2Mmol: 4, lt1By: 'crossing', lt2By: 'crossing' },
+      details: {
+        kind: 'lactate',
+        samples,
+        stepW: 20,
+        stageS: 240,
+        lt1Mmol: 2,
+        lt2Mmol: 4,
+        lt1By: 'crossing',
+        lt2By: 'crossing',
+      },
     });
     expect(result.ok).toBe(!refuses);
   });
@@ -102,7 +164,11 @@ describe('lactate steps', () => {
     const protocol = protocolOf('lactate-steps');
     const details = {
       kind: 'lactate',
-      samples: [...stages.slice(0, 3), sample(190, 6, { struck: 'sweat on the finger' }), ...stages.slice(3)],
+      samples: [
+        ...stages.slice(0, 3),
+        sample(190, 6, { struck: 'sweat on the finger' }),
+        ...stages.slice(3),
+      ],
       stepW: 20,
       stageS: 240,
       lt1Mmol: 2,
@@ -110,7 +176,11 @@ describe('lactate steps', () => {
       lt1By: 'crossing',
       lt2By: 'crossing',
     } as const;
-    const result = resultOf(protocol, { readingW: null, meanBpm: null, details: { ...details, samples: [...details.samples] } });
+    const result = resultOf(protocol, {
+      readingW: null,
+      meanBpm: null,
+      details: { ...details, samples: [...details.samples] },
+    });
     if (!result.ok) throw new Error(result.reason);
     expect([result.value.ftp?.value, result.value.meanBpm]).toEqual([249, 159]);
     const checks = checkTest({
@@ -123,7 +193,10 @@ describe('lactate steps', () => {
       earlier: [],
       details: { ...details, samples: [...details.samples] },
     });
-    expect(checks.find(({ id }) => id === 'lactateSamples')).toMatchObject({ figure: '8, 1 struck out', says: 'Struck out: 190 W: sweat on the finger.' });
+    expect(checks.find(({ id }) => id === 'lactateSamples')).toMatchObject({
+      figure: '8, 1 struck out',
+      says: 'Struck out: 190 W: sweat on the finger.',
+    });
     expect(whatNext(protocol, result.value, checks, 249, 'Tomas')).toContain('under LT1');
   });
 });

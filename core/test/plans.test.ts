@@ -29,7 +29,8 @@ function written(item: Item): number[] {
   const reps = typeof item.reps === 'number' ? item.reps : 1;
   return Array.from({ length: reps }, (_, round) => {
     const last = round === reps - 1;
-    const rest = item.rest && (item.rest.when === 'afterEach' || !last) ? written(item.rest.step) : [];
+    const rest =
+      item.rest && (item.rest.when === 'afterEach' || !last) ? written(item.rest.step) : [];
     return [...item.parts.flatMap(written), ...rest];
   }).flat();
 }
@@ -63,8 +64,12 @@ describe('any session for any rider', () => {
       fc.property(anyPlan, (session) => {
         const segments = expand(session, INES);
         const reps = segments.flatMap(({ rep }) => (rep === null ? [] : [rep]));
-        expect([...new Set(reps)]).toEqual(Array.from({ length: Math.max(0, ...reps) }, (_, index) => index + 1));
-        const rests = new Set(rowsOf(session).flatMap(({ restOf, step: { id } }) => (restOf ? [id] : [])));
+        expect([...new Set(reps)]).toEqual(
+          Array.from({ length: Math.max(0, ...reps) }, (_, index) => index + 1),
+        );
+        const rests = new Set(
+          rowsOf(session).flatMap(({ restOf, step: { id } }) => (restOf ? [id] : [])),
+        );
         expect(segments.filter(({ stepId, rep }) => rests.has(stepId) && rep !== null)).toEqual([]);
       }),
     );
@@ -76,25 +81,39 @@ describe('any session for any rider', () => {
         const numbers = sessionNumbers(session, rider);
         expect(numbers.timeAtTargetS.value).toBeLessThanOrEqual(numbers.totalS.value);
         expect(Number.isFinite(numbers.load.value) && numbers.load.value > 0).toBe(true);
-        expect(numbers.load.lines.at(-1)?.figure).toBe((Math.floor(numbers.load.value * 10 + 0.5 + 1e-8) / 10).toFixed(1));
+        expect(numbers.load.lines.at(-1)?.figure).toBe(
+          (Math.floor(numbers.load.value * 10 + 0.5 + 1e-8) / 10).toFixed(1),
+        );
         const stream = streamOf(numbers.segments);
         expect(numbers.energyKj === null).toBe(stream === null);
         if (stream && numbers.energyKj) {
           expect(stream).toHaveLength(numbers.totalS.value);
-          expect(numbers.energyKj.value).toBeCloseTo(stream.reduce((sum, watts) => sum + watts, 0) / 1000, 6);
+          expect(numbers.energyKj.value).toBeCloseTo(
+            stream.reduce((sum, watts) => sum + watts, 0) / 1000,
+            6,
+          );
         }
         if (stream && numbers.surgeWeightedW)
-          expect(numbers.surgeWeightedW.value).toBeLessThanOrEqual(stream.reduce((most, watts) => Math.max(most, watts), 0) + 1e-9);
+          expect(numbers.surgeWeightedW.value).toBeLessThanOrEqual(
+            stream.reduce((most, watts) => Math.max(most, watts), 0) + 1e-9,
+          );
       }),
     );
   });
 
   it('asks the same load of every rider where all is meant in percent', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 40, max: 600 }), fc.integer({ min: 50, max: 120 }), (ftpW, share) => {
-        const session = plan(step(1200, percent(50)), set(3, [step(300, percent(share))], 120));
-        expect(sessionNumbers(session, { ...INES, ftpW }).load.value).toBeCloseTo(sessionNumbers(session, INES).load.value, 6);
-      }),
+      fc.property(
+        fc.integer({ min: 40, max: 600 }),
+        fc.integer({ min: 50, max: 120 }),
+        (ftpW, share) => {
+          const session = plan(step(1200, percent(50)), set(3, [step(300, percent(share))], 120));
+          expect(sessionNumbers(session, { ...INES, ftpW }).load.value).toBeCloseTo(
+            sessionNumbers(session, INES).load.value,
+            6,
+          );
+        },
+      ),
     );
   });
 });
@@ -102,17 +121,27 @@ describe('any session for any rider', () => {
 describe('what an effort asks of a rider', () => {
   it('its printed watts, its counted watts and its working agree', () => {
     fc.assert(
-      fc.property(anyEffort, anyRider, fc.integer({ min: 1, max: 3600 }), (effort, rider, seconds) => {
-        const asked = askedOf(effort, rider, seconds);
-        if (!asked) throw new Error('A sound effort asks something.');
-        expect(asked.rpe[0]).toBeLessThanOrEqual(asked.rpe[1]);
-        const working = wattsWorking(effort, rider, seconds);
-        expect(working?.value ?? null).toBe(printAskedWatts(asked));
-        if (asked.countedW !== null && asked.lowW !== null && asked.highW !== null && effort.kind !== 'easy') {
-          expect(asked.countedW).toBeGreaterThanOrEqual(asked.lowW - 1);
-          expect(asked.countedW).toBeLessThanOrEqual(asked.highW + 1);
-        }
-      }),
+      fc.property(
+        anyEffort,
+        anyRider,
+        fc.integer({ min: 1, max: 3600 }),
+        (effort, rider, seconds) => {
+          const asked = askedOf(effort, rider, seconds);
+          if (!asked) throw new Error('A sound effort asks something.');
+          expect(asked.rpe[0]).toBeLessThanOrEqual(asked.rpe[1]);
+          const working = wattsWorking(effort, rider, seconds);
+          expect(working?.value ?? null).toBe(printAskedWatts(asked));
+          if (
+            asked.countedW !== null &&
+            asked.lowW !== null &&
+            asked.highW !== null &&
+            effort.kind !== 'easy'
+          ) {
+            expect(asked.countedW).toBeGreaterThanOrEqual(asked.lowW - 1);
+            expect(asked.countedW).toBeLessThanOrEqual(asked.highW + 1);
+          }
+        },
+      ),
     );
   });
 
@@ -122,7 +151,12 @@ describe('what an effort asks of a rider', () => {
     [{ kind: 'zone', zone: 4 } as const, '237–275', 256.76, null],
     [{ kind: 'zone', zone: 7 } as const, 'over 393', 445.4, 'over 150 %, counted at 170 %'],
     [{ kind: 'rpe', low: 8, high: 8 } as const, null, 256.76, 'counted as zone 4 of Seven steps'],
-    [{ kind: 'heartRate', low: null, high: 166 } as const, null, 256.76, 'counted as zone 4 of Seven steps'],
+    [
+      { kind: 'heartRate', low: null, high: 166 } as const,
+      null,
+      256.76,
+      'counted as zone 4 of Seven steps',
+    ],
   ])('%j for Ines at 262 W', (effort, printed, counted, counts) => {
     const asked = askedOf(effort, INES, 480);
     expect(asked && printAskedWatts(asked)).toBe(printed);
@@ -132,7 +166,10 @@ describe('what an effort asks of a rider', () => {
 
   it('flat out is counted by what rides show, then by the curve, and says so', () => {
     const bests = [[60, 480]] as const;
-    expect(askedOf({ kind: 'max' }, { ...INES, bests }, 60)).toMatchObject({ countedW: 480, counts: 'counted at 480 W, the rider’s curve' });
+    expect(askedOf({ kind: 'max' }, { ...INES, bests }, 60)).toMatchObject({
+      countedW: 480,
+      counts: 'counted at 480 W, the rider’s curve',
+    });
     for (const [seconds, percent] of [
       [30, 170],
       [31, 150],
@@ -148,7 +185,10 @@ describe('what an effort asks of a rider', () => {
     expect(askedOf({ kind: 'max' }, INES, 300)?.countedW).toBeCloseTo(262 * (300 / 3600) ** -0.05);
     expect(askedOf({ kind: 'zone', zone: 2 }, INES, 60)?.countedW).toBeCloseTo(0.655 * 262);
     expect(askedOf({ kind: 'max' }, INES, 3600)?.countedW).toBe(262);
-    expect(askedOf({ kind: 'max' }, { ...INES, ftpW: null }, 60)).toMatchObject({ countedW: null, counts: null });
+    expect(askedOf({ kind: 'max' }, { ...INES, ftpW: null }, 60)).toMatchObject({
+      countedW: null,
+      counts: null,
+    });
   });
 });
 
@@ -157,21 +197,36 @@ describe('names', () => {
     ['New session', plan()],
     ['4 × 8:00 at 98–102 %', eights()],
     ['1 h 30 at 56–75 %', plan(step(5400, percent(56, 75)))],
-    ['2 × (3 × 4:00 at 112 %)', plan(set(2, [set(3, [step(240, percent(112))], 240) as never], 480))],
+    [
+      '2 × (3 × 4:00 at 112 %)',
+      plan(set(2, [set(3, [step(240, percent(112))], 240) as never], 480)),
+    ],
     ['20 × (0:15 and 1:45)', plan(set(20, [step(15, percent(140)), step(105, percent(75))], null))],
-    ['? × 8:00 at 90 %', plan({ ...set(1, [step(480, percent(90))], null), reps: { kind: 'unread', text: 'many' } })],
+    [
+      '? × 8:00 at 90 %',
+      plan({ ...set(1, [step(480, percent(90))], null), reps: { kind: 'unread', text: 'many' } }),
+    ],
   ])('%s', (name, session) => {
     expect(nameFromSets(session)).toBe(name);
   });
 
   it('every system has the name of its zone', () => {
-    expect(SYSTEMS.map(systemName)).toEqual(['Recovery', 'Endurance', 'Tempo', 'Threshold', 'Aerobic ceiling', 'Anaerobic', 'Sprint']);
+    expect(SYSTEMS.map(systemName)).toEqual([
+      'Recovery',
+      'Endurance',
+      'Tempo',
+      'Threshold',
+      'Aerobic ceiling',
+      'Anaerobic',
+      'Sprint',
+    ]);
   });
 
   it('a target prints as it can be typed again, in any session', () => {
     fc.assert(
       fc.property(anyPlan, (session) => {
-        for (const { step: each } of rowsOf(session)) expect(parseTarget(printTarget(each.target))).toEqual({ ok: true, value: each.target });
+        for (const { step: each } of rowsOf(session))
+          expect(parseTarget(printTarget(each.target))).toEqual({ ok: true, value: each.target });
       }),
     );
   });
@@ -182,8 +237,13 @@ describe('sets in sets', () => {
   const counted = (inner: Item) => {
     let walked = 0;
     const set = { kind: 'set' as const, id: 'inner', reps: 999, rest: null };
-    const group = Object.defineProperty({ ...set, parts: [] as Item[] }, 'parts', { get: () => ((walked += 1), [inner]) });
-    return { plan: plan({ ...set, id: 'outer', parts: [group] } as unknown as Item), walks: () => walked };
+    const group = Object.defineProperty({ ...set, parts: [] as Item[] }, 'parts', {
+      get: () => ((walked += 1), [inner]),
+    });
+    return {
+      plan: plan({ ...set, id: 'outer', parts: [group] } as unknown as Item),
+      walks: () => walked,
+    };
   };
   const hill = { kind: 'hill' as const, name: 'Quarry Lane', metres: 60_000, gradientPercent: 20 };
 

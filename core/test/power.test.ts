@@ -1,6 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bestEffortsOverAll, curveAt, curveDurations, meanHeartRate, preparePower } from '@uphill/core';
+import {
+  bestEffortsOverAll,
+  curveAt,
+  curveDurations,
+  meanHeartRate,
+  preparePower,
+} from '@uphill/core';
 
 /** The plain double loop that the fast search has to agree with. */
 function plainBests(watts: readonly number[]): number[] {
@@ -21,8 +27,13 @@ describe('best efforts', () => {
     fc.array(fc.integer({ min: 0, max: 2500 }), { minLength: 1, maxLength: 700 }),
     // Long even stretches are the hard case: many windows tie.
     fc
-      .array(fc.tuple(fc.constantFrom(0, 120, 250, 251), fc.integer({ min: 1, max: 400 })), { minLength: 1, maxLength: 6 })
-      .map((blocks) => blocks.flatMap(([watts, seconds]) => new Array<number>(seconds).fill(watts))),
+      .array(fc.tuple(fc.constantFrom(0, 120, 250, 251), fc.integer({ min: 1, max: 400 })), {
+        minLength: 1,
+        maxLength: 6,
+      })
+      .map((blocks) =>
+        blocks.flatMap(([watts, seconds]) => new Array<number>(seconds).fill(watts)),
+      ),
   );
 
   it('agree with the plain double loop for every duration of any ride', () => {
@@ -38,7 +49,8 @@ describe('best efforts', () => {
     const durations = curveDurations(18_000);
     expect(durations.slice(0, 120)).toEqual(Array.from({ length: 120 }, (_, index) => index + 1));
     expect(durations.length).toBeGreaterThanOrEqual(320);
-    for (const seconds of [180, 240, 300, 360, 480, 600, 720, 1200, 1800, 3600]) expect(durations).toContain(seconds);
+    for (const seconds of [180, 240, 300, 360, 480, 600, 720, 1200, 1800, 3600])
+      expect(durations).toContain(seconds);
     expect(curveDurations(125).at(-1)).toBe(125);
     expect(curveDurations(40)).toHaveLength(40);
   });
@@ -46,7 +58,18 @@ describe('best efforts', () => {
 
 describe('gaps', () => {
   it('up to 3 s are held, longer ones cut, and senseless watts are gaps', () => {
-    const { moving, clock, gaps } = preparePower([200, null, -5, 3000, 210, null, null, null, null, 220]);
+    const { moving, clock, gaps } = preparePower([
+      200,
+      null,
+      -5,
+      3000,
+      210,
+      null,
+      null,
+      null,
+      null,
+      220,
+    ]);
     expect([...clock]).toEqual([200, 200, 200, 200, 210, 0, 0, 0, 0, 220]);
     expect([...moving]).toEqual([200, 200, 200, 200, 210, 220]);
     expect(gaps).toEqual([{ startS: 5, seconds: 4 }]);

@@ -18,38 +18,59 @@ import {
 import { ridden, RIDER } from './support.ts';
 
 const RAMP = { startW: 100, stepW: 20, stageS: 60 };
-const STEADY = PROTOCOLS.filter(({ efforts, reading }) => reading.kind !== 'lactate' && efforts.every(({ seconds }) => seconds !== null));
+const STEADY = PROTOCOLS.filter(
+  ({ efforts, reading }) =>
+    reading.kind !== 'lactate' && efforts.every(({ seconds }) => seconds !== null),
+);
 
 /** Easy, then each effort of a protocol at steady watts with ten easy minutes after it. */
 function flat(protocol: Protocol, watts: (index: number) => number) {
   const seconds: number[] = new Array<number>(900).fill(120);
   const starts = protocol.efforts.map(({ seconds: length }, index) => {
     const start = seconds.length;
-    seconds.push(...new Array<number>(length ?? 0).fill(watts(index)), ...new Array<number>(600).fill(100));
+    seconds.push(
+      ...new Array<number>(length ?? 0).fill(watts(index)),
+      ...new Array<number>(600).fill(100),
+    );
     return start;
   });
   return { watts: Float64Array.from(seconds), starts };
 }
 
 describe('efforts on a recording', () => {
-  it.each(STEADY.filter(({ reading }) => reading.kind !== 'onOff').map(({ id }) => id))('%s: each effort is found where it was ridden', (id) => {
-    const protocol = protocolOf(id);
-    fc.assert(
-      fc.property(fc.array(fc.integer({ min: 300, max: 380 }), { minLength: 4, maxLength: 4 }), (asked) => {
-        // The shorter an effort, the harder it is ridden; else another window would be the better one.
-        const rising = [...asked].sort((a, b) => b - a).map((watts, index) => watts - index * 5);
-        const byLength = [...protocol.efforts].sort((a, b) => (a.seconds ?? 0) - (b.seconds ?? 0));
-        const { watts, starts } = flat(protocol, (index) => rising[byLength.indexOf(protocol.efforts[index] as (typeof byLength)[number])] ?? 300);
-        const found = findEfforts(protocol, watts, RAMP);
-        if (!found.ok) throw new Error(found.reason);
-        protocol.efforts.forEach(({ id: effort, seconds }, index) => {
-          const startS = starts[index] as number;
-          expect(found.value[effort]).toEqual({ startS, endS: startS + (seconds ?? 0) });
-        });
-      }),
-      { numRuns: 25 },
-    );
-  });
+  it.each(STEADY.filter(({ reading }) => reading.kind !== 'onOff').map(({ id }) => id))(
+    '%s: each effort is found where it was ridden',
+    (id) => {
+      const protocol = protocolOf(id);
+      fc.assert(
+        fc.property(
+          fc.array(fc.integer({ min: 300, max: 380 }), { minLength: 4, maxLength: 4 }),
+          (asked) => {
+            // The shorter an effort, the harder it is ridden; else another window would be the better one.
+            const rising = [...asked]
+              .sort((a, b) => b - a)
+              .map((watts, index) => watts - index * 5);
+            const byLength = [...protocol.efforts].sort(
+              (a, b) => (a.seconds ?? 0) - (b.seconds ?? 0),
+            );
+            const { watts, starts } = flat(
+              protocol,
+              (index) =>
+                rising[byLength.indexOf(protocol.efforts[index] as (typeof byLength)[number])] ??
+                300,
+            );
+            const found = findEfforts(protocol, watts, RAMP);
+            if (!found.ok) throw new Error(found.reason);
+            protocol.efforts.forEach(({ id: effort, seconds }, index) => {
+              const startS = starts[index] as number;
+              expect(found.value[effort]).toEqual({ startS, endS: startS + (seconds ?? 0) });
+            });
+          },
+        ),
+        { numRuns: 25 },
+      );
+    },
+  );
 
   it('laps are taken only where their number and lengths fit, within two per cent or three seconds', () => {
     const protocol = protocolOf('four-efforts');
@@ -59,14 +80,19 @@ describe('efforts on a recording', () => {
       return lengths.flatMap((seconds) => {
         const laps = [
           { startS, seconds: 900 },
-          { startS: startS + 900, seconds: Math.round(seconds + off * Math.max(3, 0.02 * seconds)) },
+          {
+            startS: startS + 900,
+            seconds: Math.round(seconds + off * Math.max(3, 0.02 * seconds)),
+          },
         ];
         startS += 900 + seconds + 20;
         return laps;
       });
     };
     const exact = effortsFromLaps(protocol, lapsOf(0), 9000);
-    protocol.efforts.forEach(({ id, seconds }) => expect((exact?.[id]?.endS ?? 0) - (exact?.[id]?.startS ?? 0)).toBe(seconds));
+    protocol.efforts.forEach(({ id, seconds }) =>
+      expect((exact?.[id]?.endS ?? 0) - (exact?.[id]?.startS ?? 0)).toBe(seconds),
+    );
     expect(effortsFromLaps(protocol, lapsOf(0.9), 9000)).not.toBeNull();
     expect(effortsFromLaps(protocol, lapsOf(1.5), 9000)).toBeNull();
     expect(effortsFromLaps(protocol, lapsOf(0).slice(0, -2), 9000)).toBeNull();
@@ -77,8 +103,13 @@ describe('efforts on a recording', () => {
   it('edges past the recording and efforts that are missing are named, not read', () => {
     const watts = new Float64Array(600).fill(200);
     const five = protocolOf('five-minute');
-    expect(readEfforts(five, { watts, bpm: null }, {}, RAMP)).toMatchObject({ ok: false, reason: expect.stringContaining('has not been found') });
-    expect(readEfforts(five, { watts, bpm: null }, { main: { startS: 400, endS: 700 } }, RAMP)).toMatchObject({
+    expect(readEfforts(five, { watts, bpm: null }, {}, RAMP)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('has not been found'),
+    });
+    expect(
+      readEfforts(five, { watts, bpm: null }, { main: { startS: 400, endS: 700 } }, RAMP),
+    ).toMatchObject({
       ok: false,
       reason: expect.stringContaining('past the end of the recording at 10:00'),
     });
@@ -87,7 +118,9 @@ describe('efforts on a recording', () => {
 
 describe('an on/off effort', () => {
   const effortOf = (onS: number, pairs: number, onW: number, offW: number) =>
-    Float64Array.from({ length: 2 * onS * pairs }, (_, second) => (Math.floor(second / onS) % 2 === 0 ? onW : offW));
+    Float64Array.from({ length: 2 * onS * pairs }, (_, second) =>
+      Math.floor(second / onS) % 2 === 0 ? onW : offW,
+    );
 
   it('both readings are what the handbook says of them, for any lengths and watts', () => {
     fc.assert(
@@ -102,7 +135,10 @@ describe('an on/off effort', () => {
           if (!read.ok) throw new Error(read.reason);
           const lastOnEnds = watts.length - onS;
           const a = (pairs * onW + (pairs - 1) * offW) / (2 * pairs - 1);
-          const cumulative = Array.from({ length: onS }, (_, index) => surgeWeightedPower(watts.subarray(0, lastOnEnds + index + 1)) ?? 0);
+          const cumulative = Array.from(
+            { length: onS },
+            (_, index) => surgeWeightedPower(watts.subarray(0, lastOnEnds + index + 1)) ?? 0,
+          );
           expect(read.value.meanW.value).toBeCloseTo(a, 6);
           expect(read.value.surgeW.value).toBeCloseTo(Math.max(...cumulative), 6);
           expect(read.value.onS).toBe(onS);
@@ -115,29 +151,45 @@ describe('an on/off effort', () => {
 
   it('is found from its first on, though the best window may begin in the off before', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 30, max: 60 }), fc.integer({ min: -25, max: 25 }), (onS, off) => {
-        const effort = effortOf(onS, 12, 340, 120);
-        const watts = Float64Array.from([...new Array<number>(600).fill(100), ...effort, ...new Array<number>(300).fill(90)]);
-        expect(alignToFirstOn(watts, { startS: 600 + off, endS: 600 + off + effort.length })).toEqual({ startS: 600, endS: 600 + effort.length });
-      }),
+      fc.property(
+        fc.integer({ min: 30, max: 60 }),
+        fc.integer({ min: -25, max: 25 }),
+        (onS, off) => {
+          const effort = effortOf(onS, 12, 340, 120);
+          const watts = Float64Array.from([
+            ...new Array<number>(600).fill(100),
+            ...effort,
+            ...new Array<number>(300).fill(90),
+          ]);
+          expect(
+            alignToFirstOn(watts, { startS: 600 + off, endS: 600 + off + effort.length }),
+          ).toEqual({ startS: 600, endS: 600 + effort.length });
+        },
+      ),
       { numRuns: 30 },
     );
   });
 
   it('steady riding is none', () => {
     const watts = new Float64Array(1200).fill(250);
-    expect(readOnOff(watts, { startS: 0, endS: 1200 })).toMatchObject({ ok: false, reason: expect.stringContaining('No steady change of on and off') });
+    expect(readOnOff(watts, { startS: 0, endS: 1200 })).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('No steady change of on and off'),
+    });
   });
 });
 
 describe('other readings', () => {
   it('the peak of a sprint is its best second, and when it came', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 1500 }), { minLength: 5, maxLength: 20 }), (sprint) => {
-        const { watts, second } = peakOf(Float64Array.from(sprint));
-        expect(watts).toBe(Math.max(...sprint));
-        expect(sprint[second - 1]).toBe(watts);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 1500 }), { minLength: 5, maxLength: 20 }),
+        (sprint) => {
+          const { watts, second } = peakOf(Float64Array.from(sprint));
+          expect(watts).toBe(Math.max(...sprint));
+          expect(sprint[second - 1]).toBe(watts);
+        },
+      ),
     );
   });
 
@@ -169,7 +221,10 @@ describe('other readings', () => {
 });
 
 describe('two tests laid over each other', () => {
-  const test = (watts: number, bpm: number | null) => ({ watts: new Array<number>(1200).fill(watts), bpm: new Array<number | null>(1200).fill(bpm) });
+  const test = (watts: number, bpm: number | null) => ({
+    watts: new Array<number>(1200).fill(watts),
+    bpm: new Array<number | null>(1200).fill(bpm),
+  });
 
   it('a test over itself: the same watts, the same beats', () => {
     const { says, beats, points } = overlayTests(test(260, 160), test(260, 160));
@@ -179,15 +234,22 @@ describe('two tests laid over each other', () => {
   });
 
   it('says more or less power, and beats only where there are some at the same watts', () => {
-    expect(overlayTests(test(250, 160), test(260, null)).says).toBe('4 % more mean power than before; no heart rate at the same watts to compare.');
+    expect(overlayTests(test(250, 160), test(260, null)).says).toBe(
+      '4 % more mean power than before; no heart rate at the same watts to compare.',
+    );
     expect(overlayTests(test(260, 165), test(258, 158)).says).toContain('7 beats fewer');
     expect(overlayTests(test(260, 158), test(260, 165)).says).toContain('7 beats more');
     expect(overlayTests(test(200, 140), test(260, 160)).beats).toEqual([]);
   });
 
   it('a shorter test ends where it ends', () => {
-    const { points } = overlayTests({ watts: new Array<number>(300).fill(250), bpm: null }, test(250, 150));
-    expect(points.filter(({ second }) => second >= 300).every(({ beforeW }) => beforeW === null)).toBe(true);
+    const { points } = overlayTests(
+      { watts: new Array<number>(300).fill(250), bpm: null },
+      test(250, 150),
+    );
+    expect(
+      points.filter(({ second }) => second >= 300).every(({ beforeW }) => beforeW === null),
+    ).toBe(true);
     expect(points).toHaveLength(80);
   });
 });

@@ -1,8 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bell, bestWindows, findRamp, parseCsvRecording, preparePower, rampStages, readRampStage, seededRandom, surgeWeightedPower } from '@uphill/core';
+import {
+  bell,
+  bestWindows,
+  findRamp,
+  parseCsvRecording,
+  preparePower,
+  rampStages,
+  readRampStage,
+  seededRandom,
+  surgeWeightedPower,
+} from '@uphill/core';
 
-const PRINTABLE = fc.string({ unit: fc.constantFrom(...'0123456789:.,;\t -TZ"\n\rpowerwatts'), maxLength: 400 });
+const PRINTABLE = fc.string({
+  unit: fc.constantFrom(...'0123456789:.,;\t -TZ"\n\rpowerwatts'),
+  maxLength: 400,
+});
 
 describe('any file at all', () => {
   it('is read or refused with a sentence, and never breaks the reader', () => {
@@ -26,12 +39,19 @@ describe('any file at all', () => {
   it('keeps every sound sample of a sound ride, whatever separates its columns', () => {
     const watts = fc.array(fc.integer({ min: 0, max: 2500 }), { minLength: 31, maxLength: 200 });
     fc.assert(
-      fc.property(watts, fc.constantFrom(',', ';', '\t'), fc.boolean(), (ridden, separator, quoted) => {
-        const cell = (value: number) => (quoted ? `"${value}"` : String(value));
-        const text = ['time', 'power'].join(separator) + ridden.map((value, second) => `\r\n${cell(second)}${separator}${cell(value)}`).join('');
-        const read = parseCsvRecording(text);
-        expect(read.ok && read.value.watts).toEqual(ridden);
-      }),
+      fc.property(
+        watts,
+        fc.constantFrom(',', ';', '\t'),
+        fc.boolean(),
+        (ridden, separator, quoted) => {
+          const cell = (value: number) => (quoted ? `"${value}"` : String(value));
+          const text =
+            ['time', 'power'].join(separator) +
+            ridden.map((value, second) => `\r\n${cell(second)}${separator}${cell(value)}`).join('');
+          const read = parseCsvRecording(text);
+          expect(read.ok && read.value.watts).toEqual(ridden);
+        },
+      ),
     );
   });
 
@@ -45,14 +65,20 @@ describe('any file at all', () => {
         if (!read.ok) throw new Error(read.reason);
         expect(read.value.watts).toHaveLength(second - (distances[0] ?? 0) + 1);
         const made = new Set(read.value.watts.filter((value) => value !== null));
-        for (const value of made) expect(distances.map((distance) => 100 + distance)).toContain(value);
-        expect(read.value.watts.filter((value) => value === null).length > 0).toBe(distances.slice(1).some((distance) => distance > 1));
+        for (const value of made)
+          expect(distances.map((distance) => 100 + distance)).toContain(value);
+        expect(read.value.watts.filter((value) => value === null).length > 0).toBe(
+          distances.slice(1).some((distance) => distance > 1),
+        );
       }),
     );
   });
 
   it('several rows in a second are averaged', () => {
-    const rows = Array.from({ length: 160 }, (_, index) => `${index / 4},${index % 4 === 0 ? 100 : 300}`);
+    const rows = Array.from(
+      { length: 160 },
+      (_, index) => `${index / 4},${index % 4 === 0 ? 100 : 300}`,
+    );
     const read = parseCsvRecording(`seconds,power\n${rows.join('\n')}`);
     // Each row counts for the nearest second; the first and the last second have half of theirs.
     expect(read.ok && new Set(read.value.watts.slice(1, -1))).toEqual(new Set([250]));
@@ -60,12 +86,22 @@ describe('any file at all', () => {
   });
 
   it('heart rate, cadence and speed are read by their headings, and senseless beats are missing', () => {
-    const rows = Array.from({ length: 60 }, (_, second) => `${second},200,${second === 10 ? 250 : second === 20 ? 0 : 140},88,36`);
-    const read = parseCsvRecording(`Elapsed Seconds;Power (W);HR;Cadence (rpm);Speed [km/h]\n${rows.join('\n')}`.replaceAll(',', ';'));
+    const rows = Array.from(
+      { length: 60 },
+      (_, second) => `${second},200,${second === 10 ? 250 : second === 20 ? 0 : 140},88,36`,
+    );
+    const read = parseCsvRecording(
+      `Elapsed Seconds;Power (W);HR;Cadence (rpm);Speed [km/h]\n${rows.join('\n')}`.replaceAll(
+        ',',
+        ';',
+      ),
+    );
     if (!read.ok) throw new Error(read.reason);
     expect(read.value.bpm?.[10]).toBeNull();
     expect(read.value.bpm?.[20]).toBeNull();
-    expect([read.value.bpm?.[0], read.value.rpm?.[0], read.value.metresPerSecond?.[0]]).toEqual([140, 88, 10]);
+    expect([read.value.bpm?.[0], read.value.rpm?.[0], read.value.metresPerSecond?.[0]]).toEqual([
+      140, 88, 10,
+    ]);
   });
 });
 
@@ -75,9 +111,14 @@ describe('sums over any ride', () => {
   it('surge-weighted power lies between the mean of 30-s means and their highest', () => {
     fc.assert(
       fc.property(ride, (watts) => {
-        const means = Array.from({ length: watts.length - 29 }, (_, start) => watts.slice(start, start + 30).reduce((sum, value) => sum + value, 0) / 30);
+        const means = Array.from(
+          { length: watts.length - 29 },
+          (_, start) => watts.slice(start, start + 30).reduce((sum, value) => sum + value, 0) / 30,
+        );
         const surge = surgeWeightedPower(watts) ?? -1;
-        expect(surge).toBeGreaterThanOrEqual(means.reduce((sum, value) => sum + value, 0) / means.length - 1e-6);
+        expect(surge).toBeGreaterThanOrEqual(
+          means.reduce((sum, value) => sum + value, 0) / means.length - 1e-6,
+        );
         expect(surge).toBeLessThanOrEqual(Math.max(...means) + 1e-6);
       }),
     );
@@ -88,20 +129,30 @@ describe('sums over any ride', () => {
       fc.property(ride, fc.integer({ min: 1, max: 30 }), (watts, seconds) => {
         const [window] = bestWindows(watts, [seconds]);
         if (!window) throw new Error('There is a window.');
-        const sum = watts.slice(window.startS, window.startS + seconds).reduce((total, value) => total + value, 0);
+        const sum = watts
+          .slice(window.startS, window.startS + seconds)
+          .reduce((total, value) => total + value, 0);
         expect(window.meanW).toBe(sum / seconds);
       }),
     );
   });
 
   it('cut seconds and counted seconds make up the clock', () => {
-    const withGaps = fc.array(fc.oneof(fc.integer({ min: 0, max: 400 }), fc.constant(null), fc.constant(-1)), { maxLength: 200 });
+    const withGaps = fc.array(
+      fc.oneof(fc.integer({ min: 0, max: 400 }), fc.constant(null), fc.constant(-1)),
+      { maxLength: 200 },
+    );
     fc.assert(
       fc.property(withGaps, (watts) => {
         const { moving, clock, gaps } = preparePower(watts);
         expect(clock).toHaveLength(watts.length);
-        expect(moving.length + gaps.reduce((sum, { seconds }) => sum + seconds, 0)).toBe(watts.length);
-        for (const { startS, seconds } of gaps) expect([...clock.slice(startS, startS + seconds)].every((value) => value === 0)).toBe(true);
+        expect(moving.length + gaps.reduce((sum, { seconds }) => sum + seconds, 0)).toBe(
+          watts.length,
+        );
+        for (const { startS, seconds } of gaps)
+          expect([...clock.slice(startS, startS + seconds)].every((value) => value === 0)).toBe(
+            true,
+          );
       }),
     );
   });
@@ -158,13 +209,26 @@ describe('any ramp', () => {
     });
     fc.assert(
       fc.property(shape, ({ startW, stepW, stages, part, warmUpS }) => {
-        const seconds = Array.from({ length: stages * 60 + part }, (_, second) => startW + stepW * Math.floor(second / 60));
-        const watts = Float64Array.from([...new Array<number>(warmUpS).fill(startW * 0.6), ...seconds, ...new Array<number>(200).fill(startW * 0.3)]);
+        const seconds = Array.from(
+          { length: stages * 60 + part },
+          (_, second) => startW + stepW * Math.floor(second / 60),
+        );
+        const watts = Float64Array.from([
+          ...new Array<number>(warmUpS).fill(startW * 0.6),
+          ...seconds,
+          ...new Array<number>(200).fill(startW * 0.3),
+        ]);
         const found = findRamp(watts, { startW, stepW });
-        expect(found).toEqual({ ok: true, value: { startS: warmUpS, endS: warmUpS + stages * 60 + part } });
+        expect(found).toEqual({
+          ok: true,
+          value: { startS: warmUpS, endS: warmUpS + stages * 60 + part },
+        });
         if (!found.ok) return;
         const cut = rampStages(watts, found.value, { startW, stepW });
-        expect(cut.map(({ full }) => full)).toEqual([...new Array<boolean>(stages).fill(true), false]);
+        expect(cut.map(({ full }) => full)).toEqual([
+          ...new Array<boolean>(stages).fill(true),
+          false,
+        ]);
         const read = readRampStage(watts, found.value, { startW, stepW });
         expect(read.ok && read.value.value).toBe(startW + stepW * (stages - 1));
       }),

@@ -23,8 +23,25 @@ const BESTS: readonly Best[] = [
 ];
 
 function fourEfforts(date: string, over: Partial<ModelTest> = {}): ModelTest {
-  const details = { kind: 'fourEfforts' as const, sprintPeakW: 905, sprintPeakS: 7, seated: true, threeW: 340, sixW: 300, tenW: 285 };
-  return { protocol: 'four-efforts', date, powerSource: 'crank', withdrawn: null, readingW: null, details, effort: null, ...over };
+  const details = {
+    kind: 'fourEfforts' as const,
+    sprintPeakW: 905,
+    sprintPeakS: 7,
+    seated: true,
+    threeW: 340,
+    sixW: 300,
+    tenW: 285,
+  };
+  return {
+    protocol: 'four-efforts',
+    date,
+    powerSource: 'crank',
+    withdrawn: null,
+    readingW: null,
+    details,
+    effort: null,
+    ...over,
+  };
 }
 
 describe('what a rider can hold on a day', () => {
@@ -71,8 +88,16 @@ describe('maximal efforts', () => {
     details: null,
     ...over,
   });
-  const twenty = (watts: number, over: Partial<ModelTest> = {}): ModelTest => ({ ...five(watts), protocol: 'twenty-minute', ...over });
-  const mark = (seconds: number, meanW: number, over: Partial<MarkedEffort> = {}): MarkedEffort => ({
+  const twenty = (watts: number, over: Partial<ModelTest> = {}): ModelTest => ({
+    ...five(watts),
+    protocol: 'twenty-minute',
+    ...over,
+  });
+  const mark = (
+    seconds: number,
+    meanW: number,
+    over: Partial<MarkedEffort> = {},
+  ): MarkedEffort => ({
     date: '2026-11-12',
     powerSource: 'crank',
     recordingId: `ride ${seconds}`,
@@ -82,26 +107,49 @@ describe('maximal efforts', () => {
     withdrawn: null,
     ...over,
   });
-  const model = (tests: readonly ModelTest[], marked: readonly MarkedEffort[] = []) => riderModel(DAY, [], [], tests, marked);
+  const model = (tests: readonly ModelTest[], marked: readonly MarkedEffort[] = []) =>
+    riderModel(DAY, [], [], tests, marked);
 
   it('typed or marked, of two lengths make a fit; typed, a 1:00 and a 5:00 make the pair', () => {
-    expect(model([five(300), twenty(260)]).fit).toMatchObject({ cpW: (260 * 1200 - 300 * 300) / 900, cpErrorW: null });
-    expect(model([], [mark(180, 340), mark(720, 280)]).fit?.cpW).toBeCloseTo((280 * 720 - 340 * 180) / 540);
-    expect(model([five(300)], [mark(720, 280)]).fitFrom).toMatchObject({ date: '2026-11-12', efforts: [{ from: 'test' }, { from: 'marked' }] });
-    const oneAndFive = fourEfforts('2026-11-01', { protocol: 'one-and-five', details: { kind: 'oneAndFive', oneW: 480, fiveW: 300 } });
+    expect(model([five(300), twenty(260)]).fit).toMatchObject({
+      cpW: (260 * 1200 - 300 * 300) / 900,
+      cpErrorW: null,
+    });
+    expect(model([], [mark(180, 340), mark(720, 280)]).fit?.cpW).toBeCloseTo(
+      (280 * 720 - 340 * 180) / 540,
+    );
+    expect(model([five(300)], [mark(720, 280)]).fitFrom).toMatchObject({
+      date: '2026-11-12',
+      efforts: [{ from: 'test' }, { from: 'marked' }],
+    });
+    const oneAndFive = fourEfforts('2026-11-01', {
+      protocol: 'one-and-five',
+      details: { kind: 'oneAndFive', oneW: 480, fiveW: 300 },
+    });
     expect(model([oneAndFive]).pair).toMatchObject({ best60W: 480, best300W: 300 });
     // What was ridden harder since counts.
-    expect(riderModel(DAY, [[320, 310]], [], [oneAndFive]).pair).toMatchObject({ best60W: 480, best300W: 310 });
+    expect(riderModel(DAY, [[320, 310]], [], [oneAndFive]).pair).toMatchObject({
+      best60W: 480,
+      best300W: 310,
+    });
   });
 
   it('count one an effort, of one source, of 90 days, and none that was withdrawn', () => {
     const place = { recordingId: 'ride 300', startS: 500, endS: 800, parts: [] };
     expect(model([five(300, { effort: place })], [mark(300, 300)]).noFit).toBeNull();
-    expect(model([], [mark(300, 300), mark(301, 299)]).noFit).toContain('at least twice the shortest');
-    expect(model([five(300, { effort: place })], [mark(720, 280, { recordingId: 'ride 300' })]).fit).toBeNull();
-    expect(model([], [mark(180, 340), mark(720, 280, { startS: 700, recordingId: 'ride 180' })]).fit).toBeNull();
+    expect(model([], [mark(300, 300), mark(301, 299)]).noFit).toContain(
+      'at least twice the shortest',
+    );
+    expect(
+      model([five(300, { effort: place })], [mark(720, 280, { recordingId: 'ride 300' })]).fit,
+    ).toBeNull();
+    expect(
+      model([], [mark(180, 340), mark(720, 280, { startS: 700, recordingId: 'ride 180' })]).fit,
+    ).toBeNull();
     expect(model([], [mark(180, 340), mark(720, 280, { powerSource: 'trainer' })]).fit).toBeNull();
-    expect(model([], [mark(180, 340), mark(720, 280, { withdrawn: 'behind a van' })]).fit).toBeNull();
+    expect(
+      model([], [mark(180, 340), mark(720, 280, { withdrawn: 'behind a van' })]).fit,
+    ).toBeNull();
     expect(model([], [mark(180, 340), mark(720, 280, { date: '2026-08-25' })]).fit).toBeNull();
     expect(model([], [mark(100, 400), mark(1300, 250)]).fit).toBeNull();
   });
@@ -110,9 +158,22 @@ describe('maximal efforts', () => {
     const under = twenty(250, { date: '2026-10-01' });
     // It is a point of the fit itself, and pulls it under.
     expect(model([under], [mark(180, 300), mark(720, 285)]).fit?.cpW).toBeLessThan(250);
-    const refused = resultOf(protocolOf('four-efforts'), { readingW: null, meanBpm: null, details: fourEfforts(DAY).details, twentyMinuteW: 240 });
-    expect(refused).toMatchObject({ ok: false, reason: expect.stringContaining('above the best 20:00 of 240 W') });
-    expect(maximalTwenty(maximalEfforts([under, twenty(300, { powerSource: 'hub' })], [mark(1195, 255)]), 'crank')).toBe(255);
+    const refused = resultOf(protocolOf('four-efforts'), {
+      readingW: null,
+      meanBpm: null,
+      details: fourEfforts(DAY).details,
+      twentyMinuteW: 240,
+    });
+    expect(refused).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('above the best 20:00 of 240 W'),
+    });
+    expect(
+      maximalTwenty(
+        maximalEfforts([under, twenty(300, { powerSource: 'hub' })], [mark(1195, 255)]),
+        'crank',
+      ),
+    ).toBe(255);
   });
 });
 

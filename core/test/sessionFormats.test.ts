@@ -21,7 +21,9 @@ import { FitBaseType, FitEncoder } from 'fit-file-parser/encoder';
 import { anyPlan, anyRichPlan, HILLS } from './arbitrary.ts';
 import { INES, newId, plan } from './support.ts';
 
-const BOOKED = BOOK.flatMap((family) => family.sessions.map((session) => [session.id, planFromBook(family, session, newId)] as const));
+const BOOKED = BOOK.flatMap((family) =>
+  family.sessions.map((session) => [session.id, planFromBook(family, session, newId)] as const),
+);
 
 function said(text: string): Plan {
   return plan(...parseSentence(text, { hills: HILLS, ftpW: null, newId }).items);
@@ -38,7 +40,10 @@ describe('JSON', () => {
     );
   });
 
-  const whole = JSON.parse(writeSessionsJson([said('4 × 8:00 at 100 %, 4:00 easy between')])) as { version: unknown; sessions: any[] };
+  const whole = JSON.parse(writeSessionsJson([said('4 × 8:00 at 100 %, 4:00 easy between')])) as {
+    version: unknown;
+    sessions: any[];
+  };
   const changed = (change: (file: any) => void): string => {
     const copy = structuredClone(whole) as any;
     change(copy);
@@ -49,17 +54,33 @@ describe('JSON', () => {
     ['a list', '[1, 2]', 'The field "format" should read'],
     ['a number', '7', 'holds no sessions'],
     ['another format', changed((file) => (file.format = 'plan')), 'The field "format" should read'],
-    ['a later version', changed((file) => (file.version = 2)), 'The field "version" reads 2; version 1 is understood'],
+    [
+      'a later version',
+      changed((file) => (file.version = 2)),
+      'The field "version" reads 2; version 1 is understood',
+    ],
     ['no version', changed((file) => delete file.version), 'The field "version" reads nothing'],
     ['no sessions', changed((file) => delete file.sessions), 'The field "sessions" is missing'],
-    ['a missing field', changed((file) => delete file.sessions[0].place), 'Session 1, field place is missing.'],
-    ['an extra field', changed((file) => (file.sessions[0].colour = 'red')), 'Session 1, as a whole: Unrecognized key'],
+    [
+      'a missing field',
+      changed((file) => delete file.sessions[0].place),
+      'Session 1, field place is missing.',
+    ],
+    [
+      'an extra field',
+      changed((file) => (file.sessions[0].colour = 'red')),
+      'Session 1, as a whole: Unrecognized key',
+    ],
     [
       'a number as text',
       changed((file) => (file.sessions[0].items[0].parts[0].length.seconds = '480')),
       'items › [1] › parts › [1] › length › seconds: "480" is text, not a number.',
     ],
-    ['six hundred sessions', changed((file) => (file.sessions = Array(600).fill(file.sessions[0]))), 'holds 600 sessions; the most is 500'],
+    [
+      'six hundred sessions',
+      changed((file) => (file.sessions = Array(600).fill(file.sessions[0]))),
+      'holds 600 sessions; the most is 500',
+    ],
     [
       'sets nested without end',
       changed((file) => {
@@ -76,24 +97,40 @@ describe('JSON', () => {
 });
 
 describe('CSV of timed steps', () => {
-  it.each(BOOKED.filter(([, { items }]) => JSON.stringify(items).includes('"kind":"time"')))('%s: as long and as hard when it comes back', (_, session) => {
-    const { file, lost } = writeSessionCsv(session, INES);
-    const back = readSessionCsv(file, newId);
-    if (!back.ok) {
-      // Only what is too long to be written out step by step is refused.
-      expect(expand(session, INES).length).toBeGreaterThan(200);
-      return;
-    }
-    const varies = lost.some((line) => line.includes('single reps'));
-    expect(expand(back.value, INES).map(({ seconds }) => seconds)).toEqual(expand(session, INES).map(({ seconds }) => seconds));
-    if (!varies) expect([...(streamOf(expand(back.value, INES)) ?? [])]).toEqual([...(streamOf(expand(session, INES)) ?? [])]);
-  });
+  it.each(BOOKED.filter(([, { items }]) => JSON.stringify(items).includes('"kind":"time"')))(
+    '%s: as long and as hard when it comes back',
+    (_, session) => {
+      const { file, lost } = writeSessionCsv(session, INES);
+      const back = readSessionCsv(file, newId);
+      if (!back.ok) {
+        // Only what is too long to be written out step by step is refused.
+        expect(expand(session, INES).length).toBeGreaterThan(200);
+        return;
+      }
+      const varies = lost.some((line) => line.includes('single reps'));
+      expect(expand(back.value, INES).map(({ seconds }) => seconds)).toEqual(
+        expand(session, INES).map(({ seconds }) => seconds),
+      );
+      if (!varies)
+        expect([...(streamOf(expand(back.value, INES)) ?? [])]).toEqual([
+          ...(streamOf(expand(session, INES)) ?? []),
+        ]);
+    },
+  );
 
   it.each([
     ['no seconds', 'target\n90 %\n', 'The column "seconds" is missing.'],
     ['no steps', 'seconds,target\n', 'The file holds no steps.'],
-    ['letters for seconds', 'seconds,target\neight,90 %\n', 'Row 1, seconds: "eight" is not whole seconds'],
-    ['a target nobody knows', 'seconds,target\n60,90 %\n60,brisk\n', 'Row 2, target: "brisk" is not a target.'],
+    [
+      'letters for seconds',
+      'seconds,target\neight,90 %\n',
+      'Row 1, seconds: "eight" is not whole seconds',
+    ],
+    [
+      'a target nobody knows',
+      'seconds,target\n60,90 %\n60,brisk\n',
+      'Row 2, target: "brisk" is not a target.',
+    ],
     ['a cadence of a fan', 'seconds,target,cadence\n60,90 %,900\n', 'Row 1, cadence:'],
     ['ten thousand rows', `seconds,target\n${'60,90 %\n'.repeat(10_000)}`, 'more than 200 steps'],
   ])('%s is refused with the row and the reason', (_, text, says) => {
@@ -102,7 +139,10 @@ describe('CSV of timed steps', () => {
   });
 
   it('a cue that a spreadsheet would run comes out as text and back as it was', () => {
-    const falling = writeSessionCsv(said('10 down, 5:00 falling from 120 % to 60 %, until lap at 90 %, 8 easy'), INES);
+    const falling = writeSessionCsv(
+      said('10 down, 5:00 falling from 120 % to 60 %, until lap at 90 %, 8 easy'),
+      INES,
+    );
     const rows = falling.file
       .trim()
       .split('\n')
@@ -133,7 +173,8 @@ describe('FIT workouts', () => {
         const { file } = writeWorkoutFit(session);
         const back = readWorkoutFit(file, HILLS, newId);
         if (!back.ok) return;
-        const total = (one: Plan): number => expand(one, INES).reduce((sum, { seconds }) => sum + seconds, 0);
+        const total = (one: Plan): number =>
+          expand(one, INES).reduce((sum, { seconds }) => sum + seconds, 0);
         expect(total(back.value.plan)).toBe(total(session));
       }),
       { numRuns: 150 },
@@ -142,7 +183,9 @@ describe('FIT workouts', () => {
 
   it('says what other programs will not see', () => {
     expect(writeWorkoutFit(said('4 × 8:00 at 100 %, 4:00 easy between')).lost).toEqual([]);
-    const { lost } = writeWorkoutFit(said('20 building to 90 %, 4 × until lap at rpe 8 standing 60–70 rpm, 4:00 easy between'));
+    const { lost } = writeWorkoutFit(
+      said('20 building to 90 %, 4 × until lap at rpe 8 standing 60–70 rpm, 4:00 easy between'),
+    );
     expect(lost.map((line) => line.split(':')[0]).sort()).toEqual([
       'Cadence',
       'Open lengths',
@@ -154,12 +197,32 @@ describe('FIT workouts', () => {
 
   it('open targets of another program: easy where it rests, else it asks for an effort', () => {
     const foreign = (
-      steps: readonly (readonly [duration: number, value: number, target: number, low: number, high: number, intensity: number])[],
+      steps: readonly (readonly [
+        duration: number,
+        value: number,
+        target: number,
+        low: number,
+        high: number,
+        intensity: number,
+      ])[],
     ): Uint8Array => {
       const encoder = new FitEncoder();
-      const field = (number: number, size: number, baseType: FitBaseType, value: number) => ({ number, size, baseType, value });
-      encoder.writeMessage(0, [field(0, 1, FitBaseType.Enum, 5), field(1, 2, FitBaseType.Uint16, 255), field(4, 4, FitBaseType.Uint32, 1)]);
-      encoder.writeMessage(26, [field(4, 1, FitBaseType.Enum, 2), field(6, 2, FitBaseType.Uint16, steps.length)], 1);
+      const field = (number: number, size: number, baseType: FitBaseType, value: number) => ({
+        number,
+        size,
+        baseType,
+        value,
+      });
+      encoder.writeMessage(0, [
+        field(0, 1, FitBaseType.Enum, 5),
+        field(1, 2, FitBaseType.Uint16, 255),
+        field(4, 4, FitBaseType.Uint32, 1),
+      ]);
+      encoder.writeMessage(
+        26,
+        [field(4, 1, FitBaseType.Enum, 2), field(6, 2, FitBaseType.Uint16, steps.length)],
+        1,
+      );
       steps.forEach(([duration, value, target, low, high, intensity], index) =>
         encoder.writeMessage(
           27,
@@ -191,8 +254,13 @@ describe('FIT workouts', () => {
       newId,
     );
     if (!back.ok) throw new Error(back.reason);
-    expect(back.value.notes).toEqual(['Step 5 has no target. It needs an effort.', 'Step 5 is open: it lasts until the lap key, and counts 5:00.']);
-    expect(printSentence(back.value.plan)).toContain('4 × 4:00 at 260–280 W, 4:00 easy after each, until lap');
+    expect(back.value.notes).toEqual([
+      'Step 5 has no target. It needs an effort.',
+      'Step 5 is open: it lasts until the lap key, and counts 5:00.',
+    ]);
+    expect(printSentence(back.value.plan)).toContain(
+      '4 × 4:00 at 260–280 W, 4:00 easy after each, until lap',
+    );
     expect(problemsOf(back.value.plan).map(({ field }) => field)).toEqual(['target']);
   });
 
@@ -203,33 +271,64 @@ describe('FIT workouts', () => {
       new FitEncoder().close(),
       writeWorkoutFit(said('8:00 at 90 %')).file.subarray(0, 40),
     ])
-      expect(readWorkoutFit(bytes, [], newId)).toMatchObject({ ok: false, reason: expect.stringContaining('no workout that can be read') });
+      expect(readWorkoutFit(bytes, [], newId)).toMatchObject({
+        ok: false,
+        reason: expect.stringContaining('no workout that can be read'),
+      });
   });
 });
 
 describe('the calendar', () => {
-  const day = { id: 'd1', date: '2026-11-24', version: 3, name: 'Reservoir eights', text: '4 × 8:00 at 257–267 W; easy, between' };
+  const day = {
+    id: 'd1',
+    date: '2026-11-24',
+    version: 3,
+    name: 'Reservoir eights',
+    text: '4 × 8:00 at 257–267 W; easy, between',
+  };
   const lines = (file: string): string[] => file.replace(/\r\n[ \t]/g, '').split('\r\n');
 
   it('an id stays, the sequence rises, the day is a whole one', () => {
     const first = lines(writeCalendar('Ines', [day], '2026-11-23T12:00:00Z'));
-    const later = lines(writeCalendar('Ines', [{ ...day, date: '2026-11-25', version: 4 }], '2026-11-23T13:00:00Z'));
-    expect(first).toEqual(
-      expect.arrayContaining(['UID:d1@uphill-count', 'SEQUENCE:3', 'DTSTART;VALUE=DATE:20261124', 'METHOD:PUBLISH', 'SUMMARY:Reservoir eights']),
+    const later = lines(
+      writeCalendar('Ines', [{ ...day, date: '2026-11-25', version: 4 }], '2026-11-23T13:00:00Z'),
     );
-    expect(later).toEqual(expect.arrayContaining(['UID:d1@uphill-count', 'SEQUENCE:4', 'DTSTART;VALUE=DATE:20261125']));
+    expect(first).toEqual(
+      expect.arrayContaining([
+        'UID:d1@uphill-count',
+        'SEQUENCE:3',
+        'DTSTART;VALUE=DATE:20261124',
+        'METHOD:PUBLISH',
+        'SUMMARY:Reservoir eights',
+      ]),
+    );
+    expect(later).toEqual(
+      expect.arrayContaining(['UID:d1@uphill-count', 'SEQUENCE:4', 'DTSTART;VALUE=DATE:20261125']),
+    );
     expect(first.join('\n')).toContain('DESCRIPTION:4 × 8:00 at 257–267 W\\; easy\\, between');
   });
 
   it('one file holds all days, in order, and is the same for the same days', () => {
-    const days = [day, { ...day, id: 'd2', date: '2026-11-20' }, { ...day, id: 'd3', date: '2026-12-01' }];
+    const days = [
+      day,
+      { ...day, id: 'd2', date: '2026-11-20' },
+      { ...day, id: 'd3', date: '2026-12-01' },
+    ];
     const file = writeCalendar('Ines', days, '2026-11-23T12:00:00Z');
-    expect(lines(file).filter((line) => line.startsWith('UID:'))).toEqual(['UID:d2@uphill-count', 'UID:d1@uphill-count', 'UID:d3@uphill-count']);
+    expect(lines(file).filter((line) => line.startsWith('UID:'))).toEqual([
+      'UID:d2@uphill-count',
+      'UID:d1@uphill-count',
+      'UID:d3@uphill-count',
+    ]);
     expect(writeCalendar('Ines', [...days].reverse(), '2026-11-23T12:00:00Z')).toBe(file);
   });
 
   it('nothing written in a session can add lines of its own', () => {
-    const file = writeCalendar('x\r\nBEGIN:VALARM', [{ ...day, name: 'a\r\nATTENDEE:mailto:x@y', text: 'b\nURL:http://x' }], '2026-11-23T12:00:00Z');
+    const file = writeCalendar(
+      'x\r\nBEGIN:VALARM',
+      [{ ...day, name: 'a\r\nATTENDEE:mailto:x@y', text: 'b\nURL:http://x' }],
+      '2026-11-23T12:00:00Z',
+    );
     expect(lines(file).filter((line) => /^(?:ATTENDEE|BEGIN:VALARM|URL)/.test(line))).toEqual([]);
   });
 });

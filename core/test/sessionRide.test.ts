@@ -20,7 +20,16 @@ function setting(text: string, over: Partial<SessionRideSetting> = {}): SessionR
   const { items, unread } = parseSentence(text, { hills: HILLS, ftpW: null, newId });
   expect(unread).toEqual([]);
   const segments = expand(plan(...items), { ...INES, ftpW: 250 });
-  return { segments, rider: RIDER, trainer: 'held watts', slope: { gradient: 0.02, riderKg: 70 }, seed: 5, dropsPerHour: 0, powerDropsPerHour: 0, ...over };
+  return {
+    segments,
+    rider: RIDER,
+    trainer: 'held watts',
+    slope: { gradient: 0.02, riderKg: 70 },
+    seed: 5,
+    dropsPerHour: 0,
+    powerDropsPerHour: 0,
+    ...over,
+  };
 }
 
 const FOURS = '5 building to 75 %, 4 × 4:00 at 95–100 %, 2:00 easy between, 5 down';
@@ -36,28 +45,45 @@ describe('a session on the stand-ins', () => {
     const { seconds, state } = ridden(setting(FOURS));
     expect(seconds).toHaveLength(32 * 60);
     expect(state.ended).toBe(true);
-    expect(state.steps.map(({ startS, endS }) => endS - startS)).toEqual(setting(FOURS).segments.map((segment) => segment.seconds));
-    state.steps.forEach(({ startS }, index) => expect(startS).toBe(index === 0 ? 0 : state.steps[index - 1]?.endS));
+    expect(state.steps.map(({ startS, endS }) => endS - startS)).toEqual(
+      setting(FOURS).segments.map((segment) => segment.seconds),
+    );
+    state.steps.forEach(({ startS }, index) =>
+      expect(startS).toBe(index === 0 ? 0 : state.steps[index - 1]?.endS),
+    );
   });
 
-  it.each(['held watts', 'slope', 'free'] as const)('%s: the reps are ridden near what is asked, the rests are easy', (trainer) => {
-    const which = setting(FOURS, { trainer });
-    const { seconds, state } = ridden(which);
-    for (const line of repTable(
-      state.steps,
-      seconds.map(({ watts }) => watts),
-      seconds.map(({ bpm }) => bpm),
-    )) {
-      expect([line.lowW, line.highW]).toEqual([238, 250]);
-      expect(Math.abs((line.meanW ?? 0) - 244)).toBeLessThan(8);
-      expect(line.bpmAtEnd).toBeGreaterThan(140);
-      expect(line.inBandS ?? 0).toBeGreaterThan(60);
-    }
-    expect(seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined)).toBe(trainer === 'slope');
-  });
+  it.each(['held watts', 'slope', 'free'] as const)(
+    '%s: the reps are ridden near what is asked, the rests are easy',
+    (trainer) => {
+      const which = setting(FOURS, { trainer });
+      const { seconds, state } = ridden(which);
+      for (const line of repTable(
+        state.steps,
+        seconds.map(({ watts }) => watts),
+        seconds.map(({ bpm }) => bpm),
+      )) {
+        expect([line.lowW, line.highW]).toEqual([238, 250]);
+        expect(Math.abs((line.meanW ?? 0) - 244)).toBeLessThan(8);
+        expect(line.bpmAtEnd).toBeGreaterThan(140);
+        expect(line.inBandS ?? 0).toBeGreaterThan(60);
+      }
+      expect(seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined)).toBe(
+        trainer === 'slope',
+      );
+    },
+  );
 
   it('a ride that was left goes on as if it had not been, from its seed and what was pressed', () => {
-    const did = fc.constantFrom<SessionEvent['did']>('lap', 'skip', 'back', 'minute', 'lastOne', 'harder', 'easier');
+    const did = fc.constantFrom<SessionEvent['did']>(
+      'lap',
+      'skip',
+      'back',
+      'minute',
+      'lastOne',
+      'harder',
+      'easier',
+    );
     const anyEvents = fc
       .array(fc.record({ second: fc.integer({ min: 0, max: 900 }), did }), { maxLength: 6 })
       .map((events) => events.sort((a, b) => a.second - b.second));
@@ -77,7 +103,11 @@ describe('a session on the stand-ins', () => {
   });
 
   it('skip goes on, back repeats, a minute more lengthens a rest and no rep, the last one leaves the set', () => {
-    const at = (events: readonly SessionEvent[]) => ridden(setting(FOURS), events).state.steps.map(({ rep, startS, endS }) => [rep, endS - startS]);
+    const at = (events: readonly SessionEvent[]) =>
+      ridden(setting(FOURS), events).state.steps.map(({ rep, startS, endS }) => [
+        rep,
+        endS - startS,
+      ]);
     expect(at([{ second: 60, did: 'skip' }])[0]).toEqual([null, 60]);
     expect(at([{ second: 360, did: 'back' }]).slice(1, 3)).toEqual([
       [null, 60],
@@ -99,7 +129,9 @@ describe('a session on the stand-ins', () => {
       { second: 720, did: 'lap' },
       { second: 750, did: 'lap' },
     ]);
-    expect(state.steps.map(({ startS, endS }) => endS - startS)).toEqual([720, 120, 60, 120, 60, 120]);
+    expect(state.steps.map(({ startS, endS }) => endS - startS)).toEqual([
+      720, 120, 60, 120, 60, 120,
+    ]);
     expect(state.laps).toEqual([750]);
     const before = startSessionRide(open);
     rideSessionOn(before, [], 600);
@@ -108,7 +140,10 @@ describe('a session on the stand-ins', () => {
   });
 
   it('a step left open for ever ends with the day', () => {
-    expect(ridden(setting('until lap at 50 %')).state).toMatchObject({ ended: true, second: 86_400 });
+    expect(ridden(setting('until lap at 50 %')).state).toMatchObject({
+      ended: true,
+      second: 86_400,
+    });
   });
 
   it('a hill ends at its top where the trainer is a slope, else by its reckoned time', () => {
@@ -116,20 +151,30 @@ describe('a session on the stand-ins', () => {
     const slope = setting(hill, { trainer: 'slope', slope: { gradient: 0.01, riderKg: 61 } });
     const { seconds, state } = ridden(slope);
     const [climb] = state.steps;
-    const metres = seconds.slice(0, climb?.endS).reduce((sum, { metresPerSecond = 0 }) => sum + metresPerSecond, 0);
+    const metres = seconds
+      .slice(0, climb?.endS)
+      .reduce((sum, { metresPerSecond = 0 }) => sum + metresPerSecond, 0);
     expect(metres).toBeGreaterThanOrEqual(2400);
     expect(metres).toBeLessThan(2410);
     // Within a few per cent of what the power balance reckons for these watts.
     expect(Math.abs((climb?.endS ?? 0) / (slope.segments[0]?.seconds ?? 1) - 1)).toBeLessThan(0.06);
     expect(ridden(setting(hill)).state.steps[0]?.endS).toBe(slope.segments[0]?.seconds);
     const half = startSessionRide(slope);
-    const so = rideSessionOn(half, [], 300).reduce((sum, { metresPerSecond = 0 }) => sum + metresPerSecond, 0);
+    const so = rideSessionOn(half, [], 300).reduce(
+      (sum, { metresPerSecond = 0 }) => sum + metresPerSecond,
+      0,
+    );
     expect(Math.abs((half.state().leftM ?? 0) - (2400 - so))).toBeLessThan(2);
   });
 
   it('in a rising step the band rises with the clock, and a rider on it is in it', () => {
-    const ride = startSessionRide(setting('10:00 building from 50 % to 90 %, 5:00 at 80–84 %', { trainer: 'free' }));
-    const asked = (): [number, number] => [ride.state().asked?.lowW ?? 0, ride.state().asked?.highW ?? 0];
+    const ride = startSessionRide(
+      setting('10:00 building from 50 % to 90 %, 5:00 at 80–84 %', { trainer: 'free' }),
+    );
+    const asked = (): [number, number] => [
+      ride.state().asked?.lowW ?? 0,
+      ride.state().asked?.highW ?? 0,
+    ];
     expect(asked()).toEqual([125, 125]);
     rideSessionOn(ride, [], 300);
     expect(asked()).toEqual([175, 175]);
@@ -146,7 +191,9 @@ describe('a session on the stand-ins', () => {
     const { seconds, state } = ridden(setting(FOURS, { powerDropsPerHour: 12 }));
     const lost = seconds.filter(({ watts }) => watts === null).length;
     expect(lost).toBeGreaterThan(10);
-    seconds.forEach(({ watts }, second) => expect(watts ?? steady[second]?.watts).toBe(steady[second]?.watts));
+    seconds.forEach(({ watts }, second) =>
+      expect(watts ?? steady[second]?.watts).toBe(steady[second]?.watts),
+    );
     const lines = repTable(
       state.steps,
       seconds.map(({ watts }) => watts),
@@ -173,7 +220,11 @@ describe('a session on the stand-ins', () => {
   });
 
   it('a set too hard is not held: the last rep falls under its band', () => {
-    const { state, seconds } = ridden(setting('5 building to 75 %, 8 × 3:00 at 130 %, 30 s easy between, 5 down', { trainer: 'free' }));
+    const { state, seconds } = ridden(
+      setting('5 building to 75 %, 8 × 3:00 at 130 %, 30 s easy between, 5 down', {
+        trainer: 'free',
+      }),
+    );
     const reps = repTable(
       state.steps,
       seconds.map(({ watts }) => watts),
@@ -187,7 +238,13 @@ describe('a session on the stand-ins', () => {
 
 describe('the table of reps', () => {
   it('joins the steps of a rep, takes its first and last minute, and counts the seconds in its band', () => {
-    const step = (rep: number | null, startS: number, endS: number, lowW: number | null, highW: number | null) => ({
+    const step = (
+      rep: number | null,
+      startS: number,
+      endS: number,
+      lowW: number | null,
+      highW: number | null,
+    ) => ({
       rep,
       role: 'work' as const,
       startS,
@@ -195,12 +252,38 @@ describe('the table of reps', () => {
       lowW,
       highW,
     });
-    const watts = [...new Array<number>(120).fill(200), ...new Array<number>(120).fill(300), ...new Array<number>(60).fill(100)];
-    const lines = repTable([step(1, 0, 120, 195, 205), step(1, 120, 240, 280, 290), step(2, 240, 300, 100, 100), step(3, 290, 400, 100, 110)], watts, null);
+    const watts = [
+      ...new Array<number>(120).fill(200),
+      ...new Array<number>(120).fill(300),
+      ...new Array<number>(60).fill(100),
+    ];
+    const lines = repTable(
+      [
+        step(1, 0, 120, 195, 205),
+        step(1, 120, 240, 280, 290),
+        step(2, 240, 300, 100, 100),
+        step(3, 290, 400, 100, 110),
+      ],
+      watts,
+      null,
+    );
     expect(lines).toMatchObject([
-      { rep: 1, seconds: 240, meanW: 250, firstMinuteW: 200, lastMinuteW: 300, lowW: 195, highW: 290, inBandS: 120 },
+      {
+        rep: 1,
+        seconds: 240,
+        meanW: 250,
+        firstMinuteW: 200,
+        lastMinuteW: 300,
+        lowW: 195,
+        highW: 290,
+        inBandS: 120,
+      },
       { rep: 2, seconds: 60, meanW: 100, inBandS: 60 },
     ]);
-    expect(repTable([step(1, 0, 60, null, null)], watts, [])[0]).toMatchObject({ lowW: null, inBandS: null, bpmAtEnd: null });
+    expect(repTable([step(1, 0, 60, null, null)], watts, [])[0]).toMatchObject({
+      lowW: null,
+      inBandS: null,
+      bpmAtEnd: null,
+    });
   });
 });

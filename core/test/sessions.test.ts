@@ -27,14 +27,38 @@ describe('laying a session out', () => {
     expect(numbers.totalS.value).toBe(69 * 60);
     expect(numbers.timeAtTargetS.value).toBe(32 * 60);
     expect(numbers.reps).toBe(4);
-    expect(numbers.segments.filter(({ role }) => role === 'work').map(({ from }) => [from?.lowW, from?.highW])).toEqual(new Array(4).fill([257, 267]));
+    expect(
+      numbers.segments
+        .filter(({ role }) => role === 'work')
+        .map(({ from }) => [from?.lowW, from?.highW]),
+    ).toEqual(new Array(4).fill([257, 267]));
   });
 
   it.each([
-    ['2 × (3 × 4:00, 4:00 between), 8:00 between', plan(set(2, [set(3, [step(240, percent(112))], 240) as never], 480)), 48 * 60, 6],
-    ['5 × 3:00, 3:00 after each', plan(set(5, [step(180, percent(117))], 180, 'afterEach')), 30 * 60, 5],
-    ['20 × 15 s and 1:45', plan(set(20, [step(15, percent(140)), step(105, percent(75))], null)), 40 * 60, 20],
-    ['2 × 5 × (1:00 and 1:00), 5:00 between sets', plan(set(2, [set(5, [step(60, percent(110)), step(60, percent(90))], null) as never], 300)), 25 * 60, 10],
+    [
+      '2 × (3 × 4:00, 4:00 between), 8:00 between',
+      plan(set(2, [set(3, [step(240, percent(112))], 240) as never], 480)),
+      48 * 60,
+      6,
+    ],
+    [
+      '5 × 3:00, 3:00 after each',
+      plan(set(5, [step(180, percent(117))], 180, 'afterEach')),
+      30 * 60,
+      5,
+    ],
+    [
+      '20 × 15 s and 1:45',
+      plan(set(20, [step(15, percent(140)), step(105, percent(75))], null)),
+      40 * 60,
+      20,
+    ],
+    [
+      '2 × 5 × (1:00 and 1:00), 5:00 between sets',
+      plan(set(2, [set(5, [step(60, percent(110)), step(60, percent(90))], null) as never], 300)),
+      25 * 60,
+      10,
+    ],
   ])('%s', (_, session, seconds, reps) => {
     const numbers = sessionNumbers(session, INES);
     expect([numbers.totalS.value, numbers.reps]).toEqual([seconds, reps]);
@@ -64,13 +88,20 @@ describe('laying a session out', () => {
 
   it('without FTP there are no watts, and load comes from effort', () => {
     const numbers = sessionNumbers(plan(step(3600, { kind: 'rpe', low: 3, high: 3 })), MAUD);
-    expect([numbers.energyKj, numbers.surgeWeightedW, numbers.load.value]).toEqual([null, null, 45]);
+    expect([numbers.energyKj, numbers.surgeWeightedW, numbers.load.value]).toEqual([
+      null,
+      null,
+      45,
+    ]);
     expect(numbers.load.rule).toContain('effort');
   });
 
   it('a step whose target is unread is in the time, and in no other sum', () => {
     const sound = step(3600, percent(100));
-    const numbers = sessionNumbers(plan(sound, step(600, { kind: 'unread', text: 'hardish' })), INES);
+    const numbers = sessionNumbers(
+      plan(sound, step(600, { kind: 'unread', text: 'hardish' })),
+      INES,
+    );
     expect([numbers.totalS.value, numbers.uncounted]).toEqual([4200, 1]);
     expect(numbers.load.value).toBeCloseTo(100, 9);
   });
@@ -78,7 +109,10 @@ describe('laying a session out', () => {
   it('the same watts whatever the FTP where watts are meant; others follow the rider', () => {
     fc.assert(
       fc.property(fc.integer({ min: 40, max: 600 }), (ftpW) => {
-        const [fixed, share] = expand(plan(step(60, { kind: 'watts', low: 250, high: 250 }), step(60, percent(100))), { ...INES, ftpW });
+        const [fixed, share] = expand(
+          plan(step(60, { kind: 'watts', low: 250, high: 250 }), step(60, percent(100))),
+          { ...INES, ftpW },
+        );
         expect([fixed?.from?.countedW, share?.from?.countedW]).toEqual([250, ftpW]);
       }),
     );
@@ -102,15 +136,18 @@ describe('editing', () => {
 
   it('any run of edits leaves a session the schema accepts, with ids that differ', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(edits.length - 1), fc.nat(30)), { maxLength: 25 }), (run) => {
-        let session = eights();
-        for (const [edit, at] of run) {
-          const row = ids(session)[at % Math.max(1, ids(session).length)];
-          if (row) session = edits[edit]?.(session, row) ?? session;
-        }
-        expect(planSchema.safeParse(session).error?.issues).toBeUndefined();
-        expect(new Set(ids(session)).size).toBe(ids(session).length);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.nat(edits.length - 1), fc.nat(30)), { maxLength: 25 }),
+        (run) => {
+          let session = eights();
+          for (const [edit, at] of run) {
+            const row = ids(session)[at % Math.max(1, ids(session).length)];
+            if (row) session = edits[edit]?.(session, row) ?? session;
+          }
+          expect(planSchema.safeParse(session).error?.issues).toBeUndefined();
+          expect(new Set(ids(session)).size).toBe(ids(session).length);
+        },
+      ),
     );
   });
 
@@ -122,7 +159,9 @@ describe('editing', () => {
     expect(nameFromSets(asSet)).toBe('2 × 8:00 at 98–102 %');
     expect(nameFromSets(group)).toBe('2 × (2 × 8:00 at 98–102 %)');
     expect(makeSet(group, row, newId)).toBe(group);
-    expect(rowsOf(openSet(asSet, rowsOf(asSet)[0]?.sets[0]?.id ?? '')).map(({ sets }) => sets.length)).toEqual([0, 0]);
+    expect(
+      rowsOf(openSet(asSet, rowsOf(asSet)[0]?.sets[0]?.id ?? '')).map(({ sets }) => sets.length),
+    ).toEqual([0, 0]);
   });
 
   it('removing the last step of a set removes the set, removing its rest leaves it without', () => {
@@ -136,7 +175,11 @@ describe('editing', () => {
 describe('what stands in the way', () => {
   const withWords = (field: 'time' | 'target', text: string): Plan => {
     const bad = step(60, percent(90));
-    return plan(field === 'time' ? { ...bad, length: { kind: 'unread', text } } : { ...bad, target: { kind: 'steady', effort: { kind: 'unread', text } } });
+    return plan(
+      field === 'time'
+        ? { ...bad, length: { kind: 'unread', text } }
+        : { ...bad, target: { kind: 'steady', effort: { kind: 'unread', text } } },
+    );
   };
 
   it.each([
@@ -147,7 +190,10 @@ describe('what stands in the way', () => {
     [withWords('target', '102–98 %'), 'Swap them?'],
     [plan(), 'no steps yet'],
     [changeSet(plan(set(4, [step(60, percent(90))], null)), '', {}), null],
-    [plan({ ...set(4, [step(60, percent(90))], null), reps: { kind: 'unread', text: '0' } }), '0 reps is no set'],
+    [
+      plan({ ...set(4, [step(60, percent(90))], null), reps: { kind: 'unread', text: '0' } }),
+      '0 reps is no set',
+    ],
     [plan(set(99, [step(86_400, percent(60))], null)), 'The longest is 24 h'],
     [plan(set(99, [set(99, [step(1, percent(60))], null) as never], null)), 'The most is 2000'],
   ])('%#: %s', (session, why) => {

@@ -32,16 +32,38 @@ export function percent(low: number, high = low): Effort {
 }
 
 export function step(seconds: number, target: Target | Effort, role: Step['role'] = 'work'): Step {
-  const whole: Target = target.kind === 'steady' || target.kind === 'changing' ? target : { kind: 'steady', effort: target };
+  const whole: Target =
+    target.kind === 'steady' || target.kind === 'changing'
+      ? target
+      : { kind: 'steady', effort: target };
   return { ...easyStep(newId(), seconds), role, target: whole };
 }
 
-export function set(reps: number, parts: SetBlock['parts'], restS: number | null, when: 'between' | 'afterEach' = 'between'): SetBlock {
-  return { kind: 'set', id: newId(), reps, parts, rest: restS === null ? null : { when, step: easyStep(newId(), restS) } };
+export function set(
+  reps: number,
+  parts: SetBlock['parts'],
+  restS: number | null,
+  when: 'between' | 'afterEach' = 'between',
+): SetBlock {
+  return {
+    kind: 'set',
+    id: newId(),
+    reps,
+    parts,
+    rest: restS === null ? null : { when, step: easyStep(newId(), restS) },
+  };
 }
 
 export function plan(...items: Item[]): Plan {
-  return { name: '', nameFollows: true, purpose: '', system: 'threshold', place: 'any', note: '', items };
+  return {
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system: 'threshold',
+    place: 'any',
+    note: '',
+    items,
+  };
 }
 
 /** 15 min building to sweet spot, 4 × 8:00 at 98–102 % with 4:00 easy between, 10 min down: 1 h 09. */
@@ -62,7 +84,10 @@ export function ridden(
   rider: SimulatedRider = RIDER,
   over: Partial<TestRideSetting> = {},
 ): WholeRide & { setting: TestRideSetting; watts: Float64Array } {
-  const setting = { ...usualSetting(protocolId, rider, Math.round(truthsOf(rider).ftpW), seed), ...over };
+  const setting = {
+    ...usualSetting(protocolId, rider, Math.round(truthsOf(rider).ftpW), seed),
+    ...over,
+  };
   const ride = rideOn(startTestRide(setting));
   return { ...ride, setting, watts: Float64Array.from(ride.seconds, ({ watts }) => watts) };
 }

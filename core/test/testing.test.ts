@@ -20,8 +20,12 @@ const STANDARD = { startW: 100, stepW: 20 };
 
 function staircase(stages: number, part: number, warmUpS: number): Float64Array {
   const watts = [...new Array<number>(warmUpS).fill(80)];
-  for (let stage = 0; stage < stages; stage += 1) watts.push(...new Array<number>(60).fill(100 + 20 * stage));
-  watts.push(...new Array<number>(part).fill(100 + 20 * stages), ...new Array<number>(300).fill(60));
+  for (let stage = 0; stage < stages; stage += 1)
+    watts.push(...new Array<number>(60).fill(100 + 20 * stage));
+  watts.push(
+    ...new Array<number>(part).fill(100 + 20 * stages),
+    ...new Array<number>(300).fill(60),
+  );
   return Float64Array.from(watts);
 }
 
@@ -36,7 +40,9 @@ describe('a ramp off a recording', () => {
     expect(minute.ok && minute.value.value).toBeCloseTo((25 * 360 + 35 * 340) / 60, 9);
     const stage = readRampStage(watts, found.value, STANDARD);
     expect(stage.ok && stage.value.value).toBe(340);
-    expect(stage.ok && ftpFromReading(protocolOf('full-stage-ramp'), stage.value.value).value).toBe(289);
+    expect(stage.ok && ftpFromReading(protocolOf('full-stage-ramp'), stage.value.value).value).toBe(
+      289,
+    );
   });
 
   it('a stage ridden more than 3 % off its target counts at its mean', () => {
@@ -53,12 +59,21 @@ describe('a ramp off a recording', () => {
   });
 
   it('nothing can be read off zeros, a short file, or a ride without a ramp', () => {
-    expect(findRamp(new Float64Array(900), STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('zero') });
-    expect(findRamp(new Float64Array(90).fill(200), STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('at least 2:00') });
+    expect(findRamp(new Float64Array(900), STANDARD)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('zero'),
+    });
+    expect(findRamp(new Float64Array(90).fill(200), STANDARD)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('at least 2:00'),
+    });
     expect(findRamp(new Float64Array(850).fill(200), { startW: 200, stepW: 20 }).ok).toBe(false);
     const steady = ridden('twenty-minute', 1).watts;
     for (const ramp of RAMPS) expect(findRamp(steady, ramp).ok).toBe(false);
-    expect(findRamp(steady, STANDARD)).toMatchObject({ ok: false, reason: expect.stringContaining('Check start and step') });
+    expect(findRamp(steady, STANDARD)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('Check start and step'),
+    });
   });
 });
 
@@ -69,18 +84,33 @@ describe('a steady effort off a recording', () => {
     const found = findSteadyEffort(watts, 1200);
     expect(found.ok && Math.abs(found.value.startS - 1080)).toBeLessThanOrEqual(5);
     // CP fades by 5 % an hour, so 20:00 lie at CP less a third of half of that, and W′ ÷ t above it.
-    if (found.ok) expect(Math.abs(readSteady(watts, found.value).value - (255 * (1 - 0.05 / 6) + 17_000 / 1200))).toBeLessThan(3);
+    if (found.ok)
+      expect(
+        Math.abs(readSteady(watts, found.value).value - (255 * (1 - 0.05 / 6) + 17_000 / 1200)),
+      ).toBeLessThan(3);
   });
 
   it('a recording shorter than the effort says so', () => {
-    expect(findSteadyEffort(watts.subarray(0, 850), 1200)).toMatchObject({ ok: false, reason: expect.stringContaining('14:10 long, shorter than the 20:00') });
+    expect(findSteadyEffort(watts.subarray(0, 850), 1200)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('14:10 long, shorter than the 20:00'),
+    });
   });
 });
 
 describe('believing a test', () => {
   const twenty = protocolOf('twenty-minute');
-  const base = { protocol: twenty, date: '2026-11-04', ftpW: 262, expectedFtpW: 255, powerSource: 'crank', maximalBpm: 188, earlier: [] };
-  const verdict = (checks: ReturnType<typeof checkTest>, id: string) => checks.find((check) => check.id === id);
+  const base = {
+    protocol: twenty,
+    date: '2026-11-04',
+    ftpW: 262,
+    expectedFtpW: 255,
+    powerSource: 'crank',
+    maximalBpm: 188,
+    earlier: [],
+  };
+  const verdict = (checks: ReturnType<typeof checkTest>, id: string) =>
+    checks.find((check) => check.id === id);
 
   it.each([
     [0.12, 'doubtful', 'too hard'],
@@ -88,13 +118,27 @@ describe('believing a test', () => {
     [-0.12, 'doubtful', 'Held back'],
   ])('a start %d too hard is %s', (pacingError, expected, says) => {
     const { watts } = ridden('twenty-minute', 3, { ...RIDER, pacingError });
-    const pacingCheck = verdict(checkTest({ ...base, recording: { watts, bpm: null, rpm: null, effort: { startS: 1080, endS: 2280 } } }), 'pacing');
-    expect([pacingCheck?.verdict, pacingCheck?.says]).toEqual([expected, expect.stringContaining(says)]);
+    const pacingCheck = verdict(
+      checkTest({
+        ...base,
+        recording: { watts, bpm: null, rpm: null, effort: { startS: 1080, endS: 2280 } },
+      }),
+      'pacing',
+    );
+    expect([pacingCheck?.verdict, pacingCheck?.says]).toEqual([
+      expected,
+      expect.stringContaining(says),
+    ]);
   });
 
   it('compares with earlier tests: agreement, noise by protocol and source, and the extraordinary', () => {
     const earlier = (ftpW: number, over: object = {}) =>
-      checkTest({ ...base, earlier: [{ protocolId: 'twenty-minute', date: '2026-10-01', ftpW, powerSource: 'crank', ...over }] });
+      checkTest({
+        ...base,
+        earlier: [
+          { protocolId: 'twenty-minute', date: '2026-10-01', ftpW, powerSource: 'crank', ...over },
+        ],
+      });
     expect(verdict(earlier(255), 'agreement')?.verdict).toBe('held');
     expect(verdict(earlier(240), 'agreement')?.verdict).toBe('doubtful');
     expect(verdict(earlier(255), 'change')?.figure).toBe('+2.7 %');
@@ -118,11 +162,19 @@ describe('believing a test', () => {
       },
     });
     expect(verdict(checks, 'cadenceFloor')?.verdict).toBe('failed');
-    expect(verdict(checks, 'heartRateReached')).toMatchObject({ figure: '170 bpm, 90.4 %', verdict: 'doubtful' });
+    expect(verdict(checks, 'heartRateReached')).toMatchObject({
+      figure: '170 bpm, 90.4 %',
+      verdict: 'doubtful',
+    });
   });
 
   it('refuses FTP outside 40 to 600 W', () => {
-    expect([39, 601, 250.5, NaN].map((ftpW) => ftpRefusal(ftpW) !== null)).toEqual([true, true, true, true]);
+    expect([39, 601, 250.5, NaN].map((ftpW) => ftpRefusal(ftpW) !== null)).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
     expect([ftpRefusal(40), ftpRefusal(600)]).toEqual([null, null]);
   });
 });
@@ -144,7 +196,11 @@ describe('CSV recordings', () => {
     ['semicolons and decimal commas', rows('Zeit;Leistung;Puls', (s) => `${s};201,5;140`), 201.5],
     [
       'h:mm:ss and units in the heading',
-      rows('Time,Power (W),Heart rate', (s) => `0:${String(Math.floor(s / 60)).padStart(2, '0')}:${String(s % 60).padStart(2, '0')},200,140`),
+      rows(
+        'Time,Power (W),Heart rate',
+        (s) =>
+          `0:${String(Math.floor(s / 60)).padStart(2, '0')}:${String(s % 60).padStart(2, '0')},200,140`,
+      ),
       200,
     ],
     ['milliseconds', rows('timestamp,watts', (s) => `${1000 * s + 17},200`), 200],
@@ -158,13 +214,26 @@ describe('CSV recordings', () => {
 
   it('gaps are named and stay gaps', () => {
     const read = parseCsvRecording(rows('seconds,power', (s) => `${s < 60 ? s : s + 30},200`));
-    expect(read.ok && read.value.notes).toEqual([expect.stringContaining('No watts from 1:00 to 1:30'), 'Heart rate is missing.']);
+    expect(read.ok && read.value.notes).toEqual([
+      expect.stringContaining('No watts from 1:00 to 1:30'),
+      'Heart rate is missing.',
+    ]);
     expect(read.ok && preparePower(read.value.watts).moving.length).toBe(120);
   });
 
   it('senseless samples, letters and time running backwards are named, and the rest is kept', () => {
     const read = parseCsvRecording(
-      rows('seconds,power', (s) => (s === 50 ? '50,5000' : s === 60 ? '60,-20' : s === 70 ? '70,abc' : s === 80 ? '20,200' : `${s},200`)),
+      rows('seconds,power', (s) =>
+        s === 50
+          ? '50,5000'
+          : s === 60
+            ? '60,-20'
+            : s === 70
+              ? '70,abc'
+              : s === 80
+                ? '20,200'
+                : `${s},200`,
+      ),
     );
     expect(read.ok && read.value.notes.join(' ')).toMatch(
       /1 row held letters.*row 72, "abc".*2 samples below 0 or above 2,500 W.*In 1 row the time runs backwards/,

@@ -88,13 +88,19 @@ describe('targets', () => {
   });
 
   it('a rising target takes its unit from the end', () => {
-    const rising = { kind: 'changing', from: { kind: 'percent', low: 50, high: 50 }, to: { kind: 'percent', low: 90, high: 90 } };
+    const rising = {
+      kind: 'changing',
+      from: { kind: 'percent', low: 50, high: 50 },
+      to: { kind: 'percent', low: 90, high: 90 },
+    };
     for (const typed of ['50 → 90 %', '50->90%', 'rising 50 to 90 %', 'building from 50 to 90%'])
       expect(parseTarget(typed)).toEqual({ ok: true, value: rising });
   });
 
   const range = (low: number, high: number) =>
-    fc.tuple(fc.integer({ min: low, max: high }), fc.integer({ min: low, max: high })).map(([a, b]) => ({ low: Math.min(a, b), high: Math.max(a, b) }));
+    fc
+      .tuple(fc.integer({ min: low, max: high }), fc.integer({ min: low, max: high }))
+      .map(([a, b]) => ({ low: Math.min(a, b), high: Math.max(a, b) }));
   const effort: fc.Arbitrary<Effort> = fc.oneof(
     range(1, 400).map((span) => ({ kind: 'percent' as const, ...span })),
     range(1, 2500).map((span) => ({ kind: 'watts' as const, ...span })),
@@ -117,7 +123,9 @@ describe('targets', () => {
 
 describe('rounding and cadence', () => {
   it('goes half up, and a percentage is taken in whole numbers', () => {
-    expect([roundHalfUp(259.5), roundHalfUp(-0.5), percentOf(75, 346), percentOf(55, 190)]).toEqual([260, 0, 260, 105]);
+    expect([roundHalfUp(259.5), roundHalfUp(-0.5), percentOf(75, 346), percentOf(55, 190)]).toEqual(
+      [260, 0, 260, 105],
+    );
   });
 
   it('reads ranges of cadence and refuses nonsense', () => {

@@ -65,8 +65,23 @@ const FAST: RiderOnDay = {
 function ridden(list: readonly (readonly number[])[]): Segment[] {
   let startS = 0;
   return list.map(([seconds = 0, watts = 0], index) => {
-    const asked = { lowW: watts, highW: watts, countedW: watts, rpe: [5, 5] as const, counts: null };
-    const segment: Segment = { stepId: `s${index}`, startS, seconds, role: index % 2 === 0 ? 'work' : 'easy', rep: null, round: 1, from: asked, to: asked };
+    const asked = {
+      lowW: watts,
+      highW: watts,
+      countedW: watts,
+      rpe: [5, 5] as const,
+      counts: null,
+    };
+    const segment: Segment = {
+      stepId: `s${index}`,
+      startS,
+      seconds,
+      role: index % 2 === 0 ? 'work' : 'easy',
+      rep: null,
+      round: 1,
+      from: asked,
+      to: asked,
+    };
     startS += seconds;
     return segment;
   });
@@ -76,12 +91,19 @@ describe('W′ balance of a session', () => {
   it('the worked case, at the end of each stretch', () => {
     const { cpW, wPrimeJ, segments, endOfSegmentQuickJ } = CASES.wBalance;
     const { points } = sessionBalance(ridden(segments), { cpW, wPrimeJ });
-    points.slice(1).forEach(({ balanceJ }, index) => expect(balanceJ).toBeCloseTo(endOfSegmentQuickJ[index] as number, 0));
+    points
+      .slice(1)
+      .forEach(({ balanceJ }, index) =>
+        expect(balanceJ).toBeCloseTo(endOfSegmentQuickJ[index] as number, 0),
+      );
   });
 
   it('the worked break, to the hundredth of a second', () => {
     const { cpW, wPrimeJ, segments, firstBelowZeroQuickAtS } = CASES.wBalanceBreaks;
-    expect(sessionBalance(ridden(segments), { cpW, wPrimeJ }).breaks?.atS).toBeCloseTo(firstBelowZeroQuickAtS, 1);
+    expect(sessionBalance(ridden(segments), { cpW, wPrimeJ }).breaks?.atS).toBeCloseTo(
+      firstBelowZeroQuickAtS,
+      1,
+    );
   });
 
   it('in closed form is what second by second gives, for any session and rider', () => {
@@ -113,37 +135,60 @@ describe('W′ balance of a session', () => {
 
   it('its lowest point by the watts of the reps is that of the same session laid out with these watts', () => {
     fc.assert(
-      fc.property(anyPlan, fc.double({ min: 0.4, max: 2, noNaN: true }), fc.integer({ min: 5000, max: 35_000 }), (session, share, wPrimeJ) => {
-        const model = { cpW: 262, wPrimeJ };
-        const segments = expand(session, FAST);
-        const ids = [...new Set(segments.flatMap(({ role, stepId }) => (role === 'work' ? [stepId] : [])))].filter((_, index) => index % 2 === 0);
-        const watts = share * model.cpW;
-        const so = segments.map((segment) =>
-          segment.role === 'work' && ids.includes(segment.stepId) && segment.from && segment.to
-            ? { ...segment, from: { ...segment.from, countedW: watts }, to: { ...segment.to, countedW: watts } }
-            : segment,
-        );
-        expect(lowestByWatts(segments, new Set(ids), model)(watts)).toBeCloseTo(sessionBalance(so, model).lowestJ, 5);
-      }),
+      fc.property(
+        anyPlan,
+        fc.double({ min: 0.4, max: 2, noNaN: true }),
+        fc.integer({ min: 5000, max: 35_000 }),
+        (session, share, wPrimeJ) => {
+          const model = { cpW: 262, wPrimeJ };
+          const segments = expand(session, FAST);
+          const ids = [
+            ...new Set(segments.flatMap(({ role, stepId }) => (role === 'work' ? [stepId] : []))),
+          ].filter((_, index) => index % 2 === 0);
+          const watts = share * model.cpW;
+          const so = segments.map((segment) =>
+            segment.role === 'work' && ids.includes(segment.stepId) && segment.from && segment.to
+              ? {
+                  ...segment,
+                  from: { ...segment.from, countedW: watts },
+                  to: { ...segment.to, countedW: watts },
+                }
+              : segment,
+          );
+          expect(lowestByWatts(segments, new Set(ids), model)(watts)).toBeCloseTo(
+            sessionBalance(so, model).lowestJ,
+            5,
+          );
+        },
+      ),
     );
   });
 
   it('where it breaks, the balance is nothing', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 101, max: 130 }), fc.integer({ min: 0, max: 40 }), (from, rise) => {
-        const session = said(`6 × 5:00 building from ${from} % to ${from + rise} %, 1:00 easy between`);
-        const model = { cpW: 262, wPrimeJ: 9000 };
-        const { breaks } = sessionBalance(expand(session, FAST), model);
-        fc.pre(breaks !== null);
-        const segments = expand(session, FAST);
-        const until = segments.flatMap((segment) => {
-          const seconds = Math.min(segment.seconds, (breaks?.atS ?? 0) - segment.startS);
-          if (seconds <= 0 || !segment.from || !segment.to) return [];
-          const to = (segment.from.countedW ?? 0) + (((segment.to.countedW ?? 0) - (segment.from.countedW ?? 0)) * seconds) / segment.seconds;
-          return [{ ...segment, seconds, to: { ...segment.to, countedW: to } }];
-        });
-        expect(sessionBalance(until, model).points.at(-1)?.balanceJ).toBeCloseTo(0, 0);
-      }),
+      fc.property(
+        fc.integer({ min: 101, max: 130 }),
+        fc.integer({ min: 0, max: 40 }),
+        (from, rise) => {
+          const session = said(
+            `6 × 5:00 building from ${from} % to ${from + rise} %, 1:00 easy between`,
+          );
+          const model = { cpW: 262, wPrimeJ: 9000 };
+          const { breaks } = sessionBalance(expand(session, FAST), model);
+          fc.pre(breaks !== null);
+          const segments = expand(session, FAST);
+          const until = segments.flatMap((segment) => {
+            const seconds = Math.min(segment.seconds, (breaks?.atS ?? 0) - segment.startS);
+            if (seconds <= 0 || !segment.from || !segment.to) return [];
+            const to =
+              (segment.from.countedW ?? 0) +
+              (((segment.to.countedW ?? 0) - (segment.from.countedW ?? 0)) * seconds) /
+                segment.seconds;
+            return [{ ...segment, seconds, to: { ...segment.to, countedW: to } }];
+          });
+          expect(sessionBalance(until, model).points.at(-1)?.balanceJ).toBeCloseTo(0, 0);
+        },
+      ),
     );
   });
 });
@@ -161,10 +206,20 @@ describe('the dots on the curve', () => {
       { of: 'rep', seconds: 480, watts: 262 },
       { of: 'work', seconds: 1920, watts: 262 },
     ]);
-    expect(work?.share.value).toBe(sessionVerdict(said(eights), FAST).looks.find(({ id }) => id === 'curve')?.share.value);
+    expect(work?.share.value).toBe(
+      sessionVerdict(said(eights), FAST).looks.find(({ id }) => id === 'curve')?.share.value,
+    );
     expect(dots('5 × 3:00 at 118 %, 3:00 easy between').map(({ of }) => of)).toEqual(['rep']);
     expect(dots('90 at 56–75 %').map(({ of, seconds }) => [of, seconds])).toEqual([['rep', 5400]]);
-    expect(dots('4 × 8:00 at 100 %, 4:00 easy between', { ...FAST, ftpW: null, bests: [], pair: null, fit: null })).toEqual([]);
+    expect(
+      dots('4 × 8:00 at 100 %, 4:00 easy between', {
+        ...FAST,
+        ftpW: null,
+        bests: [],
+        pair: null,
+        fit: null,
+      }),
+    ).toEqual([]);
   });
 
   it('the curve is drawn from what rides and model say, assumed beyond the longest ride, and never rises', () => {
@@ -183,15 +238,23 @@ describe('the verdict', () => {
 
   it('minutes above CP draw on W′ though their reps are mild as a whole; kicks are kicks', () => {
     const minutes = verdict('30 × (1:00 at 125 % and 1:00 at 50 %)');
-    expect([minutes.looks.map(({ id }) => id), minutes.verdict?.word]).toEqual([['balance'], 'working']);
-    expect(verdict('30 × (5:00 at 125 % and 6:00 at 50 %)').verdict?.says).toMatch(/^breaks in rep \d+ at/);
+    expect([minutes.looks.map(({ id }) => id), minutes.verdict?.word]).toEqual([
+      ['balance'],
+      'working',
+    ]);
+    expect(verdict('30 × (5:00 at 125 % and 6:00 at 50 %)').verdict?.says).toMatch(
+      /^breaks in rep \d+ at/,
+    );
     expect(verdict('20 × (15 s at 140 % and 1:45 at 75 %)').looks).toEqual([]);
     expect(verdict('30 × (1:00 at rpe 10 and 1:00 at 50 %)').looks).toEqual([]);
     expect(verdict('30 × (1:00 at 125 % 50–60 rpm and 1:00 at 50 %)').looks).toEqual([]);
   });
 
   it('by W′: light, working, at the limit, and where it breaks', () => {
-    expect(verdict('2 × 3:00 at 106 %, 5:00 easy between').looks.find(({ id }) => id === 'balance')?.word).toBe('light');
+    expect(
+      verdict('2 × 3:00 at 106 %, 5:00 easy between').looks.find(({ id }) => id === 'balance')
+        ?.word,
+    ).toBe('light');
     expect(verdict('4 × 3:00 at 115 %, 3:00 easy between').verdict?.word).toBe('working');
     const hard = verdict('6 × 3:00 at 122 %, 1:00 easy between');
     expect(hard.verdict?.says).toMatch(/^breaks in rep \d at \d+:\d\d$/);
@@ -199,8 +262,13 @@ describe('the verdict', () => {
   });
 
   it('by the curve: work of 88–105 % of FTP, over-unders as one block', () => {
-    expect(verdict('2 × 10 at 90 %, 5 easy between').verdict).toMatchObject({ id: 'curve', word: 'useful' });
-    expect(verdict('2 × 4:00 at 88 %, 5 easy between').verdict?.word).toBe('too easy to change anything');
+    expect(verdict('2 × 10 at 90 %, 5 easy between').verdict).toMatchObject({
+      id: 'curve',
+      word: 'useful',
+    });
+    expect(verdict('2 × 4:00 at 88 %, 5 easy between').verdict?.word).toBe(
+      'too easy to change anything',
+    );
     expect(verdict('4 × 20 at 104 %, 5 easy between').verdict?.word).toBe('out of reach');
     const overUnders = verdict('2 × 5 × (1:00 at 110 % and 1:00 at 90 %), 5:00 easy between sets');
     expect(overUnders.looks.map(({ id }) => id).sort()).toEqual(['balance', 'curve']);
@@ -217,33 +285,50 @@ describe('the verdict', () => {
     ])
       expect([text, verdict(text).verdict]).toEqual([text, null]);
     const { looks, why } = verdict('4 × 8:00 at 102–106 %, 4 easy between', INES);
-    expect([looks.map(({ id }) => id), why]).toEqual([['curve'], 'W′ balance needs a 1:00 and a 5:00 effort.']);
-    expect(sessionVerdict(said('4 × 8:00 at 100 %'), { ...INES, ftpW: null }).why).toContain('Without an FTP');
+    expect([looks.map(({ id }) => id), why]).toEqual([
+      ['curve'],
+      'W′ balance needs a 1:00 and a 5:00 effort.',
+    ]);
+    expect(sessionVerdict(said('4 × 8:00 at 100 %'), { ...INES, ftpW: null }).why).toContain(
+      'Without an FTP',
+    );
   });
 });
 
 describe('the solved sixth', () => {
   it('leaves 10 % of W′ or stays under 0.95 × the curve, and a watt more would not', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 8 }), fc.integer({ min: 120, max: 480 }), fc.integer({ min: 30, max: 300 }), (reps, repS, restS) => {
-        const text = (watts: string): string => `15 building to 80 %, ${reps} × ${repS} s at ${watts}, ${restS} s easy between`;
-        const solved = solveWatts(said(text('110 %')), FAST);
-        if (!solved.ok) throw new Error(solved.reason);
-        const left = (watts: number): number => {
-          const { balance, model } = sessionVerdict(said(text(`${watts} W`)), FAST);
-          return (balance?.lowestJ ?? 0) / (model?.wPrimeJ ?? 1);
-        };
-        const watts = solved.value.watts.value;
-        expect(left(watts)).toBeGreaterThanOrEqual(0.1 - 1e-9);
-        if (solved.value.by === 'balance') expect(left(watts + 1)).toBeLessThan(0.1);
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 8 }),
+        fc.integer({ min: 120, max: 480 }),
+        fc.integer({ min: 30, max: 300 }),
+        (reps, repS, restS) => {
+          const text = (watts: string): string =>
+            `15 building to 80 %, ${reps} × ${repS} s at ${watts}, ${restS} s easy between`;
+          const solved = solveWatts(said(text('110 %')), FAST);
+          if (!solved.ok) throw new Error(solved.reason);
+          const left = (watts: number): number => {
+            const { balance, model } = sessionVerdict(said(text(`${watts} W`)), FAST);
+            return (balance?.lowestJ ?? 0) / (model?.wPrimeJ ?? 1);
+          };
+          const watts = solved.value.watts.value;
+          expect(left(watts)).toBeGreaterThanOrEqual(0.1 - 1e-9);
+          if (solved.value.by === 'balance') expect(left(watts + 1)).toBeLessThan(0.1);
+        },
+      ),
       { numRuns: 200 },
     );
   });
 
   it('has no rule outside 2:00–8:00, nor without a model', () => {
-    expect(solveWatts(said('10 × 1:00 at 120 %, 3 easy between'), FAST)).toMatchObject({ ok: false, reason: expect.stringContaining('outside 2:00–8:00') });
-    expect(solveWatts(said('4 × 4:00 at 112 %, 4 easy between'), INES)).toMatchObject({ ok: false, reason: 'Needs a 1:00 and a 5:00 effort.' });
+    expect(solveWatts(said('10 × 1:00 at 120 %, 3 easy between'), FAST)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('outside 2:00–8:00'),
+    });
+    expect(solveWatts(said('4 × 4:00 at 112 %, 4 easy between'), INES)).toMatchObject({
+      ok: false,
+      reason: 'Needs a 1:00 and a 5:00 effort.',
+    });
     expect(solveWatts(said('90 at 60 %'), FAST).ok).toBe(false);
   });
 
@@ -251,10 +336,17 @@ describe('the solved sixth', () => {
     const session = said('5 × 4:00 at 112 %, 2:00 easy between');
     const solved = solveWatts(session, FAST);
     if (!solved.ok) throw new Error(solved.reason);
-    const ways = aboveFtp(240, { ftpW: 262, pair: FAST.pair ?? null, bests: FAST.bests, goalW: 285 });
+    const ways = aboveFtp(240, {
+      ftpW: 262,
+      pair: FAST.pair ?? null,
+      bests: FAST.bests,
+      goalW: 285,
+    });
     const own = ways.ways.find(({ id }) => id === 'bests')?.watts?.value ?? 0;
     expect(chosenWatts(ways, solved.value)?.value).toBe(Math.min(own, solved.value.watts.value));
-    expect(chosenWatts(aboveFtp(240, { ftpW: 262, pair: null, bests: [], goalW: null }), null)?.value).toBe(296);
+    expect(
+      chosenWatts(aboveFtp(240, { ftpW: 262, pair: null, bests: [], goalW: null }), null)?.value,
+    ).toBe(296);
   });
 });
 
@@ -275,44 +367,68 @@ describe('fit it', () => {
     const session = said('20 easy, 3 × 15 at 88–94 %, 5 easy between, 10 down');
     const total = fitToTotal(session, 5400);
     expect(total.ok && sessionNumbers(total.value.plan, INES).totalS.value).toBe(5400);
-    expect(fitToTotal(session, 3000)).toMatchObject({ ok: false, reason: expect.stringContaining('so the ends cannot fit') });
+    expect(fitToTotal(session, 3000)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('so the ends cannot fit'),
+    });
     for (const wanted of [60, 75, 90, 120]) {
       const fitted = fitToLoad(session, INES, wanted);
-      expect(fitted.ok && Math.abs(sessionNumbers(fitted.value.plan, INES).load.value - wanted)).toBeLessThan(2);
+      expect(
+        fitted.ok && Math.abs(sessionNumbers(fitted.value.plan, INES).load.value - wanted),
+      ).toBeLessThan(2);
     }
     const hill = fitToHill(session, { name: 'Quarry Lane', metres: 2400, gradientPercent: 7 });
-    expect(hill.ok && printSentence(hill.value.plan)).toContain('3 × to the top of Quarry Lane at 88–94 %, 4:30 easy between');
-    expect(fitToHill(said('90 at 60 %'), { name: 'Quarry Lane', metres: 2400, gradientPercent: 7 }).ok).toBe(false);
+    expect(hill.ok && printSentence(hill.value.plan)).toContain(
+      '3 × to the top of Quarry Lane at 88–94 %, 4:30 easy between',
+    );
+    expect(
+      fitToHill(said('90 at 60 %'), { name: 'Quarry Lane', metres: 2400, gradientPercent: 7 }).ok,
+    ).toBe(false);
   });
 });
 
 describe('rungs of the ladder', () => {
   it('below FTP minutes are added, above it watts; 8:00 and more up to 105 % take minutes to 40 first', () => {
-    expect([leverOf(95, 600, 1200), leverOf(115, 180, 900), leverOf(103, 480, 1920), leverOf(103, 480, 2400)]).toEqual(['time', 'watts', 'time', 'watts']);
+    expect([
+      leverOf(95, 600, 1200),
+      leverOf(115, 180, 900),
+      leverOf(103, 480, 1920),
+      leverOf(103, 480, 2400),
+    ]).toEqual(['time', 'watts', 'time', 'watts']);
     const up = (text: string): string => {
       const next = progress(said(text), 1);
       return next.ok ? printSentence(next.value.plan) : next.reason;
     };
     expect(up('3 × 12 at 88–94 %, 6 easy between')).toBe('4 × 10:00 at 88–94 %, 5:00 easy between');
     expect(up('3 × 15 at 95 %, 5 easy between')).toBe('4 × 12:00 at 95 %, 4:00 easy between');
-    expect(up('5 × 3:00 at 115–118 %, 3 easy between')).toBe('5 × 3:00 at 117–120 %, 3:00 easy between');
+    expect(up('5 × 3:00 at 115–118 %, 3 easy between')).toBe(
+      '5 × 3:00 at 117–120 %, 3:00 easy between',
+    );
     expect(up('90 at 56–75 %')).toBe('1 h 45 at 56–75 %');
     expect(up('6 × 20 at 95 %, 5 easy between')).toContain('the top of the ladder');
   });
 
   it('a rung up has more time at the same target or more watts in the same time, and down comes back below', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 6 }), fc.integer({ min: 2, max: 20 }), fc.integer({ min: 76, max: 120 }), (reps, minutes, percent) => {
-        const session = said(`${reps} × ${minutes} min at ${percent} %, 3:00 easy between`);
-        const next = progress(session, 1);
-        fc.pre(next.ok);
-        if (!next.ok) return;
-        const [before, after] = [sessionNumbers(session, INES), sessionNumbers(next.value.plan, INES)];
-        const moreTime = after.timeAtTargetS.value > before.timeAtTargetS.value;
-        expect(moreTime).toBe(leverOf(percent, minutes * 60, reps * minutes * 60) === 'time');
-        if (!moreTime) expect(after.timeAtTargetS.value).toBe(before.timeAtTargetS.value);
-        if (!moreTime) expect(after.load.value).toBeGreaterThan(before.load.value);
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 6 }),
+        fc.integer({ min: 2, max: 20 }),
+        fc.integer({ min: 76, max: 120 }),
+        (reps, minutes, percent) => {
+          const session = said(`${reps} × ${minutes} min at ${percent} %, 3:00 easy between`);
+          const next = progress(session, 1);
+          fc.pre(next.ok);
+          if (!next.ok) return;
+          const [before, after] = [
+            sessionNumbers(session, INES),
+            sessionNumbers(next.value.plan, INES),
+          ];
+          const moreTime = after.timeAtTargetS.value > before.timeAtTargetS.value;
+          expect(moreTime).toBe(leverOf(percent, minutes * 60, reps * minutes * 60) === 'time');
+          if (!moreTime) expect(after.timeAtTargetS.value).toBe(before.timeAtTargetS.value);
+          if (!moreTime) expect(after.load.value).toBeGreaterThan(before.load.value);
+        },
+      ),
     );
   });
 });
@@ -327,7 +443,13 @@ describe('what a coach would pick', () => {
     expect(defaultRest('anaerobic', 60, 'build').seconds).toBe(180);
     expect(defaultRest('sprint', 10, 'build').seconds).toBe(30);
     expect(defaultRest('sprint', 10, 'base').seconds).toBe(120);
-    expect([seasonOf(null), seasonOf(20), seasonOf(16), seasonOf(0), seasonOf(-3)]).toEqual(['base', 'base', 'build', 'build', 'base']);
+    expect([seasonOf(null), seasonOf(20), seasonOf(16), seasonOf(0), seasonOf(-3)]).toEqual([
+      'base',
+      'base',
+      'build',
+      'build',
+      'base',
+    ]);
   });
 
   it.each([
@@ -352,14 +474,17 @@ describe('what a coach would pick', () => {
 });
 
 describe('the book', () => {
-  const all = BOOK.flatMap((family) => family.sessions.map((session) => [session.id, family, session] as const));
+  const all = BOOK.flatMap((family) =>
+    family.sessions.map((session) => [session.id, family, session] as const),
+  );
 
   it('has every family of the handbook, each with its purpose, its use and its ladder', () => {
     expect(BOOK).toHaveLength(23);
     expect(new Set(all.map(([id]) => id)).size).toBe(all.length);
     for (const family of BOOK) {
       expect(SYSTEMS).toContain(family.system);
-      for (const text of [family.purpose, family.forWhom, family.progression, family.feel]) expect(text).toMatch(/^\S.*\.$/);
+      for (const text of [family.purpose, family.forWhom, family.progression, family.feel])
+        expect(text).toMatch(/^\S.*\.$/);
     }
   });
 
@@ -378,7 +503,11 @@ describe('the book', () => {
   it('each ladder of one kind of rep climbs, rung by rung', () => {
     for (const id of ['endurance', 'no-let-up', 'kicks', 'over-unders', 'tempo', 'sprints']) {
       const family = BOOK.find((each) => each.id === id);
-      const loads = (family?.sessions ?? []).map((session) => sessionNumbers(planFromBook(family as (typeof BOOK)[number], session, newId), FAST).load.value);
+      const loads = (family?.sessions ?? []).map(
+        (session) =>
+          sessionNumbers(planFromBook(family as (typeof BOOK)[number], session, newId), FAST).load
+            .value,
+      );
       expect([...loads].sort((one, other) => one - other)).toEqual(loads);
       expect(loads.length).toBeGreaterThan(1);
     }
@@ -388,10 +517,16 @@ describe('the book', () => {
     const family = BOOK.find(({ id }) => id === 'unfuelled');
     const made = family?.sessions[0] && planFromBook(family, family.sessions[0], newId);
     if (!made) throw new Error('no unfuelled ride');
-    const health = { maximal: true, heartRate: true, unfuelled: true, bloodSampling: true, reasons: [] };
+    const health = {
+      maximal: true,
+      heartRate: true,
+      unfuelled: true,
+      bloodSampling: true,
+      reasons: [],
+    };
     expect(healthRefusal(made, INES, health)).toBeNull();
-    expect(healthRefusal(made, INES, { ...health, unfuelled: false, reasons: ['Diabetes: yes.'] })).toBe(
-      'It is an unfuelled ride, which the health screen of Ines rules out. Diabetes: yes.',
-    );
+    expect(
+      healthRefusal(made, INES, { ...health, unfuelled: false, reasons: ['Diabetes: yes.'] }),
+    ).toBe('It is an unfuelled ride, which the health screen of Ines rules out. Diabetes: yes.');
   });
 });

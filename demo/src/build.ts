@@ -1,7 +1,15 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { NewTest, RecordingWithStreams, Rider, Session, Test } from '@uphill/api';
-import { EMPTY_SETUP, findEfforts, HEALTH_QUESTIONS, preparePower, protocolOf, readEfforts, writeCsvRecording } from '@uphill/core';
+import {
+  EMPTY_SETUP,
+  findEfforts,
+  HEALTH_QUESTIONS,
+  preparePower,
+  protocolOf,
+  readEfforts,
+  writeCsvRecording,
+} from '@uphill/core';
 import { buildApp, openDatabase } from '@uphill/server';
 import { addDays, formatISO } from 'date-fns';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
@@ -33,19 +41,32 @@ export function dayFromToday(days: number): string {
  *
  * @param rideDays how many days of rides each rider has
  */
-export async function buildDemo(database: string, say: (line: string) => void, rideDays = RIDE_DAYS): Promise<void> {
+export async function buildDemo(
+  database: string,
+  say: (line: string) => void,
+  rideDays = RIDE_DAYS,
+): Promise<void> {
   const app = await buildApp({ database, demo: true });
   const headers = { host: '127.0.0.1' };
   const server: Server = {
     async ask<T>(method: 'GET' | 'POST' | 'PATCH', url: string, body?: unknown) {
-      const answer = await app.inject({ method, url: `/api${url}`, headers, ...(body === undefined ? {} : { payload: body as object }) });
+      const answer = await app.inject({
+        method,
+        url: `/api${url}`,
+        headers,
+        ...(body === undefined ? {} : { payload: body as object }),
+      });
       if (answer.statusCode >= 400) throw new Error(`${method} ${url}: ${answer.body}`);
       return answer.json<T>();
     },
     async upload(riderId, name, content) {
       const edge = 'demo-edge';
       const head = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: application/octet-stream\r\n\r\n`;
-      const payload = Buffer.concat([Buffer.from(head), content, Buffer.from(`\r\n--${edge}--\r\n`)]);
+      const payload = Buffer.concat([
+        Buffer.from(head),
+        content,
+        Buffer.from(`\r\n--${edge}--\r\n`),
+      ]);
       const answer = await app.inject({
         method: 'POST',
         url: `/api/riders/${riderId}/recordings`,
@@ -59,7 +80,8 @@ export async function buildDemo(database: string, say: (line: string) => void, r
   try {
     for (const hill of DEMO_HILLS) await server.ask('POST', '/hills', hill);
     const sessions: Record<string, Session> = {};
-    for (const [key, plan] of Object.entries(DEMO_SESSIONS)) sessions[key] = await server.ask<Session>('POST', '/sessions', { plan });
+    for (const [key, plan] of Object.entries(DEMO_SESSIONS))
+      sessions[key] = await server.ask<Session>('POST', '/sessions', { plan });
     for (const demo of DEMO_RIDERS) await buildRider(demo, server, sessions, rideDays, say);
   } finally {
     await app.close();
@@ -71,26 +93,49 @@ export async function buildDemo(database: string, say: (line: string) => void, r
   writeRecordings(path.join(path.dirname(database), 'recordings'));
 }
 
-async function buildRider(demo: DemoRider, server: Server, sessions: Record<string, Session>, rideDays: number, say: (line: string) => void): Promise<void> {
+async function buildRider(
+  demo: DemoRider,
+  server: Server,
+  sessions: Record<string, Session>,
+  rideDays: number,
+  say: (line: string) => void,
+): Promise<void> {
   const { ask } = server;
   const id = await addRider(demo, ask);
   const before = demo.sourcesBefore?.[0];
   const rides = await bringRidesIn(id, demo, server, rideDays);
   for (const test of demo.tests) {
-    if (before && test.daysAgo < before.untilDaysAgo) await setSource(id, demo.fields.powerSource, ask);
+    if (before && test.daysAgo < before.untilDaysAgo)
+      await setSource(id, demo.fields.powerSource, ask);
     await storeTest(id, demo, test, server);
   }
   if (before) await setSource(id, demo.fields.powerSource, ask);
   for (const { inDays, session, state, rpe, note } of DEMO_DAYS[demo.fields.name] ?? []) {
-    const [day] = await ask<{ id: string }[]>('POST', `/riders/${id}/placed`, { sessionId: sessions[session]?.id, dates: [dayFromToday(inDays)] });
-    if (state && day) await ask('PATCH', `/placed/${day.id}`, { version: 1, state, rpe: rpe ?? null, note: note ?? '' });
+    const [day] = await ask<{ id: string }[]>('POST', `/riders/${id}/placed`, {
+      sessionId: sessions[session]?.id,
+      dates: [dayFromToday(inDays)],
+    });
+    if (state && day)
+      await ask('PATCH', `/placed/${day.id}`, {
+        version: 1,
+        state,
+        rpe: rpe ?? null,
+        note: note ?? '',
+      });
   }
-  say(`${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${DEMO_DAYS[demo.fields.name]?.length ?? 0} days`);
+  say(
+    `${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${DEMO_DAYS[demo.fields.name]?.length ?? 0} days`,
+  );
 }
 
 /** The rider with everything measured of the body. */
 async function addRider(demo: DemoRider, ask: Server['ask']): Promise<string> {
-  const goal = demo.goal && { name: demo.goal.name, date: dayFromToday(demo.goal.inDays), watts: demo.goal.watts, seconds: demo.goal.seconds };
+  const goal = demo.goal && {
+    name: demo.goal.name,
+    date: dayFromToday(demo.goal.inDays),
+    watts: demo.goal.watts,
+    seconds: demo.goal.seconds,
+  };
   const before = demo.sourcesBefore?.[0];
   const fields = {
     ...demo.fields,
@@ -102,7 +147,8 @@ async function addRider(demo: DemoRider, ask: Server['ask']): Promise<string> {
     powerSource: before?.source ?? demo.fields.powerSource,
   };
   const { id } = await ask<Rider>('POST', '/riders', fields);
-  for (const [daysAgo, kg] of demo.kg) await ask('POST', `/riders/${id}/body-mass`, { date: dayFromToday(-daysAgo), kg });
+  for (const [daysAgo, kg] of demo.kg)
+    await ask('POST', `/riders/${id}/body-mass`, { date: dayFromToday(-daysAgo), kg });
   const first = dayFromToday(-STORY_DAYS);
   for (const [kind, bpm] of [
     ['resting', demo.body.restingBpm],
@@ -121,7 +167,9 @@ async function setSource(id: string, powerSource: string, ask: Server['ask']): P
 
 async function storeHealth(id: string, demo: DemoRider, ask: Server['ask']): Promise<void> {
   const { yes, note, cleared } = demo.health;
-  const answers = Object.fromEntries(HEALTH_QUESTIONS.map((question) => [question.id, yes.includes(question.id) ? 'yes' : 'no']));
+  const answers = Object.fromEntries(
+    HEALTH_QUESTIONS.map((question) => [question.id, yes.includes(question.id) ? 'yes' : 'no']),
+  );
   const daysAgo = cleared?.[1] ?? STORY_DAYS;
   await ask('POST', `/riders/${id}/health`, {
     date: dayFromToday(-daysAgo),
@@ -133,12 +181,19 @@ async function storeHealth(id: string, demo: DemoRider, ask: Server['ask']): Pro
 }
 
 /** Rides are ridden one after another while the server reads those before. */
-async function bringRidesIn(id: string, demo: DemoRider, { upload }: Server, rideDays: number): Promise<number> {
+async function bringRidesIn(
+  id: string,
+  demo: DemoRider,
+  { upload }: Server,
+  rideDays: number,
+): Promise<number> {
   const onTheirWay = new Set<Promise<unknown>>();
   let rides = 0;
   for (const { daysAgo, name, make } of ridesOf(demo, rideDays)) {
     const day = dayFromToday(-daysAgo);
-    const sent = upload(id, name.replace(String(daysAgo), day), make(day)).finally(() => onTheirWay.delete(sent));
+    const sent = upload(id, name.replace(String(daysAgo), day), make(day)).finally(() =>
+      onTheirWay.delete(sent),
+    );
     onTheirWay.add(sent);
     rides += 1;
     // The threads of the server get their turn.
@@ -149,7 +204,12 @@ async function bringRidesIn(id: string, demo: DemoRider, { upload }: Server, rid
   return rides;
 }
 
-async function storeTest(riderId: string, demo: DemoRider, test: DemoTest, { ask, upload }: Server): Promise<void> {
+async function storeTest(
+  riderId: string,
+  demo: DemoRider,
+  test: DemoTest,
+  { ask, upload }: Server,
+): Promise<void> {
   const date = dayFromToday(-test.daysAgo);
   const { ftp: history, powerSource } = await ask<Rider>('GET', `/riders/${riderId}`);
   const ridden = rideTest(demo, test);
@@ -163,7 +223,18 @@ async function storeTest(riderId: string, demo: DemoRider, test: DemoTest, { ask
     powerSource,
     ramp: hasRamp ? ridden.ramp : null,
     expectedW: history.at(-1)?.usedW ?? null,
-    setup: { ...EMPTY_SETUP, ...test.setup, answers: { easyDayBefore: true, fed: true, motivated: true, notAlone: true, water: true, ...test.setup?.answers } },
+    setup: {
+      ...EMPTY_SETUP,
+      ...test.setup,
+      answers: {
+        easyDayBefore: true,
+        fed: true,
+        motivated: true,
+        notAlone: true,
+        water: true,
+        ...test.setup?.answers,
+      },
+    },
     note: test.note,
     accept: null,
     testDayId: null,
@@ -171,7 +242,11 @@ async function storeTest(riderId: string, demo: DemoRider, test: DemoTest, { ask
     ...readingOf(test, ridden, recording),
   };
   const stored = await ask<Test>('POST', `/riders/${riderId}/tests`, body);
-  if (test.withdrawn) await ask('PATCH', `/riders/${riderId}/tests/${stored.id}`, { version: stored.version, withdrawn: test.withdrawn });
+  if (test.withdrawn)
+    await ask('PATCH', `/riders/${riderId}/tests/${stored.id}`, {
+      version: stored.version,
+      withdrawn: test.withdrawn,
+    });
   if (stored.measuredW === null) return;
   await ask('POST', `/riders/${riderId}/ftp`, {
     testId: stored.id,
@@ -182,12 +257,20 @@ async function storeTest(riderId: string, demo: DemoRider, test: DemoTest, { ask
 }
 
 /** Reads a demo recording the way the test page does. */
-function readingOf(test: DemoTest, ridden: RiddenTest, recording: RecordingWithStreams): Pick<NewTest, 'readingW' | 'meanBpm' | 'details' | 'effort'> {
+function readingOf(
+  test: DemoTest,
+  ridden: RiddenTest,
+  recording: RecordingWithStreams,
+): Pick<NewTest, 'readingW' | 'meanBpm' | 'details' | 'effort'> {
   const protocol = protocolOf(test.protocol);
   const watts = preparePower(recording.watts).clock;
   const found = findEfforts(protocol, watts, ridden.ramp, recording.bpm);
   const efforts = found.ok ? found.value : {};
-  const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({ id: id as 'main', startS, endS }));
+  const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({
+    id: id as 'main',
+    startS,
+    endS,
+  }));
   const effort =
     parts.length === 0
       ? null
@@ -197,8 +280,15 @@ function readingOf(test: DemoTest, ridden: RiddenTest, recording: RecordingWithS
           endS: Math.max(...parts.map(({ endS }) => endS)),
           parts: parts.length > 1 ? parts : [],
         };
-  if (test.typedBpm !== undefined) return { readingW: null, meanBpm: null, details: { kind: 'heartRate', meanBpm: test.typedBpm, distanceKm: null }, effort };
-  if (protocol.reading.kind === 'lactate') return { readingW: null, meanBpm: null, details: lactateOf(ridden), effort };
+  if (test.typedBpm !== undefined)
+    return {
+      readingW: null,
+      meanBpm: null,
+      details: { kind: 'heartRate', meanBpm: test.typedBpm, distanceKm: null },
+      effort,
+    };
+  if (protocol.reading.kind === 'lactate')
+    return { readingW: null, meanBpm: null, details: lactateOf(ridden), effort };
   const read = readEfforts(protocol, { watts, bpm: recording.bpm }, efforts, ridden.ramp);
   if (!read.ok) throw new Error(`${test.protocol}: ${read.reason}`);
   const { readingW, meanBpm, details } = read.value.measured;
@@ -210,8 +300,20 @@ function writeRecordings(folder: string): void {
   mkdirSync(folder, { recursive: true });
   const [ines, tomas] = DEMO_RIDERS;
   if (!ines || !tomas) return;
-  const ramp = rideTest(ines, { daysAgo: 1, protocol: 'ramp', form: 1.01, ramp: { startW: 100, stepW: 20 }, note: '' });
+  const ramp = rideTest(ines, {
+    daysAgo: 1,
+    protocol: 'ramp',
+    form: 1.01,
+    ramp: { startW: 100, stepW: 20 },
+    note: '',
+  });
   const twenty = rideTest(tomas, { daysAgo: 2, protocol: 'twenty-minute', form: 1.02, note: '' });
-  writeFileSync(path.join(folder, 'ines-ramp.csv'), writeCsvRecording(ramp.ride.seconds, `${dayFromToday(-1)}T18:05:00`));
-  writeFileSync(path.join(folder, 'tomas-twenty-minutes.csv'), writeCsvRecording(twenty.ride.seconds, `${dayFromToday(-2)}T18:05:00`));
+  writeFileSync(
+    path.join(folder, 'ines-ramp.csv'),
+    writeCsvRecording(ramp.ride.seconds, `${dayFromToday(-1)}T18:05:00`),
+  );
+  writeFileSync(
+    path.join(folder, 'tomas-twenty-minutes.csv'),
+    writeCsvRecording(twenty.ride.seconds, `${dayFromToday(-2)}T18:05:00`),
+  );
 }

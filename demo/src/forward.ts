@@ -17,9 +17,16 @@ const DAYS: readonly (readonly [table: string, column: string])[] = [
 export async function moveForward(db: Db, days: number): Promise<void> {
   const by = `+${days} days`;
   await db.transaction().execute(async (trx) => {
-    for (const [table, column] of DAYS) await sql`UPDATE ${sql.table(table)} SET ${sql.ref(column)} = date(${sql.ref(column)}, ${by})`.execute(trx);
-    await sql`UPDATE recordings SET started_at = strftime('%Y-%m-%dT%H:%M:%S', started_at, ${by}) WHERE started_at IS NOT NULL`.execute(trx);
-    await sql`UPDATE riders SET goal = json_set(goal, '$.date', date(json_extract(goal, '$.date'), ${by})) WHERE goal IS NOT NULL`.execute(trx);
+    for (const [table, column] of DAYS)
+      await sql`UPDATE ${sql.table(table)} SET ${sql.ref(column)} = date(${sql.ref(column)}, ${by})`.execute(
+        trx,
+      );
+    await sql`UPDATE recordings SET started_at = strftime('%Y-%m-%dT%H:%M:%S', started_at, ${by}) WHERE started_at IS NOT NULL`.execute(
+      trx,
+    );
+    await sql`UPDATE riders SET goal = json_set(goal, '$.date', date(json_extract(goal, '$.date'), ${by})) WHERE goal IS NOT NULL`.execute(
+      trx,
+    );
     // Undo would bring days of the old story back.
     await trx.deleteFrom('journal').execute();
   });

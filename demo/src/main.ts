@@ -7,8 +7,12 @@ import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { buildDemo, dayFromToday } from './build.ts';
 import { moveForward } from './forward.ts';
 
-const { values } = parseArgs({ options: { fresh: { type: 'boolean' }, port: { type: 'string' }, folder: { type: 'string' } } });
-const folder = path.resolve(values.folder ?? fileURLToPath(new URL('../../.data/demo', import.meta.url)));
+const { values } = parseArgs({
+  options: { fresh: { type: 'boolean' }, port: { type: 'string' }, folder: { type: 'string' } },
+});
+const folder = path.resolve(
+  values.folder ?? fileURLToPath(new URL('../../.data/demo', import.meta.url)),
+);
 const database = path.join(folder, 'uphill-count.sqlite');
 const toldOn = path.join(folder, 'told-on.txt');
 

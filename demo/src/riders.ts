@@ -1,5 +1,11 @@
 import type { RiderFields } from '@uphill/api';
-import { PLAIN_RIDER, type ProtocolId, type RampShape, type Setup, type SimulatedRider } from '@uphill/core';
+import {
+  PLAIN_RIDER,
+  type ProtocolId,
+  type RampShape,
+  type Setup,
+  type SimulatedRider,
+} from '@uphill/core';
 
 /** A test the demo rider rode, so many days ago, with the form of that day. */
 export interface DemoTest {
@@ -24,24 +30,44 @@ export interface DemoTest {
 
 export interface DemoRider {
   readonly seed: number;
-  readonly fields: Omit<RiderFields, 'goal' | 'schemeId' | 'retestWeeks' | 'hideMass' | 'sessionShown'>;
+  readonly fields: Omit<
+    RiderFields,
+    'goal' | 'schemeId' | 'retestWeeks' | 'hideMass' | 'sessionShown'
+  >;
   readonly schemeId?: string;
   /** Left out: from the day before. */
   readonly sessionShown?: RiderFields['sessionShown'];
-  readonly goal: { readonly name: string; readonly inDays: number; readonly watts: number | null; readonly seconds: number | null } | null;
+  readonly goal: {
+    readonly name: string;
+    readonly inDays: number;
+    readonly watts: number | null;
+    readonly seconds: number | null;
+  } | null;
   readonly body: SimulatedRider;
   readonly kg: readonly (readonly [daysAgo: number, kg: number])[];
   readonly thresholdBpm: number;
   /** Power sources of before, oldest first; the one in `fields` is today's. */
-  readonly sourcesBefore?: readonly { readonly untilDaysAgo: number; readonly source: RiderFields['powerSource'] }[];
-  readonly health: { readonly yes: readonly string[]; readonly note: string; readonly cleared: readonly [by: string, daysAgo: number] | null };
+  readonly sourcesBefore?: readonly {
+    readonly untilDaysAgo: number;
+    readonly source: RiderFields['powerSource'];
+  }[];
+  readonly health: {
+    readonly yes: readonly string[];
+    readonly note: string;
+    readonly cleared: readonly [by: string, daysAgo: number] | null;
+  };
   readonly tests: readonly DemoTest[];
   /** Days without a ride: a missed week, a broken collarbone. */
   readonly away: readonly (readonly [fromDaysAgo: number, toDaysAgo: number])[];
 }
 
 const STANDARD: RampShape = { startW: 100, stepW: 20 };
-const GARAGE: Partial<Setup> = { place: 'trainer', bike: 'winter bike', trainer: 'the one in the garage', tyreBar: 6.5 };
+const GARAGE: Partial<Setup> = {
+  place: 'trainer',
+  bike: 'winter bike',
+  trainer: 'the one in the garage',
+  tyreBar: 6.5,
+};
 const NO_HEALTH = { yes: [], note: '', cleared: null } as const;
 
 /** The Tarnside Evening Wheelers: a made-up club in a made-up valley. */
@@ -57,7 +83,17 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'All-rounder. Likes the evening, dislikes the trainer.',
     },
     goal: { name: 'Salt Road climb', inDays: 103, watts: 285, seconds: 2280 },
-    body: { ...PLAIN_RIDER, cpW: 263, wPrimeJ: 16_500, pmaxW: 930, restingBpm: 47, maximalBpm: 187, cadenceRpm: 88, noiseW: 7, pacingError: 0.005 },
+    body: {
+      ...PLAIN_RIDER,
+      cpW: 263,
+      wPrimeJ: 16_500,
+      pmaxW: 930,
+      restingBpm: 47,
+      maximalBpm: 187,
+      cadenceRpm: 88,
+      noiseW: 7,
+      pacingError: 0.005,
+    },
     kg: [
       [260, 63.1],
       [180, 62.4],
@@ -67,10 +103,36 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
     thresholdBpm: 166,
     health: NO_HEALTH,
     tests: [
-      { daysAgo: 266, protocol: 'ramp', form: 0.9, ramp: STANDARD, setup: GARAGE, note: 'Garage, fan on. First test of all.' },
-      { daysAgo: 214, protocol: 'five-minute', form: 0.92, setup: { place: 'road', bike: 'road bike' }, note: 'Quarry Lane, lower half.' },
-      { daysAgo: 151, protocol: 'twenty-minute', form: 0.94, setup: { place: 'road', bike: 'road bike' }, note: 'Quarry Lane, some wind.' },
-      { daysAgo: 89, protocol: 'ramp', form: 0.96, ramp: STANDARD, setup: { ...GARAGE, tyreBar: 7 }, note: 'Garage again, same fan.' },
+      {
+        daysAgo: 266,
+        protocol: 'ramp',
+        form: 0.9,
+        ramp: STANDARD,
+        setup: GARAGE,
+        note: 'Garage, fan on. First test of all.',
+      },
+      {
+        daysAgo: 214,
+        protocol: 'five-minute',
+        form: 0.92,
+        setup: { place: 'road', bike: 'road bike' },
+        note: 'Quarry Lane, lower half.',
+      },
+      {
+        daysAgo: 151,
+        protocol: 'twenty-minute',
+        form: 0.94,
+        setup: { place: 'road', bike: 'road bike' },
+        note: 'Quarry Lane, some wind.',
+      },
+      {
+        daysAgo: 89,
+        protocol: 'ramp',
+        form: 0.96,
+        ramp: STANDARD,
+        setup: { ...GARAGE, tyreBar: 7 },
+        note: 'Garage again, same fan.',
+      },
       {
         daysAgo: 40,
         protocol: 'four-efforts',
@@ -80,7 +142,13 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
         usedW: 254,
         reason: 'rough: the ramp before says a little more',
       },
-      { daysAgo: 19, protocol: 'twenty-minute', form: 1, setup: { place: 'road', bike: 'road bike' }, note: 'Quarry Lane, dry and still.' },
+      {
+        daysAgo: 19,
+        protocol: 'twenty-minute',
+        form: 1,
+        setup: { place: 'road', bike: 'road bike' },
+        note: 'Quarry Lane, dry and still.',
+      },
     ],
     away: [[132, 126]],
   },
@@ -95,7 +163,17 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'Long hilly rides. Knee sore at low cadence: build slowly.',
     },
     goal: { name: 'Beacon Steps round, 94 km', inDays: 61, watts: null, seconds: null },
-    body: { ...PLAIN_RIDER, cpW: 252, wPrimeJ: 15_000, pmaxW: 860, restingBpm: 52, maximalBpm: 174, cadenceRpm: 82, pacingError: 0.01, lt1Share: 0.77 },
+    body: {
+      ...PLAIN_RIDER,
+      cpW: 252,
+      wPrimeJ: 15_000,
+      pmaxW: 860,
+      restingBpm: 52,
+      maximalBpm: 174,
+      cadenceRpm: 82,
+      pacingError: 0.01,
+      lt1Share: 0.77,
+    },
     kg: [
       [250, 87.5],
       [160, 86.2],
@@ -104,10 +182,27 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
     ],
     thresholdBpm: 154,
     sourcesBefore: [{ untilDaysAgo: 100, source: 'trainer' }],
-    health: { yes: ['medication'], note: 'Tablets for the stomach; over 45.', cleared: ['his doctor in the valley', 258] },
+    health: {
+      yes: ['medication'],
+      note: 'Tablets for the stomach; over 45.',
+      cleared: ['his doctor in the valley', 258],
+    },
     tests: [
-      { daysAgo: 256, protocol: 'ramp', form: 0.91, ramp: STANDARD, setup: GARAGE, note: 'On the trainer.' },
-      { daysAgo: 186, protocol: 'thirty-minute', form: 0.93, setup: GARAGE, note: 'Half an hour on the trainer, radio on.' },
+      {
+        daysAgo: 256,
+        protocol: 'ramp',
+        form: 0.91,
+        ramp: STANDARD,
+        setup: GARAGE,
+        note: 'On the trainer.',
+      },
+      {
+        daysAgo: 186,
+        protocol: 'thirty-minute',
+        form: 0.93,
+        setup: GARAGE,
+        note: 'Half an hour on the trainer, radio on.',
+      },
       {
         daysAgo: 118,
         protocol: 'lactate-steps',
@@ -138,7 +233,16 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'Strong sprint for her FTP. Ramp tests flatter her.',
     },
     goal: null,
-    body: { ...PLAIN_RIDER, cpW: 236, wPrimeJ: 23_500, pmaxW: 1180, restingBpm: 50, maximalBpm: 193, cadenceRpm: 89, noiseW: 9 },
+    body: {
+      ...PLAIN_RIDER,
+      cpW: 236,
+      wPrimeJ: 23_500,
+      pmaxW: 1180,
+      restingBpm: 50,
+      maximalBpm: 193,
+      cadenceRpm: 89,
+      noiseW: 9,
+    },
     kg: [
       [150, 64],
       [12, 63.5],
@@ -146,9 +250,27 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
     thresholdBpm: 172,
     health: NO_HEALTH,
     tests: [
-      { daysAgo: 247, protocol: 'twenty-minute', form: 0.93, setup: { place: 'road', bike: 'track bike with gears' }, note: 'Fen Loop.' },
-      { daysAgo: 131, protocol: 'one-and-five', form: 0.97, setup: { place: 'road', bike: 'track bike with gears' }, note: 'Fen Loop, tail wind both times.' },
-      { daysAgo: 75, protocol: 'twenty-minute', form: 0.98, setup: { place: 'road', bike: 'track bike with gears' }, note: 'Fen Loop, some wind.' },
+      {
+        daysAgo: 247,
+        protocol: 'twenty-minute',
+        form: 0.93,
+        setup: { place: 'road', bike: 'track bike with gears' },
+        note: 'Fen Loop.',
+      },
+      {
+        daysAgo: 131,
+        protocol: 'one-and-five',
+        form: 0.97,
+        setup: { place: 'road', bike: 'track bike with gears' },
+        note: 'Fen Loop, tail wind both times.',
+      },
+      {
+        daysAgo: 75,
+        protocol: 'twenty-minute',
+        form: 0.98,
+        setup: { place: 'road', bike: 'track bike with gears' },
+        note: 'Fen Loop, some wind.',
+      },
       {
         daysAgo: 26,
         protocol: 'ramp',
@@ -174,7 +296,17 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
     },
     schemeId: 'seven-overlapping',
     goal: { name: 'Salt Road climb', inDays: 103, watts: 260, seconds: 2640 },
-    body: { ...PLAIN_RIDER, cpW: 243, wPrimeJ: 11_000, pmaxW: 690, restingBpm: 44, maximalBpm: 181, cadenceRpm: 85, noiseW: 5, pacingError: 0 },
+    body: {
+      ...PLAIN_RIDER,
+      cpW: 243,
+      wPrimeJ: 11_000,
+      pmaxW: 690,
+      restingBpm: 44,
+      maximalBpm: 181,
+      cadenceRpm: 85,
+      noiseW: 5,
+      pacingError: 0,
+    },
     kg: [
       [140, 76],
       [20, 75],
@@ -182,10 +314,36 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
     thresholdBpm: 163,
     health: NO_HEALTH,
     tests: [
-      { daysAgo: 258, protocol: 'full-stage-ramp', form: 0.92, ramp: STANDARD, setup: GARAGE, note: '' },
-      { daysAgo: 187, protocol: 'on-off-twenty', form: 0.95, setup: GARAGE, note: 'Half minutes, the same to the second.' },
-      { daysAgo: 96, protocol: 'full-stage-ramp', form: 0.97, ramp: STANDARD, setup: GARAGE, note: '' },
-      { daysAgo: 47, protocol: 'twenty-minute', form: 0.99, setup: { place: 'road', bike: 'road bike' }, note: 'Ridden like a clock.' },
+      {
+        daysAgo: 258,
+        protocol: 'full-stage-ramp',
+        form: 0.92,
+        ramp: STANDARD,
+        setup: GARAGE,
+        note: '',
+      },
+      {
+        daysAgo: 187,
+        protocol: 'on-off-twenty',
+        form: 0.95,
+        setup: GARAGE,
+        note: 'Half minutes, the same to the second.',
+      },
+      {
+        daysAgo: 96,
+        protocol: 'full-stage-ramp',
+        form: 0.97,
+        ramp: STANDARD,
+        setup: GARAGE,
+        note: '',
+      },
+      {
+        daysAgo: 47,
+        protocol: 'twenty-minute',
+        form: 0.99,
+        setup: { place: 'road', bike: 'road bike' },
+        note: 'Ridden like a clock.',
+      },
       {
         daysAgo: 5,
         protocol: 'twenty-minute',
@@ -207,7 +365,15 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'No power meter and wants none. Rides by heart rate and feel.',
     },
     goal: { name: 'Beacon Steps round, 94 km', inDays: 61, watts: null, seconds: null },
-    body: { ...PLAIN_RIDER, cpW: 165, wPrimeJ: 11_000, pmaxW: 520, restingBpm: 56, maximalBpm: 171, cadenceRpm: 80 },
+    body: {
+      ...PLAIN_RIDER,
+      cpW: 165,
+      wPrimeJ: 11_000,
+      pmaxW: 520,
+      restingBpm: 56,
+      maximalBpm: 171,
+      cadenceRpm: 80,
+    },
     kg: [
       [200, 68],
       [60, 67],
@@ -215,7 +381,12 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
     thresholdBpm: 150,
     health: { yes: [], note: 'Over 45; rides most days.', cleared: ['the club doctor', 262] },
     tests: [
-      { daysAgo: 260, protocol: 'heart-rate-twenty', form: 0.95, note: 'Quarry Lane twice, no stop between.' },
+      {
+        daysAgo: 260,
+        protocol: 'heart-rate-twenty',
+        form: 0.95,
+        note: 'Quarry Lane twice, no stop between.',
+      },
       {
         daysAgo: 181,
         protocol: 'heart-rate-twenty',
@@ -225,7 +396,12 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
         note: 'The strap went silent on the second climb; the watch showed 141.',
         withdrawn: 'the strap dropped out for more than half of it',
       },
-      { daysAgo: 98, protocol: 'heart-rate-twenty', form: 0.98, note: 'Quarry Lane twice, as always.' },
+      {
+        daysAgo: 98,
+        protocol: 'heart-rate-twenty',
+        form: 0.98,
+        note: 'Quarry Lane twice, as always.',
+      },
       { daysAgo: 33, protocol: 'heart-rate-twenty', form: 1, note: 'Cool evening, same road.' },
     ],
     away: [[150, 144]],
@@ -242,7 +418,16 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
     },
     sessionShown: 'morning',
     goal: null,
-    body: { ...PLAIN_RIDER, cpW: 208, wPrimeJ: 14_500, pmaxW: 840, restingBpm: 51, maximalBpm: 190, cadenceRpm: 88, noiseW: 5 },
+    body: {
+      ...PLAIN_RIDER,
+      cpW: 208,
+      wPrimeJ: 14_500,
+      pmaxW: 840,
+      restingBpm: 51,
+      maximalBpm: 190,
+      cadenceRpm: 88,
+      noiseW: 5,
+    },
     kg: [
       [220, 69.8],
       [170, 70.5],
@@ -250,10 +435,27 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
     ],
     thresholdBpm: 168,
     sourcesBefore: [{ untilDaysAgo: 150, source: 'crank' }],
-    health: { yes: ['crash'], note: 'Collarbone, healed; no concussion.', cleared: ['the surgeon who set it', 70] },
+    health: {
+      yes: ['crash'],
+      note: 'Collarbone, healed; no concussion.',
+      cleared: ['the surgeon who set it', 70],
+    },
     tests: [
-      { daysAgo: 252, protocol: 'ramp', form: 1.22, ramp: STANDARD, setup: GARAGE, note: 'Before the crash.' },
-      { daysAgo: 170, protocol: 'twenty-minute', form: 1.25, setup: { place: 'road', bike: 'road bike' }, note: 'A week before the crash.' },
+      {
+        daysAgo: 252,
+        protocol: 'ramp',
+        form: 1.22,
+        ramp: STANDARD,
+        setup: GARAGE,
+        note: 'Before the crash.',
+      },
+      {
+        daysAgo: 170,
+        protocol: 'twenty-minute',
+        form: 1.25,
+        setup: { place: 'road', bike: 'road bike' },
+        note: 'A week before the crash.',
+      },
       {
         daysAgo: 12,
         protocol: 'ramp',

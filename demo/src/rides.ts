@@ -1,5 +1,15 @@
 import { gzipSync } from 'node:zlib';
-import { bell, type Meant, type Random, type RideFaults, rideMeant, seededRandom, type SimulatedRider, truthsOf, writeCsvRecording } from '@uphill/core';
+import {
+  bell,
+  type Meant,
+  type Random,
+  type RideFaults,
+  rideMeant,
+  seededRandom,
+  type SimulatedRider,
+  truthsOf,
+  writeCsvRecording,
+} from '@uphill/core';
 import type { DemoRider } from './riders.ts';
 
 /** A ride of the demo: the day, and the file that came back from it. */
@@ -11,7 +21,8 @@ export interface DemoRide {
 
 const MINUTE = 60;
 
-type Kind = 'endurance' | 'long' | 'threshold' | 'ceiling' | 'sprints' | 'group' | 'hill' | 'indoor';
+type Kind =
+  'endurance' | 'long' | 'threshold' | 'ceiling' | 'sprints' | 'group' | 'hill' | 'indoor';
 
 /** What is ridden on which weekday, four weeks in turn, the fourth easy. */
 const WEEKS: readonly (readonly (readonly [weekday: number, kind: Kind])[])[] = [
@@ -38,25 +49,39 @@ const WEEKS: readonly (readonly (readonly [weekday: number, kind: Kind])[])[] = 
 ];
 
 /** Nine months of rides, the oldest first; what the rider could do grows towards today. */
-export function* ridesOf(rider: DemoRider, days: number): Generator<Omit<DemoRide, 'bytes'> & { readonly make: (day: string) => Uint8Array }> {
+export function* ridesOf(
+  rider: DemoRider,
+  days: number,
+): Generator<Omit<DemoRide, 'bytes'> & { readonly make: (day: string) => Uint8Array }> {
   const first = rider.fields.name.split(' ')[0]?.toLowerCase() ?? 'rider';
   const withPower = rider.fields.powerSource !== 'none';
   for (let daysAgo = days; daysAgo >= 1; daysAgo -= 1) {
     const week = WEEKS[Math.floor((days - daysAgo) / 7) % WEEKS.length] ?? [];
     const kind = week.find(([weekday]) => weekday === (days - daysAgo) % 7)?.[1];
     const away = rider.away.some(([from, to]) => daysAgo <= from && daysAgo >= to);
-    const testing = rider.tests.some((test) => daysAgo - test.daysAgo <= 1 && daysAgo >= test.daysAgo);
+    const testing = rider.tests.some(
+      (test) => daysAgo - test.daysAgo <= 1 && daysAgo >= test.daysAgo,
+    );
     // Rurik cannot leave the hill alone, not even the day before a test.
     const stubborn = rider.seed === 41 && daysAgo === 6;
     if (!stubborn && (kind === undefined || away || testing)) continue;
-    const today = stubborn ? 'hill' : rider.fields.powerSource === 'trainer' && daysAgo < 66 ? 'indoor' : (kind ?? 'endurance');
+    const today = stubborn
+      ? 'hill'
+      : rider.fields.powerSource === 'trainer' && daysAgo < 66
+        ? 'indoor'
+        : (kind ?? 'endurance');
     yield {
       daysAgo,
       name: `${first}-${today}-${daysAgo}.csv.gz`,
       make: (day) => {
         const random = seededRandom(rider.seed * 7919 + daysAgo);
         const body = { ...rider.body, form: formOn(rider, daysAgo) * (1 + 0.012 * bell(random)) };
-        const seconds = rideMeant(body, meantFor(today, body, random), random, faultsOf(daysAgo, random));
+        const seconds = rideMeant(
+          body,
+          meantFor(today, body, random),
+          random,
+          faultsOf(daysAgo, random),
+        );
         return gzipSync(writeCsvRecording(seconds, `${day}T17:40:00`, withPower), { level: 4 });
       },
     };
@@ -68,30 +93,52 @@ function formOn({ tests }: DemoRider, daysAgo: number): number {
   const later = tests.find((test) => test.daysAgo <= daysAgo);
   const earlier = tests.findLast((test) => test.daysAgo > daysAgo);
   if (!later || !earlier) return (later ?? earlier)?.form ?? 1;
-  return earlier.form + ((earlier.daysAgo - daysAgo) / (earlier.daysAgo - later.daysAgo)) * (later.form - earlier.form);
+  return (
+    earlier.form +
+    ((earlier.daysAgo - daysAgo) / (earlier.daysAgo - later.daysAgo)) * (later.form - earlier.form)
+  );
 }
 
 /** Now and then the strap drops out; twice it dies on the way. */
 function faultsOf(daysAgo: number, random: Random): RideFaults {
-  return daysAgo % 61 === 0 ? { dropsPerHour: 2, strapDiesAt: Math.round(1200 + random() * 1200) } : { dropsPerHour: 0.3 };
+  return daysAgo % 61 === 0
+    ? { dropsPerHour: 2, strapDiesAt: Math.round(1200 + random() * 1200) }
+    : { dropsPerHour: 0.3 };
 }
 
 function meantFor(kind: Kind, rider: SimulatedRider, random: Random): Meant[] {
   const { ftpW, cpW, wPrimeJ } = truthsOf(rider);
-  const at = (minutes: number, percent: number, rolling = 0.16): Meant => ({ seconds: Math.round(minutes * MINUTE), watts: (percent * ftpW) / 100, rolling });
-  const reps = (count: number, work: Meant, rest: Meant): Meant[] => Array.from({ length: count }, () => [work, rest]).flat();
+  const at = (minutes: number, percent: number, rolling = 0.16): Meant => ({
+    seconds: Math.round(minutes * MINUTE),
+    watts: (percent * ftpW) / 100,
+    rolling,
+  });
+  const reps = (count: number, work: Meant, rest: Meant): Meant[] =>
+    Array.from({ length: count }, () => [work, rest]).flat();
   switch (kind) {
     case 'long':
-      return [at(110 + Math.floor(random() * 50), 66), { seconds: 60, watts: 'max', rolling: 0 }, at(25, 60)];
+      return [
+        at(110 + Math.floor(random() * 50), 66),
+        { seconds: 60, watts: 'max', rolling: 0 },
+        at(25, 60),
+      ];
     case 'threshold':
       return [at(15, 62), ...reps(4, at(8, 99, 0.05), at(4, 48)), at(12, 55)];
     case 'ceiling': {
       // One in five is asked too much and collapses in the last reps.
       const asked = cpW + (wPrimeJ / 240) * (random() < 0.2 ? 0.72 : 0.52);
-      return [at(16, 62), ...reps(5, { seconds: 240, watts: asked, rolling: 0.04 }, at(4, 45)), at(10, 52)];
+      return [
+        at(16, 62),
+        ...reps(5, { seconds: 240, watts: asked, rolling: 0.04 }, at(4, 45)),
+        at(10, 52),
+      ];
     }
     case 'sprints':
-      return [at(25, 64), ...reps(5, { seconds: 12, watts: 'max', rolling: 0 }, at(4, 55)), at(20, 64)];
+      return [
+        at(25, 64),
+        ...reps(5, { seconds: 12, watts: 'max', rolling: 0 }, at(4, 55)),
+        at(20, 64),
+      ];
     case 'group':
       return [
         at(20, 65),

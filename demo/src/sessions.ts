@@ -1,30 +1,70 @@
-import { easyStep, nameFromSets, type Plan, type Step, type System, type Target } from '@uphill/core';
+import {
+  easyStep,
+  nameFromSets,
+  type Plan,
+  type Step,
+  type System,
+  type Target,
+} from '@uphill/core';
 
 let made = 0;
 const id = (): string => `d${(made += 1)}`;
 
-const percent = (low: number, high = low): Target => ({ kind: 'steady', effort: { kind: 'percent', low, high } });
+const percent = (low: number, high = low): Target => ({
+  kind: 'steady',
+  effort: { kind: 'percent', low, high },
+});
 const between = (from: number, to: number): Target => ({
   kind: 'changing',
   from: { kind: 'percent', low: from, high: from },
   to: { kind: 'percent', low: to, high: to },
 });
 
-function step(minutes: number, target: Target, role: Step['role'] = 'work', over: Partial<Step> = {}): Step {
+function step(
+  minutes: number,
+  target: Target,
+  role: Step['role'] = 'work',
+  over: Partial<Step> = {},
+): Step {
   return { ...easyStep(id(), minutes * 60), target, role, ...over };
 }
 
 type SetParts = Extract<Plan['items'][number], { kind: 'set' }>['parts'];
 
 function set(reps: number, parts: SetParts, restMinutes: number | null): Plan['items'][number] {
-  return { kind: 'set', id: id(), reps, parts, rest: restMinutes === null ? null : { when: 'between', step: easyStep(id(), restMinutes * 60) } };
+  return {
+    kind: 'set',
+    id: id(),
+    reps,
+    parts,
+    rest: restMinutes === null ? null : { when: 'between', step: easyStep(id(), restMinutes * 60) },
+  };
 }
 
-const WARM_UP = (): Step => step(15, between(50, 90), 'warmUp', { cadence: { low: 90, high: 90 }, cue: '30 s at 110 % near the end' });
+const WARM_UP = (): Step =>
+  step(15, between(50, 90), 'warmUp', {
+    cadence: { low: 90, high: 90 },
+    cue: '30 s at 110 % near the end',
+  });
 const COOL_DOWN = (): Step => step(10, between(60, 40), 'coolDown');
 
-function plan(name: string, system: System, purpose: string, items: Plan['items'], over: Partial<Plan> = {}): Plan {
-  const whole: Plan = { name, nameFollows: name === '', purpose, system, place: 'any', note: '', items, ...over };
+function plan(
+  name: string,
+  system: System,
+  purpose: string,
+  items: Plan['items'],
+  over: Partial<Plan> = {},
+): Plan {
+  const whole: Plan = {
+    name,
+    nameFollows: name === '',
+    purpose,
+    system,
+    place: 'any',
+    note: '',
+    items,
+    ...over,
+  };
   return name === '' ? { ...whole, name: nameFromSets(whole) } : whole;
 }
 
@@ -34,21 +74,53 @@ export const DEMO_SESSIONS = {
     'Reservoir eights',
     'threshold',
     'Hold threshold longer.',
-    [WARM_UP(), set(4, [step(8, percent(98, 102), 'work', { cadence: { low: 85, high: 95 }, cue: 'Start calm, settle by 1:00' })], 4), COOL_DOWN()],
+    [
+      WARM_UP(),
+      set(
+        4,
+        [
+          step(8, percent(98, 102), 'work', {
+            cadence: { low: 85, high: 95 },
+            cue: 'Start calm, settle by 1:00',
+          }),
+        ],
+        4,
+      ),
+      COOL_DOWN(),
+    ],
     { note: 'The last rep should look like the first.' },
   ),
   threes: plan(
     'Quarry threes',
     'ceiling',
     'Raise the ceiling.',
-    [WARM_UP(), set(5, [step(3, percent(115, 118), 'work', { cue: 'Even from the first second' })], 3), COOL_DOWN()],
+    [
+      WARM_UP(),
+      set(5, [step(3, percent(115, 118), 'work', { cue: 'Even from the first second' })], 3),
+      COOL_DOWN(),
+    ],
     { place: 'climb' },
   ),
-  fours: plan('', 'ceiling', 'Two rounds at the ceiling.', [WARM_UP(), set(2, [set(3, [step(4, percent(110, 112))], 4) as SetParts[number]], 8), COOL_DOWN()]),
-  fifteens: plan('', 'threshold', 'Time at sweet spot.', [step(20, between(50, 80), 'warmUp'), set(3, [step(15, percent(88, 94))], 5), COOL_DOWN()]),
-  fenLoop: plan('Fen Loop, steady', 'endurance', 'Long and even.', [step(90, percent(56, 75))], { place: 'flat road', note: 'Whole sentences all the way.' }),
-  long: plan('Long hills', 'endurance', 'The week’s long ride.', [step(180, percent(60, 72))], { note: 'Eat from the first half hour.' }),
-  spin: plan('Easy spin', 'recovery', 'Legs turning, nothing more.', [step(45, { kind: 'steady', effort: { kind: 'zone', zone: 1 } })]),
+  fours: plan('', 'ceiling', 'Two rounds at the ceiling.', [
+    WARM_UP(),
+    set(2, [set(3, [step(4, percent(110, 112))], 4) as SetParts[number]], 8),
+    COOL_DOWN(),
+  ]),
+  fifteens: plan('', 'threshold', 'Time at sweet spot.', [
+    step(20, between(50, 80), 'warmUp'),
+    set(3, [step(15, percent(88, 94))], 5),
+    COOL_DOWN(),
+  ]),
+  fenLoop: plan('Fen Loop, steady', 'endurance', 'Long and even.', [step(90, percent(56, 75))], {
+    place: 'flat road',
+    note: 'Whole sentences all the way.',
+  }),
+  long: plan('Long hills', 'endurance', 'The week’s long ride.', [step(180, percent(60, 72))], {
+    note: 'Eat from the first half hour.',
+  }),
+  spin: plan('Easy spin', 'recovery', 'Legs turning, nothing more.', [
+    step(45, { kind: 'steady', effort: { kind: 'zone', zone: 1 } }),
+  ]),
   overUnders: plan('', 'threshold', 'Clear it while riding.', [
     WARM_UP(),
     set(2, [set(5, [step(1, percent(110)), step(1, percent(90))], null) as SetParts[number]], 5),
@@ -60,9 +132,27 @@ export type DemoSession = keyof typeof DEMO_SESSIONS;
 
 /** Hills of the made-up valley. */
 export const DEMO_HILLS = [
-  { name: 'Salt Road', metres: 11_000, gradientPercent: 5.6, surface: 'road', note: 'Little traffic before nine. Turn at the chapel.' },
-  { name: 'Quarry Lane', metres: 2400, gradientPercent: 7, surface: 'road', note: 'Lorries on weekdays.' },
-  { name: 'Beacon Steps', metres: 900, gradientPercent: 9.5, surface: 'gravel', note: 'Loose in the last bend.' },
+  {
+    name: 'Salt Road',
+    metres: 11_000,
+    gradientPercent: 5.6,
+    surface: 'road',
+    note: 'Little traffic before nine. Turn at the chapel.',
+  },
+  {
+    name: 'Quarry Lane',
+    metres: 2400,
+    gradientPercent: 7,
+    surface: 'road',
+    note: 'Lorries on weekdays.',
+  },
+  {
+    name: 'Beacon Steps',
+    metres: 900,
+    gradientPercent: 9.5,
+    surface: 'gravel',
+    note: 'Loose in the last bend.',
+  },
 ] as const;
 
 /** A day of a demo rider, counted from today. */
@@ -79,7 +169,13 @@ export const DEMO_DAYS: Record<string, readonly DemoDay[]> = {
   'Ines Okafor': [
     { inDays: -8, session: 'fenLoop', state: 'done', rpe: 3 },
     { inDays: -6, session: 'eights', state: 'done', rpe: 8, note: 'Even. Fourth one was work.' },
-    { inDays: -3, session: 'long', state: 'shortened', rpe: 5, note: 'Rain, home after two hours.' },
+    {
+      inDays: -3,
+      session: 'long',
+      state: 'shortened',
+      rpe: 5,
+      note: 'Rain, home after two hours.',
+    },
     { inDays: 0, session: 'spin' },
     { inDays: 1, session: 'eights' },
     { inDays: 3, session: 'fenLoop' },

@@ -2,7 +2,13 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Model, Placed, Rider, Session, Test } from '@uphill/api';
-import { findRamp, findSteadyEffort, parseCsvRecording, preparePower, problemsOf } from '@uphill/core';
+import {
+  findRamp,
+  findSteadyEffort,
+  parseCsvRecording,
+  preparePower,
+  problemsOf,
+} from '@uphill/core';
 import { buildDemo, moveForward } from '@uphill/demo';
 import { buildApp, openDatabase } from '@uphill/server';
 import { addDays, formatISO } from 'date-fns';
@@ -10,7 +16,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'uphill-demo-'));
 const database = path.join(folder, 'demo.sqlite');
-const day = (days: number): string => formatISO(addDays(new Date(), days), { representation: 'date' });
+const day = (days: number): string =>
+  formatISO(addDays(new Date(), days), { representation: 'date' });
 
 interface Club {
   readonly riders: Rider[];
@@ -21,11 +28,19 @@ interface Club {
 
 async function look(): Promise<Club> {
   const app = await buildApp({ database });
-  const get = async <T>(url: string): Promise<T> => (await app.inject({ url: `/api${url}`, headers: { host: '127.0.0.1' } })).json<T>();
-  const riders = await Promise.all((await get<Rider[]>('/riders')).map(({ id }) => get<Rider>(`/riders/${id}`)));
+  const get = async <T>(url: string): Promise<T> =>
+    (await app.inject({ url: `/api${url}`, headers: { host: '127.0.0.1' } })).json<T>();
+  const riders = await Promise.all(
+    (await get<Rider[]>('/riders')).map(({ id }) => get<Rider>(`/riders/${id}`)),
+  );
   const tests: Record<string, Test[]> = {};
   for (const { id, name } of riders) tests[name] = await get<Test[]>(`/riders/${id}/tests`);
-  const club = { riders, tests, sessions: await get<Session[]>('/sessions'), placed: await get<Placed[]>('/placed?from=2000-01-01&to=2099-12-31') };
+  const club = {
+    riders,
+    tests,
+    sessions: await get<Session[]>('/sessions'),
+    placed: await get<Placed[]>('/placed?from=2000-01-01&to=2099-12-31'),
+  };
   expect(await get('/journal')).toEqual({ undo: null, redo: null });
   await app.close();
   return club;
@@ -47,48 +62,89 @@ const rider = (name: string): Rider => {
 
 describe('the demo club', () => {
   it('has its six riders, each with tests of several kinds and days around today', () => {
-    expect(club.riders.map(({ name }) => name)).toEqual(['Ines Okafor', 'Leila Haddad', 'Maud Tremblay', 'Oskar Pinto', 'Rurik Olsen', 'Tomas Brandt']);
+    expect(club.riders.map(({ name }) => name)).toEqual([
+      'Ines Okafor',
+      'Leila Haddad',
+      'Maud Tremblay',
+      'Oskar Pinto',
+      'Rurik Olsen',
+      'Tomas Brandt',
+    ]);
     for (const { id, name } of club.riders) {
       expect(club.tests[name]?.length).toBeGreaterThanOrEqual(3);
       const days = club.placed.filter(({ riderId }) => riderId === id);
-      expect(days.some(({ date }) => date < day(0)) && days.some(({ date }) => date > day(0))).toBe(true);
+      expect(days.some(({ date }) => date < day(0)) && days.some(({ date }) => date > day(0))).toBe(
+        true,
+      );
     }
-    expect(new Set(club.placed.map(({ state }) => state))).toEqual(new Set(['planned', 'done', 'shortened', 'missed']));
+    expect(new Set(club.placed.map(({ state }) => state))).toEqual(
+      new Set(['planned', 'done', 'shortened', 'missed']),
+    );
   });
 
   it('is who the scenario says they are', () => {
-    const used = (name: string): number | undefined => rider(name).ftp.findLast(({ countsFrom }) => countsFrom <= day(0))?.usedW;
+    const used = (name: string): number | undefined =>
+      rider(name).ftp.findLast(({ countsFrom }) => countsFrom <= day(0))?.usedW;
     expect(used('Leila')).toBe(used('Rurik'));
     expect(rider('Maud')).toMatchObject({ powerSource: 'none', ftp: [] });
-    expect([rider('Tomas').masters, rider('Ines').bodyMass.at(-1)?.kg, rider('Ines').goal?.name]).toEqual([true, 61, 'Salt Road climb']);
-    const kinds = new Set(Object.values(club.tests).flatMap((tests) => tests.map(({ protocol }) => protocol)));
+    expect([
+      rider('Tomas').masters,
+      rider('Ines').bodyMass.at(-1)?.kg,
+      rider('Ines').goal?.name,
+    ]).toEqual([true, 61, 'Salt Road climb']);
+    const kinds = new Set(
+      Object.values(club.tests).flatMap((tests) => tests.map(({ protocol }) => protocol)),
+    );
     expect(kinds.size).toBeGreaterThanOrEqual(9);
-    const flattering = rider('Leila').ftp.find(({ measuredW, usedW }) => measuredW !== null && usedW < measuredW);
+    const flattering = rider('Leila').ftp.find(
+      ({ measuredW, usedW }) => measuredW !== null && usedW < measuredW,
+    );
     expect(flattering?.reason).toContain('reads high');
-    expect(club.tests['Tomas Brandt']?.flatMap(({ checks }) => checks).find(({ id }) => id === 'pacing')).toMatchObject({
+    expect(
+      club.tests['Tomas Brandt']?.flatMap(({ checks }) => checks).find(({ id }) => id === 'pacing'),
+    ).toMatchObject({
       verdict: 'doubtful',
       says: expect.stringContaining('too hard'),
     });
     // The other faults of the scenario: a struck drop, a strap that dropped, a test after a hard day, a new power meter.
     const verdicts = (name: string, id: string) =>
-      club.tests[name]?.flatMap(({ checks }) => checks).filter((check) => check.id === id && check.verdict === 'doubtful') ?? [];
-    expect(club.tests['Tomas Brandt']?.some(({ details }) => details?.kind === 'lactate' && details.samples.some(({ struck }) => struck !== null))).toBe(true);
-    expect(club.tests['Maud Tremblay']?.filter(({ withdrawn }) => withdrawn !== null)).toHaveLength(1);
-    expect([verdicts('Rurik Olsen', 'restedBefore').length > 0, verdicts('Tomas Brandt', 'sameSource').length]).toEqual([true, 1]);
+      club.tests[name]
+        ?.flatMap(({ checks }) => checks)
+        .filter((check) => check.id === id && check.verdict === 'doubtful') ?? [];
+    expect(
+      club.tests['Tomas Brandt']?.some(
+        ({ details }) =>
+          details?.kind === 'lactate' && details.samples.some(({ struck }) => struck !== null),
+      ),
+    ).toBe(true);
+    expect(club.tests['Maud Tremblay']?.filter(({ withdrawn }) => withdrawn !== null)).toHaveLength(
+      1,
+    );
+    expect([
+      verdicts('Rurik Olsen', 'restedBefore').length > 0,
+      verdicts('Tomas Brandt', 'sameSource').length,
+    ]).toEqual([true, 1]);
   });
 
   it('has rides with streams, dated back from today, and curves that tell Leila from Rurik', async () => {
     const app = await buildApp({ database });
-    const get = async <T>(url: string): Promise<T> => (await app.inject({ url: `/api${url}`, headers: { host: '127.0.0.1' } })).json<T>();
+    const get = async <T>(url: string): Promise<T> =>
+      (await app.inject({ url: `/api${url}`, headers: { host: '127.0.0.1' } })).json<T>();
     for (const { id, name } of club.riders) {
-      const recordings = await get<{ id: string; seconds: number; startedAt: string }[]>(`/riders/${id}/recordings`);
+      const recordings = await get<{ id: string; seconds: number; startedAt: string }[]>(
+        `/riders/${id}/recordings`,
+      );
       expect(recordings.length, name).toBeGreaterThan(5);
       expect(recordings.every(({ startedAt }) => startedAt.slice(0, 10) <= day(0))).toBe(true);
     }
-    const models = await get<Model[]>(`/models?on=${day(0)}&riders=${club.riders.map(({ id }) => id).join(',')}`);
+    const models = await get<Model[]>(
+      `/models?on=${day(0)}&riders=${club.riders.map(({ id }) => id).join(',')}`,
+    );
     const modelOf = (name: string) => models.find(({ riderId }) => riderId === rider(name).id);
     const at = (name: string, seconds: number) =>
-      (modelOf(name)?.bests ?? []).filter(([held]) => held >= seconds).reduce((most, [, watts]) => Math.max(most, watts), 0);
+      (modelOf(name)?.bests ?? [])
+        .filter(([held]) => held >= seconds)
+        .reduce((most, [, watts]) => Math.max(most, watts), 0);
     expect(at('Leila', 10)).toBeGreaterThan(1.25 * at('Rurik', 10));
     expect(Math.abs(at('Leila', 1200) / at('Rurik', 1200) - 1)).toBeLessThan(0.08);
     expect(modelOf('Maud')).toMatchObject({ bests: [], fit: null, pair: null, pmaxW: null });
@@ -119,12 +175,21 @@ describe('the demo club', () => {
     await moveForward(db, 9);
     await db.destroy();
     const later = await look();
-    const shifted = (dates: readonly string[]) => dates.map((date) => formatISO(addDays(new Date(`${date}T12:00:00`), 9), { representation: 'date' }));
-    expect(later.placed.map(({ date }) => date)).toEqual(shifted(club.placed.map(({ date }) => date)));
+    const shifted = (dates: readonly string[]) =>
+      dates.map((date) =>
+        formatISO(addDays(new Date(`${date}T12:00:00`), 9), { representation: 'date' }),
+      );
+    expect(later.placed.map(({ date }) => date)).toEqual(
+      shifted(club.placed.map(({ date }) => date)),
+    );
     for (const before of club.riders) {
       const after = later.riders.find(({ id }) => id === before.id);
-      expect(after?.ftp.map(({ countsFrom }) => countsFrom)).toEqual(shifted(before.ftp.map(({ countsFrom }) => countsFrom)));
-      expect(after?.lastTest && [after.lastTest]).toEqual(before.lastTest && shifted([before.lastTest]));
+      expect(after?.ftp.map(({ countsFrom }) => countsFrom)).toEqual(
+        shifted(before.ftp.map(({ countsFrom }) => countsFrom)),
+      );
+      expect(after?.lastTest && [after.lastTest]).toEqual(
+        before.lastTest && shifted([before.lastTest]),
+      );
       expect(after?.goal?.date ?? null).toBe(before.goal ? shifted([before.goal.date])[0] : null);
       expect(after?.goal?.name).toBe(before.goal?.name);
     }

@@ -1,11 +1,22 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { PLAIN_RIDER, rideOn, startTestRide, usualSetting, writeCsvRecording, writeFitRecording } from '@uphill/core';
+import {
+  PLAIN_RIDER,
+  rideOn,
+  startTestRide,
+  usualSetting,
+  writeCsvRecording,
+  writeFitRecording,
+} from '@uphill/core';
 import { addRider, expect, idsOf, test } from '../support/house.ts';
 
-const ride = (seed: number) => rideOn(startTestRide(usualSetting('ramp', { ...PLAIN_RIDER, cpW: 250 }, 248, seed)));
+const ride = (seed: number) =>
+  rideOn(startTestRide(usualSetting('ramp', { ...PLAIN_RIDER, cpW: 250 }, 248, seed)));
 
-test('the health screen: a yes holds maximal work back until somebody cleared it, and rules the heart out', async ({ page, emptyHouse }) => {
+test('the health screen: a yes holds maximal work back until somebody cleared it, and rules the heart out', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Tomas Brandt');
   await page.getByRole('link', { name: 'Enter by hand' }).first().click();
   await page.getByLabel('Protocol').selectOption({ label: 'Thirty minutes' });
@@ -38,10 +49,18 @@ test('the health screen: a yes holds maximal work back until somebody cleared it
   await expect(page.getByRole('heading', { name: 'Health screen first' })).toBeVisible();
 });
 
-test('many recordings at once: progress, what was refused and why, the same file not twice, and the curve that follows', async ({ page, emptyHouse }) => {
+test('many recordings at once: progress, what was refused and why, the same file not twice, and the curve that follows', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Rurik Olsen');
   const files = [1, 2, 3].map((seed) => path.join(emptyHouse.folder, `ride-${seed}.csv`));
-  files.forEach((file, index) => writeFileSync(file, writeCsvRecording(ride(index + 1).seconds, `2026-11-0${index + 1}T18:05:00`)));
+  files.forEach((file, index) =>
+    writeFileSync(
+      file,
+      writeCsvRecording(ride(index + 1).seconds, `2026-11-0${index + 1}T18:05:00`),
+    ),
+  );
   const fit = path.join(emptyHouse.folder, 'ride-4.fit');
   writeFileSync(fit, writeFitRecording(ride(4).seconds, '2026-11-04T18:05:00'));
   const broken = path.join(emptyHouse.folder, 'shopping.csv');
@@ -52,9 +71,13 @@ test('many recordings at once: progress, what was refused and why, the same file
   await expect(bringIn.getByText('4 brought in.')).toBeVisible();
   await expect(bringIn.getByText('One file was not taken in.')).toBeVisible();
   await expect(bringIn.getByText(/^shopping\.csv: /)).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Recordings' }).getByRole('listitem')).toHaveCount(4);
+  await expect(page.getByRole('region', { name: 'Recordings' }).getByRole('listitem')).toHaveCount(
+    4,
+  );
   await bringIn.locator('input[type=file]').setInputFiles(files);
-  await expect(bringIn.getByText('0 brought in. 3 were there already, not added twice.')).toBeVisible();
+  await expect(
+    bringIn.getByText('0 brought in. 3 were there already, not added twice.'),
+  ).toBeVisible();
 
   await page.goto(page.url().replace('/recordings', '/zones/curve'));
   await expect(page.getByRole('heading', { name: 'Power–duration curve' })).toBeVisible();
@@ -64,7 +87,10 @@ test('many recordings at once: progress, what was refused and why, the same file
   await expect(page).toHaveURL(/recording=/);
 });
 
-test('two riders of the same FTP and unlike curves, laid over each other', async ({ page, demoHouse }) => {
+test('two riders of the same FTP and unlike curves, laid over each other', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/zones/curve`);
   await page.getByLabel('Over it').selectOption({ label: 'Rurik Olsen' });
@@ -81,10 +107,15 @@ test('the same test on two dates, laid over each other', async ({ page, demoHous
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/tests/compare`);
   await expect(page.getByRole('heading', { name: 'Laid over each other' })).toBeVisible();
   await expect(page.getByText(/% (more|less) mean power than before/)).toBeVisible();
-  await expect(page.getByRole('table', { name: 'Heart rate at the same watts' }).getByRole('row')).not.toHaveCount(1);
+  await expect(
+    page.getByRole('table', { name: 'Heart rate at the same watts' }).getByRole('row'),
+  ).not.toHaveCount(1);
 });
 
-test('four efforts typed in: CP, W′ and the sprint, with how it was ridden', async ({ page, emptyHouse }) => {
+test('four efforts typed in: CP, W′ and the sprint, with how it was ridden', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Leila Haddad');
   await page.getByRole('link', { name: 'Enter by hand' }).first().click();
   await page.getByLabel('Protocol').selectOption({ label: 'Four efforts' });

@@ -1,7 +1,10 @@
 import { nextWeekday, printed } from '../support/days.ts';
 import { expect, idsOf, test } from '../support/house.ts';
 
-test('a day is given by keyboard, moved, shortened, planned again, taken off, and brought back', async ({ page, demoHouse }) => {
+test('a day is given by keyboard, moved, shortened, planned again, taken off, and brought back', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   const day = nextWeekday(3, nextWeekday(0, nextWeekday(0)));
   const other = nextWeekday(4, day);
@@ -13,7 +16,9 @@ test('a day is given by keyboard, moved, shortened, planned again, taken off, an
     await page.keyboard.press('Enter');
     await page.getByLabel('Another day').fill(day);
     await page.keyboard.press('Enter');
-    await page.getByRole('button', { name: new RegExp(`^Give to Oskar, ${printed(day)}`) }).press('Enter');
+    await page
+      .getByRole('button', { name: new RegExp(`^Give to Oskar, ${printed(day)}`) })
+      .press('Enter');
     await expect(line(day)).toContainText('planned');
   });
 
@@ -87,11 +92,18 @@ test('a retired session leaves the list and stays on its days', async ({ page, d
   await expect(choices.getByRole('link', { name: 'Quarry threes' })).toBeVisible();
 });
 
-test('addresses that lead nowhere say so, and the night stage stays chosen', async ({ page, demoHouse }) => {
+test('addresses that lead nowhere say so, and the night stage stays chosen', async ({
+  page,
+  demoHouse,
+}) => {
   await page.goto(`${demoHouse.url}/riders/8e6f0c1e-1111-4222-8333-444455556666/tests`);
-  await expect(page.getByRole('alert')).toContainText('This rider does not exist, or no longer does.');
+  await expect(page.getByRole('alert')).toContainText(
+    'This rider does not exist, or no longer does.',
+  );
   await page.goto(`${demoHouse.url}/nowhere/at/all`);
-  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'There is nothing at this address' }),
+  ).toBeVisible();
   await page.goto(`${demoHouse.url}/riders`);
   await expect(page.getByRole('heading', { name: 'Riders' })).toBeVisible();
   await page.keyboard.press('Control+k');
@@ -103,13 +115,18 @@ test('addresses that lead nowhere say so, and the night stage stays chosen', asy
   await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');
 });
 
-test('two edits of a rider’s details at once: the coach chooses, and a broken connection loses nothing', async ({ page, demoHouse }) => {
+test('two edits of a rider’s details at once: the coach chooses, and a broken connection loses nothing', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   const id = rider('Rurik');
   await page.goto(`${demoHouse.url}/riders/${id}`);
   const notes = page.getByLabel('Notes: injury, medication, what they like');
   await expect(notes).not.toHaveValue('');
-  const stored = (await (await fetch(`${demoHouse.url}/api/riders/${id}`)).json()) as { version: number };
+  const stored = (await (await fetch(`${demoHouse.url}/api/riders/${id}`)).json()) as {
+    version: number;
+  };
   await fetch(`${demoHouse.url}/api/riders/${id}`, {
     method: 'PATCH',
     headers: { 'content-type': 'application/json' },
@@ -122,19 +139,27 @@ test('two edits of a rider’s details at once: the coach chooses, and a broken 
   await expect(page.getByText('Changed Rurik Olsen.')).toBeVisible();
   await expect(notes).toHaveValue('Mine.');
 
-  await page.route('**/api/riders/*', (route) => (route.request().method() === 'PATCH' ? route.abort() : route.continue()));
+  await page.route('**/api/riders/*', (route) =>
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
+  );
   await notes.fill('Written on a train.');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('Not connected.');
   await expect(notes).toHaveValue('Written on a train.');
 });
 
-test('a ride on the stand-ins at 30×, the tab closed in the middle, to the table of reps', async ({ page, demoHouse }) => {
+test('a ride on the stand-ins at 30×, the tab closed in the middle, to the table of reps', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider, session } = await idsOf(demoHouse);
   const date = nextWeekday(3);
   const [placed] = (await (
     await page.request.post(`${demoHouse.url}/api/placed`, {
-      data: { sessionId: session('Quarry threes'), gives: [{ riderId: rider('Rurik'), dates: [date] }] },
+      data: {
+        sessionId: session('Quarry threes'),
+        gives: [{ riderId: rider('Rurik'), dates: [date] }],
+      },
     })
   ).json()) as { id: string }[];
   const day = `${demoHouse.url}/riders/${rider('Rurik')}/days/${placed?.id ?? ''}`;

@@ -3,7 +3,10 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, idsOf, test } from '../support/house.ts';
 
-test('find-or-do, station keys, the next rider, and keys switched off', async ({ page, demoHouse }) => {
+test('find-or-do, station keys, the next rider, and keys switched off', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/tests`);
   await expect(page.getByRole('heading', { name: 'Tests' })).toBeVisible();
@@ -27,7 +30,10 @@ test('find-or-do, station keys, the next rider, and keys switched off', async ({
   await expect(page.getByLabel('Name of the session')).toHaveValue('Quarry threes');
 });
 
-test('a rider without a power meter: beats and RPE, and no watts anywhere', async ({ page, demoHouse }) => {
+test('a rider without a power meter: beats and RPE, and no watts anywhere', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   const maud = `${demoHouse.url}/riders/${rider('Maud')}`;
   await page.goto(`${maud}/zones`);
@@ -42,7 +48,10 @@ test('a rider without a power meter: beats and RPE, and no watts anywhere', asyn
   await expect(page.getByRole('button', { name: /^Load, from effort/ })).toBeVisible();
 });
 
-test('recordings that cannot be read are refused with a sentence, and a huge one is never sent', async ({ page, demoHouse }) => {
+test('recordings that cannot be read are refused with a sentence, and a huge one is never sent', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Oskar')}/tests/import`);
   const short = path.join(demoHouse.folder, 'short.csv');
@@ -68,9 +77,14 @@ test('recordings that cannot be read are refused with a sentence, and a huge one
   await expect(page.getByRole('alert')).toContainText('huge.csv is 200 MB. The most is 32 MB');
 
   await page.reload();
-  writeFileSync(short, `seconds,power\n${Array.from({ length: 850 }, (_, second) => `${second},200`).join('\n')}`);
+  writeFileSync(
+    short,
+    `seconds,power\n${Array.from({ length: 850 }, (_, second) => `${second},200`).join('\n')}`,
+  );
   await page.setInputFiles('input[type=file]', short);
-  await expect(page.getByRole('alert')).toContainText('The recording is 14:10 long, shorter than the 20:00');
+  await expect(page.getByRole('alert')).toContainText(
+    'The recording is 14:10 long, shorter than the 20:00',
+  );
 });
 
 const VIEWS = [
@@ -105,8 +119,14 @@ for (const scheme of ['light', 'dark'] as const) {
     test.slow();
     const { rider, session } = await idsOf(demoHouse);
     await page.emulateMedia({ colorScheme: scheme });
-    const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as { id: string }[];
-    const tests = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/tests`)).json()) as { effort: { recordingId: string } | null }[];
+    const days = (await (
+      await fetch(
+        `${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`,
+      )
+    ).json()) as { id: string }[];
+    const tests = (await (
+      await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/tests`)
+    ).json()) as { effort: { recordingId: string } | null }[];
     const views = [
       ...VIEWS,
       ...DAY_VIEWS.map((view) => view.replace('()', days.at(-1)?.id ?? '')),
@@ -114,11 +134,18 @@ for (const scheme of ['light', 'dark'] as const) {
       `/days/${new Date().toISOString().slice(0, 10)}`,
     ];
     for (const view of views) {
-      await page.goto(`${demoHouse.url}${view.replace('{}', rider('Ines')).replace('[]', session('Reservoir'))}`);
+      await page.goto(
+        `${demoHouse.url}${view.replace('{}', rider('Ines')).replace('[]', session('Reservoir'))}`,
+      );
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await page.waitForLoadState('networkidle');
       const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(violations.map(({ id, nodes }) => `${view}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+      expect(
+        violations.map(
+          ({ id, nodes }) =>
+            `${view}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
+        ),
+      ).toEqual([]);
     }
   });
 }
@@ -126,10 +153,15 @@ for (const scheme of ['light', 'dark'] as const) {
 test('nothing is wider than a phone', async ({ page, demoHouse }) => {
   test.slow();
   const { rider, session } = await idsOf(demoHouse);
-  const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as { id: string }[];
+  const days = (await (
+    await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)
+  ).json()) as { id: string }[];
   for (const width of [360, 390]) {
     await page.setViewportSize({ width, height: 844 });
-    const fits = async (view: string) => expect(`${view} ${await page.evaluate(() => document.documentElement.scrollWidth)}`).toBe(`${view} ${width}`);
+    const fits = async (view: string) =>
+      expect(`${view} ${await page.evaluate(() => document.documentElement.scrollWidth)}`).toBe(
+        `${view} ${width}`,
+      );
     for (const view of [...VIEWS, ...DAY_VIEWS]) {
       const address = view.replace('{}', rider('Ines')).replace('[]', session('Reservoir'));
       await page.goto(`${demoHouse.url}${address.replace('()', days.at(-1)?.id ?? '')}`);

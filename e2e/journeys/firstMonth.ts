@@ -16,11 +16,24 @@ async function type(page: Page, ...keys: string[]): Promise<void> {
   }
 }
 
-test('a new rider from a ramp recording to a printed card, and a new FTP from Thursday on', async ({ page, emptyHouse }) => {
-  const [tuesday, thursday, saturday] = [nextWeekday(2), nextWeekday(4, nextWeekday(2)), nextWeekday(6, nextWeekday(2))];
+test('a new rider from a ramp recording to a printed card, and a new FTP from Thursday on', async ({
+  page,
+  emptyHouse,
+}) => {
+  const [tuesday, thursday, saturday] = [
+    nextWeekday(2),
+    nextWeekday(4, nextWeekday(2)),
+    nextWeekday(6, nextWeekday(2)),
+  ];
   const { url, folder } = emptyHouse;
   const file = path.join(folder, 'ramp.csv');
-  writeFileSync(file, writeCsvRecording(rideOn(startTestRide(usualSetting('ramp', RIDER, 255, 5))).seconds, '2026-10-12T18:05:00'));
+  writeFileSync(
+    file,
+    writeCsvRecording(
+      rideOn(startTestRide(usualSetting('ramp', RIDER, 255, 5))).seconds,
+      '2026-10-12T18:05:00',
+    ),
+  );
 
   await test.step('the first rider', async () => {
     await page.goto(url);
@@ -88,11 +101,34 @@ test('a new rider from a ramp recording to a printed card, and a new FTP from Th
     await page.getByRole('button', { name: 'Add a step' }).click();
     await expect(page.getByRole('gridcell', { name: '15:00' })).toBeFocused();
     await type(page, 'ArrowRight', 'Enter', '"50 → 90 %', 'Enter');
-    await type(page, 'i', 'ArrowLeft', 'Enter', '"8', 'Tab', 'Enter', '"98-102%', 'Enter', 'o', '+', '+');
+    await type(
+      page,
+      'i',
+      'ArrowLeft',
+      'Enter',
+      '"8',
+      'Tab',
+      'Enter',
+      '"98-102%',
+      'Enter',
+      'o',
+      '+',
+      '+',
+    );
     await expect(page.getByRole('gridcell', { name: '4×' })).toBeVisible();
     await type(page, 'ArrowDown', 'i', 'ArrowLeft', 'ArrowLeft', 'Enter');
     await page.getByLabel('Step, row 4').selectOption('coolDown');
-    await type(page, 'Enter', 'ArrowRight', 'Enter', '"10', 'Tab', 'Enter', '"falling 60 to 40 %', 'Enter');
+    await type(
+      page,
+      'Enter',
+      'ArrowRight',
+      'Enter',
+      '"10',
+      'Tab',
+      'Enter',
+      '"falling 60 to 40 %',
+      'Enter',
+    );
     await expect(page.getByRole('button', { name: /^In all: 1 h 09/ })).toBeVisible();
     await expect(page.getByRole('button', { name: /^Time at target: 32:00/ })).toBeVisible();
     await expect(page.getByRole('gridcell', { name: /257–267/ })).toBeVisible();
@@ -118,13 +154,26 @@ test('a new rider from a ramp recording to a printed card, and a new FTP from Th
       ['A4', 210, 297],
     ] as const) {
       await page.getByLabel('Paper').selectOption(size);
-      const pdf = await getDocumentProxy(new Uint8Array(await page.pdf({ preferCSSPageSize: true, printBackground: false })));
+      const pdf = await getDocumentProxy(
+        new Uint8Array(await page.pdf({ preferCSSPageSize: true, printBackground: false })),
+      );
       const { totalPages, text } = await extractText(pdf, { mergePages: true });
       expect(totalPages).toBe(1);
       const viewport = (await pdf.getPage(1)).getViewport({ scale: 1 });
-      expect([viewport.width, viewport.height].map((points) => Math.round((points / 72) * 25.4))).toEqual([width, height]);
+      expect(
+        [viewport.width, viewport.height].map((points) => Math.round((points / 72) * 25.4)),
+      ).toEqual([width, height]);
       const words = text.replace(/\s+/g, ' ');
-      for (const part of ['Ines Okafor', printed(tuesday), '257–267 W', '8:00', '4×', 'FTP 262 W', '131 → 236 W']) expect(words).toContain(part);
+      for (const part of [
+        'Ines Okafor',
+        printed(tuesday),
+        '257–267 W',
+        '8:00',
+        '4×',
+        'FTP 262 W',
+        '131 → 236 W',
+      ])
+        expect(words).toContain(part);
       expect(words).not.toContain('Print');
     }
     await page.getByRole('link', { name: 'Back' }).click();
@@ -143,7 +192,9 @@ test('a new rider from a ramp recording to a printed card, and a new FTP from Th
     await page.getByRole('link', { name: 'Enter by hand' }).click();
     await page.getByLabel('Protocol').selectOption('twenty-minute');
     await page.getByLabel('Reading: mean of the 20:00, W').fill('284');
-    await expect(page.getByRole('button', { name: 'FTP measured: 270 W. Show the working' })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: 'FTP measured: 270 W. Show the working' }),
+    ).toBeVisible();
     await page.getByLabel('Counts from').fill(thursday);
     await page.getByRole('button', { name: 'Store and use 270 W' }).click();
     await page.getByRole('link', { name: /^Sessions/ }).click();

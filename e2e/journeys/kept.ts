@@ -1,6 +1,9 @@
 import { addRider, expect, idsOf, test } from '../support/house.ts';
 
-test('an undo that something hangs on says why, is skipped, and what lies below is undone', async ({ page, emptyHouse }) => {
+test('an undo that something hangs on says why, is skipped, and what lies below is undone', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Below Her');
   await addRider(page, emptyHouse, 'Bram Oyelaran');
   await page.goto(`${emptyHouse.url}/riders`);
@@ -10,11 +13,19 @@ test('an undo that something hangs on says why, is skipped, and what lies below 
     .click();
   const rider = /riders\/([0-9a-f-]{36})/.exec(page.url())?.[1] ?? '';
   await page.goto(`${emptyHouse.url}/riders/${rider}/recordings`);
-  const rows = Array.from({ length: 90 }, (_, second) => `${second},${150 + (second % 9)}`).join('\n');
-  await page.setInputFiles('input[type=file]', { name: 'ride.csv', mimeType: 'text/csv', buffer: Buffer.from(`seconds,power\n${rows}\n`) });
+  const rows = Array.from({ length: 90 }, (_, second) => `${second},${150 + (second % 9)}`).join(
+    '\n',
+  );
+  await page.setInputFiles('input[type=file]', {
+    name: 'ride.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`seconds,power\n${rows}\n`),
+  });
   await expect(page.getByText('1 brought in.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: added Bram Oyelaran' }).click();
-  await expect(page.getByText('"added Bram Oyelaran" cannot be undone: 1 recording would be lost with it.')).toBeVisible();
+  await expect(
+    page.getByText('"added Bram Oyelaran" cannot be undone: 1 recording would be lost with it.'),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Skip it' }).click();
   await expect(page.getByText('Taken back: added Below Her.')).toBeVisible();
   await page.goto(`${emptyHouse.url}/riders`);
@@ -22,7 +33,10 @@ test('an undo that something hangs on says why, is skipped, and what lies below 
   await expect(page.getByText('Below Her')).toHaveCount(0);
 });
 
-test('a best is marked maximal on the curve and another on its recording, makes the fit, and is withdrawn with its reason', async ({ page, demoHouse }) => {
+test('a best is marked maximal on the curve and another on its recording, makes the fit, and is withdrawn with its reason', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   const model = page.getByRole('region', { name: 'The model' });
   await page.goto(`${demoHouse.url}/riders/${rider('Oskar')}/zones/curve`);
@@ -31,8 +45,12 @@ test('a best is marked maximal on the curve and another on its recording, makes 
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(model.getByRole('listitem')).toHaveCount(0);
 
-  const recordings = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Oskar')}/recordings`)).json()) as { id: string }[];
-  await page.goto(`${demoHouse.url}/riders/${rider('Oskar')}/tests/import?recording=${recordings[0]?.id ?? ''}`);
+  const recordings = (await (
+    await fetch(`${demoHouse.url}/api/riders/${rider('Oskar')}/recordings`)
+  ).json()) as { id: string }[];
+  await page.goto(
+    `${demoHouse.url}/riders/${rider('Oskar')}/tests/import?recording=${recordings[0]?.id ?? ''}`,
+  );
   const marks = page.getByRole('region', { name: 'Maximal efforts' });
   await marks.getByLabel('From').fill('10:00');
   await marks.getByLabel('To').fill('22:00');
@@ -46,7 +64,10 @@ test('a best is marked maximal on the curve and another on its recording, makes 
   await expect(line).toContainText('withdrawn: sat behind Tomas');
 });
 
-test('a date is picked from the calendar by keyboard; what is no day is said, stores nothing and loses nothing', async ({ page, emptyHouse }) => {
+test('a date is picked from the calendar by keyboard; what is no day is said, stores nothing and loses nothing', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Dora Lindqvist');
   const region = page.locator('section', { has: page.getByRole('heading', { name: 'Body mass' }) });
   await page.goto(`${emptyHouse.url}/riders`);
@@ -77,7 +98,10 @@ test('a date is picked from the calendar by keyboard; what is no day is said, st
   await expect(region.getByRole('listitem').filter({ hasText: '64.5 kg' })).toBeVisible();
 });
 
-test('everything is backed up from the menu, and it says where the copy lies', async ({ page, demoHouse }) => {
+test('everything is backed up from the menu, and it says where the copy lies', async ({
+  page,
+  demoHouse,
+}) => {
   await page.goto(`${demoHouse.url}/riders`);
   await page.getByRole('button', { name: 'Light, copies and keys' }).click();
   await page.getByRole('button', { name: 'Back up everything' }).click();

@@ -9,8 +9,16 @@ const dayFromNow = (days: number): string => {
   return `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`;
 };
 
-async function give(page: Page, house: House, session: string, rider: string, date: string): Promise<string> {
-  const answer = await page.request.post(`${house.url}/api/placed`, { data: { sessionId: session, gives: [{ riderId: rider, dates: [date] }] } });
+async function give(
+  page: Page,
+  house: House,
+  session: string,
+  rider: string,
+  date: string,
+): Promise<string> {
+  const answer = await page.request.post(`${house.url}/api/placed`, {
+    data: { sessionId: session, gives: [{ riderId: rider, dates: [date] }] },
+  });
   const [placed] = (await answer.json()) as { id: string }[];
   return placed?.id ?? '';
 }
@@ -55,7 +63,11 @@ test('the rider’s own page on a phone: today in watts, marked as done, the rec
 
   await test.step('a recording is sent, the same one again is not added twice, and one that is none is refused', async () => {
     const file = path.join(demoHouse.folder, 'evening.csv');
-    const seconds = Array.from({ length: 1200 }, (_, second) => ({ watts: 180 + (second % 7), bpm: 140, rpm: 88 }));
+    const seconds = Array.from({ length: 1200 }, (_, second) => ({
+      watts: 180 + (second % 7),
+      bpm: 140,
+      rpm: 88,
+    }));
     writeFileSync(file, writeCsvRecording(seconds, `${dayFromNow(0)}T18:00:00`));
     const field = page.getByLabel('Send the recording');
     await field.setInputFiles(file);
@@ -64,7 +76,9 @@ test('the rider’s own page on a phone: today in watts, marked as done, the rec
     await expect(page.getByText('Not added twice.')).toBeVisible();
     writeFileSync(file, 'a,b\n1,2');
     await field.setInputFiles(file);
-    await expect(page.getByRole('alert')).toContainText('There is neither a power nor a heart-rate column.');
+    await expect(page.getByRole('alert')).toContainText(
+      'There is neither a power nor a heart-rate column.',
+    );
   });
 
   await test.step('only in the morning: neither the page nor the calendar file tells', async () => {
@@ -80,18 +94,28 @@ test('the rider’s own page on a phone: today in watts, marked as done, the rec
     const saving = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Calendar file' }).click();
     const events = readFileSync(await (await saving).path(), 'utf8').split('BEGIN:VEVENT');
-    const on = (day: string) => events.filter((event) => event.includes(`VALUE=DATE:${day.replaceAll('-', '')}`)).join('');
+    const on = (day: string) =>
+      events.filter((event) => event.includes(`VALUE=DATE:${day.replaceAll('-', '')}`)).join('');
     expect(on(dayFromNow(0))).toContain('SUMMARY:3 × 15:00');
     expect(on(dayFromNow(1))).toContain('SUMMARY:Session');
     expect(on(dayFromNow(1))).not.toMatch(/Quarry|W\b/);
   });
 });
 
-test('details of a step in the table: read, printed in the sentence and on the card; nonsense is kept, named, and undone', async ({ page, demoHouse }) => {
+test('details of a step in the table: read, printed in the sentence and on the card; nonsense is kept, named, and undone', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
-  const sentence = await written(page, demoHouse, rider('Rurik'), '15 building to 90 %, 4 × 8:00 at 98–102 %, 4:00 easy between, 10 down');
+  const sentence = await written(
+    page,
+    demoHouse,
+    rider('Rurik'),
+    '15 building to 90 %, 4 × 8:00 at 98–102 %, 4:00 easy between, 10 down',
+  );
   await page.getByRole('gridcell', { name: '98–102 %' }).click();
-  for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'Enter']) await page.keyboard.press(key);
+  for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'Enter'])
+    await page.keyboard.press(key);
   await page.keyboard.type('seated, last 15 s max, rep 2 at 95 %');
   await page.keyboard.press('Enter');
   await expect(sentence).toHaveValue(/4 × 8:00 at 98–102 % seated.*last 15 s max, rep 2 at 95 %/);
@@ -99,7 +123,9 @@ test('details of a step in the table: read, printed in the sentence and on the c
   await page.keyboard.press('Enter');
   await page.keyboard.type('sitting down');
   await page.keyboard.press('Enter');
-  await expect(page.locator('.problems')).toContainText('"sitting down" is not a detail I know. Try seated');
+  await expect(page.locator('.problems')).toContainText(
+    '"sitting down" is not a detail I know. Try seated',
+  );
   await expect(page.locator('td[aria-invalid=true]')).toContainText('sitting down');
   await page.reload();
   await expect(page.locator('td[aria-invalid=true]')).toContainText('sitting down');
@@ -111,11 +137,21 @@ test('details of a step in the table: read, printed in the sentence and on the c
   await expect(card).toContainText('Sprints and hill finishes');
 });
 
-test('a session of five hundred steps and twelve hours is written, weighed, given and printed', async ({ page, demoHouse }) => {
+test('a session of five hundred steps and twelve hours is written, weighed, given and printed', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
-  const sentence = await written(page, demoHouse, rider('Ines'), '20 easy, 250 × (1:00 at 110 % and 1:45 at 60 %), 10 down');
+  const sentence = await written(
+    page,
+    demoHouse,
+    rider('Ines'),
+    '20 easy, 250 × (1:00 at 110 % and 1:45 at 60 %), 10 down',
+  );
   await expect(page.getByRole('button', { name: /^In all: / })).toHaveText('11:57:30');
-  await expect(page.getByRole('status', { name: 'The verdict' })).toContainText(/W′ left at the lowest|breaks/);
+  await expect(page.getByRole('status', { name: 'The verdict' })).toContainText(
+    /W′ left at the lowest|breaks/,
+  );
   await page.getByRole('gridcell', { name: '250×' }).click();
   await page.keyboard.press('+');
   await expect(page.getByRole('button', { name: /^In all: / })).toHaveText('12:00:15');
@@ -130,27 +166,53 @@ test('a session of five hundred steps and twelve hours is written, weighed, give
   await page.goBack();
   await sentence.fill('999 × (10 s max and 20 s easy and 10 s at 90 %)');
   await sentence.press('Enter');
-  await expect(page.locator('.problems')).toContainText('Laid out, the session has 2997 steps. The most is 2000.');
+  await expect(page.locator('.problems')).toContainText(
+    'Laid out, the session has 2997 steps. The most is 2000.',
+  );
 });
 
-test('what stands in the way of others in the squad is reckoned with their own bests', async ({ page, demoHouse }) => {
+test('what stands in the way of others in the squad is reckoned with their own bests', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
-  await written(page, demoHouse, rider('Leila'), '20 easy, 5 × 3:00 at 128 %, 2:00 easy between, 10 down');
+  await written(
+    page,
+    demoHouse,
+    rider('Leila'),
+    '20 easy, 5 × 3:00 at 128 %, 2:00 easy between, 10 down',
+  );
   await page.getByRole('button', { name: 'Give', exact: true }).click();
   await page.getByRole('button', { name: 'Everybody' }).click();
   const models = (await (
-    await page.request.get(`${demoHouse.url}/api/models?on=${dayFromNow(0)}&riders=${['Leila', 'Rurik'].map((name) => rider(name)).join(',')}`)
+    await page.request.get(
+      `${demoHouse.url}/api/models?on=${dayFromNow(0)}&riders=${['Leila', 'Rurik'].map((name) => rider(name)).join(',')}`,
+    )
   ).json()) as { pair: { wPrimeJ: number } | null; fit: { wPrimeJ: number } | null }[];
   expect(models.every(({ pair, fit }) => pair !== null || fit !== null)).toBe(true);
   // Same FTP, another W′: for Rurik, who has little of it, the set breaks.
-  await expect(page.getByRole('listitem').filter({ hasText: 'Rurik' })).toContainText(/For Rurik it breaks in rep \d at \d+:\d\d\./);
-  await expect(page.getByRole('listitem').filter({ hasText: 'Maud' })).toContainText('Maud has no power meter: given as RPE');
-  await expect(page.getByRole('listitem').filter({ hasText: 'Oskar' })).toContainText('For Oskar it breaks');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Rurik' })).toContainText(
+    /For Rurik it breaks in rep \d at \d+:\d\d\./,
+  );
+  await expect(page.getByRole('listitem').filter({ hasText: 'Maud' })).toContainText(
+    'Maud has no power meter: given as RPE',
+  );
+  await expect(page.getByRole('listitem').filter({ hasText: 'Oskar' })).toContainText(
+    'For Oskar it breaks',
+  );
 });
 
-test('watts above FTP are stored as they were meant: every rider of the squad gets their own', async ({ page, demoHouse }) => {
+test('watts above FTP are stored as they were meant: every rider of the squad gets their own', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
-  const sentence = await written(page, demoHouse, rider('Leila'), '15 building to 90 %, 5 × 3:00 at 118 %, 3:00 easy between, 10 down');
+  const sentence = await written(
+    page,
+    demoHouse,
+    rider('Leila'),
+    '15 building to 90 %, 5 × 3:00 at 118 %, 3:00 easy between, 10 down',
+  );
   const ways = page.getByRole('region', { name: 'Watts for reps of 3:00' });
   await ways.getByRole('button', { name: 'Use own numbers' }).first().click();
   await expect(sentence).toHaveValue(/5 × 3:00 at own numbers, 3:00 easy between/);
@@ -158,10 +220,18 @@ test('watts above FTP are stored as they were meant: every rider of the squad ge
   await page.getByRole('button', { name: 'Give', exact: true }).click();
   await page.getByRole('button', { name: 'Everybody' }).click();
   const asked = async (name: string) =>
-    Number(/(\d{3}) W, FTP/.exec(await page.getByRole('dialog').getByRole('listitem').filter({ hasText: name }).innerText())?.[1]);
-  await expect(page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'Rurik' })).toContainText('FTP');
+    Number(
+      /(\d{3}) W, FTP/.exec(
+        await page.getByRole('dialog').getByRole('listitem').filter({ hasText: name }).innerText(),
+      )?.[1],
+    );
+  await expect(
+    page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'Rurik' }),
+  ).toContainText('FTP');
   // The same FTP, another sprint reserve.
-  await expect.poll(async () => (await asked('Leila')) - (await asked('Rurik'))).toBeGreaterThan(15);
+  await expect
+    .poll(async () => (await asked('Leila')) - (await asked('Rurik')))
+    .toBeGreaterThan(15);
   await page.keyboard.press('Escape');
   await ways
     .getByRole('button', { name: /^Use \d+ W/ })
@@ -172,7 +242,10 @@ test('watts above FTP are stored as they were meant: every rider of the squad ge
   await expect(sentence).toHaveValue(/at own numbers/);
 });
 
-test('words typed into the details of a rider stay while the rider is changed by undo', async ({ page, demoHouse }) => {
+test('words typed into the details of a rider stay while the rider is changed by undo', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Tomas')}`);
   await page.getByLabel('Retest after, weeks').fill('8');
@@ -185,6 +258,8 @@ test('words typed into the details of a rider stay while the rider is changed by
   await expect(notes).toHaveValue('Prefers mornings.');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Changed Tomas Brandt.')).toBeVisible();
-  const stored = (await (await page.request.get(`${demoHouse.url}/api/riders/${rider('Tomas')}`)).json()) as { notes: string; retestWeeks: number };
+  const stored = (await (
+    await page.request.get(`${demoHouse.url}/api/riders/${rider('Tomas')}`)
+  ).json()) as { notes: string; retestWeeks: number };
   expect([stored.notes, stored.retestWeeks]).toEqual(['Prefers mornings.', 6]);
 });

@@ -15,7 +15,10 @@ async function newSession(page: Page, house: House, rider = 'Leila'): Promise<vo
 /** What stands in the line "In all" of what it asks. */
 const inAll = (page: Page) => page.getByRole('button', { name: /^In all: / });
 
-test('each family’s first session, written from the empty sentence', async ({ page, demoHouse }) => {
+test('each family’s first session, written from the empty sentence', async ({
+  page,
+  demoHouse,
+}) => {
   await newSession(page, demoHouse);
   for (const { sessions } of BOOK) {
     const [first] = sessions;
@@ -24,7 +27,9 @@ test('each family’s first session, written from the empty sentence', async ({ 
     await sentence(page).fill(first.sentence);
     await sentence(page).press('Enter');
     await expect(page.locator('.sentence .problems')).toHaveCount(0);
-    await expect(page.getByRole('grid', { name: 'Steps of the session' }).getByRole('row')).not.toHaveCount(1);
+    await expect(
+      page.getByRole('grid', { name: 'Steps of the session' }).getByRole('row'),
+    ).not.toHaveCount(1);
     await expect(inAll(page)).toBeVisible();
   }
   // Every commit is one entry of undo, and it survives a reload.
@@ -36,10 +41,15 @@ test('each family’s first session, written from the empty sentence', async ({ 
   await expect(sentence(page)).not.toHaveValue(last);
 });
 
-test('what is not understood is kept, dotted and drawn without an effort; a choice mends it', async ({ page, demoHouse }) => {
+test('what is not understood is kept, dotted and drawn without an effort; a choice mends it', async ({
+  page,
+  demoHouse,
+}) => {
   await newSession(page, demoHouse);
   await sentence(page).fill('15 building to 90 %, 4 x 8 at 150, 4 easy, 10 down');
-  await expect(page.getByText('"150" could be watts or percent. Type 150 W or 150 %.')).toBeVisible();
+  await expect(
+    page.getByText('"150" could be watts or percent. Type 150 W or 150 %.'),
+  ).toBeVisible();
   await expect(page.locator('.sentence mark')).toHaveText('150');
   await expect(page.locator('.road-unread')).toHaveCount(4);
   // Half-way, the tab is closed.
@@ -50,7 +60,9 @@ test('what is not understood is kept, dotted and drawn without an effort; a choi
   await page.getByRole('button', { name: '150 W' }).click();
   await expect(page.locator('.sentence mark')).toHaveCount(0);
   await page.keyboard.press('Enter');
-  await expect(sentence(page)).toHaveValue('15:00 building to 90 %, 4 × 8:00 at 150 W, 4:00 easy between, 10:00 down');
+  await expect(sentence(page)).toHaveValue(
+    '15:00 building to 90 %, 4 × 8:00 at 150 W, 4:00 easy between, 10:00 down',
+  );
   await expect(inAll(page)).toHaveText('1 h 09');
   // Esc restores what stood before.
   await sentence(page).fill('nonsense 🚲');
@@ -87,7 +99,10 @@ test('2 × (3 × 4:00), by keyboard only', async ({ page, demoHouse }) => {
   await expect(sentence(page)).toHaveValue(/3 × 4:00 at 110 %/);
 });
 
-test('a set that breaks, mended by "fit it"; the rungs of the ladder', async ({ page, demoHouse }) => {
+test('a set that breaks, mended by "fit it"; the rungs of the ladder', async ({
+  page,
+  demoHouse,
+}) => {
   await newSession(page, demoHouse);
   await sentence(page).fill('15 building to 90 %, 6 × 3:00 at 122 %, 1:00 easy between, 10 down');
   await sentence(page).press('Enter');
@@ -106,7 +121,10 @@ test('a set that breaks, mended by "fit it"; the rungs of the ladder', async ({ 
   await expect(page.getByText(/The reps stay, so the ends cannot fit\./)).toBeVisible();
 });
 
-test('dragging on the road: the right edge is time, the top is target', async ({ page, demoHouse }) => {
+test('dragging on the road: the right edge is time, the top is target', async ({
+  page,
+  demoHouse,
+}) => {
   await newSession(page, demoHouse);
   await sentence(page).fill('10 easy, 3 × 10 at 90 %, 5 easy between, 10 down');
   await sentence(page).press('Enter');
@@ -129,12 +147,17 @@ test('dragging on the road: the right edge is time, the top is target', async ({
   await expect(sentence(page)).toHaveValue(/3 × 1[12]:[03]0 at 90 %/);
   // By its stone the whole set goes to another place.
   await drag('.stone-grip', -400, 0);
-  await expect(sentence(page)).toHaveValue(/^3 × 1[12]:[03]0 at 90 %, 5:00 easy between, 10:00 easy/);
+  await expect(sentence(page)).toHaveValue(
+    /^3 × 1[12]:[03]0 at 90 %, 5:00 easy between, 10:00 easy/,
+  );
   await page.keyboard.press('Control+z');
   await expect(sentence(page)).toHaveValue(/^10:00 easy, 3 × /);
 });
 
-test('one session for six riders: exceptions, the squad sheet, one undo', async ({ page, demoHouse }) => {
+test('one session for six riders: exceptions, the squad sheet, one undo', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider, session } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/sessions/${session('Reservoir')}`);
   await expect(sentence(page)).toBeVisible();
@@ -165,7 +188,10 @@ test('a session goes out and comes back: JSON, CSV and FIT', async ({ page, demo
   const written = await sentence(page).inputValue();
   for (const kind of ['JSON, all of it', /^CSV/, 'FIT workout'] as const) {
     await page.getByRole('button', { name: 'Take along' }).click();
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: kind }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: kind }).click(),
+    ]);
     const path = await download.path();
     expect(readFileSync(path).length).toBeGreaterThan(100);
     files.push(path);
@@ -183,13 +209,25 @@ test('a session goes out and comes back: JSON, CSV and FIT', async ({ page, demo
   await page.goBack();
   await page
     .getByLabel('A file of sessions')
-    .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"uphill-count/sessions","version":9}') });
-  await expect(page.getByText(/The field "version" reads 9; version 1 is understood\./)).toBeVisible();
-  const [calendar] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Calendar file' }).click()]);
+    .setInputFiles({
+      name: 'x.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"uphill-count/sessions","version":9}'),
+    });
+  await expect(
+    page.getByText(/The field "version" reads 9; version 1 is understood\./),
+  ).toBeVisible();
+  const [calendar] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Calendar file' }).click(),
+  ]);
   expect(readFileSync(await calendar.path(), 'utf8')).toContain('UID:');
 });
 
-test('the book: searched, one of it made one’s own, varied and retired; a hill to ride to the top of', async ({ page, demoHouse }) => {
+test('the book: searched, one of it made one’s own, varied and retired; a hill to ride to the top of', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/zones`);
   await page.getByRole('link', { name: 'Session book' }).first().click();
@@ -201,7 +239,9 @@ test('the book: searched, one of it made one’s own, varied and retired; a hill
     .getByRole('button', { name: /^Make it mine/ })
     .first()
     .click();
-  await expect(sentence(page)).toHaveValue(/3 × \(5 × 30 s at 120 %, 30 s easy after each\), 5:00 easy between/);
+  await expect(sentence(page)).toHaveValue(
+    /3 × \(5 × 30 s at 120 %, 30 s easy after each\), 5:00 easy between/,
+  );
   const name = await page.getByLabel('Name of the session').inputValue();
   await page.getByRole('link', { name: 'Session book' }).first().click();
   const own = page.getByRole('region', { name: 'Your own sessions' });
@@ -223,6 +263,8 @@ test('the book: searched, one of it made one’s own, varied and retired; a hill
   await newSession(page, demoHouse, 'Ines');
   await sentence(page).fill('6 × to the top of Mill Rise at 105 % seated, 4 roll down between');
   await sentence(page).press('Enter');
-  await expect(sentence(page)).toHaveValue('6 × to the top of Mill Rise at 105 % seated, 4:00 easy between');
+  await expect(sentence(page)).toHaveValue(
+    '6 × to the top of Mill Rise at 105 % seated, 4:00 easy between',
+  );
   await expect(inAll(page)).toBeVisible();
 });

@@ -8,23 +8,33 @@ import { addRider, expect, test } from '../support/house.ts';
 async function answerHealth(page: Page): Promise<void> {
   const screen = page.getByRole('region', { name: 'Health screen' });
   await expect(screen).toBeVisible();
-  for (const no of await screen.getByRole('radio', { name: 'No', exact: true }).all()) await no.check();
+  for (const no of await screen.getByRole('radio', { name: 'No', exact: true }).all())
+    await no.check();
   await expect(screen.getByText('Maximal work is allowed.')).toBeVisible();
   await screen.getByRole('button', { name: 'Store the health screen' }).click();
   await expect(screen).toBeHidden();
 }
 
-test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and resumed on the way', async ({ page, emptyHouse }) => {
+test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and resumed on the way', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Ines Okafor', 'Crank');
   await page.getByRole('link', { name: 'Test day' }).click();
 
   await test.step('the chooser picks, and says why', async () => {
-    await expect(page.getByRole('region', { name: 'The pick' })).toContainText('It needs no pacing skill');
+    await expect(page.getByRole('region', { name: 'The pick' })).toContainText(
+      'It needs no pacing skill',
+    );
     await page.getByRole('radio', { name: 'Yes' }).nth(1).check();
-    await expect(page.getByRole('button', { name: 'Start the test day: Twenty minutes' })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: 'Start the test day: Twenty minutes' }),
+    ).toBeVisible();
     await page.getByRole('radio', { name: 'Not yet' }).check();
     await page.getByRole('radio', { name: 'targets above FTP' }).check();
-    await expect(page.getByRole('region', { name: 'The pick' }).getByRole('heading')).toHaveText('One and five');
+    await expect(page.getByRole('region', { name: 'The pick' }).getByRole('heading')).toHaveText(
+      'One and five',
+    );
     await page.getByRole('radio', { name: 'FTP and zones' }).check();
     await page.getByRole('button', { name: 'Start the test day: Ramp, best minute' }).click();
   });
@@ -47,12 +57,16 @@ test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and r
     await page.getByRole('button', { name: 'Get ready' }).click();
     await page.getByLabel('Speed').selectOption('60');
     await page.getByRole('button', { name: 'Start riding' }).click();
-    await expect(page.getByRole('heading', { name: /Ramp, stage [2-9]/ })).toBeVisible({ timeout: 40_000 });
+    await expect(page.getByRole('heading', { name: /Ramp, stage [2-9]/ })).toBeVisible({
+      timeout: 40_000,
+    });
     await page.getByRole('button', { name: 'Pause' }).click();
     await page.getByRole('button', { name: /^Struggling \(2 left\)/ }).click();
     await expect(page.getByRole('button', { name: 'Struggling (1 left)' })).toBeVisible();
     const clock = await page.getByText(/ ridden$/).textContent();
-    await page.waitForResponse((answer) => answer.request().method() === 'PUT' && answer.url().includes('/test-days/'));
+    await page.waitForResponse(
+      (answer) => answer.request().method() === 'PUT' && answer.url().includes('/test-days/'),
+    );
     await page.goto(`${emptyHouse.url}/riders`);
     await page.getByRole('link', { name: 'Ines Okafor' }).click();
     await page.getByRole('link', { name: 'Go on with it' }).click();
@@ -60,8 +74,12 @@ test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and r
     await expect(page.getByRole('button', { name: 'Struggling (1 left)' })).toBeVisible();
     await page.getByLabel('Speed').selectOption('60');
     await page.getByRole('button', { name: 'Go on' }).click();
-    await expect(page.getByText('The ramp ended: cadence fell under 60 rpm.')).toBeVisible({ timeout: 60_000 });
-    await expect(page.getByRole('heading', { name: 'The ride is over' })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText('The ramp ended: cadence fell under 60 rpm.')).toBeVisible({
+      timeout: 60_000,
+    });
+    await expect(page.getByRole('heading', { name: 'The ride is over' })).toBeVisible({
+      timeout: 30_000,
+    });
     const saved = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save as FIT' }).click();
     expect((await saved).suggestedFilename()).toMatch(/^stand-in-ramp-.*\.fit$/);
@@ -70,7 +88,9 @@ test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and r
 
   await test.step('both readings, checks, decision, zones', async () => {
     await expect(page.getByRole('heading', { name: 'Two readings off one ramp' })).toBeVisible();
-    await expect(page.getByRole('rowheader', { name: 'Against the result written down before' })).toBeVisible();
+    await expect(
+      page.getByRole('rowheader', { name: 'Against the result written down before' }),
+    ).toBeVisible();
     const accept = page.getByRole('button', { name: /^Accept FTP \d+ W/ });
     const ftp = Number(/\d+/.exec((await accept.textContent()) ?? '')?.[0]);
     expect(Math.abs(ftp / 200 - 1)).toBeLessThan(0.12);
@@ -82,9 +102,13 @@ test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and r
   });
 });
 
-test('a FIT recording with laps becomes a five-minute test', async ({ page, emptyHouse }, { outputDir }) => {
+test('a FIT recording with laps becomes a five-minute test', async ({ page, emptyHouse }, {
+  outputDir,
+}) => {
   const rider = { ...PLAIN_RIDER, cpW: 240 };
-  const { seconds, laps } = rideOn(startTestRide({ ...usualSetting('five-minute', rider, 240, 9), dropsPerHour: 0 }));
+  const { seconds, laps } = rideOn(
+    startTestRide({ ...usualSetting('five-minute', rider, 240, 9), dropsPerHour: 0 }),
+  );
   const file = path.join(outputDir, 'no-name.bin');
   await addRider(page, emptyHouse, 'Leila Haddad', 'Hub');
   mkdirSync(outputDir, { recursive: true });
@@ -93,7 +117,9 @@ test('a FIT recording with laps becomes a five-minute test', async ({ page, empt
   await page.getByLabel('The recording of Leila’s test').setInputFiles(file);
   await page.getByLabel('Protocol').selectOption({ label: 'Five minutes' });
 
-  const useLaps = page.getByLabel('The laps of the recording fit this test: take the effort from them');
+  const useLaps = page.getByLabel(
+    'The laps of the recording fit this test: take the effort from them',
+  );
   await expect(useLaps).toBeChecked();
   await expect(page.getByLabel('Effort from', { exact: true })).toHaveValue('12:50');
   const reading = page.getByRole('button', { name: /^mean of the 5:00: / });
@@ -110,7 +136,10 @@ test('a FIT recording with laps becomes a five-minute test', async ({ page, empt
   await expect(page.getByRole('heading', { name: 'Zone ladder' })).toBeVisible();
 });
 
-test('lactate steps typed as the blood comes in, one drop struck out', async ({ page, emptyHouse }) => {
+test('lactate steps typed as the blood comes in, one drop struck out', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Tomas Brandt', 'Pedals');
   await page.goto(page.url().replace(/tests$/, 'tests/choose?tells=thresholds'));
   await page.getByRole('button', { name: 'Start the test day: Lactate steps' }).click();
@@ -143,7 +172,9 @@ test('lactate steps typed as the blood comes in, one drop struck out', async ({ 
       ['high', '"high" is no number'],
     ] as const) {
       await page.getByLabel('mmol/L, line 1').fill(typed);
-      await expect(page.getByRole('row').filter({ has: page.getByLabel('mmol/L, line 1') })).toContainText(says);
+      await expect(
+        page.getByRole('row').filter({ has: page.getByLabel('mmol/L, line 1') }),
+      ).toContainText(says);
     }
     await page.getByLabel('mmol/L, line 1').fill('1,3');
   });
@@ -180,11 +211,16 @@ test('lactate steps typed as the blood comes in, one drop struck out', async ({ 
     await page.getByLabel('The day the zones are for').fill('2027-01-10');
     await page.keyboard.press('Enter');
     await expect(page.getByText('LT1 207 W and LT2 249 W')).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Threshold, W: 238–254. Show the working' })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: 'Threshold, W: 238–254. Show the working' }),
+    ).toBeVisible();
   });
 });
 
-test('a scheme of one’s own is made, checked as one types, and used', async ({ page, demoHouse }) => {
+test('a scheme of one’s own is made, checked as one types, and used', async ({
+  page,
+  demoHouse,
+}) => {
   await page.goto(`${demoHouse.url}/schemes`);
   await page.getByRole('button', { name: 'A scheme of your own' }).click();
   const store = page.getByRole('button', { name: 'Store the scheme' });
@@ -194,7 +230,9 @@ test('a scheme of one’s own is made, checked as one types, and used', async ({
   await page.getByLabel('To %, band 1').fill('60');
   await expect(page.getByText('there is a gap from 60 to 75 %')).toBeVisible();
   await page.getByLabel('To %, band 1').fill('99');
-  await expect(page.getByText(/Limits have to rise|where the band below ends/).first()).toBeVisible();
+  await expect(
+    page.getByText(/Limits have to rise|where the band below ends/).first(),
+  ).toBeVisible();
   await expect(store).toBeDisabled();
   await page.getByLabel('To %, band 1').fill('abc');
   await expect(page.getByText('Band 1: a limit is not a number.')).toBeVisible();
@@ -220,11 +258,16 @@ test('a scheme of one’s own is made, checked as one types, and used', async ({
   await expect(page.getByRole('columnheader', { name: 'Tarnside three' })).toBeHidden();
 });
 
-test('a rider with heart rate alone goes from test to zones, to a card', async ({ page, emptyHouse }) => {
+test('a rider with heart rate alone goes from test to zones, to a card', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Maud Tremblay', 'None: rides by heart rate and RPE');
   await page.getByRole('link', { name: 'Test day' }).click();
   await expect(page.getByText('Without a power meter there are no watts to read')).toBeVisible();
-  await page.getByRole('button', { name: 'Start the test day: Twenty minutes by heart rate' }).click();
+  await page
+    .getByRole('button', { name: 'Start the test day: Twenty minutes by heart rate' })
+    .click();
   await answerHealth(page);
   await page.getByLabel('Threshold heart rate expected, bpm').fill('150');
   await page.getByRole('button', { name: 'Next: prepare' }).click();
@@ -237,7 +280,9 @@ test('a rider with heart rate alone goes from test to zones, to a card', async (
   await page.getByLabel('Distance, km').fill('10,4');
   await page.getByRole('button', { name: 'Store', exact: true }).click();
   await expect(page.getByText('threshold heart rate 153 bpm')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Threshold, bpm: 145–153. Show the working' })).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: 'Threshold, bpm: 145–153. Show the working' }),
+  ).toBeVisible();
   await expect(page.getByText(/\d W\b/)).toHaveCount(0);
   await page.getByRole('link', { name: 'Zone card to print or save' }).click();
   await expect(page.getByRole('article', { name: 'Zone card' })).toContainText('145–153');

@@ -2,7 +2,10 @@ import path from 'node:path';
 import { printed } from '../support/days.ts';
 import { addRider, expect, idsOf, test } from '../support/house.ts';
 
-test('a test by hand: nonsense is refused by name, another number needs its reason, and it can be taken back', async ({ page, emptyHouse }) => {
+test('a test by hand: nonsense is refused by name, another number needs its reason, and it can be taken back', async ({
+  page,
+  emptyHouse,
+}) => {
   await addRider(page, emptyHouse, 'Rurik Olsen', 'Crank');
   await page.getByRole('link', { name: 'Enter by hand' }).first().click();
   const reading = page.getByLabel('Reading: best rolling minute, W');
@@ -12,14 +15,22 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await store.click();
     await expect(page.getByRole('alert')).toContainText('Reading: best rolling minute is missing.');
     await reading.fill('45');
-    await expect(page.getByText('FTP is 34 W. It has to be whole watts between 40 and 600 W.')).toBeVisible();
+    await expect(
+      page.getByText('FTP is 34 W. It has to be whole watts between 40 and 600 W.'),
+    ).toBeVisible();
     await reading.fill('346,0');
-    await expect(page.getByRole('button', { name: 'FTP measured: 260 W. Show the working' })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: 'FTP measured: 260 W. Show the working' }),
+    ).toBeVisible();
     await page.getByLabel('Ridden on').fill('2099-01-01');
     await page.keyboard.press('Tab');
-    await expect(page.getByRole('alert').filter({ hasText: 'Thu 1 Jan 2099 lies in the future.' })).toBeVisible();
+    await expect(
+      page.getByRole('alert').filter({ hasText: 'Thu 1 Jan 2099 lies in the future.' }),
+    ).toBeVisible();
     await store.click();
-    await expect(page.getByText('Not stored yet. Thu 1 Jan 2099 lies in the future.')).toBeVisible();
+    await expect(
+      page.getByText('Not stored yet. Thu 1 Jan 2099 lies in the future.'),
+    ).toBeVisible();
     await expect(reading).toHaveValue('346,0');
   });
 
@@ -29,17 +40,24 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await expect(page.getByLabel('Counts from')).toHaveValue(printed('2026-10-13'));
     await page.getByLabel('FTP used, W').fill('252');
     await store.click();
-    await expect(page.getByRole('alert')).toContainText('You use 252 W where 260 W was measured. Write down why.');
+    await expect(page.getByRole('alert')).toContainText(
+      'You use 252 W where 260 W was measured. Write down why.',
+    );
     await page.getByLabel('Why').fill('a first ramp flatters');
     await page.getByRole('button', { name: 'Store and use 252 W' }).click();
-    await expect(page.getByRole('button', { name: 'FTP used: 252 W. Show the working' })).toBeVisible();
-    await expect(page.getByRole('listitem').filter({ hasText: 'measured 260' })).toContainText('a first ramp flatters');
+    await expect(
+      page.getByRole('button', { name: 'FTP used: 252 W. Show the working' }),
+    ).toBeVisible();
+    await expect(page.getByRole('listitem').filter({ hasText: 'measured 260' })).toContainText(
+      'a first ramp flatters',
+    );
   });
 
   await test.step('used against measured, in the working', async () => {
     await page.getByRole('button', { name: 'FTP used: 252 W. Show the working' }).click();
     const working = page.getByRole('complementary', { name: 'The working' });
-    for (const line of ['260 W', '252 W', 'a first ramp flatters']) await expect(working).toContainText(line);
+    for (const line of ['260 W', '252 W', 'a first ramp flatters'])
+      await expect(working).toContainText(line);
     await page.getByRole('button', { name: 'Close the working' }).click();
   });
 
@@ -47,7 +65,9 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await page.getByRole('button', { name: 'Take back 252 W' }).click();
     await expect(page.getByText('not accepted yet')).toBeVisible();
     await page.getByRole('button', { name: 'Accept FTP 260 W' }).click();
-    await expect(page.getByRole('button', { name: 'FTP used: 260 W. Show the working' })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: 'FTP used: 260 W. Show the working' }),
+    ).toBeVisible();
     await page.getByRole('button', { name: 'Withdraw', exact: true }).click();
     await page.getByLabel('Why it is withdrawn').fill('the meter was not zeroed');
     await page.getByRole('button', { name: 'Withdraw it' }).click();
@@ -57,7 +77,9 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await expect(page.getByText('Rurik has no FTP.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo', exact: true }).click();
     await page.getByRole('button', { name: 'Bring it back' }).click();
-    await expect(page.getByRole('button', { name: 'FTP used: 260 W. Show the working' })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: 'FTP used: 260 W. Show the working' }),
+    ).toBeVisible();
   });
 
   await test.step('a number the coach trusts', async () => {
@@ -75,7 +97,9 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
 test('a rider without a power meter, from test to zones', async ({ page, emptyHouse }) => {
   await addRider(page, emptyHouse, 'Maud Tremblay', 'None: rides by heart rate and RPE');
   await page.getByRole('link', { name: 'Enter by hand' }).first().click();
-  await expect(page.getByLabel('Protocol').locator('option')).toHaveText(['Twenty minutes by heart rate']);
+  await expect(page.getByLabel('Protocol').locator('option')).toHaveText([
+    'Twenty minutes by heart rate',
+  ]);
   await page.getByLabel('Mean heart rate of the 20:00, bpm').fill('153');
   await page.getByRole('button', { name: 'Store' }).click();
   await expect(page.getByText('threshold (estimate)')).toBeVisible();
@@ -85,23 +109,33 @@ test('a rider without a power meter, from test to zones', async ({ page, emptyHo
     await expect(page.getByRole('button', { name: new RegExp(`bpm: ${band}`) })).toBeVisible();
 });
 
-test('a twenty-minute recording: the effort moves as one, and is shown again where it was read', async ({ page, demoHouse }) => {
+test('a twenty-minute recording: the effort moves as one, and is shown again where it was read', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Tomas')}/tests/import`);
-  await page.setInputFiles('input[type=file]', path.join(demoHouse.folder, 'recordings', 'tomas-twenty-minutes.csv'));
+  await page.setInputFiles(
+    'input[type=file]',
+    path.join(demoHouse.folder, 'recordings', 'tomas-twenty-minutes.csv'),
+  );
   const [from, to] = [page.getByLabel('Effort from'), page.getByLabel('to', { exact: true })];
   await expect(page.getByLabel('Protocol')).toHaveValue('twenty-minute');
   await expect(from).toHaveValue(/^(17:5\d|18:0\d)$/);
   await from.fill('12:00');
   await from.press('Enter');
   await expect(to).toHaveValue('32:00');
-  await expect(page.getByRole('row', { name: /Last quarter ÷ first quarter/ })).toContainText('doubtful');
+  await expect(page.getByRole('row', { name: /Last quarter ÷ first quarter/ })).toContainText(
+    'doubtful',
+  );
   await from.fill('soon');
   await from.press('Enter');
   await expect(page.getByText('"soon" is not a time.')).toBeVisible();
   await from.press('Escape');
   await page.getByRole('button', { name: 'Back to the effort as found' }).click();
-  await expect(page.getByRole('row', { name: /Last quarter ÷ first quarter/ })).toContainText('held');
+  await expect(page.getByRole('row', { name: /Last quarter ÷ first quarter/ })).toContainText(
+    'held',
+  );
   const found = await from.inputValue();
   await page.getByRole('button', { name: 'Store without using it' }).click();
   await page.getByRole('link', { name: 'See the recording' }).click();
@@ -110,20 +144,31 @@ test('a twenty-minute recording: the effort moves as one, and is shown again whe
 
   // The same file again is the same recording.
   await page.goto(`${demoHouse.url}/riders/${rider('Tomas')}/tests/import`);
-  await page.setInputFiles('input[type=file]', path.join(demoHouse.folder, 'recordings', 'tomas-twenty-minutes.csv'));
+  await page.setInputFiles(
+    'input[type=file]',
+    path.join(demoHouse.folder, 'recordings', 'tomas-twenty-minutes.csv'),
+  );
   await expect(page.getByText('Not added twice.')).toBeVisible();
 });
 
 test('zones as of another day', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
-  const history = ((await (await fetch(`${demoHouse.url}/api/riders/${rider('Rurik')}`)).json()) as { ftp: { usedW: number; countsFrom: string }[] }).ftp;
+  const history = (
+    (await (await fetch(`${demoHouse.url}/api/riders/${rider('Rurik')}`)).json()) as {
+      ftp: { usedW: number; countsFrom: string }[];
+    }
+  ).ftp;
   await page.goto(`${demoHouse.url}/riders/${rider('Rurik')}/zones`);
   for (const { usedW, countsFrom } of history) {
     await page.getByLabel('The day the zones are for').fill(countsFrom);
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('button', { name: `FTP in use: ${usedW} W. Show the working` })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: `FTP in use: ${usedW} W. Show the working` }),
+    ).toBeVisible();
   }
   await page.getByLabel('The day the zones are for').fill('2020-01-01');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(`the first one, from ${printed(history[0]?.countsFrom ?? '')}, is borrowed`)).toBeVisible();
+  await expect(
+    page.getByText(`the first one, from ${printed(history[0]?.countsFrom ?? '')}, is borrowed`),
+  ).toBeVisible();
 });

@@ -13,13 +13,20 @@ async function typeInto(page: Page, cell: string, text: string): Promise<void> {
   await page.keyboard.press('Enter');
 }
 
-test('nonsense is kept as it was typed, named, and undone after a reload; the session is not given meanwhile', async ({ page, demoHouse }) => {
+test('nonsense is kept as it was typed, named, and undone after a reload; the session is not given meanwhile', async ({
+  page,
+  demoHouse,
+}) => {
   await openWorkshop(page, demoHouse, 'Quarry threes');
   await typeInto(page, '115–118 %', '118-115%');
   await typeInto(page, '15:00', '30 h');
   await typeInto(page, '5×', '0');
   const problems = page.locator('.problems');
-  for (const sentence of ['The range runs 118 to 115 %. Swap them?', '30 h 00 is more than a day', 'A set of 0 reps is no set'])
+  for (const sentence of [
+    'The range runs 118 to 115 %. Swap them?',
+    '30 h 00 is more than a day',
+    'A set of 0 reps is no set',
+  ])
     await expect(problems).toContainText(sentence);
   await page.getByRole('button', { name: 'Give', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('cannot be given yet');
@@ -28,7 +35,9 @@ test('nonsense is kept as it was typed, named, and undone after a reload; the se
   await expect(page.getByRole('gridcell', { name: '115–118 %' })).toBeVisible();
 
   // The tab is closed before anything could be sent.
-  await page.route('**/api/sessions/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.route('**/api/sessions/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
   await typeInto(page, '10:00', 'a while');
   await expect(page.getByText('kept on this device')).toBeVisible();
   // And something is still being typed.
@@ -54,12 +63,18 @@ test('a run of reps is one undo, and it says what it undid', async ({ page, demo
   for (const key of ['+', '+', '+', '-']) await page.keyboard.press(key);
   await expect(page.getByRole('gridcell', { name: '6×' })).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('status').filter({ hasText: 'Taken back: 6 reps back to 4.' })).toBeVisible();
+  await expect(
+    page.getByRole('status').filter({ hasText: 'Taken back: 6 reps back to 4.' }),
+  ).toBeVisible();
   await expect(page.getByRole('gridcell', { name: '4×' })).toBeVisible();
   await expect(page.getByRole('gridcell', { name: '98–102 %' })).toBeFocused();
 });
 
-test('two tabs on one session: nothing is overwritten until the coach has chosen', async ({ page, demoHouse, browser }) => {
+test('two tabs on one session: nothing is overwritten until the coach has chosen', async ({
+  page,
+  demoHouse,
+  browser,
+}) => {
   await openWorkshop(page, demoHouse, 'Long hills');
   const elsewhere = await (await browser.newContext()).newPage();
   await openWorkshop(elsewhere, demoHouse, 'Long hills');

@@ -21,7 +21,10 @@ async function keys(page: Page, ...presses: string[]): Promise<void> {
 
 const total = (page: Page) => page.getByRole('button', { name: /^In all: / });
 
-test('a group of sets, wholly by keyboard: 2 × (3 × 4:00 at 294 W, 4:00 easy between), 8:00 easy between', async ({ page, demoHouse }) => {
+test('a group of sets, wholly by keyboard: 2 × (3 × 4:00 at 294 W, 4:00 easy between), 8:00 easy between', async ({
+  page,
+  demoHouse,
+}) => {
   await newSession(page, demoHouse, 'Ines');
   await keys(page, 'Enter', '"4', 'Tab', 'Enter', '"294 W', 'Enter', 'o', '+');
   await expect(page.getByRole('gridcell', { name: '3×' })).toBeVisible();
@@ -45,7 +48,10 @@ test('a group of sets, wholly by keyboard: 2 × (3 × 4:00 at 294 W, 4:00 easy b
   await expect(page.getByRole('gridcell', { name: '2×' })).toHaveCount(0);
 });
 
-test('every kind of target is understood where it is typed, and counts as it says', async ({ page, demoHouse }) => {
+test('every kind of target is understood where it is typed, and counts as it says', async ({
+  page,
+  demoHouse,
+}) => {
   await newSession(page, demoHouse, 'Ines');
   await keys(page, 'ArrowRight');
   for (const [typed, shown, watts] of [
@@ -60,7 +66,9 @@ test('every kind of target is understood where it is typed, and counts as it say
     ['falling 60 to 40 %', '60 → 40 %', '156'],
   ] as const) {
     await keys(page, 'Enter', `"${typed}`, 'Enter');
-    const row = page.getByRole('row').filter({ has: page.getByRole('gridcell', { name: '15:00' }) });
+    const row = page
+      .getByRole('row')
+      .filter({ has: page.getByRole('gridcell', { name: '15:00' }) });
     await expect(row).toContainText(shown);
     await expect(row).toContainText(watts);
     await expect(page.locator('.problems')).toHaveCount(0);
@@ -78,7 +86,10 @@ test('every kind of target is understood where it is typed, and counts as it say
   }
 });
 
-test('rows are added, doubled, moved, taken away; Escape leaves a cell as it was', async ({ page, demoHouse }) => {
+test('rows are added, doubled, moved, taken away; Escape leaves a cell as it was', async ({
+  page,
+  demoHouse,
+}) => {
   await newSession(page, demoHouse, 'Rurik');
   await keys(page, 'i', 'd', 'd');
   await expect(page.getByRole('gridcell', { name: '5:00', exact: true })).toHaveCount(3);
@@ -95,7 +106,10 @@ test('rows are added, doubled, moved, taken away; Escape leaves a cell as it was
   await expect(times).toHaveText(['15:00', '5:00', '7:00', '5:00']);
 });
 
-test('a name of one’s own stays; emptied, it follows the sets again', async ({ page, demoHouse }) => {
+test('a name of one’s own stays; emptied, it follows the sets again', async ({
+  page,
+  demoHouse,
+}) => {
   await newSession(page, demoHouse, 'Leila');
   const name = page.getByLabel('Name of the session');
   await expect(name).toHaveValue('15:00 at 50 → 75 %');
@@ -117,7 +131,10 @@ test('a name of one’s own stays; emptied, it follows the sets again', async ({
   await expect(page.getByRole('textbox', { name: 'Purpose' })).toHaveValue('Wake the legs.');
 });
 
-test('the longest session still prints on one page, and a rider without watts gets RPE on the card', async ({ page, demoHouse }) => {
+test('the longest session still prints on one page, and a rider without watts gets RPE on the card', async ({
+  page,
+  demoHouse,
+}) => {
   const { rider, session } = await idsOf(demoHouse);
   for (const [name, words, never] of [
     ['2 × (5', 'RPE 9', / \d+ W/],
@@ -125,7 +142,10 @@ test('the longest session still prints on one page, and a rider without watts ge
   ] as const) {
     await page.goto(`${demoHouse.url}/riders/${rider('Maud')}/sessions/${session(name)}/card`);
     await expect(page.getByRole('article', { name: 'Session card' })).toBeVisible();
-    const { totalPages, text } = await extractText(await getDocumentProxy(new Uint8Array(await page.pdf({ preferCSSPageSize: true }))), { mergePages: true });
+    const { totalPages, text } = await extractText(
+      await getDocumentProxy(new Uint8Array(await page.pdf({ preferCSSPageSize: true }))),
+      { mergePages: true },
+    );
     expect(totalPages).toBe(1);
     expect(text.replace(/\s+/g, ' ')).toContain(words);
     expect(text).not.toMatch(never);

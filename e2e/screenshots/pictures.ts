@@ -5,7 +5,12 @@ import { expect, idsOf, test } from '../support/house.ts';
 const FOLDER = fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
 
 /** Every main view once, from the demo data: name, address, and how it is looked at. */
-const PICTURES: readonly { readonly name: string; readonly view: string; readonly who?: string; readonly phone?: boolean }[] = [
+const PICTURES: readonly {
+  readonly name: string;
+  readonly view: string;
+  readonly who?: string;
+  readonly phone?: boolean;
+}[] = [
   { name: 'riders', view: '/riders' },
   { name: 'tests', view: '/riders/{}/tests' },
   { name: 'choose-a-test', view: '/riders/{}/tests/choose' },
@@ -23,7 +28,11 @@ const PICTURES: readonly { readonly name: string; readonly view: string; readonl
 for (const { name, view, who = 'Ines', phone } of PICTURES) {
   test(name, async ({ page, demoHouse }) => {
     const { rider, session } = await idsOf(demoHouse);
-    const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as {
+    const days = (await (
+      await fetch(
+        `${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`,
+      )
+    ).json()) as {
       id: string;
       date: string;
       plan: { name: string };
@@ -46,7 +55,10 @@ for (const { name, view, who = 'Ines', phone } of PICTURES) {
 test('test from a recording', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/tests/import`);
-  await page.setInputFiles('input[type=file]', path.join(demoHouse.folder, 'recordings', 'ines-ramp.csv'));
+  await page.setInputFiles(
+    'input[type=file]',
+    path.join(demoHouse.folder, 'recordings', 'ines-ramp.csv'),
+  );
   await expect(page.getByRole('slider', { name: 'End of the effort' })).toBeVisible();
   await page.screenshot({ path: path.join(FOLDER, 'test-from-recording.png') });
 });
@@ -93,12 +105,16 @@ test('the session book', async ({ page, demoHouse }) => {
 
 test('the ride room', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
-  const days = (await (await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)).json()) as {
+  const days = (await (
+    await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)
+  ).json()) as {
     id: string;
     state: string;
     plan: { name: string };
   }[];
-  const day = days.find(({ plan, state }) => plan.name === 'Reservoir eights' && state === 'planned');
+  const day = days.find(
+    ({ plan, state }) => plan.name === 'Reservoir eights' && state === 'planned',
+  );
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/days/${day?.id ?? ''}/ride`);
   await page.getByRole('button', { name: 'Into the ride room' }).click();
   await page.getByLabel('Speed').selectOption('60');

@@ -10,7 +10,12 @@ export function nextWeekday(weekday: number, after = isoDay(new Date())): string
 export function printed(day: string): string {
   const date = new Date(`${day}T12:00:00`);
   const parts = Object.fromEntries(
-    new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' })
+    new Intl.DateTimeFormat('en-GB', {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      year: 'numeric',
+    })
       .formatToParts(date)
       .map(({ type, value }) => [type, value]),
   );

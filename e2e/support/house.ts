@@ -19,7 +19,8 @@ async function open(demo: boolean): Promise<House & { close: () => Promise<void>
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-e2e-'));
   const database = path.join(folder, 'uphill-count.sqlite');
   // Some weeks of rides are enough to look at; the pictures are made from the whole story.
-  if (demo) await buildDemo(database, () => undefined, Number(process.env['UPHILL_RIDE_DAYS'] ?? 21));
+  if (demo)
+    await buildDemo(database, () => undefined, Number(process.env['UPHILL_RIDE_DAYS'] ?? 21));
   const app = await buildApp({ database, pages: PAGES, demo });
   const url = await app.listen({ host: '127.0.0.1', port: 0 });
   return {
@@ -52,10 +53,22 @@ export const test = base.extend<{ emptyHouse: House }, { demoHouse: House }>({
 export { expect } from '@playwright/test';
 
 /** Ids of the demo's riders and sessions, by name. */
-export async function idsOf(house: House): Promise<{ rider: (name: string) => string; session: (name: string) => string }> {
-  const riders = (await (await fetch(`${house.url}/api/riders`)).json()) as { id: string; name: string }[];
-  const sessions = (await (await fetch(`${house.url}/api/sessions`)).json()) as { id: string; plan: { name: string } }[];
-  const found = <T extends { id: string }>(list: T[], fits: (item: T) => boolean, name: string): string => {
+export async function idsOf(
+  house: House,
+): Promise<{ rider: (name: string) => string; session: (name: string) => string }> {
+  const riders = (await (await fetch(`${house.url}/api/riders`)).json()) as {
+    id: string;
+    name: string;
+  }[];
+  const sessions = (await (await fetch(`${house.url}/api/sessions`)).json()) as {
+    id: string;
+    plan: { name: string };
+  }[];
+  const found = <T extends { id: string }>(
+    list: T[],
+    fits: (item: T) => boolean,
+    name: string,
+  ): string => {
     const item = list.find(fits);
     if (!item) throw new Error(`The demo has no ${name}.`);
     return item.id;
@@ -67,7 +80,12 @@ export async function idsOf(house: House): Promise<{ rider: (name: string) => st
 }
 
 /** Adds a rider as a coach does, and ends on the rider's tests. */
-export async function addRider(page: Page, house: House, name: string, source = 'Crank'): Promise<void> {
+export async function addRider(
+  page: Page,
+  house: House,
+  name: string,
+  source = 'Crank',
+): Promise<void> {
   await page.goto(`${house.url}/riders/new`);
   await page.getByLabel('Name').fill(name);
   await page.getByLabel('Power source').selectOption({ label: source });

@@ -8,7 +8,9 @@ import { itemsOf, report, RIDER } from './tally.mjs';
 
 /** Everything a view loads before it can be used, gzipped, from the manifest of the build. */
 export function firstLoad(view) {
-  const manifest = JSON.parse(readFileSync(path.join(ROOT, 'web/dist/.vite/manifest.json'), 'utf8'));
+  const manifest = JSON.parse(
+    readFileSync(path.join(ROOT, 'web/dist/.vite/manifest.json'), 'utf8'),
+  );
   const seen = new Set();
   const follow = (key) => {
     if (seen.has(key)) return;
@@ -17,7 +19,13 @@ export function firstLoad(view) {
   };
   follow('index.html');
   if (view) follow(view);
-  return [...seen].reduce((sum, key) => sum + gzipSync(readFileSync(path.join(ROOT, 'web/dist', manifest[key].file))).length, 0) / 1024;
+  return (
+    [...seen].reduce(
+      (sum, key) =>
+        sum + gzipSync(readFileSync(path.join(ROOT, 'web/dist', manifest[key].file))).length,
+      0,
+    ) / 1024
+  );
 }
 
 const BARS = ['--headless', '--no-sandbox', '--disable-gpu'];
@@ -34,11 +42,35 @@ async function openBrowser() {
 async function withSession(sentence, perform) {
   const { buildApp } = await import('../../server/dist/index.js');
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-bench-'));
-  const app = await buildApp({ database: path.join(folder, 'bench.sqlite'), pages: path.join(ROOT, 'web/dist') });
-  const send = async (url, payload) => (await app.inject({ method: 'POST', url: `/api${url}`, headers: { host: '127.0.0.1' }, payload })).json();
+  const app = await buildApp({
+    database: path.join(folder, 'bench.sqlite'),
+    pages: path.join(ROOT, 'web/dist'),
+  });
+  const send = async (url, payload) =>
+    (
+      await app.inject({
+        method: 'POST',
+        url: `/api${url}`,
+        headers: { host: '127.0.0.1' },
+        payload,
+      })
+    ).json();
   const rider = await send('/riders', RIDER);
-  await send(`/riders/${rider.id}/ftp`, { testId: null, usedW: 262, countsFrom: '2026-01-01', reason: '' });
-  const plan = { name: 'Measured', nameFollows: false, purpose: '', system: 'threshold', place: 'any', note: '', items: itemsOf(sentence) };
+  await send(`/riders/${rider.id}/ftp`, {
+    testId: null,
+    usedW: 262,
+    countsFrom: '2026-01-01',
+    reason: '',
+  });
+  const plan = {
+    name: 'Measured',
+    nameFollows: false,
+    purpose: '',
+    system: 'threshold',
+    place: 'any',
+    note: '',
+    items: itemsOf(sentence),
+  };
   const session = await send('/sessions', { plan });
   const url = await app.listen({ host: '127.0.0.1', port: 0 });
   const { browser, page } = await openBrowser();
@@ -60,7 +92,9 @@ export async function curvePage(app, riderId, rides) {
     times.push(performance.now() - started);
   }
   const answerStarted = performance.now();
-  const points = await (await fetch(`${url}/api/riders/${riderId}/curve?from=2000-01-01&to=2099-01-01`)).json();
+  const points = await (
+    await fetch(`${url}/api/riders/${riderId}/curve?from=2000-01-01&to=2099-01-01`)
+  ).json();
   const answered = performance.now() - answerStarted;
   const again = times.slice(1).sort((a, b) => a - b)[1];
   console.log(
@@ -75,12 +109,20 @@ async function drawnAfter(page, press) {
   for (let index = 0; index < 60; index += 1) {
     await page.evaluate(() => {
       globalThis.pressedAt = null;
-      globalThis.addEventListener('keydown', () => (globalThis.pressedAt = performance.now()), { capture: true, once: true });
+      globalThis.addEventListener('keydown', () => (globalThis.pressedAt = performance.now()), {
+        capture: true,
+        once: true,
+      });
     });
     await press(index);
     times.push(
       await page.evaluate(
-        () => new Promise((done) => globalThis.requestAnimationFrame(() => setTimeout(() => done(performance.now() - globalThis.pressedAt), 0))),
+        () =>
+          new Promise((done) =>
+            globalThis.requestAnimationFrame(() =>
+              setTimeout(() => done(performance.now() - globalThis.pressedAt), 0),
+            ),
+          ),
       ),
     );
   }
@@ -89,14 +131,19 @@ async function drawnAfter(page, press) {
 
 /** Keystroke to redrawn workshop for a session of 60 steps, and of 500, against a controlled input on a page of little else. */
 export async function keystrokes() {
-  const words = Array.from({ length: 59 }, (_, index) => `${2 + (index % 5)}:00 at ${60 + index} %`).join(', ');
+  const words = Array.from(
+    { length: 59 },
+    (_, index) => `${2 + (index % 5)}:00 at ${60 + index} %`,
+  ).join(', ');
   const measured = {};
   const measure =
     (name, set) =>
     async ({ url, rider, session, page }) => {
       await page.goto(`${url}/riders/${rider.id}/sessions/${session.id}`);
       await page.getByRole('gridcell', { name: set }).click();
-      const table = await drawnAfter(page, (index) => page.keyboard.press(index % 2 === 0 ? '+' : '-'));
+      const table = await drawnAfter(page, (index) =>
+        page.keyboard.press(index % 2 === 0 ? '+' : '-'),
+      );
       await page.getByLabel('The session in a sentence').focus();
       const sentence = await drawnAfter(page, () => page.keyboard.press('x'));
       await page.goto(`${url}/hills`);
@@ -107,8 +154,18 @@ export async function keystrokes() {
   await withSession(`${words}, 3 × 3:00 at 118 %, 2:00 easy between`, measure('60 steps', '3×'));
   await withSession('250 × (1:00 at 108 % and 1:45 at 60 %)', measure('500 steps, 11 h', '250×'));
   for (const [name, { table, sentence, plain }] of Object.entries(measured)) {
-    report(`a rep more or fewer to redrawn workshop, ${name}, 95th percentile`, table, plain, 'plain: a key in a controlled input on a page of little else');
-    report(`a key in the sentence of the same session, 95th percentile`, sentence, plain, 'plain: the same; what it says is read 120 ms later');
+    report(
+      `a rep more or fewer to redrawn workshop, ${name}, 95th percentile`,
+      table,
+      plain,
+      'plain: a key in a controlled input on a page of little else',
+    );
+    report(
+      `a key in the sentence of the same session, 95th percentile`,
+      sentence,
+      plain,
+      'plain: the same; what it says is read 120 ms later',
+    );
   }
 }
 
@@ -134,19 +191,28 @@ function frames(page, seconds) {
 
 /** Frames of the ride room at 60× over ten minutes of session, against an empty page. */
 export async function rideRoom() {
-  await withSession('10 building to 75 %, 4 × 4:00 at 95–100 %, 2:00 easy between, 5 down', async ({ url, rider, session, page, send }) => {
-    const today = new Date();
-    const date = `${today.getFullYear()}-${String(today.getMonth() + 1).padStart(2, '0')}-${String(today.getDate()).padStart(2, '0')}`;
-    const [day] = await send('/placed', { sessionId: session.id, gives: [{ riderId: rider.id, dates: [date] }] });
-    await page.goto('about:blank');
-    const empty = await frames(page, RIDDEN_S);
-    await page.goto(`${url}/riders/${rider.id}/days/${day.id}/ride`);
-    await page.getByRole('button', { name: 'Into the ride room' }).click();
-    await page.getByLabel('Speed').selectOption('60');
-    await page.getByRole('button', { name: 'Start' }).click();
-    const ridden = await frames(page, RIDDEN_S);
-    const left = await page.getByLabel('Time left').innerText();
-    const say = ({ perSecond, longest }) => `${perSecond.toFixed(1)} frames a second, longest wait ${longest.toFixed(0)} ms`;
-    console.log(`ride room at 60× over ten minutes of session: ${say(ridden)} (${left} left of the step); an empty page: ${say(empty)}`);
-  });
+  await withSession(
+    '10 building to 75 %, 4 × 4:00 at 95–100 %, 2:00 easy between, 5 down',
+    async ({ url, rider, session, page, send }) => {
+      const today = new Date();
+      const date = `${today.getFullYear()}-${String(today.getMonth() + 1).padStart(2, '0')}-${String(today.getDate()).padStart(2, '0')}`;
+      const [day] = await send('/placed', {
+        sessionId: session.id,
+        gives: [{ riderId: rider.id, dates: [date] }],
+      });
+      await page.goto('about:blank');
+      const empty = await frames(page, RIDDEN_S);
+      await page.goto(`${url}/riders/${rider.id}/days/${day.id}/ride`);
+      await page.getByRole('button', { name: 'Into the ride room' }).click();
+      await page.getByLabel('Speed').selectOption('60');
+      await page.getByRole('button', { name: 'Start' }).click();
+      const ridden = await frames(page, RIDDEN_S);
+      const left = await page.getByLabel('Time left').innerText();
+      const say = ({ perSecond, longest }) =>
+        `${perSecond.toFixed(1)} frames a second, longest wait ${longest.toFixed(0)} ms`;
+      console.log(
+        `ride room at 60× over ten minutes of session: ${say(ridden)} (${left} left of the step); an empty page: ${say(empty)}`,
+      );
+    },
+  );
 }

@@ -21,10 +21,22 @@ function bareNode() {
 async function firstAnswer() {
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-bench-'));
   const started = performance.now();
-  const child = spawn(process.execPath, [path.join(ROOT, 'server/dist/main.js'), '--port', '0', '--database', path.join(folder, 'bench.sqlite')], {
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const url = await new Promise((resolve) => child.stdout.on('data', (data) => /http:\S+/.test(data) && resolve(/http:\S+/.exec(data)[0])));
+  const child = spawn(
+    process.execPath,
+    [
+      path.join(ROOT, 'server/dist/main.js'),
+      '--port',
+      '0',
+      '--database',
+      path.join(folder, 'bench.sqlite'),
+    ],
+    {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    },
+  );
+  const url = await new Promise((resolve) =>
+    child.stdout.on('data', (data) => /http:\S+/.test(data) && resolve(/http:\S+/.exec(data)[0])),
+  );
   await (await fetch(`${url}/api/riders`)).json();
   const took = performance.now() - started;
   child.kill('SIGKILL');
@@ -35,14 +47,28 @@ async function firstAnswer() {
 export async function serverStart() {
   const times = [];
   for (let round = 0; round < 5; round += 1) times.push(await firstAnswer());
-  report('server start to first answer, new database', times.sort((a, b) => a - b)[2], bareNode(), 'plain: node starting and doing nothing');
+  report(
+    'server start to first answer, new database',
+    times.sort((a, b) => a - b)[2],
+    bareNode(),
+    'plain: node starting and doing nothing',
+  );
 }
 
 /** Two hours on a rolling road, packed as head units' archives are. */
 function twoHours(seed) {
   const random = core.seededRandom(seed);
-  const ridden = core.rideMeant(core.PLAIN_RIDER, [{ seconds: 7200, watts: 190, rolling: 0.2 }], random);
-  return gzipSync(core.writeCsvRecording(ridden, `2026-${String(1 + (seed % 9)).padStart(2, '0')}-${String(1 + (seed % 28)).padStart(2, '0')}T08:00:00`));
+  const ridden = core.rideMeant(
+    core.PLAIN_RIDER,
+    [{ seconds: 7200, watts: 190, rolling: 0.2 }],
+    random,
+  );
+  return gzipSync(
+    core.writeCsvRecording(
+      ridden,
+      `2026-${String(1 + (seed % 9)).padStart(2, '0')}-${String(1 + (seed % 28)).padStart(2, '0')}T08:00:00`,
+    ),
+  );
 }
 
 /** 300 recordings of two hours through the server, against one plain pass in this thread that unpacks, splits and runs the double loop over the usual lengths. */
@@ -50,9 +76,14 @@ export async function manyImports() {
   const { buildApp } = await import('../../server/dist/index.js');
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-bench-'));
   const files = Array.from({ length: MANY }, (_, seed) => twoHours(seed));
-  const app = await buildApp({ database: path.join(folder, 'bench.sqlite'), pages: path.join(ROOT, 'web/dist') });
+  const app = await buildApp({
+    database: path.join(folder, 'bench.sqlite'),
+    pages: path.join(ROOT, 'web/dist'),
+  });
   const headers = { host: '127.0.0.1' };
-  const rider = (await app.inject({ method: 'POST', url: '/api/riders', headers, payload: RIDER })).json();
+  const rider = (
+    await app.inject({ method: 'POST', url: '/api/riders', headers, payload: RIDER })
+  ).json();
   const send = (name, bytes) => {
     const edge = 'bench-edge';
     const head = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: application/octet-stream\r\n\r\n`;
@@ -85,7 +116,9 @@ export async function manyImports() {
   const took = performance.now() - started;
   clearInterval(watching);
   const { default: importRecording } = await import('../../server/dist/workers/importRecording.js');
-  const plain = median(1, () => files.slice(0, IN_ONE_THREAD).forEach((file) => importRecording(file))) * (MANY / IN_ONE_THREAD);
+  const plain =
+    median(1, () => files.slice(0, IN_ONE_THREAD).forEach((file) => importRecording(file))) *
+    (MANY / IN_ONE_THREAD);
   report(
     `import of ${MANY} recordings of 2 h with best efforts`,
     took,

@@ -16,7 +16,8 @@ const RIDER_ON_DAY = {
 /** The plain double loop: every duration, every start. */
 function doubleLoop(watts) {
   const running = new Float64Array(watts.length + 1);
-  for (let index = 0; index < watts.length; index += 1) running[index + 1] = running[index] + watts[index];
+  for (let index = 0; index < watts.length; index += 1)
+    running[index + 1] = running[index] + watts[index];
   const best = new Float64Array(watts.length + 1);
   for (let seconds = 1; seconds <= watts.length; seconds += 1) {
     let most = 0;
@@ -34,7 +35,8 @@ export function bestEfforts() {
   const ours = core.bestEffortsOverAll(watts);
   const plain = doubleLoop(watts);
   const differ = plain.findIndex((value, seconds) => value !== ours[seconds]);
-  if (differ >= 0) throw new Error(`The answers differ at ${differ} s: ${ours[differ]} and ${plain[differ]}.`);
+  if (differ >= 0)
+    throw new Error(`The answers differ at ${differ} s: ${ours[differ]} and ${plain[differ]}.`);
   report(
     'best efforts over all 18,000 durations of 5 h',
     median(9, () => core.bestEffortsOverAll(watts)),
@@ -47,7 +49,11 @@ export function sessionOfSixty() {
   const step = (index) => ({
     ...core.easyStep(`s${index}`, 120 + index),
     role: 'work',
-    target: { kind: 'changing', from: { kind: 'percent', low: 60, high: 60 }, to: { kind: 'percent', low: 60 + index, high: 60 + index } },
+    target: {
+      kind: 'changing',
+      from: { kind: 'percent', low: 60, high: 60 },
+      to: { kind: 'percent', low: 60 + index, high: 60 + index },
+    },
   });
   const plan = {
     name: '',
@@ -79,7 +85,15 @@ export function sessionOfSixty() {
 /** W′ balance and the solved watts of 500 steps, against the plain loop second by second. */
 export function balanceOfMany() {
   const items = itemsOf('250 × (2:00 at 108 % and 3:00 at 60 %)');
-  const plan = { name: '', nameFollows: true, purpose: '', system: 'ceiling', place: 'any', note: '', items };
+  const plan = {
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system: 'ceiling',
+    place: 'any',
+    note: '',
+    items,
+  };
   const pair = core.pairFromBests(470, 318);
   const rider = { ...RIDER_ON_DAY, bests: [[300, 318]], pair: pair.value };
   const segments = core.expand(plan, rider);
@@ -112,19 +126,33 @@ export function balanceOfMany() {
     }
     return low;
   };
-  const repIds = new Set(segments.filter(({ role }) => role === 'work').map(({ stepId }) => stepId));
+  const repIds = new Set(
+    segments.filter(({ role }) => role === 'work').map(({ stepId }) => stepId),
+  );
   const keeps = (lowest) => lowest >= 0.1 * model.wPrimeJ;
   const rodeAt = (watts) =>
     segments.map((segment) =>
-      repIds.has(segment.stepId) ? { ...segment, from: { ...segment.from, countedW: watts }, to: { ...segment.to, countedW: watts } } : segment,
+      repIds.has(segment.stepId)
+        ? {
+            ...segment,
+            from: { ...segment.from, countedW: watts },
+            to: { ...segment.to, countedW: watts },
+          }
+        : segment,
     );
   const ours = () => {
     const lowestAt = core.lowestByWatts(segments, repIds, model);
     return highest((watts) => keeps(lowestAt(watts)));
   };
   const plain = () => highest((watts) => keeps(loop(core.streamOf(rodeAt(watts)))));
-  if (Math.abs(ours() - plain()) > 0.01) throw new Error(`The solved watts differ: ${ours()} and ${plain()}.`);
-  report('highest watts that keep 10 % of W′ in it', median(60, ours), median(60, plain), 'plain: the same search over the plain loop');
+  if (Math.abs(ours() - plain()) > 0.01)
+    throw new Error(`The solved watts differ: ${ours()} and ${plain()}.`);
+  report(
+    'highest watts that keep 10 % of W′ in it',
+    median(60, ours),
+    median(60, plain),
+    'plain: the same search over the plain loop',
+  );
 }
 
 export function csvImport() {
@@ -133,7 +161,8 @@ export function csvImport() {
     '2026-06-01T08:00:00',
   );
   const read = core.parseCsvRecording(text);
-  if (!read.ok || read.value.watts.length !== FIVE_HOURS_S) throw new Error('The import lost seconds.');
+  if (!read.ok || read.value.watts.length !== FIVE_HOURS_S)
+    throw new Error('The import lost seconds.');
   report(
     `import of a 5 h CSV, ${Math.round(text.length / 1024)} kB`,
     median(7, () => core.parseCsvRecording(text)),

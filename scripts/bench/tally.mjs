@@ -33,7 +33,13 @@ export function median(runs, perform) {
 }
 
 export function report(what, ours, plain, note) {
-  rows.push({ what, 'ours ms': ours.toFixed(1), 'plain ms': plain.toFixed(1), ratio: `${(plain / ours).toFixed(1)} ×`, note });
+  rows.push({
+    what,
+    'ours ms': ours.toFixed(1),
+    'plain ms': plain.toFixed(1),
+    ratio: `${(plain / ours).toFixed(1)} ×`,
+    note,
+  });
 }
 
 /** Five hours of uneven riding with coasting, from a seed. */
@@ -54,5 +60,6 @@ let ids = 0;
 
 /** Steps of a sentence. */
 export function itemsOf(sentence) {
-  return core.parseSentence(sentence, { hills: [], ftpW: 262, newId: () => String((ids += 1)) }).items;
+  return core.parseSentence(sentence, { hills: [], ftpW: 262, newId: () => String((ids += 1)) })
+    .items;
 }

@@ -11,18 +11,25 @@ const WORDS = new Set(['why', 'says', 'about']);
 export function differences(stated, found, path = '') {
   if (typeof stated === 'number') {
     const digits = (String(stated).split('.')[1] ?? '').length;
-    const equal = typeof found === 'number' && Math.abs(found - stated) <= 0.5 * 10 ** -digits + 1e-9;
+    const equal =
+      typeof found === 'number' && Math.abs(found - stated) <= 0.5 * 10 ** -digits + 1e-9;
     return equal ? [] : [`${path}: ${stated} stated, ${JSON.stringify(found)} found`];
   }
   if (Array.isArray(stated)) {
-    if (!Array.isArray(found) || found.length !== stated.length) return [`${path}: ${stated.length} stated, ${JSON.stringify(found)} found`];
+    if (!Array.isArray(found) || found.length !== stated.length)
+      return [`${path}: ${stated.length} stated, ${JSON.stringify(found)} found`];
     return stated.flatMap((each, index) => differences(each, found[index], `${path}[${index}]`));
   }
   if (typeof stated === 'object' && stated !== null) {
-    if (typeof found !== 'object' || found === null) return [`${path}: ${JSON.stringify(found)} found`];
+    if (typeof found !== 'object' || found === null)
+      return [`${path}: ${JSON.stringify(found)} found`];
     return Object.entries(stated).flatMap(([field, each]) =>
-      WORDS.has(field) || !(field in found) ? [] : differences(each, found[field], path === '' ? field : `${path}.${field}`),
+      WORDS.has(field) || !(field in found)
+        ? []
+        : differences(each, found[field], path === '' ? field : `${path}.${field}`),
     );
   }
-  return stated === found ? [] : [`${path}: ${JSON.stringify(stated)} stated, ${JSON.stringify(found)} found`];
+  return stated === found
+    ? []
+    : [`${path}: ${JSON.stringify(stated)} stated, ${JSON.stringify(found)} found`];
 }

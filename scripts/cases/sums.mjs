@@ -30,7 +30,15 @@ const value = (reading) => (reading.ok ? reading.value : { value: reading.reason
 
 function lactate(stages, struck = []) {
   const samples = stages.map(([stageW, mmol]) => {
-    return { stageW, at: 'end', mmol, bpm: null, rpe: null, struck: struck.includes(stageW) ? 'sweat' : null, fraction: 1 };
+    return {
+      stageW,
+      at: 'end',
+      mmol,
+      bpm: null,
+      rpe: null,
+      struck: struck.includes(stageW) ? 'sweat' : null,
+      fraction: 1,
+    };
   });
   const { lt1, lt2 } = readLactate(samples, 20);
   return [value(lt1.crossing).value, value(lt2.crossing).value];
@@ -45,7 +53,10 @@ export const SUMS = {
   }),
   onOff({ protocol, highestMeanW, highestSurgeWeightedW }) {
     const details = { kind: 'onOff', meanW: highestMeanW, surgeW: highestSurgeWeightedW, onS: 30 };
-    return { ftpW: value(resultOf(protocolOf(protocol), { readingW: null, meanBpm: null, details })).ftp?.value };
+    return {
+      ftpW: value(resultOf(protocolOf(protocol), { readingW: null, meanBpm: null, details })).ftp
+        ?.value,
+    };
   },
   sevenSteps: bands(SEVEN_STEPS),
   sevenOverlapping: bands(SEVEN_OVERLAPPING),
@@ -56,7 +67,13 @@ export const SUMS = {
       return ways.find(({ id }) => id === 'bests')?.watts?.value;
     };
     const { cpW, wPrimeJ } = pair;
-    return { cpW, wPrimeJ, targetW: Object.fromEntries(Object.keys(targetW).map((seconds) => [seconds, target(seconds)])) };
+    return {
+      cpW,
+      wPrimeJ,
+      targetW: Object.fromEntries(
+        Object.keys(targetW).map((seconds) => [seconds, target(seconds)]),
+      ),
+    };
   },
   weeklyGoal: ({ base, rise }) => ({ week: weekGoal(base, rise) }),
   stream({ powerW, ftpW, bestW }) {
@@ -76,13 +93,22 @@ export const SUMS = {
     const [lt1At2W, lt2At4W] = lactate(stages);
     return { lt1At2W, lt2At4W };
   },
-  recoversAtCp: ({ startJ, segment: [seconds, watts], ...model }) => ({ endJ: balanceAfter(startJ, watts, seconds, model) }),
+  recoversAtCp: ({ startJ, segment: [seconds, watts], ...model }) => ({
+    endJ: balanceAfter(startJ, watts, seconds, model),
+  }),
   gap({ powerW, ftpW }) {
     const { moving, clock } = preparePower(powerW);
     const surgeWeightedW = surgeWeightedPower(moving);
-    return { movingSeconds: moving.length, surgeWeightedW, load: loadOf(moving, surgeWeightedW, ftpW), best720W: bestWindows(clock, [720])[0]?.meanW };
+    return {
+      movingSeconds: moving.length,
+      surgeWeightedW,
+      load: loadOf(moving, surgeWeightedW, ftpW),
+      best720W: bestWindows(clock, [720])[0]?.meanW,
+    };
   },
-  short: ({ seconds, powerW }) => ({ surgeWeightedW: surgeWeightedPower(powerW ?? new Array(seconds).fill(200)) }),
+  short: ({ seconds, powerW }) => ({
+    surgeWeightedW: surgeWeightedPower(powerW ?? new Array(seconds).fill(200)),
+  }),
   lactateNotRising({ stages, struck }) {
     const [lt1At2W, lt2At4W] = lactate(stages);
     return { lt1At2W, lt2At4W, lt1At2WWithStruck: lactate(stages, struck)[0] };

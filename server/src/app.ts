@@ -2,7 +2,12 @@ import multipart from '@fastify/multipart';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
 import Fastify, { type FastifyInstance } from 'fastify';
-import { jsonSchemaTransform, serializerCompiler, validatorCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
+import {
+  jsonSchemaTransform,
+  serializerCompiler,
+  validatorCompiler,
+  type ZodTypeProvider,
+} from 'fastify-type-provider-zod';
 import type { Copy } from './backup.ts';
 import { openDatabase } from './database.ts';
 import { type House, VERSION } from './house.ts';
@@ -39,7 +44,12 @@ declare module 'fastify' {
 
 /** Builds the server, ready to listen; closing it closes the database and the threads. */
 export async function buildApp(settings: AppSettings): Promise<FastifyInstance> {
-  const house: House = { db: await openDatabase(settings.database), pool: startPool(), file: settings.database, demo: settings.demo ?? false };
+  const house: House = {
+    db: await openDatabase(settings.database),
+    pool: startPool(),
+    file: settings.database,
+    demo: settings.demo ?? false,
+  };
 
   const app = Fastify({
     bodyLimit: LARGEST_BODY,
@@ -49,7 +59,14 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     frameworkErrors: (error, request, reply) => void answerProblem(error, request, reply),
     clientErrorHandler: answerUnreadable,
     // Only what was asked and how it went: no addresses with ids, no bodies, no names.
-    logger: settings.log ? { level: 'warn', serializers: { req: (request) => ({ method: request.method, route: request.routeOptions?.url }) } } : false,
+    logger: settings.log
+      ? {
+          level: 'warn',
+          serializers: {
+            req: (request) => ({ method: request.method, route: request.routeOptions?.url }),
+          },
+        }
+      : false,
     forceCloseConnections: true,
   }).withTypeProvider<ZodTypeProvider>();
   app.decorate('copyDatabase', house.pool.copyDatabase);
@@ -57,11 +74,17 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   app.setSerializerCompiler(serializerCompiler);
   useProblems(app, settings.pages !== undefined);
   await useSecurity(app);
-  await app.register(multipart, { limits: { fileSize: LARGEST_UPLOAD, files: 1, fields: 4, parts: 5 } });
+  await app.register(multipart, {
+    limits: { fileSize: LARGEST_UPLOAD, files: 1, fields: 4, parts: 5 },
+  });
   await app.register(swagger, {
     openapi: {
       openapi: '3.1.0',
-      info: { title: 'Uphill Count', version: VERSION, description: 'Riders, tests, zones, sessions and their days. Local to one machine.' },
+      info: {
+        title: 'Uphill Count',
+        version: VERSION,
+        description: 'Riders, tests, zones, sessions and their days. Local to one machine.',
+      },
     },
     transform: jsonSchemaTransform,
   });
@@ -84,7 +107,10 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
       wildcard: false,
       setHeaders: (response, path) => {
         // Built files carry their hash in the name; the page itself must be fresh.
-        response.header('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+        response.header(
+          'cache-control',
+          path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+        );
       },
     });
   }

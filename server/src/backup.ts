@@ -17,11 +17,18 @@ export type Copy = (file: string, target: string) => Promise<string>;
 
 /** Where a copy made by hand goes: dated to the second, beside the days' copies. */
 function backupTarget(file: string, now: Date): string {
-  return path.join(copiesFolder(file), `${path.parse(file).name} ${format(now, 'yyyy-MM-dd HH.mm.ss')}.sqlite`);
+  return path.join(
+    copiesFolder(file),
+    `${path.parse(file).name} ${format(now, 'yyyy-MM-dd HH.mm.ss')}.sqlite`,
+  );
 }
 
 /** Makes a copy by hand now. */
-export async function backUp(file: string, now: Date, copy: Copy): Promise<{ path: string; bytes: number }> {
+export async function backUp(
+  file: string,
+  now: Date,
+  copy: Copy,
+): Promise<{ path: string; bytes: number }> {
   mkdirSync(copiesFolder(file), { recursive: true, mode: 0o700 });
   const made = await copy(file, backupTarget(file, now));
   return { path: made, bytes: statSync(made).size };
@@ -42,14 +49,23 @@ interface Daily {
  */
 export function tooOld(days: readonly string[], today: string): string[] {
   const age = (day: string): number => differenceInCalendarDays(parseISO(today), parseISO(day));
-  const week = (day: string): string => `${getISOWeekYear(parseISO(day))}-${getISOWeek(parseISO(day))}`;
+  const week = (day: string): string =>
+    `${getISOWeekYear(parseISO(day))}-${getISOWeek(parseISO(day))}`;
   const lastOfWeek = new Map<string, string>();
   for (const day of [...days].sort()) lastOfWeek.set(week(day), day);
-  return days.filter((day) => age(day) >= DAYS && !(lastOfWeek.get(week(day)) === day && age(day) < DAYS * (WEEKS + 1)));
+  return days.filter(
+    (day) =>
+      age(day) >= DAYS && !(lastOfWeek.get(week(day)) === day && age(day) < DAYS * (WEEKS + 1)),
+  );
 }
 
 /** What came of the day's copy, in sentences; empty where there was nothing to do or to say. */
-export async function copyOfTheDay(file: string, today: string, copy: Copy, freeBytes = freeBeside): Promise<string[]> {
+export async function copyOfTheDay(
+  file: string,
+  today: string,
+  copy: Copy,
+  freeBytes = freeBeside,
+): Promise<string[]> {
   const folder = copiesFolder(file);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const dailies = dailiesOf(file);
@@ -58,15 +74,24 @@ export async function copyOfTheDay(file: string, today: string, copy: Copy, free
   const old = new Set(tooOld([...dailies.map(({ day }) => day), today], today));
   for (const { file: gone, day } of dailies) if (old.has(day)) rmSync(gone);
   // Where there is no room for all, the oldest make way; the last one stays until the new one is made.
-  const left = dailies.filter(({ day }) => !old.has(day)).sort((a, b) => a.day.localeCompare(b.day));
+  const left = dailies
+    .filter(({ day }) => !old.has(day))
+    .sort((a, b) => a.day.localeCompare(b.day));
   const needed = ROOM_FOR * sizeOf(file);
   let dropped = 0;
   while (freeBytes(folder) < needed && left.length > 1) {
     rmSync((left.shift() as Daily).file);
     dropped += 1;
   }
-  if (dropped > 0) says.push(`The disk has no room for all daily copies: ${dropped} of the oldest made way, ${left.length} are kept.`);
-  if (freeBytes(folder) < needed) return [...says, 'No copy was made today: the disk has no room for it. Make room, or back up to another disk.'];
+  if (dropped > 0)
+    says.push(
+      `The disk has no room for all daily copies: ${dropped} of the oldest made way, ${left.length} are kept.`,
+    );
+  if (freeBytes(folder) < needed)
+    return [
+      ...says,
+      'No copy was made today: the disk has no room for it. Make room, or back up to another disk.',
+    ];
   try {
     await copy(file, path.join(folder, `${path.parse(file).name} daily ${today}.sqlite`));
   } catch (error) {
@@ -84,7 +109,10 @@ function dailiesOf(file: string): Daily[] {
 
 /** The database with its write-ahead log, bytes. */
 function sizeOf(file: string): number {
-  return [file, `${file}-wal`].reduce((sum, each) => sum + (statSync(each, { throwIfNoEntry: false })?.size ?? 0), 0);
+  return [file, `${file}-wal`].reduce(
+    (sum, each) => sum + (statSync(each, { throwIfNoEntry: false })?.size ?? 0),
+    0,
+  );
 }
 
 function freeBeside(folder: string): number {

@@ -58,8 +58,18 @@ function writeChecked(file: string, part: string): void {
 
 /** The rows of every table, by its name. */
 export function countRows(database: Connection): Rows {
-  const tables = database.prepare("SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name").pluck().all() as string[];
-  return Object.fromEntries(tables.map((table) => [table, database.prepare(`SELECT count(*) FROM "${table}"`).pluck().get() as number]));
+  const tables = database
+    .prepare(
+      "SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name",
+    )
+    .pluck()
+    .all() as string[];
+  return Object.fromEntries(
+    tables.map((table) => [
+      table,
+      database.prepare(`SELECT count(*) FROM "${table}"`).pluck().get() as number,
+    ]),
+  );
 }
 
 /** The copy is of one moment between two counts, so each table has as many rows as then, or between the two. */
@@ -74,7 +84,9 @@ function whatIsWrong(copy: string, before: Rows, after: Rows): string | null {
       const [from, to, here] = [before[table] ?? -1, after[table] ?? -1, counted[table] ?? -1];
       return here < Math.min(from, to) || here > Math.max(from, to);
     });
-    return off === undefined ? null : `The copy ${copy} has other rows of ${off} than the original.`;
+    return off === undefined
+      ? null
+      : `The copy ${copy} has other rows of ${off} than the original.`;
   } finally {
     database.close();
   }

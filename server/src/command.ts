@@ -4,7 +4,9 @@ import { CannotStart, startError } from './faults.ts';
 
 /** The database a command is about: by its flag, else the environment, else the user's data folder. */
 export function databaseFrom(flag: string | undefined): string {
-  return path.resolve(flag ?? process.env['UPHILL_DATABASE'] ?? defaultDatabase(process.env, process.platform));
+  return path.resolve(
+    flag ?? process.env['UPHILL_DATABASE'] ?? defaultDatabase(process.env, process.platform),
+  );
 }
 
 /** Runs a command; what a coach can do something about ends it with one sentence instead of a trace. */

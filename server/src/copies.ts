@@ -16,7 +16,10 @@ export function copiesOf(file: string): string[] {
           .map((each) => path.join(where, each))
       : [];
   const stem = path.parse(name).name;
-  return [...inFolder(folder, (each) => each.startsWith(`${name}.before-`)), ...inFolder(copiesFolder(file), (each) => each.startsWith(`${stem} `))]
+  return [
+    ...inFolder(folder, (each) => each.startsWith(`${name}.before-`)),
+    ...inFolder(copiesFolder(file), (each) => each.startsWith(`${stem} `)),
+  ]
     .map((copy) => ({ copy, at: statSync(copy).mtimeMs }))
     .sort((a, b) => b.at - a.at)
     .map(({ copy }) => copy);

@@ -37,7 +37,8 @@ export async function openDatabase(file: string, upTo?: string): Promise<Db> {
     sqlite.pragma('foreign_keys = ON');
     const db: Db = new Kysely<Tables>({ dialect: new PatientDialect(sqlite) });
     await migrate(sqlite, db as unknown as Kysely<never>, file, upTo);
-    for (const each of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(each)) chmodSync(each, 0o600);
+    for (const each of [file, `${file}-wal`, `${file}-shm`])
+      if (existsSync(each)) chmodSync(each, 0o600);
     // From here on whoever waits does so without stopping the others: see driver.ts.
     sqlite.pragma('busy_timeout = 0');
     return db;
@@ -59,5 +60,8 @@ function makePrivate(file: string): void {
 function refuseEmptied(file: string): void {
   if (!existsSync(file) || statSync(file).size > 0 || existsSync(`${file}-wal`)) return;
   const [latest] = copiesOf(file);
-  if (latest) throw new CannotStart(`${file} is empty, but there are copies of it. Put the latest back with: npm start -- --restore ${latest}`);
+  if (latest)
+    throw new CannotStart(
+      `${file} is empty, but there are copies of it. Put the latest back with: npm start -- --restore ${latest}`,
+    );
 }

@@ -1,6 +1,12 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type BetterSqlite from 'better-sqlite3';
-import { CompiledQuery, type DatabaseConnection, type Driver, SqliteDialect, SqliteDriver } from 'kysely';
+import {
+  CompiledQuery,
+  type DatabaseConnection,
+  type Driver,
+  SqliteDialect,
+  SqliteDriver,
+} from 'kysely';
 
 type Connection = InstanceType<typeof BetterSqlite>;
 

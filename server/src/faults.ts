@@ -13,12 +13,14 @@ const RESTORE = 'Put back a copy with: npm start -- --restore FILE';
 const FULL: Fault = {
   status: 507,
   running: 'The disk is full. Make room and try again.',
-  starting: 'cannot be brought up to date: the disk is full. Make room and start again; nothing was changed.',
+  starting:
+    'cannot be brought up to date: the disk is full. Make room and start again; nothing was changed.',
 };
 const READ_ONLY: Fault = {
   status: 503,
   running: 'The data file cannot be written to: it or its disk is read-only.',
-  starting: 'cannot be written to: it, its folder or its disk is read-only, or belongs to somebody else.',
+  starting:
+    'cannot be written to: it, its folder or its disk is read-only, or belongs to somebody else.',
 };
 const LOCKED: Fault = {
   status: 503,
@@ -30,7 +32,10 @@ const DAMAGED: Fault = {
   running: 'The data file is damaged. Stop the program and put back a copy.',
   starting: `is damaged or cut short. It was left as it is. ${RESTORE}`,
 };
-const NO_DATABASE: Fault = { ...DAMAGED, starting: `is not a database. It was left as it is. ${RESTORE}` };
+const NO_DATABASE: Fault = {
+  ...DAMAGED,
+  starting: `is not a database. It was left as it is. ${RESTORE}`,
+};
 const UNREADABLE: Fault = {
   status: 503,
   running: 'The disk does not take or give data as it should.',
@@ -43,13 +48,18 @@ const FAULTS: readonly (readonly [RegExp, Fault])[] = [
   [/^(SQLITE_BUSY|SQLITE_LOCKED)/, LOCKED],
   [/^SQLITE_NOTADB/, NO_DATABASE],
   [/^SQLITE_CORRUPT/, DAMAGED],
-  [/^(SQLITE_IOERR|SQLITE_CANTOPEN|SQLITE_PROTOCOL|EIO|ENOTDIR|EISDIR|ENOENT|ENAMETOOLONG)/, UNREADABLE],
+  [
+    /^(SQLITE_IOERR|SQLITE_CANTOPEN|SQLITE_PROTOCOL|EIO|ENOTDIR|EISDIR|ENOENT|ENAMETOOLONG)/,
+    UNREADABLE,
+  ],
 ];
 
 /** The fault that an error tells of, or null where it is another kind of error. */
 export function faultOf(error: unknown): Fault | null {
   const code = (error as { code?: unknown } | null)?.code;
-  return typeof code === 'string' ? (FAULTS.find(([codes]) => codes.test(code))?.[1] ?? null) : null;
+  return typeof code === 'string'
+    ? (FAULTS.find(([codes]) => codes.test(code))?.[1] ?? null)
+    : null;
 }
 
 /** The program cannot start, for a reason that a coach can do something about: the sentence is all that is printed. */

@@ -9,7 +9,9 @@ export const DONE = 'kysely_migration';
 
 /** The migrations that a file has had; null where it holds no table of them. */
 export function migrationsOf(sqlite: Connection): string[] | null {
-  const known = sqlite.prepare("SELECT 1 FROM sqlite_schema WHERE type = 'table' AND name = ?").get(DONE);
+  const known = sqlite
+    .prepare("SELECT 1 FROM sqlite_schema WHERE type = 'table' AND name = ?")
+    .get(DONE);
   return known ? (sqlite.prepare(`SELECT name FROM ${DONE}`).pluck().all() as string[]) : null;
 }
 
@@ -21,10 +23,16 @@ export function migrationsOf(sqlite: Connection): string[] | null {
 export function refuseForeign(sqlite: Connection, file: string): void {
   const verdict = sqlite.pragma('quick_check(1)', { simple: true });
   if (verdict !== 'ok') throw Object.assign(new Error(String(verdict)), { code: 'SQLITE_CORRUPT' });
-  const tables = sqlite.prepare("SELECT count(*) FROM sqlite_schema WHERE type = 'table'").pluck().get() as number;
+  const tables = sqlite
+    .prepare("SELECT count(*) FROM sqlite_schema WHERE type = 'table'")
+    .pluck()
+    .get() as number;
   const done = migrationsOf(sqlite);
-  if (tables > 0 && done === null) throw new CannotStart(`${file} is a database of another program. It was left as it is.`);
+  if (tables > 0 && done === null)
+    throw new CannotStart(`${file} is a database of another program. It was left as it is.`);
   const unknown = done?.find((name) => !(name in MIGRATIONS));
   if (unknown !== undefined)
-    throw new CannotStart(`${file} was written by a newer version of Uphill Count (it has had "${unknown}"). Start that version; the file was left as it is.`);
+    throw new CannotStart(
+      `${file} was written by a newer version of Uphill Count (it has had "${unknown}"). Start that version; the file was left as it is.`,
+    );
 }

@@ -18,7 +18,12 @@ type Connection = InstanceType<typeof BetterSqlite>;
  * @param file path of the database; the copy lies beside it
  * @param upTo name of the last migration wanted; all of them where left out
  */
-export async function migrate(sqlite: Connection, db: Kysely<never>, file: string, upTo?: string): Promise<void> {
+export async function migrate(
+  sqlite: Connection,
+  db: Kysely<never>,
+  file: string,
+  upTo?: string,
+): Promise<void> {
   if (waiting(sqlite, upTo).length === 0) return;
   // Cannot be changed inside a transaction; what hangs on what is checked before the commit instead.
   sqlite.pragma('foreign_keys = OFF');
@@ -26,14 +31,20 @@ export async function migrate(sqlite: Connection, db: Kysely<never>, file: strin
   try {
     // Another process may have been quicker to the lock.
     const names = waiting(sqlite, upTo);
-    if (names.length > 0 && holdsRows(sqlite)) copyChecked(file, `${file}.before-${names[0] ?? ''}`);
-    sqlite.exec(`CREATE TABLE IF NOT EXISTS ${DONE} (name TEXT PRIMARY KEY, timestamp TEXT NOT NULL)`);
+    if (names.length > 0 && holdsRows(sqlite))
+      copyChecked(file, `${file}.before-${names[0] ?? ''}`);
+    sqlite.exec(
+      `CREATE TABLE IF NOT EXISTS ${DONE} (name TEXT PRIMARY KEY, timestamp TEXT NOT NULL)`,
+    );
     for (const name of names) {
       await (MIGRATIONS[name] as Migration).up(db);
-      sqlite.prepare(`INSERT INTO ${DONE} (name, timestamp) VALUES (?, ?)`).run(name, new Date().toISOString());
+      sqlite
+        .prepare(`INSERT INTO ${DONE} (name, timestamp) VALUES (?, ?)`)
+        .run(name, new Date().toISOString());
     }
     const broken = sqlite.pragma('foreign_key_check') as unknown[];
-    if (broken.length > 0) throw new Error(`After the migration ${broken.length} rows hang on nothing.`);
+    if (broken.length > 0)
+      throw new Error(`After the migration ${broken.length} rows hang on nothing.`);
     sqlite.exec('COMMIT');
   } catch (error) {
     if (sqlite.inTransaction) sqlite.exec('ROLLBACK');

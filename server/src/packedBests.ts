@@ -8,5 +8,7 @@ export function packBests(bests: readonly Best[]): Buffer {
 /** Reads packed best efforts, pair by pair, without making an object for each. */
 export function unpackBests(packed: Uint8Array): Float64Array {
   // The bytes may lie anywhere in a larger buffer, where numbers of eight bytes must not.
-  return new Float64Array(packed.buffer.slice(packed.byteOffset, packed.byteOffset + packed.byteLength));
+  return new Float64Array(
+    packed.buffer.slice(packed.byteOffset, packed.byteOffset + packed.byteLength),
+  );
 }

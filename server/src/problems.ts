@@ -21,13 +21,18 @@ export function useProblems(app: FastifyInstance, servesPages: boolean): void {
   app.setErrorHandler(answerProblem);
   app.setNotFoundHandler((request, reply) => {
     // Every other address is a view of the application, which finds its own way.
-    if (servesPages && request.method === 'GET' && !request.url.startsWith('/api')) return reply.sendFile('index.html');
+    if (servesPages && request.method === 'GET' && !request.url.startsWith('/api'))
+      return reply.sendFile('index.html');
     return send(reply, problem(404, 'There is nothing at this address.'));
   });
 }
 
 /** Answers with what went wrong; the framework's own errors, before any route is found, come here too. */
-export function answerProblem(error: FastifyError, request: FastifyRequest, reply: FastifyReply): FastifyReply {
+export function answerProblem(
+  error: FastifyError,
+  request: FastifyRequest,
+  reply: FastifyReply,
+): FastifyReply {
   return send(reply, toProblem(error, request));
 }
 
@@ -35,7 +40,14 @@ export function answerProblem(error: FastifyError, request: FastifyRequest, repl
 export function answerUnreadable(error: NodeJS.ErrnoException, socket: Socket): void {
   if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy();
   const late = error.code === 'ERR_HTTP_REQUEST_TIMEOUT';
-  const body = JSON.stringify(problem(late ? 408 : 400, late ? 'The request took too long to arrive. Nothing was changed.' : 'The request cannot be read.'));
+  const body = JSON.stringify(
+    problem(
+      late ? 408 : 400,
+      late
+        ? 'The request took too long to arrive. Nothing was changed.'
+        : 'The request cannot be read.',
+    ),
+  );
   const head = `HTTP/1.1 ${late ? '408 Request Timeout' : '400 Bad Request'}\r\ncontent-type: application/problem+json\r\ncontent-length: ${Buffer.byteLength(body)}\r\nconnection: close`;
   socket.end(`${head}\r\n\r\n${body}`);
 }
@@ -50,8 +62,15 @@ function toProblem(error: FastifyError, request: FastifyRequest): Problem {
       reason: message ?? 'This cannot be used.',
     }));
     // An address with a malformed id leads nowhere, as one with an unknown id does.
-    if (error.validationContext === 'params') return problem(404, 'There is nothing at this address.');
-    return { ...problem(400, fields[0] ? `${fields[0].field}: ${fields[0].reason}` : 'The request cannot be used.'), fields };
+    if (error.validationContext === 'params')
+      return problem(404, 'There is nothing at this address.');
+    return {
+      ...problem(
+        400,
+        fields[0] ? `${fields[0].field}: ${fields[0].reason}` : 'The request cannot be used.',
+      ),
+      fields,
+    };
   }
   const fault = faultOf(error);
   if (fault) {
@@ -59,10 +78,14 @@ function toProblem(error: FastifyError, request: FastifyRequest): Problem {
     return problem(fault.status, `${nothingSaved(request)}${fault.running}`, 'not-saved');
   }
   // The sender went away in the middle, or what it sent is no form: nothing of ours went wrong.
-  if (BROKEN_FORM.test(`${error.code} ${error.message}`)) return problem(400, 'The file did not arrive whole. Nothing was kept; send it again.');
+  if (BROKEN_FORM.test(`${error.code} ${error.message}`))
+    return problem(400, 'The file did not arrive whole. Nothing was kept; send it again.');
   const status = error.statusCode ?? 500;
   if (status >= 500) {
-    request.log.error({ kind: error.name, code: error.code, stack: error.stack }, 'unexpected error');
+    request.log.error(
+      { kind: error.name, code: error.code, stack: error.stack },
+      'unexpected error',
+    );
     return problem(500, 'Something went wrong on the server. What was stored before is untouched.');
   }
   return problem(status, SENTENCES[error.code] ?? error.message);
@@ -74,11 +97,17 @@ function nothingSaved({ method }: FastifyRequest): string {
 }
 
 function problem(status: number, detail: string, code: ProblemCode | null = null): Problem {
-  return { type: code === null ? 'about:blank' : `/problems/${code}`, title: TITLES[status] ?? 'Cannot be done', status, detail };
+  return {
+    type: code === null ? 'about:blank' : `/problems/${code}`,
+    title: TITLES[status] ?? 'Cannot be done',
+    status,
+    detail,
+  };
 }
 
 /** How the readers of forms and streams say that one is malformed or broke off. */
-const BROKEN_FORM = /ECONNRESET|ERR_STREAM_PREMATURE_CLOSE|Unexpected end of|Malformed|Multipart: Boundary|premature close|aborted/i;
+const BROKEN_FORM =
+  /ECONNRESET|ERR_STREAM_PREMATURE_CLOSE|Unexpected end of|Malformed|Multipart: Boundary|premature close|aborted/i;
 
 const TITLES: Record<number, string> = {
   400: 'Not understood',
@@ -96,5 +125,8 @@ const TITLES: Record<number, string> = {
 };
 
 function send(reply: FastifyReply, body: Problem): FastifyReply {
-  return reply.status(body.status).header('content-type', 'application/problem+json').send(JSON.stringify(body));
+  return reply
+    .status(body.status)
+    .header('content-type', 'application/problem+json')
+    .send(JSON.stringify(body));
 }

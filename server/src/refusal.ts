@@ -14,7 +14,11 @@ export class Refusal extends Error {
   readonly code: ProblemCode | null;
   readonly extra: Extra;
 
-  constructor(status: number, detail: string, { code, ...extra }: Extra & { code?: ProblemCode } = {}) {
+  constructor(
+    status: number,
+    detail: string,
+    { code, ...extra }: Extra & { code?: ProblemCode } = {},
+  ) {
     super(detail);
     this.status = status;
     this.code = code ?? null;
@@ -51,5 +55,8 @@ export function badField(field: string, reason: string): Refusal {
 
 /** An edit was made from a version that is no longer the stored one. */
 export function conflict(yours: unknown, theirs: unknown): Refusal {
-  return new Refusal(409, 'This was changed elsewhere in the meantime. Nothing was overwritten.', { yours, theirs });
+  return new Refusal(409, 'This was changed elsewhere in the meantime. Nothing was overwritten.', {
+    yours,
+    theirs,
+  });
 }

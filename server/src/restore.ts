@@ -16,9 +16,14 @@ import { refuseForeign } from './known.ts';
  * @returns where what was there is kept (null where nothing was), and how many riders there are now
  * @throws CannotStart with one sentence; nothing was changed then
  */
-export function restore(copy: string, file: string, now: Date): { kept: string | null; riders: number } {
+export function restore(
+  copy: string,
+  file: string,
+  now: Date,
+): { kept: string | null; riders: number } {
   if (!existsSync(copy)) throw new CannotStart(`There is no file ${copy}. Nothing was changed.`);
-  if (path.resolve(copy) === path.resolve(file)) throw new CannotStart(`${copy} is the data file itself. Nothing was changed.`);
+  if (path.resolve(copy) === path.resolve(file))
+    throw new CannotStart(`${copy} is the data file itself. Nothing was changed.`);
   let riders: number;
   let fresh: string;
   try {
@@ -42,7 +47,10 @@ function inspect(copy: string): number {
   try {
     refuseForeign(sqlite, copy);
     const riders = countRows(sqlite)['riders'];
-    if (riders === undefined) throw new CannotStart(`${copy} holds no riders: it is no copy of this program’s data. Nothing was changed.`);
+    if (riders === undefined)
+      throw new CannotStart(
+        `${copy} holds no riders: it is no copy of this program’s data. Nothing was changed.`,
+      );
     return riders;
   } finally {
     sqlite.close();
@@ -60,12 +68,15 @@ function keepPresent(file: string, target: string): string | null {
     present.close();
   } catch {
     // What cannot be read is kept as it is, with its log.
-    for (const end of ['-wal', '-shm', '']) if (existsSync(file + end)) renameSync(file + end, target + end);
+    for (const end of ['-wal', '-shm', ''])
+      if (existsSync(file + end)) renameSync(file + end, target + end);
     return target;
   }
   if (existsSync(`${file}-wal`)) {
     rmSync(kept);
-    throw new CannotStart(`${file} is open in another program. Stop Uphill Count first; nothing was changed.`);
+    throw new CannotStart(
+      `${file} is open in another program. Stop Uphill Count first; nothing was changed.`,
+    );
   }
   return kept;
 }

@@ -34,19 +34,25 @@ export async function useSecurity(app: FastifyInstance): Promise<void> {
   app.addHook('onRequest', (request, _reply, done) => {
     const host = request.headers.host ?? '';
     const name = host.replace(/:\d+$/, '');
-    if (!OWN_NAMES.includes(name)) throw new Refusal(403, 'This server answers only on this machine’s own address.');
+    if (!OWN_NAMES.includes(name))
+      throw new Refusal(403, 'This server answers only on this machine’s own address.');
     const { origin } = request.headers;
-    if (origin !== undefined && origin !== `http://${host}`) throw new Refusal(403, 'Only pages of this server may ask it.');
+    if (origin !== undefined && origin !== `http://${host}`)
+      throw new Refusal(403, 'Only pages of this server may ask it.');
     // A link in a mail leads to a page; whatever a page asks for, and all of the API, stays shut to others.
     const toPage =
       request.headers['sec-fetch-mode'] === 'navigate' &&
       request.headers['sec-fetch-dest'] === 'document' &&
       request.method === 'GET' &&
       !request.url.startsWith('/api');
-    if (request.headers['sec-fetch-site'] === 'cross-site' && !toPage) throw new Refusal(403, 'Only pages of this server may ask it.');
+    if (request.headers['sec-fetch-site'] === 'cross-site' && !toPage)
+      throw new Refusal(403, 'Only pages of this server may ask it.');
     // Refused before the body is read, so that a huge file costs nothing.
     if (Number(request.headers['content-length'] ?? 0) > LARGEST_UPLOAD + 65_536) {
-      throw new Refusal(413, `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`);
+      throw new Refusal(
+        413,
+        `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`,
+      );
     }
     done();
   });

@@ -9,21 +9,41 @@ type App = Awaited<ReturnType<typeof buildApp>>;
 const PAGES = fileURLToPath(new URL('../../web/dist', import.meta.url));
 
 /** Starts the server on this machine alone, says where it is, and stops it tidily when asked to. */
-export async function serve({ database, port, demo = false }: { database: string; port: number; demo?: boolean }): Promise<void> {
-  const app = await buildApp({ database, demo, log: true, ...(existsSync(PAGES) ? { pages: PAGES } : {}) });
+export async function serve({
+  database,
+  port,
+  demo = false,
+}: {
+  database: string;
+  port: number;
+  demo?: boolean;
+}): Promise<void> {
+  const app = await buildApp({
+    database,
+    demo,
+    log: true,
+    ...(existsSync(PAGES) ? { pages: PAGES } : {}),
+  });
   try {
     await app.listen({ host: '127.0.0.1', port });
   } catch (error) {
     const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
-    console.error(taken ? `Port ${port} is taken. Is Uphill Count running already? Choose another with --port.` : String(error));
+    console.error(
+      taken
+        ? `Port ${port} is taken. Is Uphill Count running already? Choose another with --port.`
+        : String(error),
+    );
     process.exit(1);
   }
   const address = app.server.address();
-  console.log(`Uphill Count is on http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}`);
+  console.log(
+    `Uphill Count is on http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}`,
+  );
   console.log(`${demo ? 'The demo data' : 'Your data'} is in ${database}`);
   // In the background: nobody waits for it, and the demo can be built again.
   if (!demo) void dayCopy(app, database);
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void app.close().then(() => process.exit(0)));
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.once(signal, () => void app.close().then(() => process.exit(0)));
 }
 
 async function dayCopy(app: App, database: string): Promise<void> {

@@ -14,7 +14,11 @@ beforeAll(async () => {
 afterAll(() => close());
 
 /** Sends bytes as they are, and gives what comes back before the connection ends. */
-function raw(first: string, more: readonly string[] = [], breakOff = false): Promise<{ status: number; head: string; body: string }> {
+function raw(
+  first: string,
+  more: readonly string[] = [],
+  breakOff = false,
+): Promise<{ status: number; head: string; body: string }> {
   return new Promise((resolve) => {
     const text = [first, `Host: 127.0.0.1:${port}`, 'Connection: close', ...more].join('\r\n');
     let said = '';
@@ -45,32 +49,75 @@ describe('whatever is asked for in whatever way', () => {
     ['a method that is none', 'FETCH /api/riders HTTP/1.1'],
     ['no HTTP at all', 'good evening'],
     ['a head without end', 'GET /api/riders HTTP/1.1', [`X: ${'a'.repeat(40_000)}`]],
-    ['a form without its boundary', `POST /api/riders/${NOBODY}/recordings HTTP/1.1`, form('', '--x\r\nabcde')],
-    ['a form that is none', `POST /api/riders/${NOBODY}/recordings HTTP/1.1`, form('; boundary=x', '--x\r\nabcde')],
-    ['JSON for a form', `POST /api/riders/${NOBODY}/recordings HTTP/1.1`, ['Content-Type: application/json', 'Content-Length: 2\r\n\r\n{}']],
+    [
+      'a form without its boundary',
+      `POST /api/riders/${NOBODY}/recordings HTTP/1.1`,
+      form('', '--x\r\nabcde'),
+    ],
+    [
+      'a form that is none',
+      `POST /api/riders/${NOBODY}/recordings HTTP/1.1`,
+      form('; boundary=x', '--x\r\nabcde'),
+    ],
+    [
+      'JSON for a form',
+      `POST /api/riders/${NOBODY}/recordings HTTP/1.1`,
+      ['Content-Type: application/json', 'Content-Length: 2\r\n\r\n{}'],
+    ],
   ])('%s is answered with the one problem shape', async (_, first, more) => {
     const { status, head, body } = await raw(first, more);
-    expect([status >= 400 && status < 500, head]).toEqual([true, expect.stringContaining('application/problem+json')]);
-    expect(JSON.parse(body)).toMatchObject({ type: 'about:blank', status, detail: expect.stringMatching(/^[A-Z].+\.$/) });
+    expect([status >= 400 && status < 500, head]).toEqual([
+      true,
+      expect.stringContaining('application/problem+json'),
+    ]);
+    expect(JSON.parse(body)).toMatchObject({
+      type: 'about:blank',
+      status,
+      detail: expect.stringMatching(/^[A-Z].+\.$/),
+    });
   });
 
   it('an upload that breaks off leaves nothing, and others go on', async () => {
     const rider = await newRider(ask);
-    const cut = '--x\r\nContent-Disposition: form-data; name="file"; filename="a.csv"\r\n\r\nseconds,power\n';
-    await Promise.all(Array.from({ length: 5 }, () => raw(`POST /api/riders/${rider.id}/recordings HTTP/1.1`, form('; boundary=x', cut, 9000), true)));
-    const whole = await upload(app, rider.id, 'b.csv', `seconds,power\n${Array.from({ length: 60 }, (_, second) => `${second},200`).join('\n')}`);
+    const cut =
+      '--x\r\nContent-Disposition: form-data; name="file"; filename="a.csv"\r\n\r\nseconds,power\n';
+    await Promise.all(
+      Array.from({ length: 5 }, () =>
+        raw(
+          `POST /api/riders/${rider.id}/recordings HTTP/1.1`,
+          form('; boundary=x', cut, 9000),
+          true,
+        ),
+      ),
+    );
+    const whole = await upload(
+      app,
+      rider.id,
+      'b.csv',
+      `seconds,power\n${Array.from({ length: 60 }, (_, second) => `${second},200`).join('\n')}`,
+    );
     expect(whole.status).toBe(200);
     expect((await ask('GET', `/riders/${rider.id}/recordings`)).body).toHaveLength(1);
   });
 
-  const mail = ['Sec-Fetch-Site: cross-site', 'Sec-Fetch-Mode: navigate', 'Sec-Fetch-Dest: document'];
+  const mail = [
+    'Sec-Fetch-Site: cross-site',
+    'Sec-Fetch-Mode: navigate',
+    'Sec-Fetch-Dest: document',
+  ];
   it('a link in a mail leads to a page, and to nothing else', async () => {
     expect((await raw('GET /riders HTTP/1.1', mail)).status).toBe(404); // no pages are built into this house
     for (const [first, head] of [
       ['GET /api/riders HTTP/1.1', mail],
       ['POST /riders HTTP/1.1', [...mail, 'Content-Length: 0']],
-      ['GET /riders HTTP/1.1', ['Sec-Fetch-Site: cross-site', 'Sec-Fetch-Mode: no-cors', 'Sec-Fetch-Dest: script']],
-      ['GET /riders HTTP/1.1', ['Sec-Fetch-Site: cross-site', 'Sec-Fetch-Mode: navigate', 'Sec-Fetch-Dest: iframe']],
+      [
+        'GET /riders HTTP/1.1',
+        ['Sec-Fetch-Site: cross-site', 'Sec-Fetch-Mode: no-cors', 'Sec-Fetch-Dest: script'],
+      ],
+      [
+        'GET /riders HTTP/1.1',
+        ['Sec-Fetch-Site: cross-site', 'Sec-Fetch-Mode: navigate', 'Sec-Fetch-Dest: iframe'],
+      ],
     ] as const)
       expect((await raw(first, head)).status).toBe(403);
   });
@@ -91,17 +138,24 @@ describe('an assignment', () => {
   it('that names a rider twice is refused; the same session on the same day twice is asked', async () => {
     const rider = await newRider(ask);
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
-    const give = (over: object = {}, gives: object[] = [{ riderId: rider.id, dates: ['2026-12-01', '2026-12-02'] }]) =>
-      ask('POST', '/placed', { sessionId: session.id, gives, ...over });
+    const give = (
+      over: object = {},
+      gives: object[] = [{ riderId: rider.id, dates: ['2026-12-01', '2026-12-02'] }],
+    ) => ask('POST', '/placed', { sessionId: session.id, gives, ...over });
     const sixty = await give(
       {},
       Array.from({ length: 60 }, () => ({ riderId: rider.id, dates: ['2026-12-01'] })),
     );
-    expect(sixty).toMatchObject({ status: 400, body: { detail: expect.stringContaining('A rider is named twice') } });
+    expect(sixty).toMatchObject({
+      status: 400,
+      body: { detail: expect.stringContaining('A rider is named twice') },
+    });
     expect((await give()).body).toHaveLength(2);
     const asked = await give();
     expect(asked).toMatchObject({ status: 409, body: { type: '/problems/twice-on-a-day' } });
-    expect(asked.body.detail).toBe('4 × 8:00 is there already: Ines Okafor on Tue 1 Dec, Ines Okafor on Wed 2 Dec. Assign it once more?');
+    expect(asked.body.detail).toBe(
+      '4 × 8:00 is there already: Ines Okafor on Tue 1 Dec, Ines Okafor on Wed 2 Dec. Assign it once more?',
+    );
     expect((await ask('GET', '/placed?from=2026-12-01&to=2026-12-02')).body).toHaveLength(2);
     expect((await give({ again: true })).body).toHaveLength(2);
   });

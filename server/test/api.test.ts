@@ -1,5 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Ask, eights, house, INES, newRider, RAMP, rampFile, twentyFile, upload } from './support.ts';
+import {
+  type Ask,
+  eights,
+  house,
+  INES,
+  newRider,
+  RAMP,
+  rampFile,
+  twentyFile,
+  upload,
+} from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
 let ask: Ask;
@@ -12,7 +22,11 @@ afterAll(() => close());
 
 async function givenEights(date: string, riderId: string) {
   const session = (await ask('POST', '/sessions', { plan: eights() })).body;
-  return { session, day: (await ask('POST', `/riders/${riderId}/placed`, { sessionId: session.id, dates: [date] })).body[0] };
+  return {
+    session,
+    day: (await ask('POST', `/riders/${riderId}/placed`, { sessionId: session.id, dates: [date] }))
+      .body[0],
+  };
 }
 
 const test = (over: object = {}) => ({
@@ -38,10 +52,19 @@ describe('from a test to a day', () => {
     const rider = await newRider(ask);
     const file = rampFile();
     const first = await upload(app, rider.id, '../../etc/ramp.csv', file);
-    expect(first).toMatchObject({ status: 200, body: { duplicate: false, recording: { fileName: 'ramp.csv', notes: [] } } });
+    expect(first).toMatchObject({
+      status: 200,
+      body: { duplicate: false, recording: { fileName: 'ramp.csv', notes: [] } },
+    });
     const again = await upload(app, rider.id, 'other name.csv', file);
-    expect(again.body).toMatchObject({ duplicate: true, recording: { id: first.body.recording.id } });
-    const raw = await app.inject({ url: `/api/recordings/${first.body.recording.id}/file`, headers: { host: 'localhost:4600' } });
+    expect(again.body).toMatchObject({
+      duplicate: true,
+      recording: { id: first.body.recording.id },
+    });
+    const raw = await app.inject({
+      url: `/api/recordings/${first.body.recording.id}/file`,
+      headers: { host: 'localhost:4600' },
+    });
     expect(raw.body).toBe(file);
 
     const stored = await ask(
@@ -53,23 +76,45 @@ describe('from a test to a day', () => {
       }),
     );
     expect(stored.body).toMatchObject({ measuredW: 260 });
-    expect(stored.body.checks.map((check: { id: string }) => check.id)).toEqual(['expected', 'heartRateReached', 'cadenceFloor', 'restedBefore']);
+    expect(stored.body.checks.map((check: { id: string }) => check.id)).toEqual([
+      'expected',
+      'heartRateReached',
+      'cadenceFloor',
+      'restedBefore',
+    ]);
     const after = (await ask('GET', `/riders/${rider.id}`)).body;
-    expect(after.ftp).toMatchObject([{ measuredW: 260, usedW: 258, countsFrom: '2026-10-13', reason: 'a first attempt' }]);
+    expect(after.ftp).toMatchObject([
+      { measuredW: 260, usedW: 258, countsFrom: '2026-10-13', reason: 'a first attempt' },
+    ]);
     const [model] = (await ask('GET', `/models?on=2026-11-24&riders=${rider.id}`)).body;
     expect(model.bests[0][0]).toBeLessThan(5);
 
     const { day } = await givenEights('2026-10-20', rider.id);
-    const done = await ask('PATCH', `/placed/${day.id}`, { version: 1, state: 'done', rpe: 8, note: 'even' });
+    const done = await ask('PATCH', `/placed/${day.id}`, {
+      version: 1,
+      state: 'done',
+      rpe: 8,
+      note: 'even',
+    });
     expect(done.body).toMatchObject({ state: 'done', rpe: 8, riddenFtpW: 258 });
-    await ask('POST', `/riders/${rider.id}/ftp`, { testId: null, usedW: 270, countsFrom: '2026-10-19', reason: 'backdated' });
+    await ask('POST', `/riders/${rider.id}/ftp`, {
+      testId: null,
+      usedW: 270,
+      countsFrom: '2026-10-19',
+      reason: 'backdated',
+    });
     expect((await ask('GET', `/placed/${day.id}`)).body.riddenFtpW).toBe(258);
   });
 
   it('a plan edited after the ride leaves the ridden one alone, and moves the days to come', async () => {
     const rider = await newRider(ask);
     const { session, day } = await givenEights('2026-11-03', rider.id);
-    const [later] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-12-01'] })).body;
+    const [later] = (
+      await ask('POST', `/riders/${rider.id}/placed`, {
+        sessionId: session.id,
+        dates: ['2026-12-01'],
+      })
+    ).body;
     await ask('PATCH', `/placed/${day.id}`, { version: 1, state: 'shortened', rpe: 9 });
     await ask('PUT', `/sessions/${session.id}`, { plan: eights('5 × 8:00'), version: 1 });
     expect((await ask('GET', `/placed/${day.id}`)).body.plan.name).toBe('4 × 8:00');
@@ -80,22 +125,43 @@ describe('from a test to a day', () => {
 describe('undo', () => {
   it('takes back whole actions, newest first, and carries them out again', async () => {
     const rider = await newRider(ask);
-    await ask('POST', `/riders/${rider.id}/tests`, test({ accept: { usedW: 260, countsFrom: '2026-10-13', reason: '' } }));
+    await ask(
+      'POST',
+      `/riders/${rider.id}/tests`,
+      test({ accept: { usedW: 260, countsFrom: '2026-10-13', reason: '' } }),
+    );
     await ask('PATCH', `/riders/${rider.id}`, { version: 1, name: 'Ines O.' });
-    expect((await ask('POST', '/undo')).body).toMatchObject({ did: 'changed Ines Okafor', redo: 'changed Ines Okafor' });
-    expect((await ask('POST', '/undo')).body.did).toBe('accepted FTP 260 W for Ines Okafor from ramp, best minute');
-    expect((await ask('GET', `/riders/${rider.id}`)).body).toMatchObject({ name: 'Ines Okafor', ftp: [], lastTest: null });
+    expect((await ask('POST', '/undo')).body).toMatchObject({
+      did: 'changed Ines Okafor',
+      redo: 'changed Ines Okafor',
+    });
+    expect((await ask('POST', '/undo')).body.did).toBe(
+      'accepted FTP 260 W for Ines Okafor from ramp, best minute',
+    );
+    expect((await ask('GET', `/riders/${rider.id}`)).body).toMatchObject({
+      name: 'Ines Okafor',
+      ftp: [],
+      lastTest: null,
+    });
     expect((await ask('POST', '/redo')).body.did).toContain('accepted FTP');
     expect((await ask('POST', '/redo')).body.did).toContain('changed');
-    expect((await ask('GET', `/riders/${rider.id}`)).body).toMatchObject({ name: 'Ines O.', ftp: [{ usedW: 260 }] });
-    expect(await ask('POST', '/redo')).toMatchObject({ status: 409, body: { detail: 'There is nothing to redo.' } });
+    expect((await ask('GET', `/riders/${rider.id}`)).body).toMatchObject({
+      name: 'Ines O.',
+      ftp: [{ usedW: 260 }],
+    });
+    expect(await ask('POST', '/redo')).toMatchObject({
+      status: 409,
+      body: { detail: 'There is nothing to redo.' },
+    });
   });
 
   it('an edit made from before an undo is stale afterwards', async () => {
     const rider = await newRider(ask);
     await ask('PATCH', `/riders/${rider.id}`, { version: 1, notes: 'a' });
     await ask('POST', '/undo');
-    expect((await ask('PATCH', `/riders/${rider.id}`, { version: 1, notes: 'b' })).status).toBe(409);
+    expect((await ask('PATCH', `/riders/${rider.id}`, { version: 1, notes: 'b' })).status).toBe(
+      409,
+    );
   });
 });
 
@@ -118,12 +184,24 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
     const rider = await newRider(ask);
     const rows = Array.from(
       { length: 200 },
-      (_, second) => `${second === 90 ? 12 : second},${second === 30 ? -4 : second === 40 ? 5000 : second === 50 ? 'abc' : 200}`,
+      (_, second) =>
+        `${second === 90 ? 12 : second},${second === 30 ? -4 : second === 40 ? 5000 : second === 50 ? 'abc' : 200}`,
     );
-    const { status, body } = await upload(app, rider.id, 'ride.csv', `seconds,power\n${rows.join('\n')}`);
+    const { status, body } = await upload(
+      app,
+      rider.id,
+      'ride.csv',
+      `seconds,power\n${rows.join('\n')}`,
+    );
     expect(status).toBe(200);
-    expect(body.recording.notes.join(' ')).toMatch(/letters.*2 samples below 0 or above 2,500 W.*backwards/);
-    expect((await ask('GET', `/recordings/${body.recording.id}`)).body.watts.filter((watts: number | null) => watts === 200)).toHaveLength(196);
+    expect(body.recording.notes.join(' ')).toMatch(
+      /letters.*2 samples below 0 or above 2,500 W.*backwards/,
+    );
+    expect(
+      (await ask('GET', `/recordings/${body.recording.id}`)).body.watts.filter(
+        (watts: number | null) => watts === 200,
+      ),
+    ).toHaveLength(196);
   });
 
   it('recording: too large is refused before it is read', async () => {
@@ -131,10 +209,17 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
     const answer = await app.inject({
       method: 'POST',
       url: `/api/riders/${rider.id}/recordings`,
-      headers: { host: '127.0.0.1:4600', 'content-type': 'multipart/form-data; boundary=x', 'content-length': String(200 * 1024 * 1024) },
+      headers: {
+        host: '127.0.0.1:4600',
+        'content-type': 'multipart/form-data; boundary=x',
+        'content-length': String(200 * 1024 * 1024),
+      },
       payload: '',
     });
-    expect([answer.statusCode, answer.json().detail]).toEqual([413, expect.stringContaining('larger than 32 MB')]);
+    expect([answer.statusCode, answer.json().detail]).toEqual([
+      413,
+      expect.stringContaining('larger than 32 MB'),
+    ]);
   });
 
   it.each([
@@ -143,12 +228,23 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
     [test({ readingW: 40 }), 'readingW', 'gives an FTP of 30 W'],
     [test({ readingW: 1400 }), 'readingW', 'gives an FTP of 1050 W'],
     [test({ readingW: null }), 'readingW', 'missing'],
-    [test({ accept: { usedW: 39, countsFrom: '2026-10-13', reason: '' } }), 'accept.usedW', 'under 40 W'],
-    [test({ accept: { usedW: 601, countsFrom: '2026-10-13', reason: '' } }), 'accept.usedW', 'over 600 W'],
+    [
+      test({ accept: { usedW: 39, countsFrom: '2026-10-13', reason: '' } }),
+      'accept.usedW',
+      'under 40 W',
+    ],
+    [
+      test({ accept: { usedW: 601, countsFrom: '2026-10-13', reason: '' } }),
+      'accept.usedW',
+      'over 600 W',
+    ],
   ])('test %#', async (body, field, sentence) => {
     const rider = await newRider(ask);
     const answer = await ask('POST', `/riders/${rider.id}/tests`, body);
-    expect(answer.body.fields[0]).toMatchObject({ field, reason: expect.stringContaining(sentence) });
+    expect(answer.body.fields[0]).toMatchObject({
+      field,
+      reason: expect.stringContaining(sentence),
+    });
     expect((await ask('GET', `/riders/${rider.id}/tests`)).body).toEqual([]);
   });
 
@@ -167,24 +263,47 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
     const plan = {
       ...eights(),
       items: [
-        { kind: 'set', id: 's', reps: { kind: 'unread', text: '0' }, parts: [{ ...eights().items[0], length: { kind: 'unread', text: '30 h' } }], rest: null },
+        {
+          kind: 'set',
+          id: 's',
+          reps: { kind: 'unread', text: '0' },
+          parts: [{ ...eights().items[0], length: { kind: 'unread', text: '30 h' } }],
+          rest: null,
+        },
       ],
     };
     const saved = await ask('POST', '/sessions', { plan });
     expect(saved.status).toBe(200);
-    const given = await ask('POST', `/riders/${rider.id}/placed`, { sessionId: saved.body.id, dates: ['2026-12-01'] });
+    const given = await ask('POST', `/riders/${rider.id}/placed`, {
+      sessionId: saved.body.id,
+      dates: ['2026-12-01'],
+    });
     expect(given.body.fields).toEqual([
       { field: 'reps', reason: expect.stringContaining('0 reps') },
       { field: 'time', reason: expect.stringContaining('more than a day') },
     ]);
-    expect((await ask('POST', '/sessions', { plan: { ...plan, items: [{ kind: 'step' }] } })).status).toBe(400);
+    expect(
+      (await ask('POST', '/sessions', { plan: { ...plan, items: [{ kind: 'step' }] } })).status,
+    ).toBe(400);
   });
 
   it('two tabs: the stale one gets both versions and overwrites nothing', async () => {
     const { body: session } = await ask('POST', '/sessions', { plan: eights('mine') });
-    expect((await ask('PUT', `/sessions/${session.id}`, { plan: eights('theirs'), version: 1 })).body.version).toBe(2);
-    const stale = await ask('PUT', `/sessions/${session.id}`, { plan: eights('yours'), version: 1 });
-    expect(stale).toMatchObject({ status: 409, body: { yours: { plan: { name: 'yours' } }, theirs: { plan: { name: 'theirs' }, version: 2 } } });
+    expect(
+      (await ask('PUT', `/sessions/${session.id}`, { plan: eights('theirs'), version: 1 })).body
+        .version,
+    ).toBe(2);
+    const stale = await ask('PUT', `/sessions/${session.id}`, {
+      plan: eights('yours'),
+      version: 1,
+    });
+    expect(stale).toMatchObject({
+      status: 409,
+      body: {
+        yours: { plan: { name: 'yours' } },
+        theirs: { plan: { name: 'theirs' }, version: 2 },
+      },
+    });
     expect((await ask('GET', `/sessions/${session.id}`)).body.plan.name).toBe('theirs');
   });
 
@@ -195,7 +314,10 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
       headers: { host: '127.0.0.1:4600', 'content-type': 'application/json' },
       payload: '{"name":',
     });
-    expect([broken.statusCode, broken.json().detail]).toEqual([400, expect.stringContaining('not valid JSON')]);
+    expect([broken.statusCode, broken.json().detail]).toEqual([
+      400,
+      expect.stringContaining('not valid JSON'),
+    ]);
     expect(await ask('GET', '/riders/8e6f0c1e-1111-4222-8333-444455556666')).toMatchObject({
       status: 404,
       body: { detail: 'This rider does not exist, or no longer does.' },
@@ -204,7 +326,9 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
     expect((await ask('GET', '/nowhere')).body).toMatchObject({ status: 404, title: 'Not found' });
     const name = '<script>alert(1)</script>';
     expect((await newRider(ask, { name })).name).toBe(name);
-    expect((await ask('POST', '/riders', { ...INES, name: '  ' })).body.detail).toContain('needs a name');
+    expect((await ask('POST', '/riders', { ...INES, name: '  ' })).body.detail).toContain(
+      'needs a name',
+    );
   });
 });
 
@@ -225,12 +349,19 @@ describe('only this machine', () => {
   it('describes itself', async () => {
     const { body } = await ask('GET', '/openapi.json');
     expect(Object.keys(body.paths)).toContain('/api/riders/{riderId}/placed');
-    expect(body.paths['/api/sessions'].post.requestBody.content['application/json'].schema).toBeDefined();
+    expect(
+      body.paths['/api/sessions'].post.requestBody.content['application/json'].schema,
+    ).toBeDefined();
   });
 
   it('reads a twenty-minute recording too', async () => {
     const rider = await newRider(ask);
     const { body } = await upload(app, rider.id, 'twenty.csv', twentyFile());
-    expect(body.recording).toMatchObject({ startedAt: '2026-11-04T18:05:00', seconds: 2580, kind: 'csv', powerSource: 'crank' });
+    expect(body.recording).toMatchObject({
+      startedAt: '2026-11-04T18:05:00',
+      seconds: 2580,
+      kind: 'csv',
+      powerSource: 'crank',
+    });
   });
 });

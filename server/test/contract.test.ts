@@ -1,7 +1,18 @@
 import * as api from '@uphill/api';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { type Ask, DRAFT, eights, HEALTHY, house, newRider, OWN_SCHEME, RAMP, rampFile, upload } from './support.ts';
+import {
+  type Ask,
+  DRAFT,
+  eights,
+  HEALTHY,
+  house,
+  newRider,
+  OWN_SCHEME,
+  RAMP,
+  rampFile,
+  upload,
+} from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
 let ask: Ask;
@@ -12,12 +23,20 @@ beforeAll(async () => {
 });
 afterAll(() => close());
 
-type Operation = { requestBody?: unknown; responses: Record<string, unknown>; parameters?: { in: string; name: string }[] };
+type Operation = {
+  requestBody?: unknown;
+  responses: Record<string, unknown>;
+  parameters?: { in: string; name: string }[];
+};
 
 describe('the description the server gives of itself', () => {
   it('holds every address, with the body it takes and the answer it gives', async () => {
-    const { paths } = (await ask('GET', '/openapi.json')).body as { paths: Record<string, Record<string, Operation>> };
-    const described = Object.entries(paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`));
+    const { paths } = (await ask('GET', '/openapi.json')).body as {
+      paths: Record<string, Record<string, Operation>>;
+    };
+    const described = Object.entries(paths).flatMap(([path, methods]) =>
+      Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`),
+    );
     expect(described.sort()).toEqual(
       [
         'GET /api/health',
@@ -80,17 +99,29 @@ describe('the description the server gives of itself', () => {
     );
     for (const [path, methods] of Object.entries(paths)) {
       for (const [method, { requestBody, parameters = [] }] of Object.entries(methods)) {
-        const takesBody = ['post', 'put', 'patch'].includes(method) && !/undo|redo|aside|backup|recordings$/.test(path);
-        expect([`${method} ${path}`, requestBody !== undefined]).toEqual([`${method} ${path}`, takesBody]);
-        for (const [, name] of path.matchAll(/\{(\w+)\}/g)) expect(parameters.map((parameter) => parameter.name)).toContain(name);
+        const takesBody =
+          ['post', 'put', 'patch'].includes(method) &&
+          !/undo|redo|aside|backup|recordings$/.test(path);
+        expect([`${method} ${path}`, requestBody !== undefined]).toEqual([
+          `${method} ${path}`,
+          takesBody,
+        ]);
+        for (const [, name] of path.matchAll(/\{(\w+)\}/g))
+          expect(parameters.map((parameter) => parameter.name)).toContain(name);
       }
     }
   });
 
   it('is what its answers are: every one fits its schema to the letter', async () => {
-    const rider = await newRider(ask, { goal: { name: 'Salt Road climb', date: '2027-03-06', watts: 285, seconds: 2280 } });
+    const rider = await newRider(ask, {
+      goal: { name: 'Salt Road climb', date: '2027-03-06', watts: 285, seconds: 2280 },
+    });
     await ask('POST', `/riders/${rider.id}/body-mass`, { date: '2026-10-01', kg: 61.4 });
-    await ask('POST', `/riders/${rider.id}/heart-rates`, { date: '2026-10-01', kind: 'maximal', bpm: 188 });
+    await ask('POST', `/riders/${rider.id}/heart-rates`, {
+      date: '2026-10-01',
+      kind: 'maximal',
+      bpm: 188,
+    });
     const { body: sent } = await upload(app, rider.id, 'ramp.csv', rampFile());
     const effort = { recordingId: sent.recording.id, startS: 900, endS: 1700, parts: [] };
     const accept = { usedW: 260, countsFrom: '2026-10-13', reason: '' };
@@ -111,7 +142,12 @@ describe('the description the server gives of itself', () => {
       accept,
     });
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
-    const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-10-20'] })).body;
+    const [day] = (
+      await ask('POST', `/riders/${rider.id}/placed`, {
+        sessionId: session.id,
+        dates: ['2026-10-20'],
+      })
+    ).body;
     await ask('PATCH', `/placed/${day.id}`, { version: 1, state: 'done', rpe: 8, note: 'Even.' });
 
     await ask('POST', '/schemes', OWN_SCHEME);
@@ -143,20 +179,38 @@ describe('the description the server gives of itself', () => {
       expect([url, schema.safeParse(body).error?.issues]).toEqual([url, undefined]);
       if (Array.isArray(body)) expect(body.length).toBeGreaterThan(0);
     }
-    const refused = await ask('POST', `/riders/${rider.id}/ftp`, { ...accept, testId: null, usedW: 9 });
+    const refused = await ask('POST', `/riders/${rider.id}/ftp`, {
+      ...accept,
+      testId: null,
+      usedW: 9,
+    });
     expect(strict(api.problem).safeParse(refused.body).error?.issues).toBeUndefined();
   });
 
   it('a list of days is only the days asked for, in order', async () => {
     const rider = await newRider(ask);
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
-    await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2027-01-05', '2027-01-01', '2027-01-03'] });
+    await ask('POST', `/riders/${rider.id}/placed`, {
+      sessionId: session.id,
+      dates: ['2027-01-05', '2027-01-01', '2027-01-03'],
+    });
     const dates = async (from: string, to: string) =>
-      ((await ask('GET', `/riders/${rider.id}/placed?from=${from}&to=${to}`)).body as { date: string }[]).map(({ date }) => date);
-    expect(await dates('2027-01-01', '2027-01-05')).toEqual(['2027-01-01', '2027-01-03', '2027-01-05']);
+      (
+        (await ask('GET', `/riders/${rider.id}/placed?from=${from}&to=${to}`)).body as {
+          date: string;
+        }[]
+      ).map(({ date }) => date);
+    expect(await dates('2027-01-01', '2027-01-05')).toEqual([
+      '2027-01-01',
+      '2027-01-03',
+      '2027-01-05',
+    ]);
     expect(await dates('2027-01-02', '2027-01-04')).toEqual(['2027-01-03']);
     expect(await dates('2027-01-05', '2027-01-01')).toEqual([]);
     expect((await ask('GET', '/placed?from=2027-01-01')).status).toBe(400);
-    expect((await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: [] })).body.detail).toContain('Choose at least one day.');
+    expect(
+      (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: [] })).body
+        .detail,
+    ).toContain('Choose at least one day.');
   });
 });

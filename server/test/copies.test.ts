@@ -21,28 +21,32 @@ afterEach(() => rmSync(folder, { recursive: true }));
 
 const copy = (from: string, target: string) => Promise.resolve(copyChecked(from, target));
 const copies = () => readdirSync(path.join(folder, 'copies')).sort();
-const plus = (day: string, days: number) => formatISO(addDays(parseISO(day), days), { representation: 'date' });
+const plus = (day: string, days: number) =>
+  formatISO(addDays(parseISO(day), days), { representation: 'date' });
 
 it('days’ copies: of whichever days it was started, the last week is kept whole and eight weeks by their last', () => {
   fc.assert(
-    fc.property(fc.array(fc.integer({ min: 1, max: 12 }), { minLength: 1, maxLength: 120 }), (gaps) => {
-      let [kept, today] = [[] as string[], '2026-01-01'];
-      const started: string[] = [];
-      for (const gap of gaps) {
-        today = plus(today, gap);
-        started.push(today);
-        const all = [...kept, today];
-        const gone = tooOld(all, today);
-        kept = all.filter((day) => !gone.includes(day));
-      }
-      const age = (day: string) => differenceInCalendarDays(parseISO(today), parseISO(day));
-      expect(kept).toEqual(expect.arrayContaining(started.filter((day) => age(day) < 7)));
-      expect(kept.filter((day) => age(day) >= 7).length).toBeLessThanOrEqual(9);
-      expect(kept.every((day) => age(day) < 63)).toBe(true);
-      // Of every week in which it was started, a copy is left.
-      const week = (day: string) => formatISO(startOfISOWeek(parseISO(day)));
-      for (const day of started) if (age(day) < 56) expect(kept.map(week)).toContain(week(day));
-    }),
+    fc.property(
+      fc.array(fc.integer({ min: 1, max: 12 }), { minLength: 1, maxLength: 120 }),
+      (gaps) => {
+        let [kept, today] = [[] as string[], '2026-01-01'];
+        const started: string[] = [];
+        for (const gap of gaps) {
+          today = plus(today, gap);
+          started.push(today);
+          const all = [...kept, today];
+          const gone = tooOld(all, today);
+          kept = all.filter((day) => !gone.includes(day));
+        }
+        const age = (day: string) => differenceInCalendarDays(parseISO(today), parseISO(day));
+        expect(kept).toEqual(expect.arrayContaining(started.filter((day) => age(day) < 7)));
+        expect(kept.filter((day) => age(day) >= 7).length).toBeLessThanOrEqual(9);
+        expect(kept.every((day) => age(day) < 63)).toBe(true);
+        // Of every week in which it was started, a copy is left.
+        const week = (day: string) => formatISO(startOfISOWeek(parseISO(day)));
+        for (const day of started) if (age(day) < 56) expect(kept.map(week)).toContain(week(day));
+      },
+    ),
   );
 });
 
@@ -50,20 +54,31 @@ it('a day’s copy is made once, checked, for the coach’s eyes alone; where th
   const db = await openDatabase(file);
   await createRider(db, INES as never);
   expect(await copyOfTheDay(file, '2026-11-24', copy)).toEqual([]);
-  expect(await copyOfTheDay(file, '2026-11-24', () => Promise.reject(new Error('once is enough')))).toEqual([]);
+  expect(
+    await copyOfTheDay(file, '2026-11-24', () => Promise.reject(new Error('once is enough'))),
+  ).toEqual([]);
   await copyOfTheDay(file, '2026-11-25', copy);
   expect(copies()).toEqual(['coach daily 2026-11-24.sqlite', 'coach daily 2026-11-25.sqlite']);
   const made = path.join(folder, 'copies', 'coach daily 2026-11-25.sqlite');
-  expect([statSync(made).mode & 0o777, statSync(path.dirname(made)).mode & 0o777]).toEqual([0o600, 0o700]);
-  expect(new BetterSqlite(made, { readonly: true }).prepare('SELECT name FROM riders').pluck().all()).toEqual(['Ines Okafor']);
+  expect([statSync(made).mode & 0o777, statSync(path.dirname(made)).mode & 0o777]).toEqual([
+    0o600, 0o700,
+  ]);
+  expect(
+    new BetterSqlite(made, { readonly: true }).prepare('SELECT name FROM riders').pluck().all(),
+  ).toEqual(['Ines Okafor']);
 
   // No room until one is gone, then no room at all.
   let free = 0;
   const full = () => ((free += 1), free === 1 ? 0 : 1e12);
-  expect(await copyOfTheDay(file, '2026-11-26', copy, full)).toEqual([expect.stringContaining('1 of the oldest made way')]);
+  expect(await copyOfTheDay(file, '2026-11-26', copy, full)).toEqual([
+    expect.stringContaining('1 of the oldest made way'),
+  ]);
   expect(copies()).toEqual(['coach daily 2026-11-25.sqlite', 'coach daily 2026-11-26.sqlite']);
   const none = await copyOfTheDay(file, '2026-11-27', copy, () => 0);
-  expect([none.at(-1), copies()]).toEqual([expect.stringContaining('No copy was made today'), ['coach daily 2026-11-26.sqlite']]);
+  expect([none.at(-1), copies()]).toEqual([
+    expect.stringContaining('No copy was made today'),
+    ['coach daily 2026-11-26.sqlite'],
+  ]);
   await db.destroy();
 });
 
@@ -75,7 +90,9 @@ it('a copy never goes over another, and one that is not whole is none', async ()
   expect(copyChecked(file, `${file}.other`)).toBe(`${file}.other`);
   writeFileSync(path.join(folder, 'rubbish'), 'no database '.repeat(999));
   expect(() => copyChecked(path.join(folder, 'rubbish'), `${file}.never`)).toThrow();
-  expect(readdirSync(folder).filter((name) => name.includes('never') || name.endsWith('.part'))).toEqual([]);
+  expect(
+    readdirSync(folder).filter((name) => name.includes('never') || name.endsWith('.part')),
+  ).toEqual([]);
   await db.destroy();
 });
 
@@ -84,7 +101,11 @@ it('"Back up everything" says where the copy lies, and what is in it is what was
   await newRider(ask);
   const { status, body } = await ask('POST', '/backup');
   const made = new BetterSqlite(body.path, { readonly: true });
-  expect([status, made.prepare('SELECT name FROM riders').pluck().all(), statSync(body.path).size]).toEqual([200, ['Ines Okafor'], body.bytes]);
+  expect([
+    status,
+    made.prepare('SELECT name FROM riders').pluck().all(),
+    statSync(body.path).size,
+  ]).toEqual([200, ['Ines Okafor'], body.bytes]);
   made.close();
   await close();
 });

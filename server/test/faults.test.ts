@@ -1,4 +1,12 @@
-import { copyFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import BetterSqlite from 'better-sqlite3';
@@ -21,13 +29,18 @@ afterEach(() => rmSync(folder, { recursive: true }));
 /** A database with riders in it, closed. */
 async function sound(at = file): Promise<void> {
   const db = await openDatabase(at);
-  for (let number = 0; number < 60; number += 1) await createRider(db, { ...INES, name: `Rider ${number}`, notes: 'n'.repeat(900) } as never);
+  for (let number = 0; number < 60; number += 1)
+    await createRider(db, { ...INES, name: `Rider ${number}`, notes: 'n'.repeat(900) } as never);
   await db.destroy();
 }
 
 describe('at the start', () => {
   const kinds: readonly (readonly [string, () => Promise<void>, string])[] = [
-    ['a text', () => Promise.resolve(writeFileSync(file, 'dear coach '.repeat(500))), 'is not a database'],
+    [
+      'a text',
+      () => Promise.resolve(writeFileSync(file, 'dear coach '.repeat(500))),
+      'is not a database',
+    ],
     [
       'a file cut short',
       async () => {
@@ -56,14 +69,19 @@ describe('at the start', () => {
     ],
     [
       'a database of another program',
-      () => Promise.resolve(void new BetterSqlite(file).exec('CREATE TABLE bookmarks (url TEXT)').close()),
+      () =>
+        Promise.resolve(
+          void new BetterSqlite(file).exec('CREATE TABLE bookmarks (url TEXT)').close(),
+        ),
       'is a database of another program',
     ],
     [
       'a newer version’s file',
       async () => {
         await sound();
-        new BetterSqlite(file).exec("INSERT INTO kysely_migration VALUES ('0999-later', '2030-01-01')").close();
+        new BetterSqlite(file)
+          .exec("INSERT INTO kysely_migration VALUES ('0999-later', '2030-01-01')")
+          .close();
       },
       'was written by a newer version of Uphill Count',
     ],
@@ -87,7 +105,10 @@ describe('at the start', () => {
     other.pragma('locking_mode = EXCLUSIVE');
     other.exec('BEGIN EXCLUSIVE');
     const { ended, said } = begin(['--database', file, '--port', '0'], folder);
-    expect([await ended, said().trim().split('\n')]).toEqual([1, [`${file} is held by another program. Close it and start again.`]]);
+    expect([await ended, said().trim().split('\n')]).toEqual([
+      1,
+      [`${file} is held by another program. Close it and start again.`],
+    ]);
     other.close();
   });
 });
@@ -107,9 +128,21 @@ describe('while it runs', () => {
       code: 'not-saved',
       message: 'Not saved: added Large. The disk is full. Make room and try again.',
     });
-    const longer = { plan: { ...eights('Longer'), note: 'x'.repeat(1990), words: 'y'.repeat(11_000) }, version: 1 };
-    await expect(saveSession(db, id, longer)).rejects.toMatchObject({ status: 507, message: expect.stringMatching(/^Not saved: the session Longer\./) });
-    await expect(db.transaction().execute((trx) => sql.raw('CREATE TABLE more AS SELECT * FROM riders, sessions').execute(trx))).rejects.toMatchObject({
+    const longer = {
+      plan: { ...eights('Longer'), note: 'x'.repeat(1990), words: 'y'.repeat(11_000) },
+      version: 1,
+    };
+    await expect(saveSession(db, id, longer)).rejects.toMatchObject({
+      status: 507,
+      message: expect.stringMatching(/^Not saved: the session Longer\./),
+    });
+    await expect(
+      db
+        .transaction()
+        .execute((trx) =>
+          sql.raw('CREATE TABLE more AS SELECT * FROM riders, sessions').execute(trx),
+        ),
+    ).rejects.toMatchObject({
       code: 'SQLITE_FULL',
     });
     // With room again it goes on, and what was refused is nowhere.
@@ -144,7 +177,10 @@ describe('while it runs', () => {
     const refused = await ask('POST', '/riders', INES);
     expect(refused).toMatchObject({
       status: 503,
-      body: { type: '/problems/not-saved', detail: expect.stringContaining('Another program holds the data file.') },
+      body: {
+        type: '/problems/not-saved',
+        detail: expect.stringContaining('Another program holds the data file.'),
+      },
     });
     other.close();
     await close();
@@ -159,11 +195,20 @@ describe('a copy put back', () => {
     const db = await openDatabase(file);
     await createRider(db, { ...INES, name: 'Later' } as never);
     await db.destroy();
-    const bad = begin(['--database', file, '--port', '0', '--restore', path.join(folder, 'no-such')], folder);
+    const bad = begin(
+      ['--database', file, '--port', '0', '--restore', path.join(folder, 'no-such')],
+      folder,
+    );
     expect([await bad.ended, bad.said()]).toEqual([1, expect.stringContaining('There is no file')]);
     writeFileSync(path.join(folder, 'rubbish'), 'rubbish '.repeat(999));
-    const rubbish = begin(['--database', file, '--port', '0', '--restore', path.join(folder, 'rubbish')], folder);
-    expect([await rubbish.ended, rubbish.said()]).toEqual([1, expect.stringContaining('rubbish is not a database')]);
+    const rubbish = begin(
+      ['--database', file, '--port', '0', '--restore', path.join(folder, 'rubbish')],
+      folder,
+    );
+    expect([await rubbish.ended, rubbish.said()]).toEqual([
+      1,
+      expect.stringContaining('rubbish is not a database'),
+    ]);
 
     const good = begin(['--database', file, '--port', '0', '--restore', copy], folder);
     const riders = (await (await fetch(`${await good.url}/api/riders`)).json()) as unknown[];
@@ -182,12 +227,17 @@ describe('a copy put back', () => {
     const running = await openDatabase(file);
     await createRider(running, { ...INES, name: 'Now' } as never);
     const inUse = begin(['--database', file, '--port', '0', '--restore', copy], folder);
-    expect([await inUse.ended, inUse.said()]).toEqual([1, expect.stringContaining('is open in another program')]);
+    expect([await inUse.ended, inUse.said()]).toEqual([
+      1,
+      expect.stringContaining('is open in another program'),
+    ]);
     expect(await listRiders(running)).toHaveLength(61);
     await running.destroy();
     writeFileSync(file, 'nothing that can be read'.repeat(400));
     const mended = begin(['--database', file, '--port', '0', '--restore', copy], folder);
-    expect((await (await fetch(`${await mended.url}/api/riders`)).json()) as unknown[]).toHaveLength(60);
+    expect(
+      (await (await fetch(`${await mended.url}/api/riders`)).json()) as unknown[],
+    ).toHaveLength(60);
     mended.child.kill('SIGKILL');
   });
 });

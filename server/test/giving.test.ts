@@ -23,7 +23,9 @@ describe('giving a session to several riders', () => {
     const given = await ask('POST', '/placed', { sessionId: session.id, gives });
     expect(given.status).toBe(200);
     // A day named twice is one day.
-    expect(given.body.map(({ riderId, date }: any) => [riderId === ines.id ? 'Ines' : 'Tomas', date])).toEqual([
+    expect(
+      given.body.map(({ riderId, date }: any) => [riderId === ines.id ? 'Ines' : 'Tomas', date]),
+    ).toEqual([
       ['Ines', '2026-11-24'],
       ['Ines', '2026-11-26'],
       ['Tomas', '2026-11-25'],
@@ -34,15 +36,28 @@ describe('giving a session to several riders', () => {
     await ask('POST', '/redo');
     expect((await ask('GET', `/placed${RANGE}`)).body).toHaveLength(3);
 
-    const unknown = [...gives, { riderId: '00000000-0000-4000-8000-000000000000', dates: ['2026-11-24'] }];
-    expect((await ask('POST', '/placed', { sessionId: session.id, gives: unknown })).status).toBe(404);
+    const unknown = [
+      ...gives,
+      { riderId: '00000000-0000-4000-8000-000000000000', dates: ['2026-11-24'] },
+    ];
+    expect((await ask('POST', '/placed', { sessionId: session.id, gives: unknown })).status).toBe(
+      404,
+    );
     expect((await ask('GET', `/placed${RANGE}`)).body).toHaveLength(3);
   });
 
   it.each([
     ['nobody', [], 'Choose at least one rider.'],
-    ['no day', [{ riderId: '00000000-0000-4000-8000-000000000000', dates: [] }], 'Choose at least one day.'],
-    ['a day that is none', [{ riderId: '00000000-0000-4000-8000-000000000000', dates: ['2026-02-30'] }], 'This is not a date'],
+    [
+      'no day',
+      [{ riderId: '00000000-0000-4000-8000-000000000000', dates: [] }],
+      'Choose at least one day.',
+    ],
+    [
+      'a day that is none',
+      [{ riderId: '00000000-0000-4000-8000-000000000000', dates: ['2026-02-30'] }],
+      'This is not a date',
+    ],
   ])('%s is refused', async (_, gives, says) => {
     const session = (await ask('POST', '/sessions', { plan: eights() })).body;
     const { status, body } = await ask('POST', '/placed', { sessionId: session.id, gives });
@@ -51,14 +66,23 @@ describe('giving a session to several riders', () => {
 
   it('an unfuelled ride is held back by the health screen of one of them, and then nobody gets it', async () => {
     const [ines, tomas] = [await newRider(ask), await newRider(ask, { name: 'Tomas Brandt' })];
-    await ask('POST', `/riders/${tomas.id}/health`, { ...HEALTHY, answers: { ...HEALTHY.answers, metabolic: 'yes' } });
+    await ask('POST', `/riders/${tomas.id}/health`, {
+      ...HEALTHY,
+      answers: { ...HEALTHY.answers, metabolic: 'yes' },
+    });
     const easy = { ...eights('Before breakfast'), unfuelled: true };
     const session = (await ask('POST', '/sessions', { plan: easy })).body;
-    const to = (...riders: any[]) => ask('POST', '/placed', { sessionId: session.id, gives: riders.map(({ id }) => ({ riderId: id, dates: ['2026-11-24'] })) });
+    const to = (...riders: any[]) =>
+      ask('POST', '/placed', {
+        sessionId: session.id,
+        gives: riders.map(({ id }) => ({ riderId: id, dates: ['2026-11-24'] })),
+      });
     const refused = await to(ines, tomas);
     expect([refused.status, refused.body.detail]).toEqual([
       422,
-      expect.stringContaining('It is an unfuelled ride, which the health screen of Tomas rules out.'),
+      expect.stringContaining(
+        'It is an unfuelled ride, which the health screen of Tomas rules out.',
+      ),
     ]);
     expect((await ask('GET', `/placed${RANGE}`)).body).toEqual([]);
     expect((await to(ines)).status).toBe(200);
@@ -67,11 +91,29 @@ describe('giving a session to several riders', () => {
 
 describe('what a rider can hold', () => {
   const FOUR_EFFORTS = {
-    ...{ protocol: 'four-efforts', date: '2026-10-20', powerSource: 'crank', ramp: null, readingW: null, meanBpm: null, expectedW: null, effort: null },
-    details: { kind: 'fourEfforts', sprintPeakW: 905, sprintPeakS: 7, seated: true, threeW: 340, sixW: 300, tenW: 285 },
+    ...{
+      protocol: 'four-efforts',
+      date: '2026-10-20',
+      powerSource: 'crank',
+      ramp: null,
+      readingW: null,
+      meanBpm: null,
+      expectedW: null,
+      effort: null,
+    },
+    details: {
+      kind: 'fourEfforts',
+      sprintPeakW: 905,
+      sprintPeakS: 7,
+      seated: true,
+      threeW: 340,
+      sixW: 300,
+      tenW: 285,
+    },
     ...{ setup: null, testDayId: null, acceptThreshold: false, note: '', accept: null },
   };
-  const modelOn = async (on: string, ...riders: any[]) => (await ask('GET', `/models?on=${on}&riders=${riders.map(({ id }) => id).join(',')}`)).body;
+  const modelOn = async (on: string, ...riders: any[]) =>
+    (await ask('GET', `/models?on=${on}&riders=${riders.map(({ id }) => id).join(',')}`)).body;
 
   it('is the fit and the pair of 90 days and the bests of a year, for several riders at once', async () => {
     const [ines, tomas] = [await newRider(ask), await newRider(ask, { name: 'Tomas Brandt' })];
@@ -80,16 +122,33 @@ describe('what a rider can hold', () => {
     const test = (await ask('POST', `/riders/${ines.id}/tests`, FOUR_EFFORTS)).body;
     const [hers, his] = await modelOn('2026-11-24', ines, tomas);
     // work = W′ + CP × t through 340 W × 180 s, 300 W × 360 s, 285 W × 600 s.
-    expect(hers).toMatchObject({ riderId: ines.id, fit: { cpW: expect.closeTo(261.4, 0), wPrimeJ: expect.closeTo(14_035, -2) } });
+    expect(hers).toMatchObject({
+      riderId: ines.id,
+      fit: { cpW: expect.closeTo(261.4, 0), wPrimeJ: expect.closeTo(14_035, -2) },
+    });
     expect(hers.pair.best60W).toBeGreaterThan(hers.pair.best300W);
     expect(hers.bests.length).toBeGreaterThan(50);
     expect(his).toEqual({ riderId: tomas.id, bests: [], fit: null, pair: null, pmaxW: null });
     // The ramp of 12 October carries a pair up to 10 January, and the bests of a year up to the next October.
-    expect((await modelOn('2027-01-10', ines))[0]).toMatchObject({ pair: hers.pair, fit: hers.fit });
+    expect((await modelOn('2027-01-10', ines))[0]).toMatchObject({
+      pair: hers.pair,
+      fit: hers.fit,
+    });
     expect((await modelOn('2027-01-11', ines))[0]).toMatchObject({ pair: null, bests: hers.bests });
-    expect((await modelOn('2027-10-13', ines))[0]).toMatchObject({ pair: null, fit: null, bests: [] });
-    expect((await modelOn('2026-10-01', ines))[0]).toMatchObject({ pair: null, fit: null, bests: [] });
-    await ask('PATCH', `/riders/${ines.id}/tests/${test.id}`, { version: 1, withdrawn: 'The 3:00 was typed wrong.' });
+    expect((await modelOn('2027-10-13', ines))[0]).toMatchObject({
+      pair: null,
+      fit: null,
+      bests: [],
+    });
+    expect((await modelOn('2026-10-01', ines))[0]).toMatchObject({
+      pair: null,
+      fit: null,
+      bests: [],
+    });
+    await ask('PATCH', `/riders/${ines.id}/tests/${test.id}`, {
+      version: 1,
+      withdrawn: 'The 3:00 was typed wrong.',
+    });
     expect((await modelOn('2026-11-24', ines))[0].fit).toBeNull();
   });
 
@@ -104,14 +163,35 @@ describe('what a rider can hold', () => {
   });
 
   it('a share of goal power counts by the goal where the server decides too: above 105 % of FTP it waits for the health screen', async () => {
-    const goal = (watts: number) => ({ name: 'Salt Road climb', date: '2027-03-06', watts, seconds: 2280 });
-    const [hard, mild] = [await newRider(ask, { goal: goal(320) }), await newRider(ask, { name: 'Tomas Brandt', goal: goal(240) })];
-    for (const { id } of [hard, mild]) await ask('POST', `/riders/${id}/ftp`, { testId: null, usedW: 262, countsFrom: '2026-10-01', reason: '' });
+    const goal = (watts: number) => ({
+      name: 'Salt Road climb',
+      date: '2027-03-06',
+      watts,
+      seconds: 2280,
+    });
+    const [hard, mild] = [
+      await newRider(ask, { goal: goal(320) }),
+      await newRider(ask, { name: 'Tomas Brandt', goal: goal(240) }),
+    ];
+    for (const { id } of [hard, mild])
+      await ask('POST', `/riders/${id}/ftp`, {
+        testId: null,
+        usedW: 262,
+        countsFrom: '2026-10-01',
+        reason: '',
+      });
     const plan = eights();
     const set = plan.items[1] as { parts: { target: unknown }[] };
-    if (set.parts[0]) set.parts[0].target = { kind: 'steady', effort: { kind: 'goal', low: 100, high: 100 } };
+    if (set.parts[0])
+      set.parts[0].target = { kind: 'steady', effort: { kind: 'goal', low: 100, high: 100 } };
     const session = (await ask('POST', '/sessions', { plan })).body;
-    const to = async ({ id }: any) => (await ask('POST', '/placed', { sessionId: session.id, gives: [{ riderId: id, dates: ['2026-11-24'] }] })).status;
+    const to = async ({ id }: any) =>
+      (
+        await ask('POST', '/placed', {
+          sessionId: session.id,
+          gives: [{ riderId: id, dates: ['2026-11-24'] }],
+        })
+      ).status;
     expect([await to(hard), await to(mild)]).toEqual([422, 200]);
   });
 });
@@ -120,18 +200,46 @@ describe('the ride that came of a day', () => {
   it('is kept with it, belongs to the rider, and is taken back with undo', async () => {
     const [ines, tomas] = [await newRider(ask), await newRider(ask, { name: 'Tomas Brandt' })];
     const session = (await ask('POST', '/sessions', { plan: eights() })).body;
-    const [day] = (await ask('POST', '/placed', { sessionId: session.id, gives: [{ riderId: ines.id, dates: ['2026-11-24'] }] })).body;
+    const [day] = (
+      await ask('POST', '/placed', {
+        sessionId: session.id,
+        gives: [{ riderId: ines.id, dates: ['2026-11-24'] }],
+      })
+    ).body;
     expect(day.ridden).toBeNull();
     const own = (await upload(home.app, ines.id, 'ride.csv', rampFile(1))).body.recording.id;
     const foreign = (await upload(home.app, tomas.id, 'ride.csv', rampFile(2))).body.recording.id;
     const steps = [{ rep: 1, role: 'work', startS: 900, endS: 1380, lowW: 257, highW: 267 }];
-    const stored = await ask('PATCH', `/placed/${day.id}`, { version: 1, ridden: { recordingId: own, steps } });
-    expect(stored.body).toMatchObject({ version: 2, state: 'planned', ridden: { recordingId: own, steps } });
-    const stolen = await ask('PATCH', `/placed/${day.id}`, { version: 2, ridden: { recordingId: foreign, steps } });
-    expect([stolen.status, stolen.body.detail]).toEqual([422, 'There is no such recording of this rider.']);
-    expect((await ask('PATCH', `/placed/${day.id}`, { version: 2, ridden: { recordingId: own, steps: [{ ...steps[0], startS: -1 }] } })).status).toBe(400);
+    const stored = await ask('PATCH', `/placed/${day.id}`, {
+      version: 1,
+      ridden: { recordingId: own, steps },
+    });
+    expect(stored.body).toMatchObject({
+      version: 2,
+      state: 'planned',
+      ridden: { recordingId: own, steps },
+    });
+    const stolen = await ask('PATCH', `/placed/${day.id}`, {
+      version: 2,
+      ridden: { recordingId: foreign, steps },
+    });
+    expect([stolen.status, stolen.body.detail]).toEqual([
+      422,
+      'There is no such recording of this rider.',
+    ]);
+    expect(
+      (
+        await ask('PATCH', `/placed/${day.id}`, {
+          version: 2,
+          ridden: { recordingId: own, steps: [{ ...steps[0], startS: -1 }] },
+        })
+      ).status,
+    ).toBe(400);
     // Marking the day keeps the ride.
-    expect((await ask('PATCH', `/placed/${day.id}`, { version: 2, state: 'done', rpe: 8 })).body.ridden.recordingId).toBe(own);
+    expect(
+      (await ask('PATCH', `/placed/${day.id}`, { version: 2, state: 'done', rpe: 8 })).body.ridden
+        .recordingId,
+    ).toBe(own);
     await ask('POST', '/undo');
     await ask('POST', '/undo');
     expect((await ask('GET', `/placed/${day.id}`)).body.ridden).toBeNull();

@@ -20,7 +20,16 @@ afterAll(() => close());
 
 /** Bodies that are nearly right, and bodies that are nothing of the kind. */
 function bodies() {
-  const value = fc.oneof(fc.string(), fc.integer(), fc.double(), fc.boolean(), fc.constant(null), fc.constant('2026-10-01'), fc.constant([]), fc.constant({}));
+  const value = fc.oneof(
+    fc.string(),
+    fc.integer(),
+    fc.double(),
+    fc.boolean(),
+    fc.constant(null),
+    fc.constant('2026-10-01'),
+    fc.constant([]),
+    fc.constant({}),
+  );
   const keys = [
     'name',
     'version',
@@ -41,14 +50,22 @@ function bodies() {
     'protocol',
     'readingW',
   ];
-  return fc.oneof(fc.dictionary(fc.constantFrom(...keys, '__proto__', 'constructor'), value, { maxKeys: 8 }), fc.jsonValue());
+  return fc.oneof(
+    fc.dictionary(fc.constantFrom(...keys, '__proto__', 'constructor'), value, { maxKeys: 8 }),
+    fc.jsonValue(),
+  );
 }
 
 describe('no request breaks the server', () => {
   it('any body to any address is answered, and never with an error of the server’s own', async () => {
     const rider = await newRider(ask);
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
-    const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-12-01'] })).body;
+    const [day] = (
+      await ask('POST', `/riders/${rider.id}/placed`, {
+        sessionId: session.id,
+        dates: ['2026-12-01'],
+      })
+    ).body;
     const targets = fc.constantFrom(
       ['POST', '/riders'],
       ['PATCH', `/riders/${rider.id}`],
@@ -70,7 +87,11 @@ describe('no request breaks the server', () => {
           payload: JSON.stringify(body),
         });
         expect(answer.statusCode).toBeLessThan(500);
-        if (answer.statusCode >= 400) expect(answer.json()).toMatchObject({ status: answer.statusCode, detail: expect.stringMatching(/.{10}/) });
+        if (answer.statusCode >= 400)
+          expect(answer.json()).toMatchObject({
+            status: answer.statusCode,
+            detail: expect.stringMatching(/.{10}/),
+          });
       }),
       { numRuns: 400 },
     );
@@ -84,11 +105,16 @@ describe('no request breaks the server', () => {
       fc.string({ maxLength: 300 }).map((text) => Buffer.from(`power\n${text}`)),
     );
     await fc.assert(
-      fc.asyncProperty(content, fc.constantFrom('a.csv', '../x', '....//', 'CON', 'ride\u0007.csv', 'ü'.repeat(300)), async (bytes, name) => {
-        const answer = await upload(app, rider.id, name.replaceAll('"', ''), bytes);
-        expect([200, 422]).toContain(answer.status);
-        if (answer.status === 200) expect(answer.body.recording.fileName).not.toMatch(/[/\\\u0000-\u001F]|^\.\./);
-      }),
+      fc.asyncProperty(
+        content,
+        fc.constantFrom('a.csv', '../x', '....//', 'CON', 'ride\u0007.csv', 'ü'.repeat(300)),
+        async (bytes, name) => {
+          const answer = await upload(app, rider.id, name.replaceAll('"', ''), bytes);
+          expect([200, 422]).toContain(answer.status);
+          if (answer.status === 200)
+            expect(answer.body.recording.fileName).not.toMatch(/[/\\\u0000-\u001F]|^\.\./);
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -114,7 +140,11 @@ describe('no request breaks the server', () => {
   it('the same file sent twice at the same moment is one recording', async () => {
     const rider = await newRider(ask);
     const file = rampFile(8);
-    const answers = await Promise.all([upload(app, rider.id, 'a.csv', file), upload(app, rider.id, 'b.csv', file), upload(app, rider.id, 'c.csv', file)]);
+    const answers = await Promise.all([
+      upload(app, rider.id, 'a.csv', file),
+      upload(app, rider.id, 'b.csv', file),
+      upload(app, rider.id, 'c.csv', file),
+    ]);
     expect(new Set(answers.map(({ body }) => body.recording.id)).size).toBe(1);
     expect((await ask('GET', `/riders/${rider.id}/recordings`)).body).toHaveLength(1);
   });
@@ -139,28 +169,73 @@ describe('no request breaks the server', () => {
       accept: null,
     };
     expect((await ask('POST', `/riders/${leila.id}/tests`, { ...test, effort })).status).toBe(404);
-    expect(await ask('POST', `/riders/${ines.id}/tests`, { ...test, effort: { ...effort, endS: 86_000 } })).toMatchObject({
+    expect(
+      await ask('POST', `/riders/${ines.id}/tests`, {
+        ...test,
+        effort: { ...effort, endS: 86_000 },
+      }),
+    ).toMatchObject({
       status: 422,
       body: { fields: [{ field: 'effort' }] },
     });
-    expect((await ask('POST', `/riders/${ines.id}/tests`, { ...test, effort: { ...effort, endS: 500 } })).body.detail).toContain('ends before it starts');
+    expect(
+      (await ask('POST', `/riders/${ines.id}/tests`, { ...test, effort: { ...effort, endS: 500 } }))
+        .body.detail,
+    ).toContain('ends before it starts');
   });
 });
 
 describe('days', () => {
   it('a day is moved, marked, marked anew and planned again; the copy it keeps comes and goes with the mark', async () => {
     const rider = await newRider(ask);
-    await ask('POST', `/riders/${rider.id}/ftp`, { testId: null, usedW: 250, countsFrom: '2026-01-01', reason: '' });
+    await ask('POST', `/riders/${rider.id}/ftp`, {
+      testId: null,
+      usedW: 250,
+      countsFrom: '2026-01-01',
+      reason: '',
+    });
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
-    const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-12-01'] })).body;
-    const change = async (version: number, body: object) => (await ask('PATCH', `/placed/${day.id}`, { version, ...body })).body;
-    expect(await change(1, { date: '2026-12-03' })).toMatchObject({ date: '2026-12-03', version: 2, riddenFtpW: null });
-    expect(await change(1, { date: '2026-12-04' })).toMatchObject({ status: 409, theirs: { date: '2026-12-03' } });
-    expect(await change(2, { state: 'done', rpe: 7 })).toMatchObject({ state: 'done', riddenFtpW: 250 });
-    await ask('POST', `/riders/${rider.id}/ftp`, { testId: null, usedW: 300, countsFrom: '2026-02-01', reason: '' });
-    expect(await change(3, { state: 'shortened', note: 'puncture' })).toMatchObject({ state: 'shortened', rpe: 7, note: 'puncture', riddenFtpW: 250 });
-    expect(await change(4, { state: 'planned', rpe: null })).toMatchObject({ riddenFtpW: null, rpe: null });
-    expect(await change(5, { state: 'done', rpe: 11 })).toMatchObject({ status: 400, detail: expect.stringContaining('RPE runs from 1 to 10') });
+    const [day] = (
+      await ask('POST', `/riders/${rider.id}/placed`, {
+        sessionId: session.id,
+        dates: ['2026-12-01'],
+      })
+    ).body;
+    const change = async (version: number, body: object) =>
+      (await ask('PATCH', `/placed/${day.id}`, { version, ...body })).body;
+    expect(await change(1, { date: '2026-12-03' })).toMatchObject({
+      date: '2026-12-03',
+      version: 2,
+      riddenFtpW: null,
+    });
+    expect(await change(1, { date: '2026-12-04' })).toMatchObject({
+      status: 409,
+      theirs: { date: '2026-12-03' },
+    });
+    expect(await change(2, { state: 'done', rpe: 7 })).toMatchObject({
+      state: 'done',
+      riddenFtpW: 250,
+    });
+    await ask('POST', `/riders/${rider.id}/ftp`, {
+      testId: null,
+      usedW: 300,
+      countsFrom: '2026-02-01',
+      reason: '',
+    });
+    expect(await change(3, { state: 'shortened', note: 'puncture' })).toMatchObject({
+      state: 'shortened',
+      rpe: 7,
+      note: 'puncture',
+      riddenFtpW: 250,
+    });
+    expect(await change(4, { state: 'planned', rpe: null })).toMatchObject({
+      riddenFtpW: null,
+      rpe: null,
+    });
+    expect(await change(5, { state: 'done', rpe: 11 })).toMatchObject({
+      status: 400,
+      detail: expect.stringContaining('RPE runs from 1 to 10'),
+    });
     expect(await change(5, { state: 'done' })).toMatchObject({ riddenFtpW: 300 });
     expect((await ask('DELETE', `/placed/${day.id}?version=1`)).status).toBe(409);
     expect((await ask('DELETE', `/placed/${day.id}?version=6`)).status).toBe(204);
@@ -172,17 +247,25 @@ describe('edits at the same moment', () => {
   it('from the same version: one is stored, every other gets both versions', async () => {
     const rider = await newRider(ask);
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
-    const [day] = (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: ['2026-12-01'] })).body;
+    const [day] = (
+      await ask('POST', `/riders/${rider.id}/placed`, {
+        sessionId: session.id,
+        dates: ['2026-12-01'],
+      })
+    ).body;
     const notes = ['a', 'b', 'c', 'd'];
     for (const [url, field] of [
       [`/riders/${rider.id}`, 'notes'],
       [`/placed/${day.id}`, 'note'],
     ] as const) {
-      const answers = await Promise.all(notes.map((note) => ask('PATCH', url, { version: 1, [field]: note })));
+      const answers = await Promise.all(
+        notes.map((note) => ask('PATCH', url, { version: 1, [field]: note })),
+      );
       expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409]);
       const stored = answers.find(({ status }) => status === 200)?.body;
       expect((await ask('GET', url)).body).toEqual(stored);
-      for (const { body } of answers.filter(({ status }) => status === 409)) expect(body.theirs).toEqual(stored);
+      for (const { body } of answers.filter(({ status }) => status === 409))
+        expect(body.theirs).toEqual(stored);
     }
   });
 });
@@ -202,17 +285,23 @@ describe('the house around it', () => {
       expect(answer.headers['content-security-policy']).toContain("default-src 'none'");
       expect(answer.headers['cache-control']).toBe('no-cache');
     }
-    for (const url of ['/../secret.txt', '/%2e%2e/secret.txt', '/..%2fsecret.txt']) expect((await get(url)).body).not.toContain('secret');
+    for (const url of ['/../secret.txt', '/%2e%2e/secret.txt', '/..%2fsecret.txt'])
+      expect((await get(url)).body).not.toContain('secret');
     expect((await get('/api/nowhere')).statusCode).toBe(404);
     await served.close();
   });
 
   it('carries what an older version stored: best efforts beside their recording, ramps with stages of a minute', async () => {
-    const { first } = (await import(new URL('../dist/migrations/0001-first.js', import.meta.url).href)) as { first: Migration };
+    const { first } = (await import(
+      new URL('../dist/migrations/0001-first.js', import.meta.url).href
+    )) as { first: Migration };
     const database = path.join(folder, 'first.sqlite');
     const sqlite = new BetterSqlite(database);
     const db = new Kysely<unknown>({ dialect: new SqliteDialect({ database: sqlite }) });
-    await new Migrator({ db, provider: { getMigrations: () => Promise.resolve({ '0001-first': first }) } }).migrateToLatest();
+    await new Migrator({
+      db,
+      provider: { getMigrations: () => Promise.resolve({ '0001-first': first }) },
+    }).migrateToLatest();
     const rider = '00000000-0000-4000-8000-000000000001';
     const recording = '00000000-0000-4000-8000-000000000002';
     sqlite.exec(`
@@ -225,9 +314,22 @@ describe('the house around it', () => {
         NULL, NULL, NULL, NULL, '[]', '', 1, '2026-05-02');`);
     await db.destroy();
     const app = await buildApp({ database });
-    const get = async (url: string) => (await app.inject({ url: `/api${url}`, headers: { host: 'localhost:4600' } })).json();
+    const get = async (url: string) =>
+      (await app.inject({ url: `/api${url}`, headers: { host: 'localhost:4600' } })).json();
     const curve = await get(`/riders/${rider}/curve?from=2026-01-01&to=2026-12-31`);
-    expect(curve.map(({ seconds, watts, powerSource }: { seconds: number; watts: number; powerSource: string }) => [seconds, watts, powerSource])).toEqual([
+    expect(
+      curve.map(
+        ({
+          seconds,
+          watts,
+          powerSource,
+        }: {
+          seconds: number;
+          watts: number;
+          powerSource: string;
+        }) => [seconds, watts, powerSource],
+      ),
+    ).toEqual([
       [60, 400.5, 'hub'],
       [300, 310.25, 'hub'],
       [1200, 260, 'hub'],
@@ -264,6 +366,10 @@ describe('the house around it', () => {
     opened.close();
     // A second start has nothing to change, and copies nothing.
     await (await buildApp({ database })).close();
-    expect(readdirSync(folder).filter((name) => /^older.*before-[\w-]+$/.test(name) && !/-(?:wal|shm)$/.test(name))).toHaveLength(1);
+    expect(
+      readdirSync(folder).filter(
+        (name) => /^older.*before-[\w-]+$/.test(name) && !/-(?:wal|shm)$/.test(name),
+      ),
+    ).toHaveLength(1);
   });
 });

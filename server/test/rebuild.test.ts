@@ -26,13 +26,19 @@ describe('rebuilding what is derived', () => {
   it('changes nothing that is as it should be, mends what is not, and leaves what cannot be read', async () => {
     const rider = await newRider(home.ask);
     const ids: string[] = [];
-    for (const file of [rampFile(1), twentyFile(2), rampFile(3)]) ids.push((await upload(home.app, rider.id, 'ride.csv', file)).body.recording.id);
-    const curve = async () => (await home.ask('GET', `/riders/${rider.id}/curve?from=2026-01-01&to=2026-12-31`)).body;
+    for (const file of [rampFile(1), twentyFile(2), rampFile(3)])
+      ids.push((await upload(home.app, rider.id, 'ride.csv', file)).body.recording.id);
+    const curve = async () =>
+      (await home.ask('GET', `/riders/${rider.id}/curve?from=2026-01-01&to=2026-12-31`)).body;
     const before = await curve();
     expect(await rebuild()).toMatchObject({ rebuilt: 3, changed: 0, left: [], told: [1, 2, 3] });
 
     const raw = new BetterSqlite(path.join(home.folder, 'test.sqlite'));
-    raw.prepare("UPDATE recordings SET bests = x'', seconds = 7, notes = '[]', laps = '[]' WHERE id = ?").run(ids[1]);
+    raw
+      .prepare(
+        "UPDATE recordings SET bests = x'', seconds = 7, notes = '[]', laps = '[]' WHERE id = ?",
+      )
+      .run(ids[1]);
     raw.prepare("UPDATE recordings SET file = x'00010203' WHERE id = ?").run(ids[2]);
     raw.close();
     expect(await curve()).not.toEqual(before);

@@ -12,8 +12,14 @@ export interface Started {
 }
 
 /** Starts the server as a coach does, in a home of its own. */
-export function begin(args: readonly string[], home: string, env: Record<string, string> = {}): Started {
-  const child = spawn(process.execPath, [MAIN, ...args], { env: { PATH: process.env['PATH'] ?? '', HOME: home, ...env } });
+export function begin(
+  args: readonly string[],
+  home: string,
+  env: Record<string, string> = {},
+): Started {
+  const child = spawn(process.execPath, [MAIN, ...args], {
+    env: { PATH: process.env['PATH'] ?? '', HOME: home, ...env },
+  });
   let said = '';
   const ended = new Promise<number | null>((resolve) => child.once('close', resolve));
   const url = new Promise<string>((resolve, reject) => {

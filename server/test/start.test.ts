@@ -29,7 +29,11 @@ describe('starting the server', () => {
     const database = path.join(folder, 'mine', 'coach.sqlite');
     const server = start(['--database', database, '--port', '0']);
     const url = await server.url;
-    expect(await (await fetch(`${url}/api/health`)).json()).toMatchObject({ status: 'ok', riders: 0, demo: false });
+    expect(await (await fetch(`${url}/api/health`)).json()).toMatchObject({
+      status: 'ok',
+      riders: 0,
+      demo: false,
+    });
     expect(server.said()).toContain(`Your data is in ${database}`);
     expect(existsSync(database)).toBe(true);
   });
@@ -40,17 +44,25 @@ describe('starting the server', () => {
     expect(existsSync(named)).toBe(true);
     const server = start(['--port', '0'], { XDG_DATA_HOME: path.join(folder, 'data') });
     await server.url;
-    expect(server.said()).toContain(path.join(folder, 'data', 'uphill-count', 'uphill-count.sqlite'));
+    expect(server.said()).toContain(
+      path.join(folder, 'data', 'uphill-count', 'uphill-count.sqlite'),
+    );
   });
 
   it('stopped and started again, it has what it had', async () => {
     const args = ['--database', path.join(folder, 'kept.sqlite'), '--port', '0'];
     const first = start(args);
     const body = JSON.stringify(INES);
-    await fetch(`${await first.url}/api/riders`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    await fetch(`${await first.url}/api/riders`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body,
+    });
     first.child.kill('SIGTERM');
     expect(await first.ended).toBe(0);
-    const riders = (await (await fetch(`${await start(args).url}/api/riders`)).json()) as { name: string }[];
+    const riders = (await (await fetch(`${await start(args).url}/api/riders`)).json()) as {
+      name: string;
+    }[];
     expect(riders.map(({ name }) => name)).toEqual([INES.name]);
   });
 
@@ -72,7 +84,12 @@ describe('starting the server', () => {
   it('listens on the loopback alone, and says nothing of riders on its console', async () => {
     const server = start(['--database', path.join(folder, 'quiet.sqlite'), '--port', '0']);
     const url = await server.url;
-    const send = (path: string, body: string) => fetch(`${url}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    const send = (path: string, body: string) =>
+      fetch(`${url}/api${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+      });
     const secret = { ...INES, name: 'Secret Name', notes: 'Secret illness' };
     const { id } = (await (await send('/riders', JSON.stringify(secret))).json()) as { id: string };
     await send('/riders', '{"name":"Secret Name"');

@@ -2,12 +2,26 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { buildApp } from '@uphill/server';
-import { HEALTH_QUESTIONS, PLAIN_RIDER, type Plan, type ProtocolId, rideOn, startTestRide, usualSetting, writeCsvRecording } from '@uphill/core';
+import {
+  HEALTH_QUESTIONS,
+  PLAIN_RIDER,
+  type Plan,
+  type ProtocolId,
+  rideOn,
+  startTestRide,
+  usualSetting,
+  writeCsvRecording,
+} from '@uphill/core';
 
 type App = Awaited<ReturnType<typeof buildApp>>;
 
 /** A server on its own empty database, taken away again at the end. */
-export async function house(): Promise<{ app: App; ask: Ask; folder: string; close: () => Promise<void> }> {
+export async function house(): Promise<{
+  app: App;
+  ask: Ask;
+  folder: string;
+  close: () => Promise<void>;
+}> {
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-test-'));
   const app = await buildApp({ database: path.join(folder, 'test.sqlite') });
   return {
@@ -21,7 +35,11 @@ export async function house(): Promise<{ app: App; ask: Ask; folder: string; clo
   };
 }
 
-export type Ask = (method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE', url: string, body?: unknown) => Promise<{ status: number; body: any }>;
+export type Ask = (
+  method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE',
+  url: string,
+  body?: unknown,
+) => Promise<{ status: number; body: any }>;
 
 function asking(app: App): Ask {
   return async (method, url, body) => {
@@ -79,10 +97,17 @@ export function twentyFile(seed = 1): string {
 }
 
 /** Sends a file as a browser form does. */
-export async function upload(app: App, riderId: string, name: string, content: string | Uint8Array): Promise<{ status: number; body: any }> {
+export async function upload(
+  app: App,
+  riderId: string,
+  name: string,
+  content: string | Uint8Array,
+): Promise<{ status: number; body: any }> {
   const edge = '----edge';
   const payload = Buffer.concat([
-    Buffer.from(`--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: text/csv\r\n\r\n`),
+    Buffer.from(
+      `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: text/csv\r\n\r\n`,
+    ),
     Buffer.from(content),
     Buffer.from(`\r\n--${edge}--\r\n`),
   ]);
@@ -105,7 +130,11 @@ export function eights(name = '4 × 8:00'): Plan {
     cadence: null,
     cue: '',
   });
-  const work = { ...easy('w', 480), role: 'work' as const, target: { kind: 'steady' as const, effort: { kind: 'percent' as const, low: 98, high: 102 } } };
+  const work = {
+    ...easy('w', 480),
+    role: 'work' as const,
+    target: { kind: 'steady' as const, effort: { kind: 'percent' as const, low: 98, high: 102 } },
+  };
   return {
     name,
     nameFollows: false,
@@ -113,7 +142,16 @@ export function eights(name = '4 × 8:00'): Plan {
     system: 'threshold',
     place: 'any',
     note: '',
-    items: [easy('a', 900), { kind: 'set', id: 's', reps: 4, parts: [work], rest: { when: 'between', step: easy('r', 240) } }],
+    items: [
+      easy('a', 900),
+      {
+        kind: 'set',
+        id: 's',
+        reps: 4,
+        parts: [work],
+        rest: { when: 'between', step: easy('r', 240) },
+      },
+    ],
   };
 }
 

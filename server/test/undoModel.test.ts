@@ -9,7 +9,11 @@ type Change = { table: Table; id: string; was: Row | null; became: Row | null };
 
 /** The plain model: rows, one stack of changes, and what cannot be taken back because a recording hangs on it. */
 class Model {
-  readonly rows: Record<Table, Map<string, Row>> = { riders: new Map(), sessions: new Map(), masses: new Map() };
+  readonly rows: Record<Table, Map<string, Row>> = {
+    riders: new Map(),
+    sessions: new Map(),
+    masses: new Map(),
+  };
   readonly recorded = new Set<string>();
   readonly highest = new Map<string, number>();
   done: Change[] = [];
@@ -39,7 +43,8 @@ class Model {
     if (to === null) this.rows[change.table].delete(change.id);
     else {
       left = { ...(current ?? to) };
-      for (const [column, value] of Object.entries(to)) if (from !== null && from[column] !== value) left[column] = value;
+      for (const [column, value] of Object.entries(to))
+        if (from !== null && from[column] !== value) left[column] = value;
       this.rows[change.table].set(change.id, left);
     }
     if (way === 'undo') this.undone.push({ ...change, was: left, became: current });
@@ -47,13 +52,24 @@ class Model {
     return { change, stands };
   }
 
-  private stands({ table, id }: Change, from: Row | null, to: Row | null, current: Row | null): boolean {
+  private stands(
+    { table, id }: Change,
+    from: Row | null,
+    to: Row | null,
+    current: Row | null,
+  ): boolean {
     if (to === null) {
       const held = [...this.rows.masses.values()].some(({ rider }) => rider === id);
       return current !== null && !(table === 'riders' && (held || this.recorded.has(id)));
     }
-    if (from === null) return current === null && (table !== 'masses' || this.rows.riders.has(String(to['rider'])));
-    return current !== null && Object.keys(to).every((column) => to[column] === from[column] || current[column] === from[column]);
+    if (from === null)
+      return current === null && (table !== 'masses' || this.rows.riders.has(String(to['rider'])));
+    return (
+      current !== null &&
+      Object.keys(to).every(
+        (column) => to[column] === from[column] || current[column] === from[column],
+      )
+    );
   }
 }
 
@@ -74,12 +90,22 @@ const pick = (ids: Iterable<string>, number: number): string | undefined => {
 type Do = (world: World, actor: Actor, number: number) => Promise<void>;
 
 const look: Do = async ({ ask, model }, actor) => {
-  for (const { id, version } of (await ask('GET', '/riders')).body as { id: string; version: number }[]) actor.set(id, version);
-  for (const id of model.rows.sessions.keys()) actor.set(id, ((await ask('GET', `/sessions/${id}`)).body as { version: number }).version);
+  for (const { id, version } of (await ask('GET', '/riders')).body as {
+    id: string;
+    version: number;
+  }[])
+    actor.set(id, version);
+  for (const id of model.rows.sessions.keys())
+    actor.set(id, ((await ask('GET', `/sessions/${id}`)).body as { version: number }).version);
 };
 
 /** An edit from the version an actor saw: stored where it is the latest, else refused and nothing changed. */
-async function edit(world: World, actor: Actor, id: string, send: (version: number) => ReturnType<Ask>): Promise<boolean> {
+async function edit(
+  world: World,
+  actor: Actor,
+  id: string,
+  send: (version: number) => ReturnType<Ask>,
+): Promise<boolean> {
   const version = actor.get(id);
   if (version === undefined) return false;
   const { status, body } = await send(version);
@@ -101,13 +127,23 @@ const DOINGS: Record<string, Do> = {
   async changeNotes(world, actor, number) {
     const id = pick(world.model.rows.riders.keys(), number);
     const notes = `note ${number}`;
-    if (id && (await edit(world, actor, id, (version) => world.ask('PATCH', `/riders/${id}`, { version, notes }))))
+    if (
+      id &&
+      (await edit(world, actor, id, (version) =>
+        world.ask('PATCH', `/riders/${id}`, { version, notes }),
+      ))
+    )
       world.model.act('riders', id, { ...(world.model.rows.riders.get(id) as Row), notes });
   },
   async changeWeeks(world, actor, number) {
     const id = pick(world.model.rows.riders.keys(), number);
     const retestWeeks = 4 + (number % 9);
-    if (id && (await edit(world, actor, id, (version) => world.ask('PATCH', `/riders/${id}`, { version, retestWeeks }))))
+    if (
+      id &&
+      (await edit(world, actor, id, (version) =>
+        world.ask('PATCH', `/riders/${id}`, { version, retestWeeks }),
+      ))
+    )
       world.model.act('riders', id, { ...(world.model.rows.riders.get(id) as Row), retestWeeks });
   },
   async weigh({ ask, model }, _, number) {
@@ -135,13 +171,26 @@ const DOINGS: Record<string, Do> = {
   async writeSession(world, actor, number) {
     const id = pick(world.model.rows.sessions.keys(), number);
     const name = `Written ${number}`;
-    if (id && (await edit(world, actor, id, (version) => world.ask('PUT', `/sessions/${id}`, { version, plan: eights(name) }))))
+    if (
+      id &&
+      (await edit(world, actor, id, (version) =>
+        world.ask('PUT', `/sessions/${id}`, { version, plan: eights(name) }),
+      ))
+    )
       world.model.rows.sessions.set(id, { ...(world.model.rows.sessions.get(id) as Row), name });
   },
   async retire(world, actor, number) {
     const id = pick(world.model.rows.sessions.keys(), number);
-    if (id && (await edit(world, actor, id, (version) => world.ask('DELETE', `/sessions/${id}?version=${version}`))))
-      world.model.act('sessions', id, { ...(world.model.rows.sessions.get(id) as Row), retired: true });
+    if (
+      id &&
+      (await edit(world, actor, id, (version) =>
+        world.ask('DELETE', `/sessions/${id}?version=${version}`),
+      ))
+    )
+      world.model.act('sessions', id, {
+        ...(world.model.rows.sessions.get(id) as Row),
+        retired: true,
+      });
   },
   undo: (world) => stepBoth(world, 'undo'),
   redo: (world) => stepBoth(world, 'redo'),
@@ -154,26 +203,41 @@ async function stepBoth({ ask, model }: World, way: 'undo' | 'redo'): Promise<vo
     expect([way, status]).toEqual([way, 200]);
     const { table, id } = expected.change;
     const url = table === 'riders' ? `/riders/${id}` : `/sessions/${id}`;
-    if (table !== 'masses' && model.rows[table].has(id)) model.wrote(id, (await ask('GET', url)).body.version as number);
+    if (table !== 'masses' && model.rows[table].has(id))
+      model.wrote(id, (await ask('GET', url)).body.version as number);
     return;
   }
   expect([way, status]).toEqual([way, 409]);
   if (!expected) return;
   // It says why, and steps aside.
-  expect(body).toMatchObject({ type: '/problems/undo-blocked', detail: expect.stringMatching(/cannot be (un|re)done: .+\.$/) });
+  expect(body).toMatchObject({
+    type: '/problems/undo-blocked',
+    detail: expect.stringMatching(/cannot be (un|re)done: .+\.$/),
+  });
   expect((await ask('POST', `/journal/${body.step}/aside`)).status).toBe(200);
 }
 
 async function compare({ ask, model }: World): Promise<void> {
-  const riders = (await ask('GET', '/riders')).body as { id: string; notes: string; retestWeeks: number; bodyMass: { id: string; kg: number }[] }[];
-  expect(new Map(riders.map(({ id, notes, retestWeeks }) => [id, { notes, retestWeeks }]))).toEqual(model.rows.riders);
-  const masses = riders.flatMap(({ id: rider, bodyMass }) => bodyMass.map(({ id, kg }) => [id, { rider, kg }] as const));
+  const riders = (await ask('GET', '/riders')).body as {
+    id: string;
+    notes: string;
+    retestWeeks: number;
+    bodyMass: { id: string; kg: number }[];
+  }[];
+  expect(new Map(riders.map(({ id, notes, retestWeeks }) => [id, { notes, retestWeeks }]))).toEqual(
+    model.rows.riders,
+  );
+  const masses = riders.flatMap(({ id: rider, bodyMass }) =>
+    bodyMass.map(({ id, kg }) => [id, { rider, kg }] as const),
+  );
   expect(new Map(masses)).toEqual(model.rows.masses);
   for (const id of model.highest.keys()) {
     if (riders.some((rider) => rider.id === id)) continue;
     const { status, body } = await ask('GET', `/sessions/${id}`);
     const row = model.rows.sessions.get(id);
-    expect([status, body.plan?.name, body.retired]).toEqual(row ? [200, row['name'], row['retired']] : [404, undefined, undefined]);
+    expect([status, body.plan?.name, body.retired]).toEqual(
+      row ? [200, row['name'], row['retired']] : [404, undefined, undefined],
+    );
   }
 }
 
@@ -188,7 +252,10 @@ const SORTS: readonly (readonly string[])[] = [
 const runs = fc.constantFrom(...SORTS).chain((sort) =>
   fc.array(
     fc.record({
-      what: fc.oneof({ weight: 2, arbitrary: fc.constantFrom(...STEPS) }, { weight: 3, arbitrary: fc.constantFrom(...sort) }),
+      what: fc.oneof(
+        { weight: 2, arbitrary: fc.constantFrom(...STEPS) },
+        { weight: 3, arbitrary: fc.constantFrom(...sort) },
+      ),
       who: fc.constantFrom(0 as const, 1 as const),
       number: fc.nat(40),
     }),
@@ -201,7 +268,9 @@ it('undo and redo by two at once are what a plain model says: nothing acknowledg
     fc.asyncProperty(runs, async (run) => {
       const { ask, app, close } = await house();
       const send = async (riderId: string, number: number): Promise<void> => {
-        const rows = Array.from({ length: 40 }, (_, second) => `${second},${100 + number}`).join('\n');
+        const rows = Array.from({ length: 40 }, (_, second) => `${second},${100 + number}`).join(
+          '\n',
+        );
         expect((await upload(app, riderId, 'ride.csv', `seconds,power\n${rows}`)).status).toBe(200);
       };
       const world: World = { ask, send, model: new Model(), actors: [new Map(), new Map()] };

@@ -53,26 +53,39 @@ afterEach(() => vi.useRealTimers());
 
 describe('days', () => {
   it('are printed as a coach says them, with the year where it is another one', () => {
-    expect([printDay('2026-11-24'), printDay('2027-01-02')]).toEqual(['Tue 24 Nov', 'Sat 2 Jan 2027']);
-    expect(['2026-11-24', '2026-11-23', '2026-11-25', '2026-11-05', '2026-12-01'].map(printAge)).toEqual([
-      'today',
-      'yesterday',
-      'tomorrow',
-      '19 days ago',
-      'in 7 days',
+    expect([printDay('2026-11-24'), printDay('2027-01-02')]).toEqual([
+      'Tue 24 Nov',
+      'Sat 2 Jan 2027',
     ]);
+    expect(
+      ['2026-11-24', '2026-11-23', '2026-11-25', '2026-11-05', '2026-12-01'].map(printAge),
+    ).toEqual(['today', 'yesterday', 'tomorrow', '19 days ago', 'in 7 days']);
   });
 
   it('weeks start on Monday, days are counted over the change of the clocks', () => {
-    expect([mondayOf('2026-11-24'), mondayOf('2026-11-23'), mondayOf('2026-11-29')]).toEqual(['2026-11-23', '2026-11-23', '2026-11-23']);
+    expect([mondayOf('2026-11-24'), mondayOf('2026-11-23'), mondayOf('2026-11-29')]).toEqual([
+      '2026-11-23',
+      '2026-11-23',
+      '2026-11-23',
+    ]);
     expect(daysBetween('2026-10-24', '2026-10-26')).toBe(2);
-    expect([today(), plusDays('2026-10-24', 2), plusDays('2026-12-31', 1)]).toEqual(['2026-11-24', '2026-10-26', '2027-01-01']);
+    expect([today(), plusDays('2026-10-24', 2), plusDays('2026-12-31', 1)]).toEqual([
+      '2026-11-24',
+      '2026-10-26',
+      '2027-01-01',
+    ]);
   });
 });
 
 describe('a rider on a day', () => {
   it('has the figures in use on that day', () => {
-    expect(riderOnDay(INES, '2026-11-24')).toMatchObject({ firstName: 'Ines', ftpW: 255, massKg: 61, maximalBpm: 188, thresholdBpm: 166 });
+    expect(riderOnDay(INES, '2026-11-24')).toMatchObject({
+      firstName: 'Ines',
+      ftpW: 255,
+      massKg: 61,
+      maximalBpm: 188,
+      thresholdBpm: 166,
+    });
     expect(riderOnDay(INES, '2026-11-26')).toMatchObject({ ftpW: 262 });
     expect(riderOnDay(INES, '2026-07-01')).toMatchObject({ massKg: 62, maximalBpm: 186 });
   });
@@ -80,12 +93,18 @@ describe('a rider on a day', () => {
   it('before the first FTP borrows the first; a ridden day keeps its own; without one there is none', () => {
     expect(ftpOnDay(INES, '2026-01-01')?.usedW).toBe(255);
     expect(riderOnDay(INES, '2026-12-01', null, { state: 'done', riddenFtpW: 240 }).ftpW).toBe(240);
-    expect(riderOnDay(INES, '2026-12-01', null, { state: 'planned', riddenFtpW: 240 }).ftpW).toBe(262);
+    expect(riderOnDay(INES, '2026-12-01', null, { state: 'planned', riddenFtpW: 240 }).ftpW).toBe(
+      262,
+    );
     expect(riderOnDay({ ...INES, ftp: [] }, '2026-12-01').ftpW).toBeNull();
   });
 
   it('a retest is due six weeks after the last test', () => {
-    expect([retestIn(INES), retestIn({ ...INES, lastTest: '2026-11-24' }), retestIn({ ...INES, lastTest: null })]).toEqual([-1, 42, null]);
+    expect([
+      retestIn(INES),
+      retestIn({ ...INES, lastTest: '2026-11-24' }),
+      retestIn({ ...INES, lastTest: null }),
+    ]).toEqual([-1, 42, null]);
     expect(firstName('Ines')).toBe('Ines');
   });
 });
@@ -94,9 +113,16 @@ describe('accepting an FTP', () => {
   const fields = { usedW: '262', countsFrom: '2026-11-26', reason: '' };
 
   it('as measured needs no reason; another number does', () => {
-    expect(readAcceptance(fields, 262)).toEqual({ value: { usedW: 262, countsFrom: '2026-11-26', reason: '' }, error: null });
-    expect(readAcceptance({ ...fields, usedW: '255' }, 262).error).toBe('You use 255 W where 262 W was measured. Write down why.');
-    expect(readAcceptance({ ...fields, usedW: '255', reason: 'badly paced' }, 262).value?.usedW).toBe(255);
+    expect(readAcceptance(fields, 262)).toEqual({
+      value: { usedW: 262, countsFrom: '2026-11-26', reason: '' },
+      error: null,
+    });
+    expect(readAcceptance({ ...fields, usedW: '255' }, 262).error).toBe(
+      'You use 255 W where 262 W was measured. Write down why.',
+    );
+    expect(
+      readAcceptance({ ...fields, usedW: '255', reason: 'badly paced' }, 262).value?.usedW,
+    ).toBe(255);
     expect(readAcceptance({ ...fields, usedW: '255' }, null).value?.usedW).toBe(255);
   });
 
@@ -111,16 +137,28 @@ describe('accepting an FTP', () => {
   });
 
   it('a day that does not exist is refused', () => {
-    expect(readAcceptance({ ...fields, countsFrom: '2026-02-30' }, 262).error).toContain('not a date');
+    expect(readAcceptance({ ...fields, countsFrom: '2026-02-30' }, 262).error).toContain(
+      'not a date',
+    );
   });
 });
 
 describe('what went wrong', () => {
   it('the server’s own problem is passed on; no answer and a senseless one become sentences', () => {
-    const problem = { type: 'about:blank', title: 'Cannot be used', status: 422, detail: 'The file is empty.' };
+    const problem = {
+      type: 'about:blank',
+      title: 'Cannot be used',
+      status: 422,
+      detail: 'The file is empty.',
+    };
     expect(problemOf({ status: 422, data: problem })).toBe(problem);
-    expect(problemOf({ status: 'FETCH_ERROR', error: 'x' })).toMatchObject({ status: 0, detail: expect.stringContaining('stays on this device') });
-    expect(problemOf({ status: 'PARSING_ERROR', data: '<html>', error: 'x', originalStatus: 502 })).toMatchObject({ status: 500 });
+    expect(problemOf({ status: 'FETCH_ERROR', error: 'x' })).toMatchObject({
+      status: 0,
+      detail: expect.stringContaining('stays on this device'),
+    });
+    expect(
+      problemOf({ status: 'PARSING_ERROR', data: '<html>', error: 'x', originalStatus: 502 }),
+    ).toMatchObject({ status: 500 });
     expect(problemOf(undefined)).toMatchObject({ status: 500 });
   });
 });

@@ -2,7 +2,18 @@ import { easyStep, type Plan, planSchema, problemsOf, rowsOf, type Step } from '
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { COLUMNS, commitCell, stepName, textOf } from '../src/features/sessions/cells.ts';
-import { type Draft, drafts, edited, type EditName, opened, redone, repsChanged, type saved, settled, undone } from '../src/features/sessions/draftSlice.ts';
+import {
+  type Draft,
+  drafts,
+  edited,
+  type EditName,
+  opened,
+  redone,
+  repsChanged,
+  type saved,
+  settled,
+  undone,
+} from '../src/features/sessions/draftSlice.ts';
 import { actOnRow, type RowAction } from '../src/features/sessions/rowActions.ts';
 
 const work = (id: string, seconds: number): Step => ({
@@ -20,12 +31,26 @@ const EIGHTS: Plan = {
   note: '',
   items: [
     { ...easyStep('warm', 900), role: 'warmUp' },
-    { kind: 'set', id: 'set', reps: 4, parts: [work('work', 480)], rest: { when: 'between', step: easyStep('rest', 240) } },
+    {
+      kind: 'set',
+      id: 'set',
+      reps: 4,
+      parts: [work('work', 480)],
+      rest: { when: 'between', step: easyStep('rest', 240) },
+    },
     {
       kind: 'set',
       id: 'group',
       reps: 2,
-      parts: [{ kind: 'set', id: 'inner', reps: 3, parts: [work('over', 60), work('under', 60)], rest: null }],
+      parts: [
+        {
+          kind: 'set',
+          id: 'inner',
+          reps: 3,
+          parts: [work('over', 60), work('under', 60)],
+          rest: null,
+        },
+      ],
       rest: { when: 'afterEach', step: easyStep('long', 480) },
     },
   ],
@@ -33,7 +58,9 @@ const EIGHTS: Plan = {
 
 const ID = 'one';
 const start: Draft = { past: [], present: EIGHTS, future: [], version: 1, saved: EIGHTS };
-type Action = ReturnType<typeof edited | typeof undone | typeof redone | typeof saved | typeof settled>;
+type Action = ReturnType<
+  typeof edited | typeof undone | typeof redone | typeof saved | typeof settled
+>;
 
 /** Sends actions to a fresh draft and gives what becomes of it. */
 function after(...actions: readonly Action[]): Draft {
@@ -44,10 +71,23 @@ function after(...actions: readonly Action[]): Draft {
   return draft;
 }
 
-const named = (number: number, name: EditName = { done: `edit ${number}`, undone: `before ${number}` }): Action =>
+const named = (
+  number: number,
+  name: EditName = { done: `edit ${number}`, undone: `before ${number}` },
+): Action =>
   edited({ id: ID, plan: { ...EIGHTS, note: String(number) }, name, at: number * 10_000 });
 
-const ACTIONS: readonly RowAction[] = ['insert', 'duplicate', 'remove', 'makeSet', 'openSet', 'more', 'fewer', 'up', 'down'];
+const ACTIONS: readonly RowAction[] = [
+  'insert',
+  'duplicate',
+  'remove',
+  'makeSet',
+  'openSet',
+  'more',
+  'fewer',
+  'up',
+  'down',
+];
 
 describe('undo and redo of a draft', () => {
   it('any run of edits is taken back step by step to the start, and done again to the end', () => {
@@ -56,11 +96,19 @@ describe('undo and redo of a draft', () => {
         const edits = Array.from({ length: count }, (_, index) => named(index + 1));
         const end = after(...edits);
         const back = after(...edits, ...edits.map(() => undone(ID)));
-        const again = after(...edits, ...edits.map(() => undone(ID)), ...edits.map(() => redone(ID)));
+        const again = after(
+          ...edits,
+          ...edits.map(() => undone(ID)),
+          ...edits.map(() => redone(ID)),
+        );
         expect(back.present).toEqual(EIGHTS);
-        expect(back.future.map(({ name }) => name.done)).toEqual(end.past.map(({ name }) => name.done));
+        expect(back.future.map(({ name }) => name.done)).toEqual(
+          end.past.map(({ name }) => name.done),
+        );
         expect(again.present).toEqual(end.present);
-        expect(again.past.map(({ name }) => name.undone)).toEqual(end.past.map(({ name }) => name.undone));
+        expect(again.past.map(({ name }) => name.undone)).toEqual(
+          end.past.map(({ name }) => name.undone),
+        );
       }),
     );
   });
@@ -69,7 +117,9 @@ describe('undo and redo of a draft', () => {
     const draft = after(named(1), named(2), undone(ID), named(3));
     expect(draft.past.map(({ name }) => name.done)).toEqual(['edit 1', 'edit 3']);
     expect(draft.future).toEqual([]);
-    expect(after(edited({ id: ID, plan: EIGHTS, name: { done: '', undone: '' }, at: 0 })).past).toEqual([]);
+    expect(
+      after(edited({ id: ID, plan: EIGHTS, name: { done: '', undone: '' }, at: 0 })).past,
+    ).toEqual([]);
   });
 
   it('is 200 deep', () => {
@@ -103,7 +153,9 @@ describe('cells', () => {
   const rows = rowsOf(EIGHTS);
 
   it('leaving a cell as it stands changes nothing, in every cell', () => {
-    for (const row of rows) for (const column of COLUMNS) expect(commitCell(EIGHTS, row, column, textOf(row, column))).toBeNull();
+    for (const row of rows)
+      for (const column of COLUMNS)
+        expect(commitCell(EIGHTS, row, column, textOf(row, column))).toBeNull();
   });
 
   it('any words are kept: understood, or as they were typed and named as a problem', () => {
@@ -127,18 +179,23 @@ describe('cells', () => {
       ),
     );
     fc.assert(
-      fc.property(fc.nat(rows.length - 1), fc.constantFrom('reps', 'time', 'target', 'cadence', 'details', 'cue'), typed, (at, column, text) => {
-        const row = rows[at];
-        const done = row && commitCell(EIGHTS, row, column, text);
-        if (!row || !done) return;
-        expect(planSchema.safeParse(done.plan).error?.issues).toBeUndefined();
-        const again = rowsOf(done.plan)[at];
-        const shown = again ? textOf(again, column) : '';
-        const wrong = problemsOf(done.plan);
-        if (wrong.length > 0) expect(shown).toBe(text.trim());
-        // What was understood reads back to itself.
-        else if (again) expect(commitCell(done.plan, again, column as 'time', shown)).toBeNull();
-      }),
+      fc.property(
+        fc.nat(rows.length - 1),
+        fc.constantFrom('reps', 'time', 'target', 'cadence', 'details', 'cue'),
+        typed,
+        (at, column, text) => {
+          const row = rows[at];
+          const done = row && commitCell(EIGHTS, row, column, text);
+          if (!row || !done) return;
+          expect(planSchema.safeParse(done.plan).error?.issues).toBeUndefined();
+          const again = rowsOf(done.plan)[at];
+          const shown = again ? textOf(again, column) : '';
+          const wrong = problemsOf(done.plan);
+          if (wrong.length > 0) expect(shown).toBe(text.trim());
+          // What was understood reads back to itself.
+          else if (again) expect(commitCell(done.plan, again, column as 'time', shown)).toBeNull();
+        },
+      ),
       { numRuns: 300 },
     );
   });
@@ -146,12 +203,25 @@ describe('cells', () => {
   it('names its edits there and back', () => {
     const [, row] = rows;
     if (!row) throw new Error('There is a second row.');
-    expect(commitCell(EIGHTS, row, 'reps', '5')?.name).toEqual({ done: '4 reps to 5', undone: '5 reps back to 4' });
-    expect(commitCell(EIGHTS, row, 'time', '10')?.name).toEqual({ done: 'time 8:00 to 10', undone: 'time 10 back to 8:00' });
+    expect(commitCell(EIGHTS, row, 'reps', '5')?.name).toEqual({
+      done: '4 reps to 5',
+      undone: '5 reps back to 4',
+    });
+    expect(commitCell(EIGHTS, row, 'time', '10')?.name).toEqual({
+      done: 'time 8:00 to 10',
+      undone: 'time 10 back to 8:00',
+    });
   });
 
   it('steps are called by what they are', () => {
-    expect(rows.map(stepName)).toEqual(['Warm-up', 'Work', 'Easy between', 'Work', 'Work', 'Easy after each']);
+    expect(rows.map(stepName)).toEqual([
+      'Warm-up',
+      'Work',
+      'Easy between',
+      'Work',
+      'Work',
+      'Easy after each',
+    ]);
     const falling: Step = {
       ...work('fall', 600),
       role: 'coolDown',
@@ -164,43 +234,62 @@ describe('cells', () => {
     const rest = rows[2];
     const inGroup = rows[3];
     if (!rest || !inGroup) throw new Error('The rows are there.');
-    expect(commitCell(EIGHTS, rest, 'step', 'afterEach')?.plan.items[1]).toMatchObject({ rest: { when: 'afterEach' } });
+    expect(commitCell(EIGHTS, rest, 'step', 'afterEach')?.plan.items[1]).toMatchObject({
+      rest: { when: 'afterEach' },
+    });
     expect([textOf(inGroup, 'group'), textOf(inGroup, 'reps')]).toEqual(['2', '3']);
-    expect(commitCell(EIGHTS, inGroup, 'group', '3')?.plan.items[2]).toMatchObject({ reps: 3, parts: [{ reps: 3 }] });
+    expect(commitCell(EIGHTS, inGroup, 'group', '3')?.plan.items[2]).toMatchObject({
+      reps: 3,
+      parts: [{ reps: 3 }],
+    });
   });
 });
 
 describe('actions on a row', () => {
   it('any of them, in any order, leaves a sound plan and a row to stand on', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.constantFrom(...ACTIONS), fc.nat(20)), { maxLength: 20 }), (run) => {
-        let plan = EIGHTS;
-        for (const [action, at] of run) {
-          const rows = rowsOf(plan);
-          const done = actOnRow(plan, rows, rows.length === 0 ? 0 : at % rows.length, action);
-          if (!done) continue;
-          plan = done.plan;
-          expect(planSchema.safeParse(plan).error?.issues).toBeUndefined();
-          const ids = rowsOf(plan).map(({ step }) => step.id);
-          if (done.goTo !== null && ids.length > 0 && action !== 'remove') expect(ids).toContain(done.goTo);
-        }
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom(...ACTIONS), fc.nat(20)), { maxLength: 20 }),
+        (run) => {
+          let plan = EIGHTS;
+          for (const [action, at] of run) {
+            const rows = rowsOf(plan);
+            const done = actOnRow(plan, rows, rows.length === 0 ? 0 : at % rows.length, action);
+            if (!done) continue;
+            plan = done.plan;
+            expect(planSchema.safeParse(plan).error?.issues).toBeUndefined();
+            const ids = rowsOf(plan).map(({ step }) => step.id);
+            if (done.goTo !== null && ids.length > 0 && action !== 'remove')
+              expect(ids).toContain(done.goTo);
+          }
+        },
+      ),
     );
   });
 
   it('more and fewer stop at 1 and 999, and do nothing outside a set', () => {
     const rows = rowsOf(EIGHTS);
     expect(actOnRow(EIGHTS, rows, 0, 'more')).toBeNull();
-    const single = { ...EIGHTS, items: [{ kind: 'set' as const, id: 's', reps: 1, parts: [work('w', 60)], rest: null }] };
+    const single = {
+      ...EIGHTS,
+      items: [{ kind: 'set' as const, id: 's', reps: 1, parts: [work('w', 60)], rest: null }],
+    };
     expect(actOnRow(single, rowsOf(single), 0, 'fewer')).toBeNull();
-    const most = { ...EIGHTS, items: [{ kind: 'set' as const, id: 's', reps: 999, parts: [work('w', 60)], rest: null }] };
+    const most = {
+      ...EIGHTS,
+      items: [{ kind: 'set' as const, id: 's', reps: 999, parts: [work('w', 60)], rest: null }],
+    };
     expect(actOnRow(most, rowsOf(most), 0, 'more')).toBeNull();
   });
 
   it('a first step is a warm-up, and an empty table offers nothing else', () => {
     const empty = { ...EIGHTS, items: [] };
-    expect(actOnRow(empty, [], 0, 'insert')?.plan.items[0]).toMatchObject({ role: 'warmUp', length: { seconds: 900 } });
-    for (const action of ACTIONS.filter((each) => each !== 'insert')) expect(actOnRow(empty, [], 0, action)).toBeNull();
+    expect(actOnRow(empty, [], 0, 'insert')?.plan.items[0]).toMatchObject({
+      role: 'warmUp',
+      length: { seconds: 900 },
+    });
+    for (const action of ACTIONS.filter((each) => each !== 'insert'))
+      expect(actOnRow(empty, [], 0, action)).toBeNull();
   });
 });
 
@@ -224,7 +313,8 @@ describe('drafts on the device', () => {
       'localStorage',
       new Proxy(device, {
         ownKeys: () => [...store.keys()],
-        getOwnPropertyDescriptor: (_, key) => (store.has(String(key)) ? { enumerable: true, configurable: true, value: '' } : undefined),
+        getOwnPropertyDescriptor: (_, key) =>
+          store.has(String(key)) ? { enumerable: true, configurable: true, value: '' } : undefined,
       }),
     );
     vi.resetModules();
@@ -235,14 +325,22 @@ describe('drafts on the device', () => {
     const { keepDrafts, readDraft } = await import('../src/features/sessions/draftStorage.ts');
     const draft = after(named(1), named(2), undone(ID));
     keepDrafts({ [ID]: draft });
-    expect(readDraft(ID)).toMatchObject({ present: draft.present, version: 1, past: [{ name: { done: 'edit 1' } }], future: [{ name: { done: 'edit 2' } }] });
+    expect(readDraft(ID)).toMatchObject({
+      present: draft.present,
+      version: 1,
+      past: [{ name: { done: 'edit 1' } }],
+      future: [{ name: { done: 'edit 2' } }],
+    });
   });
 
-  it.each(['', '{', 'null', '[]', '{"present":{}}', '"text"'])('what is no draft (%j) is left alone', async (kept) => {
-    const { readDraft } = await import('../src/features/sessions/draftStorage.ts');
-    store.set(`uphill.draft.${ID}`, kept);
-    expect(readDraft(ID)).toBeNull();
-  });
+  it.each(['', '{', 'null', '[]', '{"present":{}}', '"text"'])(
+    'what is no draft (%j) is left alone',
+    async (kept) => {
+      const { readDraft } = await import('../src/features/sessions/draftStorage.ts');
+      store.set(`uphill.draft.${ID}`, kept);
+      expect(readDraft(ID)).toBeNull();
+    },
+  );
 
   it('a full device loses the older half of the undo before it loses the draft', async () => {
     const { keepDrafts, readDraft } = await import('../src/features/sessions/draftStorage.ts');

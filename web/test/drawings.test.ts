@@ -1,4 +1,12 @@
-import { bandsFor, easyStep, expand, type Plan, type RiderOnDay, SEVEN_STEPS, type Step } from '@uphill/core';
+import {
+  bandsFor,
+  easyStep,
+  expand,
+  type Plan,
+  type RiderOnDay,
+  SEVEN_STEPS,
+  type Step,
+} from '@uphill/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cornersOf, isByEffort } from '../src/charts/roadShape.ts';
@@ -21,7 +29,15 @@ const INES: RiderOnDay = {
 
 function planOf(...steps: Partial<Step>[]): Plan {
   const items = steps.map((step, index) => ({ ...easyStep(`s${index}`, 60), ...step }));
-  return { name: '', nameFollows: true, purpose: '', system: 'threshold', place: 'any', note: '', items };
+  return {
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system: 'threshold',
+    place: 'any',
+    note: '',
+    items,
+  };
 }
 
 describe('the ladder', () => {
@@ -38,17 +54,29 @@ describe('the ladder', () => {
           expect(above.width).toBeLessThan(rung.width);
         }
         const threshold = rungs[3];
-        expect(threshold && y(ftpW) >= threshold.y && y(ftpW) <= threshold.y + threshold.height).toBe(true);
+        expect(
+          threshold && y(ftpW) >= threshold.y && y(ftpW) <= threshold.y + threshold.height,
+        ).toBe(true);
       }),
     );
   });
 });
 
 describe('the road', () => {
-  const rising: Step['target'] = { kind: 'changing', from: { kind: 'watts', low: 100, high: 100 }, to: { kind: 'watts', low: 200, high: 200 } };
+  const rising: Step['target'] = {
+    kind: 'changing',
+    from: { kind: 'watts', low: 100, high: 100 },
+    to: { kind: 'watts', low: 200, high: 200 },
+  };
 
   it('goes through the watts counted at both ends of every step', () => {
-    const segments = expand(planOf({ target: rising }, { target: { kind: 'steady', effort: { kind: 'watts', low: 240, high: 260 } } }), INES);
+    const segments = expand(
+      planOf(
+        { target: rising },
+        { target: { kind: 'steady', effort: { kind: 'watts', low: 240, high: 260 } } },
+      ),
+      INES,
+    );
     expect(cornersOf(segments, isByEffort(segments))).toEqual([
       [0, 100],
       [60, 200],
@@ -68,7 +96,10 @@ describe('the road', () => {
   });
 
   it('a session is known by its first work step: in watts, else by RPE', () => {
-    const plan = planOf({ role: 'warmUp' }, { role: 'work', target: { kind: 'steady', effort: { kind: 'percent', low: 98, high: 102 } } });
+    const plan = planOf(
+      { role: 'warmUp' },
+      { role: 'work', target: { kind: 'steady', effort: { kind: 'percent', low: 98, high: 102 } } },
+    );
     expect(headline({ segments: expand(plan, INES) })).toBe('257–267 W');
     expect(headline({ segments: expand(plan, { ...INES, ftpW: null }) })).toBe('RPE 7–8');
     expect(headline({ segments: [] })).toBe('no target');
@@ -77,7 +108,10 @@ describe('the road', () => {
 
 describe('a recording thinned for drawing', () => {
   it('keeps the mean of every stretch, and holes as holes', () => {
-    const watts = fc.array(fc.option(fc.integer({ min: 0, max: 900 }), { freq: 6 }), { minLength: 1, maxLength: 200 });
+    const watts = fc.array(fc.option(fc.integer({ min: 0, max: 900 }), { freq: 6 }), {
+      minLength: 1,
+      maxLength: 200,
+    });
     fc.assert(
       fc.property(watts, fc.integer({ min: 1, max: 9 }), (ridden, every) => {
         const rows = thin(ridden, null, every);
@@ -86,7 +120,11 @@ describe('a recording thinned for drawing', () => {
           const sound = ridden.slice(second, second + every).filter((value) => value !== null);
           expect(bpm).toBeNull();
           if (sound.length === 0) expect(drawn).toBeNull();
-          else expect(drawn).toBeCloseTo(sound.reduce((sum, value) => sum + value, 0) / sound.length, 9);
+          else
+            expect(drawn).toBeCloseTo(
+              sound.reduce((sum, value) => sum + value, 0) / sound.length,
+              9,
+            );
         }
       }),
     );
@@ -98,17 +136,23 @@ describe('the edges of an effort', () => {
 
   it('stay on the recording; a ramp keeps its minute, a fixed effort its length', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.constantFrom('start' as const, 'end' as const), anywhere), { maxLength: 12 }), fc.boolean(), (moves, steady) => {
-        const fixed = steady ? 1200 : null;
-        let effort = { startS: 300, endS: 1500 };
-        for (const [edge, second] of moves) {
-          effort = placeEdge(effort, edge, second, 3000, fixed);
-          expect(effort.startS).toBeGreaterThanOrEqual(0);
-          expect(effort.endS).toBeLessThanOrEqual(3000);
-          expect(effort.endS - effort.startS).toBeGreaterThanOrEqual(60);
-          if (fixed !== null) expect(effort.endS - effort.startS).toBe(fixed);
-        }
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom('start' as const, 'end' as const), anywhere), {
+          maxLength: 12,
+        }),
+        fc.boolean(),
+        (moves, steady) => {
+          const fixed = steady ? 1200 : null;
+          let effort = { startS: 300, endS: 1500 };
+          for (const [edge, second] of moves) {
+            effort = placeEdge(effort, edge, second, 3000, fixed);
+            expect(effort.startS).toBeGreaterThanOrEqual(0);
+            expect(effort.endS).toBeLessThanOrEqual(3000);
+            expect(effort.endS - effort.startS).toBeGreaterThanOrEqual(60);
+            if (fixed !== null) expect(effort.endS - effort.startS).toBe(fixed);
+          }
+        },
+      ),
     );
   });
 });

@@ -1,4 +1,13 @@
-import { BOOK, fitToTotal, parseSentence, type Plan, planFromBook, type RiderOnDay, sessionNumbers, SYSTEMS } from '@uphill/core';
+import {
+  BOOK,
+  fitToTotal,
+  parseSentence,
+  type Plan,
+  planFromBook,
+  type RiderOnDay,
+  sessionNumbers,
+  SYSTEMS,
+} from '@uphill/core';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { EMPTY_FILTER, fits, TIMES } from '../src/features/book/filter.ts';
@@ -7,7 +16,14 @@ import { differenceOf } from '../src/features/sessions/difference.ts';
 
 const pair = { cpW: 262, wPrimeJ: 16_000, best60W: 528, best300W: 315 };
 const INES: RiderOnDay = {
-  ...{ firstName: 'Ines', ftpW: 260, massKg: 61, restingBpm: 47, thresholdBpm: 168, maximalBpm: 187 },
+  ...{
+    firstName: 'Ines',
+    ftpW: 260,
+    massKg: 61,
+    restingBpm: 47,
+    thresholdBpm: 168,
+    maximalBpm: 187,
+  },
   ...{ hasPower: true, easyPercent: 50, bests: [], pair },
 };
 let ids = 0;
@@ -16,7 +32,15 @@ const newId = (): string => `k${(ids += 1)}`;
 function said(text: string): Plan {
   const { items, unread } = parseSentence(text, { hills: [], ftpW: 260, newId });
   expect(unread).toEqual([]);
-  return { name: '', nameFollows: true, purpose: '', system: 'ceiling', place: 'any', note: '', items };
+  return {
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system: 'ceiling',
+    place: 'any',
+    note: '',
+    items,
+  };
 }
 
 describe('a ride under way, kept on the device', () => {
@@ -31,11 +55,21 @@ describe('a ride under way, kept on the device', () => {
   });
   afterEach(() => vi.unstubAllGlobals());
 
-  const did = fc.constantFrom('lap' as const, 'skip' as const, 'back' as const, 'minute' as const, 'lastOne' as const, 'harder' as const, 'easier' as const);
+  const did = fc.constantFrom(
+    'lap' as const,
+    'skip' as const,
+    'back' as const,
+    'minute' as const,
+    'lastOne' as const,
+    'harder' as const,
+    'easier' as const,
+  );
   const anyRide: fc.Arbitrary<KeptRide> = fc.record({
     seed: fc.integer({ min: 0, max: 1_000_000 }),
     seconds: fc.integer({ min: 0, max: 86_400 }),
-    events: fc.array(fc.record({ second: fc.integer({ min: 0, max: 86_400 }), did }), { maxLength: 50 }),
+    events: fc.array(fc.record({ second: fc.integer({ min: 0, max: 86_400 }), did }), {
+      maxLength: 50,
+    }),
   });
 
   it('comes back as it was left, each day its own, and is gone once forgotten', () => {
@@ -50,13 +84,18 @@ describe('a ride under way, kept on the device', () => {
     );
   });
 
-  it.each(['', '{', 'null', '[]', '{"seed":1}', '{"seed":1,"seconds":-1,"events":[]}', '{"seed":1,"seconds":2,"events":[{"second":1,"did":"fly"}]}'])(
-    'what is no ride (%j) is left alone',
-    (text) => {
-      store.set('uphill.ride.monday', text);
-      expect(readRide('monday')).toBeNull();
-    },
-  );
+  it.each([
+    '',
+    '{',
+    'null',
+    '[]',
+    '{"seed":1}',
+    '{"seed":1,"seconds":-1,"events":[]}',
+    '{"seed":1,"seconds":2,"events":[{"second":1,"did":"fly"}]}',
+  ])('what is no ride (%j) is left alone', (text) => {
+    store.set('uphill.ride.monday', text);
+    expect(readRide('monday')).toBeNull();
+  });
 });
 
 describe('searching the book', () => {
@@ -66,7 +105,8 @@ describe('searching the book', () => {
       return { plan, text: `${family.name} ${family.purpose} ${plan.name}` };
     }),
   );
-  const found = (filter: Partial<typeof EMPTY_FILTER>) => book.filter(({ plan, text }) => fits({ ...EMPTY_FILTER, ...filter }, plan, text));
+  const found = (filter: Partial<typeof EMPTY_FILTER>) =>
+    book.filter(({ plan, text }) => fits({ ...EMPTY_FILTER, ...filter }, plan, text));
 
   it('without a filter everything is there; every filter only takes away, and two take away what each does', () => {
     expect(found({})).toHaveLength(book.length);
@@ -79,11 +119,17 @@ describe('searching the book', () => {
         fc.constantFrom('' as const, 'none' as const),
         (system, mostS, place, equipment) => {
           const all = found({ system, mostS, place, equipment });
-          const each = [found({ system }), found({ mostS }), found({ place }), found({ equipment })];
+          const each = [
+            found({ system }),
+            found({ mostS }),
+            found({ place }),
+            found({ equipment }),
+          ];
           expect(all).toEqual(book.filter((entry) => each.every((list) => list.includes(entry))));
           for (const { plan } of all) {
             if (system !== '') expect(plan.system).toBe(system);
-            if (mostS > 0) expect(sessionNumbers(plan, INES).totalS.value).toBeLessThanOrEqual(mostS);
+            if (mostS > 0)
+              expect(sessionNumbers(plan, INES).totalS.value).toBeLessThanOrEqual(mostS);
           }
         },
       ),
@@ -91,7 +137,8 @@ describe('searching the book', () => {
   });
 
   it('every system of work is found, words in any order and case, and nonsense finds nothing', () => {
-    for (const system of ['endurance', 'tempo', 'threshold', 'ceiling', 'sprint'] as const) expect(found({ system }).length).toBeGreaterThan(0);
+    for (const system of ['endurance', 'tempo', 'threshold', 'ceiling', 'sprint'] as const)
+      expect(found({ system }).length).toBeGreaterThan(0);
     const [{ text = '' } = {}] = found({ words: 'OVER unders' });
     expect(text).toContain('Over-unders');
     expect(found({ words: 'unders over' })).toEqual(found({ words: 'over unders' }));
@@ -107,7 +154,8 @@ describe('what a change moved', () => {
     const there = differenceOf(four, five, INES) ?? '';
     const back = differenceOf(five, four, INES) ?? '';
     expect(there).toMatch(/^\+\d+ load, \+5 min, W′ low point \d+ → \d+ %$/);
-    const [, load = '', from = '', to = ''] = /^\+(\d+) load.*point (\d+) → (\d+) %$/.exec(there) ?? [];
+    const [, load = '', from = '', to = ''] =
+      /^\+(\d+) load.*point (\d+) → (\d+) %$/.exec(there) ?? [];
     expect(back).toBe(`−${load} load, −5 min, W′ low point ${to} → ${from} %`);
     expect(Number(to)).toBeLessThan(Number(from));
     expect(differenceOf(four, { ...four, name: 'Threes' }, INES)).toBeNull();
@@ -121,7 +169,10 @@ describe('what a change moved', () => {
         const fitted = fitToTotal(four, minutes * 60);
         fc.pre(fitted.ok);
         if (!fitted.ok) return;
-        const moved = (sessionNumbers(fitted.value.plan, INES).totalS.value - sessionNumbers(four, INES).totalS.value) / 60;
+        const moved =
+          (sessionNumbers(fitted.value.plan, INES).totalS.value -
+            sessionNumbers(four, INES).totalS.value) /
+          60;
         const says = differenceOf(four, fitted.value.plan, INES) ?? '';
         const [, sign, by] = /([+−])(\d+) min/.exec(says) ?? [];
         expect(by === undefined ? 0 : (sign === '−' ? -1 : 1) * Number(by)).toBe(Math.round(moved));

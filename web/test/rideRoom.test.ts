@@ -1,10 +1,25 @@
 import { expand, parseSentence, type Segment, type SessionSecond } from '@uphill/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { askWords, holdWords, leftWords, lostWords, nextWords, shownWatts, spokenWords } from '../src/features/ride/words.ts';
+import {
+  askWords,
+  holdWords,
+  leftWords,
+  lostWords,
+  nextWords,
+  shownWatts,
+  spokenWords,
+} from '../src/features/ride/words.ts';
 
 const RIDER = {
-  ...{ firstName: 'Ines', ftpW: 260, massKg: 61, restingBpm: 47, thresholdBpm: 168, maximalBpm: 187 },
+  ...{
+    firstName: 'Ines',
+    ftpW: 260,
+    massKg: 61,
+    restingBpm: 47,
+    thresholdBpm: 168,
+    maximalBpm: 187,
+  },
   ...{ hasPower: true, easyPercent: 50, bests: [] },
 };
 const HILLS = [{ name: 'Quarry Lane', metres: 2400, gradientPercent: 7 }];
@@ -12,13 +27,26 @@ let ids = 0;
 
 /** The steps of a sentence as the room gets them: copied on their way through the worker. */
 function segments(text: string): Segment[] {
-  const { items, unread } = parseSentence(text, { hills: HILLS, ftpW: 260, newId: () => String((ids += 1)) });
+  const { items, unread } = parseSentence(text, {
+    hills: HILLS,
+    ftpW: 260,
+    newId: () => String((ids += 1)),
+  });
   expect(unread).toEqual([]);
-  const plan = { name: '', nameFollows: true, purpose: '', system: 'threshold' as const, place: 'any' as const, note: '', items };
+  const plan = {
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system: 'threshold' as const,
+    place: 'any' as const,
+    note: '',
+    items,
+  };
   return JSON.parse(JSON.stringify(expand(plan, RIDER))) as Segment[];
 }
 
-const seconds = (...watts: (number | null)[]): SessionSecond[] => watts.map((each) => ({ watts: each, bpm: 150, rpm: 88 }));
+const seconds = (...watts: (number | null)[]): SessionSecond[] =>
+  watts.map((each) => ({ watts: each, bpm: 150, rpm: 88 }));
 const first = (text: string): Segment => segments(text)[0] as Segment;
 
 describe('what the ride room says', () => {
@@ -35,22 +63,41 @@ describe('what the ride room says', () => {
     expect(nextWords(rep ?? null)).toBe('Next: Rep 1, 8:30, 260 W');
     expect(spokenWords(rep as Segment)).toBe('Rep 1, 8 minutes 30 seconds, 260');
     expect(nextWords(rest ?? null)).toMatch(/^Next: Easy, 4:00/);
-    expect(nextWords(first('until lap about 10:00 at 60 %'))).toBe('Next: Work, until lap about 10:00, 156 W');
-    expect(spokenWords(first('2 × to the top of Quarry Lane at 105 %, 5:00 easy between'))).toBe('Rep 1, to the top of Quarry Lane, 273');
+    expect(nextWords(first('until lap about 10:00 at 60 %'))).toBe(
+      'Next: Work, until lap about 10:00, 156 W',
+    );
+    expect(spokenWords(first('2 × to the top of Quarry Lane at 105 %, 5:00 easy between'))).toBe(
+      'Rep 1, to the top of Quarry Lane, 273',
+    );
     expect(nextWords(null)).toBe('Last step');
   });
 
   it('holds within the band, and within 3 % of a single value; outside for five seconds it says how far', () => {
-    const band = fc.integer({ min: 100, max: 400 }).chain((lowW) => fc.integer({ min: 0, max: 40 }).map((wide) => ({ lowW, highW: lowW + wide })));
+    const band = fc
+      .integer({ min: 100, max: 400 })
+      .chain((lowW) =>
+        fc.integer({ min: 0, max: 40 }).map((wide) => ({ lowW, highW: lowW + wide })),
+      );
     fc.assert(
       fc.property(band, fc.integer({ min: 50, max: 500 }), (asked, watts) => {
         const says = holdWords(asked, seconds(watts, watts, watts, watts, watts), 60);
         const single = asked.lowW === asked.highW;
-        const [low, high] = single ? [asked.lowW * 0.97, asked.highW * 1.03] : [asked.lowW, asked.highW];
+        const [low, high] = single
+          ? [asked.lowW * 0.97, asked.highW * 1.03]
+          : [asked.lowW, asked.highW];
         if (watts >= low && watts <= high) expect(says).toBe('hold');
-        else expect(says).toBe(watts < low ? `${asked.lowW - watts} W more` : `${watts - asked.highW} W less`);
+        else
+          expect(says).toBe(
+            watts < low ? `${asked.lowW - watts} W more` : `${watts - asked.highW} W less`,
+          );
         // Four seconds are not five, and the first seconds of a step are on their way.
-        expect(holdWords(asked, seconds(Math.round((asked.lowW + asked.highW) / 2), watts, watts, watts, watts), 60)).toBe('hold');
+        expect(
+          holdWords(
+            asked,
+            seconds(Math.round((asked.lowW + asked.highW) / 2), watts, watts, watts, watts),
+            60,
+          ),
+        ).toBe('hold');
         expect(holdWords(asked, seconds(watts, watts, watts, watts, watts), 4)).toBe('hold');
       }),
     );
@@ -58,7 +105,11 @@ describe('what the ride room says', () => {
   });
 
   it('watts are the mean of three seconds; lost ones are left out, then said, with the effort to ride by', () => {
-    expect([shownWatts(seconds(100, 200, 210, 220)), shownWatts(seconds(200, null, 220)), shownWatts(seconds(null, null, null))]).toEqual([210, 210, null]);
+    expect([
+      shownWatts(seconds(100, 200, 210, 220)),
+      shownWatts(seconds(200, null, 220)),
+      shownWatts(seconds(null, null, null)),
+    ]).toEqual([210, 210, null]);
     const segment = first('4 × 8:00 at 98–102 %, 4:00 easy between');
     expect([lostWords({ silentS: 2, segment }), lostWords({ silentS: 4, segment })]).toEqual([
       null,

@@ -1,9 +1,23 @@
 import type { Worked } from '@uphill/core';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { noticeClosed, noticed, riderLookedAt, view, type ViewState, workingHidden, workingShown } from '../src/app/viewSlice.ts';
+import {
+  noticeClosed,
+  noticed,
+  riderLookedAt,
+  view,
+  type ViewState,
+  workingHidden,
+  workingShown,
+} from '../src/app/viewSlice.ts';
 
-const working = (rule: string): Worked<unknown> => ({ value: 1, unit: 'W', rule, lines: [], settings: [] });
+const working = (rule: string): Worked<unknown> => ({
+  value: 1,
+  unit: 'W',
+  rule,
+  lines: [],
+  settings: [],
+});
 
 describe('single keys', () => {
   let store: Map<string, string>;
@@ -18,7 +32,10 @@ describe('single keys', () => {
 
   beforeEach(() => {
     store = new Map();
-    vi.stubGlobal('localStorage', { getItem: (key: string) => store.get(key) ?? null, setItem: (key: string, value: string) => store.set(key, value) });
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => store.get(key) ?? null,
+      setItem: (key: string, value: string) => store.set(key, value),
+    });
     vi.stubGlobal('HTMLElement', Field);
     vi.resetModules();
   });
@@ -26,7 +43,14 @@ describe('single keys', () => {
 
   const keys = () => import('../src/app/keys.ts');
   const press = (key: string, over: object = {}) =>
-    ({ key, ctrlKey: false, metaKey: false, altKey: false, target: new Field('BODY'), ...over }) as unknown as KeyboardEvent;
+    ({
+      key,
+      ctrlKey: false,
+      metaKey: false,
+      altKey: false,
+      target: new Field('BODY'),
+      ...over,
+    }) as unknown as KeyboardEvent;
 
   it('mean what is written beside them, each key one thing', async () => {
     const { actionOf, KEY_RULES } = await keys();
@@ -37,9 +61,11 @@ describe('single keys', () => {
 
   it('do nothing in a field, with another key held, or when they are off', async () => {
     const { actionOf, changeKeys } = await keys();
-    for (const tag of ['INPUT', 'TEXTAREA', 'SELECT']) expect(actionOf(press('/', { target: new Field(tag) }))).toBeNull();
+    for (const tag of ['INPUT', 'TEXTAREA', 'SELECT'])
+      expect(actionOf(press('/', { target: new Field(tag) }))).toBeNull();
     expect(actionOf(press('/', { target: new Field('DIV', true) }))).toBeNull();
-    for (const held of ['ctrlKey', 'metaKey', 'altKey']) expect(actionOf(press('/', { [held]: true }))).toBeNull();
+    for (const held of ['ctrlKey', 'metaKey', 'altKey'])
+      expect(actionOf(press('/', { [held]: true }))).toBeNull();
     changeKeys({ on: false });
     expect(actionOf(press('/'))).toBeNull();
     changeKeys({ on: true });
@@ -49,24 +75,33 @@ describe('single keys', () => {
   it('can be changed, and stay changed when the page comes back', async () => {
     const before = await keys();
     before.changeKeys({ changed: { find: 'k' } });
-    expect([before.actionOf(press('k')), before.actionOf(press('/')), before.keyOf('find')]).toEqual(['find', null, 'k']);
+    expect([
+      before.actionOf(press('k')),
+      before.actionOf(press('/')),
+      before.keyOf('find'),
+    ]).toEqual(['find', null, 'k']);
     vi.resetModules();
     const after = await keys();
     expect(after).not.toBe(before);
     expect([after.keyOf('find'), after.keyOf('keys')]).toEqual(['k', '?']);
   });
 
-  it.each(['', '{', 'null', '[]', '"text"', '{"on":"yes","changed":7}'])('what is no setting (%j) leaves them as they are made', async (kept) => {
-    store.set('uphill.keys', kept);
-    const { actionOf, KEY_RULES } = await keys();
-    for (const { action, standard } of KEY_RULES) expect(actionOf(press(standard))).toBe(action);
-  });
+  it.each(['', '{', 'null', '[]', '"text"', '{"on":"yes","changed":7}'])(
+    'what is no setting (%j) leaves them as they are made',
+    async (kept) => {
+      store.set('uphill.keys', kept);
+      const { actionOf, KEY_RULES } = await keys();
+      for (const { action, standard } of KEY_RULES) expect(actionOf(press(standard))).toBe(action);
+    },
+  );
 });
 
 describe('what is on show', () => {
   const start = view.reducer(undefined, { type: 'begin' });
-  const after = (...actions: Parameters<typeof view.reducer>[1][]): ViewState => actions.reduce((state, action) => view.reducer(state, action), start);
-  const show = (figure: string, pinned: boolean) => workingShown({ working: working(figure), figure, pinned, corner: 'top' });
+  const after = (...actions: Parameters<typeof view.reducer>[1][]): ViewState =>
+    actions.reduce((state, action) => view.reducer(state, action), start);
+  const show = (figure: string, pinned: boolean) =>
+    workingShown({ working: working(figure), figure, pinned, corner: 'top' });
 
   it('a working that was opened stays while others are only pointed at; Esc closes it, going away does not', () => {
     expect(after(show('Load', true), show('Energy', false)).working?.figure).toBe('Load');
@@ -78,14 +113,19 @@ describe('what is on show', () => {
 
   it('only the newest notice stands, and closing an older one leaves it', () => {
     fc.assert(
-      fc.property(fc.array(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 6 }), (texts) => {
-        const notices = texts.map((text) => noticed(text, { kind: 'undo' }));
-        const state = after(...notices);
-        expect(state.notices.map(({ text }) => text)).toEqual([texts.at(-1)]);
-        const ids = notices.map(({ payload }) => payload.id);
-        expect(new Set(ids).size).toBe(ids.length);
-        expect(view.reducer(state, noticeClosed(ids[0] ?? 0)).notices).toHaveLength(texts.length === 1 ? 0 : 1);
-      }),
+      fc.property(
+        fc.array(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 6 }),
+        (texts) => {
+          const notices = texts.map((text) => noticed(text, { kind: 'undo' }));
+          const state = after(...notices);
+          expect(state.notices.map(({ text }) => text)).toEqual([texts.at(-1)]);
+          const ids = notices.map(({ payload }) => payload.id);
+          expect(new Set(ids).size).toBe(ids.length);
+          expect(view.reducer(state, noticeClosed(ids[0] ?? 0)).notices).toHaveLength(
+            texts.length === 1 ? 0 : 1,
+          );
+        },
+      ),
     );
     expect(after(riderLookedAt('a'), riderLookedAt('b')).lastRider).toBe('b');
   });

@@ -10,13 +10,19 @@ import { fromTyped, toTyped } from '../src/features/zones/schemes/typedScheme.ts
 describe('a number as people type it', () => {
   it('comes back from a point and from a comma, and is told from letters and from nothing', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -9999, max: 9999 }), fc.constantFrom('.', ','), fc.boolean(), (tenths, sign, spaced) => {
-        const text = String(tenths / 10).replace('.', sign);
-        expect(numberTyped(spaced ? ` ${text} ` : text)).toBe(tenths / 10);
-      }),
+      fc.property(
+        fc.integer({ min: -9999, max: 9999 }),
+        fc.constantFrom('.', ','),
+        fc.boolean(),
+        (tenths, sign, spaced) => {
+          const text = String(tenths / 10).replace('.', sign);
+          expect(numberTyped(spaced ? ` ${text} ` : text)).toBe(tenths / 10);
+        },
+      ),
     );
     expect([numberTyped(''), numberTyped('  ')]).toEqual([null, null]);
-    for (const text of ['12a', '1,2,3', '1 2', '٣', '1e3', '--1', '0x10', '∞', 'NaN']) expect(numberTyped(text)).toBe('letters');
+    for (const text of ['12a', '1,2,3', '1 2', '٣', '1e3', '--1', '0x10', '∞', 'NaN'])
+      expect(numberTyped(text)).toBe('letters');
   });
 });
 
@@ -38,35 +44,56 @@ describe('readings typed in', () => {
   };
   const byHand = PROTOCOLS.filter(({ reading }) => reading.kind !== 'lactate').map(({ id }) => id);
 
-  it.each(byHand)('%s: sound readings give a result, a missing or lettered one is named by its field', (id) => {
-    const protocol = protocolOf(id);
-    const measured = measuredFromTyped(protocol, READINGS);
-    if (!measured.ok) throw new Error(measured.reason);
-    expect(resultOf(protocol, measured.value).ok).toBe(true);
-    for (const { id: field, label, optional } of typedFields(protocol)) {
-      expect(measuredFromTyped(protocol, { ...READINGS, [field]: 'about 300' })).toMatchObject({
-        ok: false,
-        field,
-        reason: `${label}: "about 300" is not a number.`,
-      });
-      const without = measuredFromTyped(protocol, { ...READINGS, [field]: '' });
-      if (optional) expect(without.ok).toBe(true);
-      else expect(without).toMatchObject({ ok: false, field, reason: `${label} is missing.` });
-    }
-  });
+  it.each(byHand)(
+    '%s: sound readings give a result, a missing or lettered one is named by its field',
+    (id) => {
+      const protocol = protocolOf(id);
+      const measured = measuredFromTyped(protocol, READINGS);
+      if (!measured.ok) throw new Error(measured.reason);
+      expect(resultOf(protocol, measured.value).ok).toBe(true);
+      for (const { id: field, label, optional } of typedFields(protocol)) {
+        expect(measuredFromTyped(protocol, { ...READINGS, [field]: 'about 300' })).toMatchObject({
+          ok: false,
+          field,
+          reason: `${label}: "about 300" is not a number.`,
+        });
+        const without = measuredFromTyped(protocol, { ...READINGS, [field]: '' });
+        if (optional) expect(without.ok).toBe(true);
+        else expect(without).toMatchObject({ ok: false, field, reason: `${label} is missing.` });
+      }
+    },
+  );
 
   it('a figure no rider has is refused with its field', () => {
-    expect(measuredFromTyped(protocolOf('ramp'), { reading: '29' })).toMatchObject({ ok: false, field: 'reading' });
-    expect(measuredFromTyped(protocolOf('ramp'), { reading: '300', meanBpm: '260' })).toMatchObject({ ok: false, field: 'meanBpm' });
-    expect(measuredFromTyped(protocolOf('four-efforts'), { ...READINGS, tenW: '9000' })).toMatchObject({ ok: false, field: 'tenW' });
+    expect(measuredFromTyped(protocolOf('ramp'), { reading: '29' })).toMatchObject({
+      ok: false,
+      field: 'reading',
+    });
+    expect(measuredFromTyped(protocolOf('ramp'), { reading: '300', meanBpm: '260' })).toMatchObject(
+      { ok: false, field: 'meanBpm' },
+    );
+    expect(
+      measuredFromTyped(protocolOf('four-efforts'), { ...READINGS, tenW: '9000' }),
+    ).toMatchObject({ ok: false, field: 'tenW' });
   });
 
   it('how the sprint was ridden is kept as noted, and as not noted', () => {
     const seated = (noted?: string) => {
-      const read = measuredFromTyped(protocolOf('four-efforts'), { ...READINGS, ...(noted === undefined ? {} : { seated: noted }) });
-      return read.ok && read.value.details?.kind === 'fourEfforts' ? read.value.details.seated : 'no reading';
+      const read = measuredFromTyped(protocolOf('four-efforts'), {
+        ...READINGS,
+        ...(noted === undefined ? {} : { seated: noted }),
+      });
+      return read.ok && read.value.details?.kind === 'fourEfforts'
+        ? read.value.details.seated
+        : 'no reading';
     };
-    expect([seated('seated'), seated('standing'), seated(''), seated(), seated('hovering')]).toEqual([true, false, null, null, null]);
+    expect([
+      seated('seated'),
+      seated('standing'),
+      seated(''),
+      seated(),
+      seated('hovering'),
+    ]).toEqual([true, false, null, null, null]);
   });
 });
 
@@ -95,8 +122,16 @@ describe('a scheme of the coach’s own, typed', () => {
   });
 
   it('a limit of letters counts as missing, and the words stay as typed', () => {
-    const typed = { ...toTyped({ name: 'Mine', anchor: 'ftp', overlaps: false, bands: [] }), bands: [{ name: 'Low', from: '0', to: 'sixty', trains: '' }] };
-    expect(fromTyped(typed).bands[0]).toEqual({ name: 'Low', fromPercent: 0, toPercent: null, trains: '' });
+    const typed = {
+      ...toTyped({ name: 'Mine', anchor: 'ftp', overlaps: false, bands: [] }),
+      bands: [{ name: 'Low', from: '0', to: 'sixty', trains: '' }],
+    };
+    expect(fromTyped(typed).bands[0]).toEqual({
+      name: 'Low',
+      fromPercent: 0,
+      toPercent: null,
+      trains: '',
+    });
     expect(typed.bands[0]?.to).toBe('sixty');
   });
 });
@@ -112,7 +147,12 @@ describe('the curve as drawn', () => {
   const model = { ftpW: 250, fit: { cpW: 255, wPrimeJ: 17_000 }, pair: null, pmaxW: 900 } as never;
 
   it('shows at each time the best held at least that long, with its recording; past the last ride only what is assumed', () => {
-    for (const { seconds, best, recordingId, model: modelled, assumed } of curveLines(bests, model, null, null)) {
+    for (const { seconds, best, recordingId, model: modelled, assumed } of curveLines(
+      bests,
+      model,
+      null,
+      null,
+    )) {
       const held = bests.find((each) => each.seconds >= seconds);
       expect([best, recordingId]).toEqual([held?.watts ?? null, held?.recordingId ?? null]);
       expect(modelled === null || assumed === null).toBe(true);
@@ -124,7 +164,11 @@ describe('the curve as drawn', () => {
     const rows = curveLines(bests, model, bests.slice(0, 2), null);
     expect(rows.find(({ seconds }) => seconds === 60)?.over).toBe(420);
     expect(rows.find(({ seconds }) => seconds === 300)?.over).toBeNull();
-    expect(curveLines(bests, model, null, null).every(({ over, overModel }) => over === null && overModel === null)).toBe(true);
+    expect(
+      curveLines(bests, model, null, null).every(
+        ({ over, overModel }) => over === null && overModel === null,
+      ),
+    ).toBe(true);
   });
 });
 
@@ -142,6 +186,11 @@ describe('what a printed card hangs on', () => {
       else if (scheme.anchor === 'lactate') expect(text).toMatch(/assumed from FTP$|LT1|lactate/);
       else expect(text).toMatch(/heart rate/i);
     }
-    expect(anchorText(named(SCHEMES.find(({ anchor }) => anchor === 'thresholdHr')?.id ?? ''), { ...FTP_ONLY, thresholdHr: 166 })).toContain('166 bpm');
+    expect(
+      anchorText(named(SCHEMES.find(({ anchor }) => anchor === 'thresholdHr')?.id ?? ''), {
+        ...FTP_ONLY,
+        thresholdHr: 166,
+      }),
+    ).toContain('166 bpm');
   });
 });

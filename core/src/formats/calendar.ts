@@ -23,8 +23,14 @@ export interface CalendarDay {
  * @returns the file as text
  */
 export function writeCalendar(name: string, days: readonly CalendarDay[], now: string): string {
-  const calendar = ical({ name: oneLine(name), prodId: { company: 'uphill-count', product: 'sessions', language: 'EN' }, method: ICalCalendarMethod.PUBLISH });
-  for (const { id, date, version, name: summary, text } of [...days].sort((a, b) => a.date.localeCompare(b.date) || a.id.localeCompare(b.id))) {
+  const calendar = ical({
+    name: oneLine(name),
+    prodId: { company: 'uphill-count', product: 'sessions', language: 'EN' },
+    method: ICalCalendarMethod.PUBLISH,
+  });
+  for (const { id, date, version, name: summary, text } of [...days].sort(
+    (a, b) => a.date.localeCompare(b.date) || a.id.localeCompare(b.id),
+  )) {
     calendar.createEvent({
       id: `${id}@uphill-count`,
       sequence: version,

@@ -20,13 +20,20 @@ import { readStamp, startOf } from './stamp.ts';
 export function parseCsvRecording(text: string): Reading<Recording> {
   const body = text.replace(/^\uFEFF/, '');
   if (body.trim() === '') return refused('The file is empty.');
-  if (looksBinary(body)) return refused('The file is not text. A recording as CSV has a header row such as "seconds,power,heart_rate".');
+  if (looksBinary(body))
+    return refused(
+      'The file is not text. A recording as CSV has a header row such as "seconds,power,heart_rate".',
+    );
 
   const limit = tooMuchCsv(body);
   if (limit !== null) return refused(limit);
-  const parsed = Papa.parse<string[]>(body, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] });
+  const parsed = Papa.parse<string[]>(body, {
+    skipEmptyLines: 'greedy',
+    delimitersToGuess: [',', ';', '\t'],
+  });
   const [header, ...rows] = parsed.data;
-  if (!header || rows.length === 0) return refused('The file has a header row but no samples under it.');
+  if (!header || rows.length === 0)
+    return refused('The file has a header row but no samples under it.');
   const columns = findColumns(header);
   if (columns.watts === undefined && columns.bpm === undefined) {
     const named = header
@@ -60,9 +67,12 @@ interface Oddities {
 
 function readRows(rows: readonly string[][], columns: Columns): Reading<Recording> {
   const { time } = columns;
-  const format = time === undefined ? null : clockFormatOf(rows.slice(0, 20).map((row) => row[time] ?? ''));
+  const format =
+    time === undefined ? null : clockFormatOf(rows.slice(0, 20).map((row) => row[time] ?? ''));
   if (time !== undefined && format === null) {
-    return refused(`The times cannot be read, for example "${(rows[0]?.[time] ?? '').slice(0, 30)}". Use seconds, h:mm:ss or a date with time.`);
+    return refused(
+      `The times cannot be read, for example "${(rows[0]?.[time] ?? '').slice(0, 30)}". Use seconds, h:mm:ss or a date with time.`,
+    );
   }
   const odd: Oddities = { lettered: 0, firstLettered: null, outside: 0 };
   const samples: Sample[] = [];
@@ -77,17 +87,26 @@ function readRows(rows: readonly string[][], columns: Columns): Reading<Recordin
   }
   return assemble({
     samples,
-    ...startOf(format?.kind === 'stamp' && first ? readStamp(cellOf(first, columns, 'time')) : null),
+    ...startOf(
+      format?.kind === 'stamp' && first ? readStamp(cellOf(first, columns, 'time')) : null,
+    ),
     laps: [],
     notes: notesOn(odd),
     noWatts: 'The power column holds no watts between 0 and 2,500.',
   });
 }
 
-function sampleOf(row: readonly string[], index: number, seconds: number, columns: Columns, odd: Oddities): Sample {
+function sampleOf(
+  row: readonly string[],
+  index: number,
+  seconds: number,
+  columns: Columns,
+  odd: Oddities,
+): Sample {
   const number = (field: Field) => numberOf(cellOf(row, columns, field));
   const watts = number('watts');
-  if (watts === 'letters') noteLetters(odd, `row ${index + 2}, "${cellOf(row, columns, 'watts').slice(0, 20)}"`);
+  if (watts === 'letters')
+    noteLetters(odd, `row ${index + 2}, "${cellOf(row, columns, 'watts').slice(0, 20)}"`);
   else if (watts !== null && !isSound(watts)) odd.outside += 1;
   return {
     seconds,
@@ -110,12 +129,20 @@ function noteLetters(odd: Oddities, where: string): void {
 
 function notesOn({ lettered, firstLettered, outside }: Oddities): string[] {
   const notes: string[] = [];
-  if (lettered > 0) notes.push(`${count(lettered, 'row')} held letters where a number belongs (first: ${firstLettered}). Taken as gaps.`);
-  if (outside > 0) notes.push(`${count(outside, 'sample')} below 0 or above 2,500 W. Taken as gaps.`);
+  if (lettered > 0)
+    notes.push(
+      `${count(lettered, 'row')} held letters where a number belongs (first: ${firstLettered}). Taken as gaps.`,
+    );
+  if (outside > 0)
+    notes.push(`${count(outside, 'sample')} below 0 or above 2,500 W. Taken as gaps.`);
   return notes;
 }
 
-function speedOf(metres: number | null | 'letters', columns: Columns, kmhText: string): number | null {
+function speedOf(
+  metres: number | null | 'letters',
+  columns: Columns,
+  kmhText: string,
+): number | null {
   if (columns.speed !== undefined) return soundOrNull(metres, 0, 60);
   const kmh = soundOrNull(numberOf(kmhText), 0, 200);
   return kmh === null ? null : kmh / 3.6;

@@ -20,17 +20,21 @@ export function tooMuchCsv(text: string): string | null {
     const code = text.charCodeAt(at);
     if (code === QUOTE) quotedFrom = quotedFrom < 0 ? at : -1;
     else if (quotedFrom >= 0) {
-      if (at - quotedFrom > LONGEST_QUOTED) return `In row ${rows} a quotation mark is opened and not closed. Nothing was kept.`;
+      if (at - quotedFrom > LONGEST_QUOTED)
+        return `In row ${rows} a quotation mark is opened and not closed. Nothing was kept.`;
     } else if (code === BREAK) {
       rows += 1;
       rowFrom = at + 1;
       columns[COMMA] = columns[SEMICOLON] = columns[TAB] = 0;
-      if (rows > MOST_ROWS) return `The file has more than ${MOST_ROWS.toLocaleString('en')} rows, more than a day can. Nothing was kept.`;
+      if (rows > MOST_ROWS)
+        return `The file has more than ${MOST_ROWS.toLocaleString('en')} rows, more than a day can. Nothing was kept.`;
     } else if (code in columns) {
       const many = (columns[code] = (columns[code] ?? 0) + 1);
-      if (many >= MOST_COLUMNS) return `Row ${rows} has more than ${MOST_COLUMNS} columns. Nothing was kept.`;
+      if (many >= MOST_COLUMNS)
+        return `Row ${rows} has more than ${MOST_COLUMNS} columns. Nothing was kept.`;
     }
-    if (at - rowFrom > LONGEST_ROW) return `Row ${rows} is longer than ${LONGEST_ROW.toLocaleString('en')} characters. Nothing was kept.`;
+    if (at - rowFrom > LONGEST_ROW)
+      return `Row ${rows} is longer than ${LONGEST_ROW.toLocaleString('en')} characters. Nothing was kept.`;
   }
   return null;
 }

@@ -2,7 +2,11 @@ import { numberOf } from './csvNumbers.ts';
 import { readStamp } from './stamp.ts';
 
 /** How the time column is written. */
-export type ClockFormat = { readonly kind: 'seconds' } | { readonly kind: 'milliseconds' } | { readonly kind: 'clock' } | { readonly kind: 'stamp' };
+export type ClockFormat =
+  | { readonly kind: 'seconds' }
+  | { readonly kind: 'milliseconds' }
+  | { readonly kind: 'clock' }
+  | { readonly kind: 'stamp' };
 
 const CLOCK = /^(?:(\d{1,2}):)?(\d{1,2}):(\d{2}(?:[.,]\d+)?)$/;
 const LIKE_STAMP = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/;
@@ -15,9 +19,12 @@ const LIKE_STAMP = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/;
  */
 export function clockFormatOf(cells: readonly string[]): ClockFormat | null {
   const filled = cells.map((cell) => cell.trim()).filter((cell) => cell !== '');
-  const most = (fits: (cell: string) => boolean): boolean => filled.filter(fits).length > filled.length / 2;
+  const most = (fits: (cell: string) => boolean): boolean =>
+    filled.filter(fits).length > filled.length / 2;
   if (most((cell) => typeof numberOf(cell) === 'number')) {
-    const numbers = filled.map(numberOf).filter((value): value is number => typeof value === 'number');
+    const numbers = filled
+      .map(numberOf)
+      .filter((value): value is number => typeof value === 'number');
     const step = ((numbers.at(-1) ?? 0) - (numbers[0] ?? 0)) / Math.max(1, numbers.length - 1);
     return { kind: step >= 200 ? 'milliseconds' : 'seconds' };
   }
@@ -43,7 +50,11 @@ export function clockOf(text: string, format: ClockFormat): number | null {
   if (format.kind === 'clock') {
     const found = CLOCK.exec(cell);
     if (!found) return null;
-    return Number(found[1] ?? 0) * 3600 + Number(found[2]) * 60 + Number((found[3] ?? '0').replace(',', '.'));
+    return (
+      Number(found[1] ?? 0) * 3600 +
+      Number(found[2]) * 60 +
+      Number((found[3] ?? '0').replace(',', '.'))
+    );
   }
   return readStamp(cell)?.seconds ?? null;
 }

@@ -9,7 +9,11 @@ import type { SessionSecond } from '../simulation/sessionRide.ts';
  * @param withPower false for a rider without a power meter: the column stays empty
  * @returns the file as text
  */
-export function writeCsvRecording(seconds: readonly SessionSecond[], startedAt: string, withPower = true): string {
+export function writeCsvRecording(
+  seconds: readonly SessionSecond[],
+  startedAt: string,
+  withPower = true,
+): string {
   const start = Date.parse(`${startedAt}Z`);
   const withSpeed = seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined);
   const rows = seconds.map(({ watts, bpm, rpm, metresPerSecond }, index) => [

@@ -15,8 +15,28 @@ const time = z
 
 /** What is looked at of a decoded file; everything else in it is left alone. */
 const decoded = z.object({
-  records: z.array(z.object({ timestamp: time, power: number, heart_rate: number, cadence: number, speed: number, enhanced_speed: number })).catch([]),
-  laps: z.array(z.object({ start_time: time, timestamp: time, total_elapsed_time: number, total_timer_time: number })).catch([]),
+  records: z
+    .array(
+      z.object({
+        timestamp: time,
+        power: number,
+        heart_rate: number,
+        cadence: number,
+        speed: number,
+        enhanced_speed: number,
+      }),
+    )
+    .catch([]),
+  laps: z
+    .array(
+      z.object({
+        start_time: time,
+        timestamp: time,
+        total_elapsed_time: number,
+        total_timer_time: number,
+      }),
+    )
+    .catch([]),
   activity: z.object({ timestamp: time, local_timestamp: time }).nullish().catch(null),
 });
 
@@ -53,7 +73,10 @@ export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
     );
   }
   const { records, laps, activity } = read.data;
-  if (records.length > MOST_RECORDS) return refused(`The file holds ${records.length} records, more than a day can. It was not read.`);
+  if (records.length > MOST_RECORDS)
+    return refused(
+      `The file holds ${records.length} records, more than a day can. It was not read.`,
+    );
   const { samples, untimed, outside } = samplesOf(records);
   const [first, last] = [samples[0], samples.at(-1)];
   const notes: string[] = [];
@@ -62,15 +85,22 @@ export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
       `The file stops in the middle, at ${printClock(last.seconds - first.seconds)}. ${printClock(last.seconds - first.seconds)} kept. Send it again, or use it as it is.`,
     );
   if (untimed > 0) notes.push(`${untimed} records without a time were left out.`);
-  if (outside > 0) notes.push(`${outside === 1 ? '1 sample' : `${outside} samples`} below 0 or above 2,500 W. Taken as gaps.`);
+  if (outside > 0)
+    notes.push(
+      `${outside === 1 ? '1 sample' : `${outside} samples`} below 0 or above 2,500 W. Taken as gaps.`,
+    );
   return assemble({
     samples,
     startedAt: first ? localStart(first.seconds, activity) : null,
     startedUtc: first ? new Date(first.seconds * 1000).toISOString() : null,
-    laps: laps.flatMap(({ start_time: start, total_elapsed_time: elapsed, total_timer_time: timer }) => {
-      const seconds = elapsed ?? timer;
-      return start && seconds != null && seconds > 0 ? [{ from: start.getTime() / 1000, to: start.getTime() / 1000 + seconds }] : [];
-    }),
+    laps: laps.flatMap(
+      ({ start_time: start, total_elapsed_time: elapsed, total_timer_time: timer }) => {
+        const seconds = elapsed ?? timer;
+        return start && seconds != null && seconds > 0
+          ? [{ from: start.getTime() / 1000, to: start.getTime() / 1000 + seconds }]
+          : [];
+      },
+    ),
     notes,
     noWatts: 'The file has neither power nor heart rate.',
   });
@@ -82,10 +112,13 @@ function decode(bytes: Uint8Array | null): { content: unknown; failed: boolean }
   let failed = false;
   try {
     if (bytes) {
-      new FitParser({ force: true, mode: 'list', speedUnit: 'm/s' }).parse(bytes.slice().buffer, (error, data) => {
-        failed = error != null;
-        content = data;
-      });
+      new FitParser({ force: true, mode: 'list', speedUnit: 'm/s' }).parse(
+        bytes.slice().buffer,
+        (error, data) => {
+          failed = error != null;
+          content = data;
+        },
+      );
     }
   } catch {
     failed = true;
@@ -95,7 +128,11 @@ function decode(bytes: Uint8Array | null): { content: unknown; failed: boolean }
 
 type DecodedRecord = z.infer<typeof decoded>['records'][number];
 
-function samplesOf(records: readonly DecodedRecord[]): { samples: Sample[]; untimed: number; outside: number } {
+function samplesOf(records: readonly DecodedRecord[]): {
+  samples: Sample[];
+  untimed: number;
+  outside: number;
+} {
   const samples: Sample[] = [];
   let [untimed, outside] = [0, 0];
   for (const record of records) {
@@ -119,7 +156,10 @@ function samplesOf(records: readonly DecodedRecord[]): { samples: Sample[]; unti
 /** The local time at the start, where the file tells how far local time is from world time. */
 function localStart(
   startSeconds: number,
-  activity: { timestamp?: Date | null | undefined; local_timestamp?: Date | null | undefined } | null | undefined,
+  activity:
+    | { timestamp?: Date | null | undefined; local_timestamp?: Date | null | undefined }
+    | null
+    | undefined,
 ): string | null {
   if (!activity?.timestamp || !activity.local_timestamp) return null;
   const offset = activity.local_timestamp.getTime() - activity.timestamp.getTime();

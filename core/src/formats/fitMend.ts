@@ -53,8 +53,10 @@ function lastWholeMessage(bytes: Uint8Array, start: number): number {
       next = native + fields * FIELD_BYTES + (developer === null ? 0 : 1 + developer * FIELD_BYTES);
       if (next > bytes.length) return at;
       let size = 0;
-      for (let field = 0; field < fields; field += 1) size += bytes[native + field * FIELD_BYTES + 1] as number;
-      for (let field = 0; field < (developer ?? 0); field += 1) size += bytes[native + fields * FIELD_BYTES + 1 + field * FIELD_BYTES + 1] as number;
+      for (let field = 0; field < fields; field += 1)
+        size += bytes[native + field * FIELD_BYTES + 1] as number;
+      for (let field = 0; field < (developer ?? 0); field += 1)
+        size += bytes[native + fields * FIELD_BYTES + 1 + field * FIELD_BYTES + 1] as number;
       sizes.set(local, size);
     } else {
       const size = sizes.get(local);

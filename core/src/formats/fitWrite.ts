@@ -19,7 +19,11 @@ const CYCLING = 2;
  * @param lapEnds seconds at which a lap ends, rising; the end of the ride ends the last one
  * @returns the file
  */
-export function writeFitRecording(seconds: readonly SessionSecond[], startedAt: string, lapEnds: readonly number[] = []): Uint8Array {
+export function writeFitRecording(
+  seconds: readonly SessionSecond[],
+  startedAt: string,
+  lapEnds: readonly number[] = [],
+): Uint8Array {
   const start = FitEncoder.toFitTimestamp(new Date(`${startedAt}Z`));
   const end = start + seconds.length;
   const encoder = new FitEncoder();
@@ -34,7 +38,14 @@ export function writeFitRecording(seconds: readonly SessionSecond[], startedAt: 
         byte(4, Math.min(254, Math.round(rpm))),
         word(7, watts === null ? MISSING_WORD : Math.min(MISSING_WORD - 1, Math.round(watts))),
         // Speed counts in thousandths.
-        ...(withSpeed ? [word(6, metresPerSecond === undefined ? MISSING_WORD : Math.round(metresPerSecond * 1000))] : []),
+        ...(withSpeed
+          ? [
+              word(
+                6,
+                metresPerSecond === undefined ? MISSING_WORD : Math.round(metresPerSecond * 1000),
+              ),
+            ]
+          : []),
       ],
       1,
     );
@@ -42,13 +53,39 @@ export function writeFitRecording(seconds: readonly SessionSecond[], startedAt: 
   const edges = [0, ...lapEnds.filter((lap) => lap > 0 && lap < seconds.length), seconds.length];
   for (let lap = 1; lap < edges.length; lap += 1) {
     const [from, to] = [edges[lap - 1] as number, edges[lap] as number];
-    if (to > from) encoder.writeMessage(LAP, [long(TIMESTAMP, start + to), long(2, start + from), long(7, (to - from) * 1000), long(8, (to - from) * 1000)], 2);
+    if (to > from)
+      encoder.writeMessage(
+        LAP,
+        [
+          long(TIMESTAMP, start + to),
+          long(2, start + from),
+          long(7, (to - from) * 1000),
+          long(8, (to - from) * 1000),
+        ],
+        2,
+      );
   }
   encoder.writeMessage(
     SESSION,
-    [long(TIMESTAMP, end), long(2, start), long(7, seconds.length * 1000), long(8, seconds.length * 1000), enumField(5, CYCLING)],
+    [
+      long(TIMESTAMP, end),
+      long(2, start),
+      long(7, seconds.length * 1000),
+      long(8, seconds.length * 1000),
+      enumField(5, CYCLING),
+    ],
     3,
   );
-  encoder.writeMessage(ACTIVITY, [long(TIMESTAMP, end), long(0, seconds.length * 1000), word(1, 1), enumField(2, 0), long(5, end)], 4);
+  encoder.writeMessage(
+    ACTIVITY,
+    [
+      long(TIMESTAMP, end),
+      long(0, seconds.length * 1000),
+      word(1, 1),
+      enumField(2, 0),
+      long(5, end),
+    ],
+    4,
+  );
   return encoder.close();
 }

@@ -22,7 +22,10 @@ const CHANNELS: Readonly<Record<string, 'watts' | 'bpm' | 'rpm' | 'metresPerSeco
   speed: 'metresPerSecond',
 };
 
-type Point = { seconds: number | null } & Record<'watts' | 'bpm' | 'rpm' | 'metresPerSecond', number | null>;
+type Point = { seconds: number | null } & Record<
+  'watts' | 'bpm' | 'rpm' | 'metresPerSecond',
+  number | null
+>;
 
 /**
  * Reads a recording from GPX 1.1: the time of each track point, and power, heart rate, cadence and speed in its
@@ -36,18 +39,27 @@ export function parseGpxRecording(text: string): Reading<Recording> {
   const reader = new PointReader();
   const stopped = reader.read(text);
   if (reader.refusal !== null) return refused(reader.refusal);
-  if (!reader.isGpx) return refused('The file is XML, but no GPX recording: it does not start with <gpx>.');
+  if (!reader.isGpx)
+    return refused('The file is XML, but no GPX recording: it does not start with <gpx>.');
   const notes: string[] = [];
   const [first, last] = [reader.samples[0], reader.samples.at(-1)];
   if (stopped && first && last)
     notes.push(
       `The file stops in the middle, at ${printClock(last.seconds - first.seconds)}. ${printClock(last.seconds - first.seconds)} kept. Send it again, or use it as it is.`,
     );
-  if (stopped && reader.samples.length === 0) return refused('The file stops before its first point. Send it again.');
+  if (stopped && reader.samples.length === 0)
+    return refused('The file stops before its first point. Send it again.');
   if (reader.untimed > 0) notes.push(`${reader.untimed} points without a time were left out.`);
-  if (reader.outside > 0) notes.push(`${reader.outside === 1 ? '1 sample' : `${reader.outside} samples`} below 0 or above 2,500 W. Taken as gaps.`);
+  if (reader.outside > 0)
+    notes.push(
+      `${reader.outside === 1 ? '1 sample' : `${reader.outside} samples`} below 0 or above 2,500 W. Taken as gaps.`,
+    );
   if (reader.samples.length === 0)
-    return refused(reader.untimed > 0 ? 'The points of the file have no times, so it is a route and no ride.' : 'The file has no track points.');
+    return refused(
+      reader.untimed > 0
+        ? 'The points of the file have no times, so it is a route and no ride.'
+        : 'The file has no track points.',
+    );
   const laps = reader.segments.length > 1 ? reader.segments : [];
   return assemble({
     samples: reader.samples,
@@ -75,7 +87,11 @@ class PointReader {
   read(text: string): boolean {
     const parser = new SaxesParser();
     let stopped = false;
-    parser.on('doctype', () => this.refuse('The file declares a document type, which a recording never needs. It was not read.'));
+    parser.on('doctype', () =>
+      this.refuse(
+        'The file declares a document type, which a recording never needs. It was not read.',
+      ),
+    );
     parser.on('opentag', ({ name }) => this.open(localName(name)));
     parser.on('text', (part) => {
       if (this.point && this.text.length < LONGEST_TEXT) this.text += part;
@@ -85,7 +101,8 @@ class PointReader {
       stopped = true;
     });
     // In pieces, so that a refusal stops the reading soon.
-    for (let from = 0; from < text.length && this.refusal === null && !stopped; from += 65_536) parser.write(text.slice(from, from + 65_536));
+    for (let from = 0; from < text.length && this.refusal === null && !stopped; from += 65_536)
+      parser.write(text.slice(from, from + 65_536));
     if (this.refusal === null && !stopped) parser.close();
     return stopped;
   }
@@ -93,10 +110,14 @@ class PointReader {
   private open(name: string): void {
     this.depth += 1;
     this.text = '';
-    if (this.depth > DEEPEST) this.refuse(`The file nests deeper than ${DEEPEST} elements, as no recording does. It was not read.`);
+    if (this.depth > DEEPEST)
+      this.refuse(
+        `The file nests deeper than ${DEEPEST} elements, as no recording does. It was not read.`,
+      );
     if (this.depth === 1) this.isGpx = name === 'gpx';
     if (name === 'trkseg') this.segments.push({ from: NaN, to: NaN });
-    if (name === 'trkpt') this.point = { seconds: null, watts: null, bpm: null, rpm: null, metresPerSecond: null };
+    if (name === 'trkpt')
+      this.point = { seconds: null, watts: null, bpm: null, rpm: null, metresPerSecond: null };
   }
 
   private close(name: string): void {

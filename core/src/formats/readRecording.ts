@@ -33,7 +33,9 @@ export function readRecordingFile(bytes: Uint8Array): Reading<Recording> {
     case 'empty':
       return refused('The file is empty.');
     case 'zip':
-      return refused('The file is a zip archive. Unpack it and bring in the recordings inside, several at once if you like.');
+      return refused(
+        'The file is a zip archive. Unpack it and bring in the recordings inside, several at once if you like.',
+      );
     case 'gzip':
       return refused('The file is packed twice. Unpack it and bring it in again.');
     case 'fit':

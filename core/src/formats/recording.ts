@@ -53,8 +53,20 @@ export function assemble(raw: RawRecording): Reading<Recording> {
   const streams = resample(samples, notes);
   const rpm = mendCadence(streams.rpm, notes);
   if (streams.bpm === null) notes.push('Heart rate is missing.');
-  const laps = lapsOn(raw.laps, (second) => second + shiftAt(second) - start, streams.watts.length, notes);
-  return understood({ ...streams, rpm, laps, startedAt: raw.startedAt, startedUtc: raw.startedUtc, notes });
+  const laps = lapsOn(
+    raw.laps,
+    (second) => second + shiftAt(second) - start,
+    streams.watts.length,
+    notes,
+  );
+  return understood({
+    ...streams,
+    rpm,
+    laps,
+    startedAt: raw.startedAt,
+    startedUtc: raw.startedUtc,
+    notes,
+  });
 }
 
 /** Why these samples are no ride, or null. */
@@ -62,22 +74,33 @@ function reasonAgainst(samples: readonly Sample[], noWatts: string): string | nu
   const [first, last] = [samples[0], samples.at(-1)];
   if (!first || !last) return 'No sample has a time that can be read.';
   const length = last.seconds - first.seconds + 1;
-  if (length > LONGEST_RECORDING_S) return `The times span ${printClock(length)}. A recording longer than 24 h is not one ride; are the times right?`;
-  if (length < SHORTEST_RECORDING_S) return `The recording is ${Math.round(length)} s long. That is too short to read anything off it.`;
+  if (length > LONGEST_RECORDING_S)
+    return `The times span ${printClock(length)}. A recording longer than 24 h is not one ride; are the times right?`;
+  if (length < SHORTEST_RECORDING_S)
+    return `The recording is ${Math.round(length)} s long. That is too short to read anything off it.`;
   return samples.every(({ watts, bpm }) => watts === null && bpm === null) ? noWatts : null;
 }
 
 function mendCadence(rpm: (number | null)[] | null, notes: string[]): (number | null)[] | null {
   if (!rpm) return null;
-  const turning = rpm.filter((turns): turns is number => turns !== null && turns > 0).sort((a, b) => a - b);
+  const turning = rpm
+    .filter((turns): turns is number => turns !== null && turns > 0)
+    .sort((a, b) => a - b);
   const usual = turning[Math.floor(turning.length / 2)] ?? 0;
   if (usual <= DOUBLED_RPM) return rpm;
-  notes.push(`Cadence reads ${Math.round(usual)} rpm on the whole: the sensor counts both feet. Halved.`);
+  notes.push(
+    `Cadence reads ${Math.round(usual)} rpm on the whole: the sensor counts both feet. Halved.`,
+  );
   return rpm.map((turns) => (turns === null ? null : turns / 2));
 }
 
 /** Laps on the recording's clock; one that overlaps the one before starts where that ended. */
-function lapsOn(laps: RawRecording['laps'], onClock: (second: number) => number, length: number, notes: string[]): Lap[] {
+function lapsOn(
+  laps: RawRecording['laps'],
+  onClock: (second: number) => number,
+  length: number,
+  notes: string[],
+): Lap[] {
   const placed: Lap[] = [];
   let overlapping = 0;
   for (const { from, to } of [...laps].sort((a, b) => a.from - b.from)) {
@@ -89,6 +112,8 @@ function lapsOn(laps: RawRecording['laps'], onClock: (second: number) => number,
     if (end > startS) placed.push({ startS, seconds: end - startS });
   }
   if (overlapping > 0)
-    notes.push(`${overlapping === 1 ? 'One lap overlaps' : `${overlapping} laps overlap`} the one before. Each now starts where that one ended.`);
+    notes.push(
+      `${overlapping === 1 ? 'One lap overlaps' : `${overlapping} laps overlap`} the one before. Each now starts where that one ended.`,
+    );
   return placed;
 }

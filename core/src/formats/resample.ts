@@ -38,22 +38,32 @@ export function resample(samples: readonly Sample[], notes: string[]) {
   const spacing = distances[Math.floor(distances.length / 2)] ?? 1;
   const even = evenSpacing(distances, spacing);
   const reach = 1 + (spacing > WIDE_S ? Math.max(HELD_AFTER_S, (even ?? 1) - 1) : 0);
-  const channels = Object.fromEntries(CHANNELS.map((channel) => [channel, onClock(samples, channel, start, length, reach)])) as Record<
-    Channel,
-    (number | null)[]
-  >;
+  const channels = Object.fromEntries(
+    CHANNELS.map((channel) => [channel, onClock(samples, channel, start, length, reach)]),
+  ) as Record<Channel, (number | null)[]>;
   const { watts } = channels;
-  if (even !== null) notes.push(`Rows are ${even} s apart throughout. Each is held until the next.`);
+  if (even !== null)
+    notes.push(`Rows are ${even} s apart throughout. Each is held until the next.`);
   else if (Math.abs(spacing - 1) > 0.05) {
-    const held = spacing > WIDE_S ? ` A value is held up to ${HELD_AFTER_S} s; what is longer is a gap.` : '';
-    notes.push(`Rows are ${spacing.toFixed(1).replace(/\.0$/, '')} s apart on the whole. Put on a clock of 1 s.${held}`);
+    const held =
+      spacing > WIDE_S ? ` A value is held up to ${HELD_AFTER_S} s; what is longer is a gap.` : '';
+    notes.push(
+      `Rows are ${spacing.toFixed(1).replace(/\.0$/, '')} s apart on the whole. Put on a clock of 1 s.${held}`,
+    );
   }
   noteGaps(watts, notes);
-  const used = (channel: Channel): (number | null)[] | null => (channels[channel].some((value) => value !== null) ? channels[channel] : null);
+  const used = (channel: Channel): (number | null)[] | null =>
+    channels[channel].some((value) => value !== null) ? channels[channel] : null;
   return { watts, bpm: used('bpm'), rpm: used('rpm'), metresPerSecond: used('metresPerSecond') };
 }
 
-function onClock(samples: readonly Sample[], channel: Channel, start: number, length: number, reach: number): (number | null)[] {
+function onClock(
+  samples: readonly Sample[],
+  channel: Channel,
+  start: number,
+  length: number,
+  reach: number,
+): (number | null)[] {
   const values = new Array<number | null>(length).fill(null);
   const counts = new Uint16Array(length);
   for (const sample of samples) {
@@ -110,6 +120,8 @@ function noteGaps(watts: readonly (number | null)[], notes: string[]): void {
   });
   const long = gaps.filter((gap) => gap.seconds > 3);
   for (const gap of long.slice(0, 3))
-    notes.push(`No watts from ${printClock(gap.startS)} to ${printClock(gap.startS + gap.seconds)}. Cut out of the means, zero in best efforts.`);
+    notes.push(
+      `No watts from ${printClock(gap.startS)} to ${printClock(gap.startS + gap.seconds)}. Cut out of the means, zero in best efforts.`,
+    );
   if (long.length > 3) notes.push(`${long.length - 3} more gaps of over 3 s, treated the same.`);
 }

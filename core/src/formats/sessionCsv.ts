@@ -10,7 +10,17 @@ import { printSpan } from '../units/span.ts';
 import { parseTarget, printTarget } from '../units/target.ts';
 import type { NewId } from '../sessions/edits.ts';
 
-const FIELDS = ['start_s', 'seconds', 'role', 'rep', 'target', 'watts_low', 'watts_high', 'cadence', 'cue'] as const;
+const FIELDS = [
+  'start_s',
+  'seconds',
+  'role',
+  'rep',
+  'target',
+  'watts_low',
+  'watts_high',
+  'cadence',
+  'cue',
+] as const;
 /** A file of more rows than this is no session. */
 const MOST_ROWS = 2000;
 /** A plan holds this many steps written out. */
@@ -34,17 +44,36 @@ export function writeSessionCsv(plan: Plan, rider: RiderOnDay): Written<string> 
   const segments = expand(plan, rider);
   const rows = segments.map(({ stepId, startS, seconds, role, rep, from, to }) => {
     const step = steps.get(stepId);
-    const cadence = step?.cadence && 'low' in step.cadence ? printSpan(step.cadence.low, step.cadence.high) : '';
-    return [startS, seconds, role, rep ?? '', step ? printTarget(step.target) : '', ...spanOf(from, to), cadence, step?.cue ?? ''];
+    const cadence =
+      step?.cadence && 'low' in step.cadence ? printSpan(step.cadence.low, step.cadence.high) : '';
+    return [
+      startS,
+      seconds,
+      role,
+      rep ?? '',
+      step ? printTarget(step.target) : '',
+      ...spanOf(from, to),
+      cadence,
+      step?.cue ?? '',
+    ];
   });
   const lost: string[] = [];
-  if (segments.some(({ until }) => until?.kind === 'lap')) lost.push('Steps until lap have the length they are expected to take.');
-  if (segments.some(({ until }) => until?.kind === 'hill')) lost.push('Steps to the top of a hill have the time they are reckoned to take.');
-  if (rowsOf(plan).some(({ sets }) => sets.length > 0)) lost.push('Sets are written out rep by rep.');
-  if ([...steps.values()].some(({ finish, everyNth, exceptions }) => finish ?? everyNth ?? exceptions))
+  if (segments.some(({ until }) => until?.kind === 'lap'))
+    lost.push('Steps until lap have the length they are expected to take.');
+  if (segments.some(({ until }) => until?.kind === 'hill'))
+    lost.push('Steps to the top of a hill have the time they are reckoned to take.');
+  if (rowsOf(plan).some(({ sets }) => sets.length > 0))
+    lost.push('Sets are written out rep by rep.');
+  if (
+    [...steps.values()].some(({ finish, everyNth, exceptions }) => finish ?? everyNth ?? exceptions)
+  )
     lost.push('What differs in single reps is in their watts only.');
-  if ([...steps.values()].some(({ posture, capBpm }) => posture ?? capBpm)) lost.push('Posture and heart-rate caps are left out.');
-  return { file: `${Papa.unparse({ fields: [...FIELDS], data: rows }, { newline: '\n', escapeFormulae: true })}\n`, lost };
+  if ([...steps.values()].some(({ posture, capBpm }) => posture ?? capBpm))
+    lost.push('Posture and heart-rate caps are left out.');
+  return {
+    file: `${Papa.unparse({ fields: [...FIELDS], data: rows }, { newline: '\n', escapeFormulae: true })}\n`,
+    lost,
+  };
 }
 
 /**
@@ -56,30 +85,54 @@ export function writeSessionCsv(plan: Plan, rider: RiderOnDay): Written<string> 
  * @returns the session, step by step, or a sentence that names row and field
  */
 export function readSessionCsv(text: string, newId: NewId): Reading<Plan> {
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: true, preview: MOST_ROWS + 1 });
+  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: true,
+    preview: MOST_ROWS + 1,
+  });
   const fields = meta.fields ?? [];
-  for (const needed of ['seconds', 'target']) if (!fields.includes(needed)) return refused(`The column "${needed}" is missing. Nothing was taken in.`);
+  for (const needed of ['seconds', 'target'])
+    if (!fields.includes(needed))
+      return refused(`The column "${needed}" is missing. Nothing was taken in.`);
   if (data.length === 0) return refused('The file holds no steps.');
-  if (data.length > MOST_ITEMS) return refused(`The file holds more than ${MOST_ITEMS} steps, which is too many to write out one by one. Bring it in as JSON.`);
+  if (data.length > MOST_ITEMS)
+    return refused(
+      `The file holds more than ${MOST_ITEMS} steps, which is too many to write out one by one. Bring it in as JSON.`,
+    );
   const items: Step[] = [];
   for (const [index, row] of data.entries()) {
     const seconds = Number((row['seconds'] ?? '').trim());
     const where = `Row ${index + 1}`;
     if (!Number.isInteger(seconds) || seconds < 1 || seconds > 86_400)
-      return refused(`${where}, seconds: "${(row['seconds'] ?? '').slice(0, 20)}" is not whole seconds from 1 to 86,400.`);
+      return refused(
+        `${where}, seconds: "${(row['seconds'] ?? '').slice(0, 20)}" is not whole seconds from 1 to 86,400.`,
+      );
     const target = parseTarget(plain(row['target']));
     if (!target.ok) return refused(`${where}, target: ${target.reason}`);
     const cadence = parseCadence(row['cadence'] ?? '');
     if (!cadence.ok) return refused(`${where}, cadence: ${cadence.reason}`);
-    items.push(stepOf(newId(), seconds, roleOf(row['role']), target.value, cadence.value, plain(row['cue'])));
+    items.push(
+      stepOf(newId(), seconds, roleOf(row['role']), target.value, cadence.value, plain(row['cue'])),
+    );
   }
-  const plan: Plan = { name: '', nameFollows: true, purpose: '', system: 'threshold', systemFollows: true, place: 'any', note: '', items };
+  const plan: Plan = {
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system: 'threshold',
+    systemFollows: true,
+    place: 'any',
+    note: '',
+    items,
+  };
   return understood({ ...plan, name: nameFromSets(plan) });
 }
 
 /** The lowest and the highest watts asked in a step, whichever end of it they are at. */
 function spanOf(...ends: readonly (Asked | null)[]): [low: number | '', high: number | ''] {
-  const watts = ends.flatMap((asked) => [asked?.lowW, asked?.highW]).filter((value): value is number => value != null);
+  const watts = ends
+    .flatMap((asked) => [asked?.lowW, asked?.highW])
+    .filter((value): value is number => value != null);
   return watts.length === 0 ? ['', ''] : [Math.min(...watts), Math.max(...watts)];
 }
 
@@ -88,8 +141,23 @@ function plain(cell = ''): string {
   return cell.replace(/^'(?=[=+\-@\t\r])/, '');
 }
 
-function stepOf(id: string, seconds: number, role: Role, target: Target, cadence: Step['cadence'], cue: string): Step {
-  return { kind: 'step', id, role, length: { kind: 'time', seconds }, target, cadence, cue: cue.slice(0, 200) };
+function stepOf(
+  id: string,
+  seconds: number,
+  role: Role,
+  target: Target,
+  cadence: Step['cadence'],
+  cue: string,
+): Step {
+  return {
+    kind: 'step',
+    id,
+    role,
+    length: { kind: 'time', seconds },
+    target,
+    cadence,
+    cue: cue.slice(0, 200),
+  };
 }
 
 function roleOf(text: string | undefined): Role {

@@ -30,17 +30,28 @@ export function readSessionsJson(text: string): Reading<Plan[]> {
   } catch {
     return refused('The file is not JSON, or it is cut short. Nothing was taken in.');
   }
-  if (typeof content !== 'object' || content === null) return refused('The file holds no sessions. Nothing was taken in.');
+  if (typeof content !== 'object' || content === null)
+    return refused('The file holds no sessions. Nothing was taken in.');
   const { format, version, sessions } = content as Record<string, unknown>;
-  if (format !== SESSION_FORMAT) return refused(`The field "format" should read "${SESSION_FORMAT}". Is this a file of sessions?`);
+  if (format !== SESSION_FORMAT)
+    return refused(
+      `The field "format" should read "${SESSION_FORMAT}". Is this a file of sessions?`,
+    );
   if (version !== VERSION)
-    return refused(`The field "version" reads ${shown(version)}; version ${VERSION} is understood. Write the file again with a newer one.`);
-  if (!Array.isArray(sessions)) return refused('The field "sessions" is missing, or is no list. Nothing was taken in.');
-  if (sessions.length > MOST_SESSIONS) return refused(`The file holds ${sessions.length} sessions; the most is ${MOST_SESSIONS}.`);
+    return refused(
+      `The field "version" reads ${shown(version)}; version ${VERSION} is understood. Write the file again with a newer one.`,
+    );
+  if (!Array.isArray(sessions))
+    return refused('The field "sessions" is missing, or is no list. Nothing was taken in.');
+  if (sessions.length > MOST_SESSIONS)
+    return refused(`The file holds ${sessions.length} sessions; the most is ${MOST_SESSIONS}.`);
   const plans: Plan[] = [];
   for (const [index, session] of sessions.entries()) {
     const read = planSchema.safeParse(session);
-    if (!read.success) return refused(`Session ${index + 1}, ${reasonOf(deepest(read.error.issues[0] as Issue), session)} Nothing was taken in.`);
+    if (!read.success)
+      return refused(
+        `Session ${index + 1}, ${reasonOf(deepest(read.error.issues[0] as Issue), session)} Nothing was taken in.`,
+      );
     plans.push(read.data);
   }
   return understood(plans);
@@ -55,18 +66,30 @@ interface Issue {
 
 /** Of all that a value might have been, what is said by the shape that got furthest. */
 function deepest(issue: Issue): Issue {
-  const inside = (issue.errors ?? []).flatMap((branch) => branch.slice(0, 1).map((first) => deepest({ ...first, path: [...issue.path, ...first.path] })));
-  return inside.reduce((furthest, other) => (other.path.length > furthest.path.length ? other : furthest), issue);
+  const inside = (issue.errors ?? []).flatMap((branch) =>
+    branch.slice(0, 1).map((first) => deepest({ ...first, path: [...issue.path, ...first.path] })),
+  );
+  return inside.reduce(
+    (furthest, other) => (other.path.length > furthest.path.length ? other : furthest),
+    issue,
+  );
 }
 
 function reasonOf(issue: Issue, session: unknown): string {
   const { path } = issue;
-  const where = path.length === 0 ? 'as a whole' : `field ${path.map((part) => (typeof part === 'number' ? `[${part + 1}]` : String(part))).join(' › ')}`;
+  const where =
+    path.length === 0
+      ? 'as a whole'
+      : `field ${path.map((part) => (typeof part === 'number' ? `[${part + 1}]` : String(part))).join(' › ')}`;
   const value = path.reduce<unknown>(
-    (inside, key) => (typeof inside === 'object' && inside !== null ? (inside as Record<PropertyKey, unknown>)[key] : undefined),
+    (inside, key) =>
+      typeof inside === 'object' && inside !== null
+        ? (inside as Record<PropertyKey, unknown>)[key]
+        : undefined,
     session,
   );
-  if (typeof value === 'string' && /number/.test(issue.message)) return `${where}: ${shown(value)} is text, not a number.`;
+  if (typeof value === 'string' && /number/.test(issue.message))
+    return `${where}: ${shown(value)} is text, not a number.`;
   if (value === undefined && !/unrecognized/i.test(issue.message)) return `${where} is missing.`;
   return `${where}: ${issue.message.replace(/\.$/, '')}.`;
 }

@@ -1,5 +1,6 @@
 /** A calendar day and a clock time, with or without a zone. */
-const STAMP = /^(\d{4})-(\d{2})-(\d{2})[T ](\d{2}):(\d{2})(?::(\d{2})(?:[.,](\d+))?)?(Z|[+-]\d{2}:?\d{2})?$/;
+const STAMP =
+  /^(\d{4})-(\d{2})-(\d{2})[T ](\d{2}):(\d{2})(?::(\d{2})(?:[.,](\d+))?)?(Z|[+-]\d{2}:?\d{2})?$/;
 
 /** A moment as a file writes it. */
 export interface Stamp {
@@ -18,11 +19,18 @@ export interface Stamp {
 export function readStamp(text: string): Stamp | null {
   const found = STAMP.exec(text.trim());
   if (!found) return null;
-  const [year, month, day, hour, minute, second] = found.slice(1, 7).map((part) => Number(part ?? 0)) as [number, number, number, number, number, number];
+  const [year, month, day, hour, minute, second] = found
+    .slice(1, 7)
+    .map((part) => Number(part ?? 0)) as [number, number, number, number, number, number];
   if (hour > 23 || minute > 59 || second > 59) return null;
   const milliseconds = Date.UTC(year, month - 1, day, hour, minute, second);
   const date = new Date(milliseconds);
-  if (date.getUTCMonth() !== month - 1 || date.getUTCDate() !== day || date.getUTCFullYear() !== year) return null;
+  if (
+    date.getUTCMonth() !== month - 1 ||
+    date.getUTCDate() !== day ||
+    date.getUTCFullYear() !== year
+  )
+    return null;
   const fraction = found[7] === undefined ? 0 : Number(`0.${found[7].slice(0, 9)}`);
   const zone = found[8];
   return { seconds: milliseconds / 1000 + fraction - offsetOf(zone), zoned: zone !== undefined };
@@ -32,7 +40,10 @@ export function readStamp(text: string): Stamp | null {
 function offsetOf(zone: string | undefined): number {
   if (zone === undefined || zone === 'Z') return 0;
   const digits = zone.replace(/\D/g, '');
-  return (zone.startsWith('-') ? -1 : 1) * (Number(digits.slice(0, 2)) * 3600 + Number(digits.slice(2)) * 60);
+  return (
+    (zone.startsWith('-') ? -1 : 1) *
+    (Number(digits.slice(0, 2)) * 3600 + Number(digits.slice(2)) * 60)
+  );
 }
 
 /**
@@ -42,8 +53,13 @@ function offsetOf(zone: string | undefined): number {
  * @param stamp of the first sample; null where the file has no dates
  * @returns what the recording keeps of it
  */
-export function startOf(stamp: Stamp | null): { startedAt: string | null; startedUtc: string | null } {
+export function startOf(stamp: Stamp | null): {
+  startedAt: string | null;
+  startedUtc: string | null;
+} {
   if (stamp === null) return { startedAt: null, startedUtc: null };
   const iso = new Date(Math.round(stamp.seconds) * 1000).toISOString();
-  return stamp.zoned ? { startedAt: null, startedUtc: iso } : { startedAt: iso.slice(0, 19), startedUtc: null };
+  return stamp.zoned
+    ? { startedAt: null, startedUtc: iso }
+    : { startedAt: iso.slice(0, 19), startedUtc: null };
 }

@@ -14,7 +14,10 @@ const TELLING = 10;
  * @param notes gets a sentence for each thing mended
  * @returns samples in rising time, and for any time of the file's clock by how much it was shifted
  */
-export function steadyClock(samples: readonly Sample[], notes: string[]): { samples: Sample[]; shiftAt: (second: number) => number } {
+export function steadyClock(
+  samples: readonly Sample[],
+  notes: string[],
+): { samples: Sample[]; shiftAt: (second: number) => number } {
   const kept: Sample[] = [];
   const shifts: { from: number; shift: number }[] = [];
   let shift = 0;
@@ -32,16 +35,26 @@ export function steadyClock(samples: readonly Sample[], notes: string[]): { samp
       );
       shift += last.seconds + 1 - seconds;
     } else if (last && seconds - last.seconds > SET_AGAIN_S) {
-      notes.push(`The clock jumps ahead by ${printJump(seconds - last.seconds)} at ${printClock(last.seconds - (kept[0]?.seconds ?? 0))}. Joined there.`);
+      notes.push(
+        `The clock jumps ahead by ${printJump(seconds - last.seconds)} at ${printClock(last.seconds - (kept[0]?.seconds ?? 0))}. Joined there.`,
+      );
       shift += last.seconds + 1 - seconds;
     }
     if (shifts.at(-1)?.shift !== shift) shifts.push({ from: sample.seconds, shift });
     seconds = sample.seconds + shift;
     kept.push(shift === 0 ? sample : { ...sample, seconds });
   });
-  if (stray > 0) notes.push(`In ${stray === 1 ? '1 row' : `${stray} rows`} the time runs backwards. Left out; the rest is kept.`);
+  if (stray > 0)
+    notes.push(
+      `In ${stray === 1 ? '1 row' : `${stray} rows`} the time runs backwards. Left out; the rest is kept.`,
+    );
   // Of a time that two clocks show, the first is meant.
-  return { samples: kept, shiftAt: (second) => shifts.findLast(({ from, shift: by }) => from <= second && (by === 0 || second >= from))?.shift ?? 0 };
+  return {
+    samples: kept,
+    shiftAt: (second) =>
+      shifts.findLast(({ from, shift: by }) => from <= second && (by === 0 || second >= from))
+        ?.shift ?? 0,
+  };
 }
 
 /** Whether the samples from here run on among themselves, all behind the clock of before. */
@@ -49,7 +62,12 @@ function runsOn(samples: readonly Sample[], from: number): boolean {
   const before = samples[from - 1]?.seconds ?? 0;
   const next = samples.slice(from, from + TELLING);
   return (
-    next.length === TELLING && next.every((sample, index) => sample.seconds < before && (index === 0 || sample.seconds >= (next[index - 1]?.seconds ?? 0)))
+    next.length === TELLING &&
+    next.every(
+      (sample, index) =>
+        sample.seconds < before &&
+        (index === 0 || sample.seconds >= (next[index - 1]?.seconds ?? 0)),
+    )
   );
 }
 

@@ -3,11 +3,28 @@ import { z } from 'zod';
 import { systemOf } from '../sessions/defaults.ts';
 import type { NewId } from '../sessions/edits.ts';
 import { nameFromSets } from '../sessions/naming.ts';
-import { type Effort, type Item, type Plan, planSchema, type SetBlock, type Step } from '../sessions/plan.ts';
+import {
+  type Effort,
+  type Item,
+  type Plan,
+  planSchema,
+  type SetBlock,
+  type Step,
+} from '../sessions/plan.ts';
 import { parseSentence } from '../sessions/sentence/parse.ts';
 import type { KnownHill } from '../units/length.ts';
 import { type Reading, refused, understood } from '../units/reading.ts';
-import { BEATS_FROM, BY_TIME, COOL_DOWN, REPEAT, REST, TO_HEART, TO_POWER, WARM_UP, WATTS_FROM } from './workoutFitCodes.ts';
+import {
+  BEATS_FROM,
+  BY_TIME,
+  COOL_DOWN,
+  REPEAT,
+  REST,
+  TO_HEART,
+  TO_POWER,
+  WARM_UP,
+  WATTS_FROM,
+} from './workoutFitCodes.ts';
 
 const MOST_STEPS = 1000;
 
@@ -47,7 +64,11 @@ export interface ReadWorkout {
  * @param newId where ids come from
  * @returns the session and what was guessed, or the sentence that says why there is none
  */
-export function readWorkoutFit(bytes: Uint8Array, hills: readonly KnownHill[], newId: NewId): Reading<ReadWorkout> {
+export function readWorkoutFit(
+  bytes: Uint8Array,
+  hills: readonly KnownHill[],
+  newId: NewId,
+): Reading<ReadWorkout> {
   let content: unknown = null;
   try {
     new FitParser({ force: true, mode: 'list' }).parse(bytes.slice().buffer, (error, data) => {
@@ -57,22 +78,49 @@ export function readWorkoutFit(bytes: Uint8Array, hills: readonly KnownHill[], n
     content = null;
   }
   const raw = (content as { messages?: Record<string, unknown> } | null)?.messages;
-  const read = decoded.safeParse({ workout_step: raw?.['workout_step'], workouts: raw?.['workout'] });
-  if (!read.success) return refused('The file holds no workout that can be read. A recording is brought in under Recordings.');
+  const read = decoded.safeParse({
+    workout_step: raw?.['workout_step'],
+    workouts: raw?.['workout'],
+  });
+  if (!read.success)
+    return refused(
+      'The file holds no workout that can be read. A recording is brought in under Recordings.',
+    );
   const notes: string[] = [];
   const items = build(read.data.workout_step, hills, newId, notes);
   const name = read.data.workouts?.[0]?.wkt_name ?? '';
-  const bare: Plan = { name, nameFollows: false, purpose: '', system: 'threshold', systemFollows: true, place: 'any', note: '', items };
+  const bare: Plan = {
+    name,
+    nameFollows: false,
+    purpose: '',
+    system: 'threshold',
+    systemFollows: true,
+    place: 'any',
+    note: '',
+    items,
+  };
   const following = nameFromSets(bare);
-  const plan: Plan = { ...bare, name: name || following, nameFollows: name === '' || name === following, system: systemOf(bare) };
+  const plan: Plan = {
+    ...bare,
+    name: name || following,
+    nameFollows: name === '' || name === following,
+    system: systemOf(bare),
+  };
   const sound = planSchema.safeParse(plan);
   return sound.success
     ? understood({ plan: sound.data, notes })
-    : refused('The workout nests deeper, or repeats more often, than a session can. Nothing was taken in.');
+    : refused(
+        'The workout nests deeper, or repeats more often, than a session can. Nothing was taken in.',
+      );
 }
 
 /** Puts repeats back into sets: "repeat from step n" closes over what was read since. */
-function build(steps: readonly DecodedStep[], hills: readonly KnownHill[], newId: NewId, notes: string[]): Item[] {
+function build(
+  steps: readonly DecodedStep[],
+  hills: readonly KnownHill[],
+  newId: NewId,
+  notes: string[],
+): Item[] {
   /** Items read so far, each with the step of the file it began at. */
   const stack: { at: number; item: Item }[] = [];
   steps.forEach((step, at) => {
@@ -106,9 +154,19 @@ function withRest(set: SetBlock): SetBlock {
 function mergeLastRep(stack: { at: number; item: Item }[]): boolean {
   for (let count = 1; count < stack.length; count += 1) {
     const set = stack[stack.length - 1 - count];
-    if (set?.item.kind !== 'set' || set.item.rest?.when !== 'afterEach' || typeof set.item.reps !== 'number' || set.item.parts.length !== count) continue;
+    if (
+      set?.item.kind !== 'set' ||
+      set.item.rest?.when !== 'afterEach' ||
+      typeof set.item.reps !== 'number' ||
+      set.item.parts.length !== count
+    )
+      continue;
     if (bare(stack.slice(-count).map(({ item }) => item)) !== bare(set.item.parts)) continue;
-    const merged = { ...set.item, reps: set.item.reps + 1, rest: { ...set.item.rest, when: 'between' } } as SetBlock;
+    const merged = {
+      ...set.item,
+      reps: set.item.reps + 1,
+      rest: { ...set.item.rest, when: 'between' },
+    } as SetBlock;
     stack.splice(stack.length - 1 - count, count + 1, { at: set.at, item: merged });
     return true;
   }
@@ -116,17 +174,29 @@ function mergeLastRep(stack: { at: number; item: Item }[]): boolean {
 }
 
 function bare(items: readonly Item[]): string {
-  return JSON.stringify(items, (key: string, value: unknown) => (key === 'id' || key === 'role' ? undefined : value));
+  return JSON.stringify(items, (key: string, value: unknown) =>
+    key === 'id' || key === 'role' ? undefined : value,
+  );
 }
 
-function readStep(step: DecodedStep, at: number, hills: readonly KnownHill[], newId: NewId, notes: string[]): Step {
+function readStep(
+  step: DecodedStep,
+  at: number,
+  hills: readonly KnownHill[],
+  newId: NewId,
+  notes: string[],
+): Step {
   const ours = step.notes ? parseSentence(step.notes, { hills, ftpW: null, newId }) : null;
   const [only] = ours?.items ?? [];
   const role = roleOf(step);
   const timed = isKind(step.duration_type, 'time', BY_TIME);
-  const seconds = Math.max(1, Math.min(86_400, Math.round((step.duration_value ?? 300_000) / 1000)));
+  const seconds = Math.max(
+    1,
+    Math.min(86_400, Math.round((step.duration_value ?? 300_000) / 1000)),
+  );
   if (ours?.unread.length === 0 && ours.items.length === 1 && only?.kind === 'step') {
-    const agrees = !timed || (only.length.kind === 'time' && Math.abs(only.length.seconds - seconds) <= 1);
+    const agrees =
+      !timed || (only.length.kind === 'time' && Math.abs(only.length.seconds - seconds) <= 1);
     if (agrees) return { ...only, role };
   }
   const effort = effortOf(step, role);
@@ -147,12 +217,25 @@ function effortOf(step: DecodedStep, role: Step['role']): Effort | null {
   const [low, high] = [step.custom_target_value_low ?? 0, step.custom_target_value_high ?? 0];
   const sound = low > 0 && high >= low;
   if (sound && isKind(step.target_type, 'power', TO_POWER)) {
-    if (low >= WATTS_FROM) return { kind: 'watts', low: clamp(low - WATTS_FROM, 1, 2500), high: clamp(high - WATTS_FROM, 1, 2500) };
+    if (low >= WATTS_FROM)
+      return {
+        kind: 'watts',
+        low: clamp(low - WATTS_FROM, 1, 2500),
+        high: clamp(high - WATTS_FROM, 1, 2500),
+      };
     return { kind: 'percent', low: clamp(low, 1, 400), high: clamp(high, 1, 400) };
   }
   if (sound && isKind(step.target_type, 'heart_rate', TO_HEART) && low >= BEATS_FROM)
-    return { kind: 'heartRate', low: clamp(low - BEATS_FROM, 40, 230), high: clamp(high - BEATS_FROM, 40, 230) };
-  if (isKind(step.target_type, 'power', TO_POWER) && (step.target_value ?? 0) >= 1 && (step.target_value ?? 0) <= 7)
+    return {
+      kind: 'heartRate',
+      low: clamp(low - BEATS_FROM, 40, 230),
+      high: clamp(high - BEATS_FROM, 40, 230),
+    };
+  if (
+    isKind(step.target_type, 'power', TO_POWER) &&
+    (step.target_value ?? 0) >= 1 &&
+    (step.target_value ?? 0) <= 7
+  )
     return { kind: 'zone', zone: step.target_value ?? 1 };
   return role === 'work' ? null : { kind: 'easy' };
 }

@@ -4,7 +4,20 @@ import type { Effort, Item, Plan, Step } from '../sessions/plan.ts';
 import { printSentence } from '../sessions/sentence/print.ts';
 import { roughPercent } from '../sessions/sentence/roles.ts';
 import type { Written } from './sessionCsv.ts';
-import { ACTIVE, BEATS_FROM, BY_TIME, COOL_DOWN, OPEN, REPEAT, REST, TO_HEART, TO_NOTHING, TO_POWER, WARM_UP, WATTS_FROM } from './workoutFitCodes.ts';
+import {
+  ACTIVE,
+  BEATS_FROM,
+  BY_TIME,
+  COOL_DOWN,
+  OPEN,
+  REPEAT,
+  REST,
+  TO_HEART,
+  TO_NOTHING,
+  TO_POWER,
+  WARM_UP,
+  WATTS_FROM,
+} from './workoutFitCodes.ts';
 import { effortsOf } from '../sessions/targets.ts';
 
 const [FILE_ID, WORKOUT, STEP] = [0, 26, 27];
@@ -36,8 +49,16 @@ export function writeWorkoutFit(plan: Plan): Written<Uint8Array> {
   const lost = new Set<string>();
   for (const item of plan.items) writeItem(item, lines, lost);
   const encoder = new FitEncoder();
-  encoder.writeMessage(FILE_ID, [enumField(0, WORKOUT_FILE), word(1, NO_MAKER), long(4, 1_000_000_000)]);
-  encoder.writeMessage(WORKOUT, [enumField(4, CYCLING), word(6, lines.length), text(8, plan.name || 'Session')], 1);
+  encoder.writeMessage(FILE_ID, [
+    enumField(0, WORKOUT_FILE),
+    word(1, NO_MAKER),
+    long(4, 1_000_000_000),
+  ]);
+  encoder.writeMessage(
+    WORKOUT,
+    [enumField(4, CYCLING), word(6, lines.length), text(8, plan.name || 'Session')],
+    1,
+  );
   lines.forEach((line, index) => {
     encoder.writeMessage(
       STEP,
@@ -67,7 +88,8 @@ function writeItem(item: Item, lines: Line[], lost: Set<string>): void {
   const once = (): void => item.parts.forEach((part) => writeItem(part, lines, lost));
   const from = lines.length;
   once();
-  if (item.rest && (item.rest.when === 'afterEach' || reps > 1)) lines.push(lineOf(item.rest.step, lost));
+  if (item.rest && (item.rest.when === 'afterEach' || reps > 1))
+    lines.push(lineOf(item.rest.step, lost));
   // A rest between has one less than the reps: the last rep stands by itself.
   const between = item.rest?.when === 'between';
   const repeats = between ? reps - 1 : reps;
@@ -76,24 +98,47 @@ function writeItem(item: Item, lines: Line[], lost: Set<string>): void {
 }
 
 function repeat(from: number, times: number): Line {
-  return { duration: REPEAT, durationValue: from, target: TO_NOTHING, targetValue: times, low: UNSET, high: UNSET, intensity: ACTIVE, notes: '' };
+  return {
+    duration: REPEAT,
+    durationValue: from,
+    target: TO_NOTHING,
+    targetValue: times,
+    low: UNSET,
+    high: UNSET,
+    intensity: ACTIVE,
+    notes: '',
+  };
 }
 
 function lineOf(step: Step, lost: Set<string>): Line {
   const { length, target, role } = step;
-  if (target.kind === 'changing') lost.add('Rising and falling targets: other programs see a band from lowest to highest.');
+  if (target.kind === 'changing')
+    lost.add('Rising and falling targets: other programs see a band from lowest to highest.');
   if (step.cadence) lost.add('Cadence: other programs see it in the note only.');
   if (step.posture ?? step.capBpm ?? step.finish ?? step.everyNth ?? step.exceptions)
-    lost.add('Posture, caps, finishes and single reps that differ: other programs see them in the note only.');
+    lost.add(
+      'Posture, caps, finishes and single reps that differ: other programs see them in the note only.',
+    );
   const timed = length.kind === 'time';
   if (!timed) lost.add('Open lengths: other programs wait for the lap key.');
   const notes = printSentence({ items: [step] });
-  if (new TextEncoder().encode(notes).length > MOST_TEXT) lost.add('A cue too long for the note of a step is cut off.');
-  const intensity = role === 'warmUp' ? WARM_UP : role === 'coolDown' ? COOL_DOWN : role === 'easy' ? REST : ACTIVE;
-  return { duration: timed ? BY_TIME : OPEN, durationValue: timed ? length.seconds * 1000 : 0, intensity, notes, ...targetOf(effortsOf(target), lost) };
+  if (new TextEncoder().encode(notes).length > MOST_TEXT)
+    lost.add('A cue too long for the note of a step is cut off.');
+  const intensity =
+    role === 'warmUp' ? WARM_UP : role === 'coolDown' ? COOL_DOWN : role === 'easy' ? REST : ACTIVE;
+  return {
+    duration: timed ? BY_TIME : OPEN,
+    durationValue: timed ? length.seconds * 1000 : 0,
+    intensity,
+    notes,
+    ...targetOf(effortsOf(target), lost),
+  };
 }
 
-function targetOf(efforts: readonly Effort[], lost: Set<string>): Pick<Line, 'target' | 'targetValue' | 'low' | 'high'> {
+function targetOf(
+  efforts: readonly Effort[],
+  lost: Set<string>,
+): Pick<Line, 'target' | 'targetValue' | 'low' | 'high'> {
   const open = { target: TO_NOTHING, targetValue: 0, low: UNSET, high: UNSET };
   const band = (target: number, lows: readonly number[], highs: readonly number[]) => ({
     target,
@@ -116,14 +161,17 @@ function targetOf(efforts: readonly Effort[], lost: Set<string>): Pick<Line, 'ta
       watts.map(({ high }) => high + WATTS_FROM),
     );
   const [first] = efforts;
-  if (efforts.length === 1 && first?.kind === 'heartRate') return band(TO_HEART, [(first.low ?? 40) + BEATS_FROM], [first.high + BEATS_FROM]);
+  if (efforts.length === 1 && first?.kind === 'heartRate')
+    return band(TO_HEART, [(first.low ?? 40) + BEATS_FROM], [first.high + BEATS_FROM]);
   if (efforts.length === 1 && (first?.kind === 'zone' || first?.kind === 'easy')) {
     const percent = roughPercent(first) ?? 50;
     if (first.kind === 'easy') return open;
     lost.add('Zones: other programs see the middle of the zone.');
     return band(TO_POWER, [percent], [percent]);
   }
-  lost.add('RPE, flat out, own numbers, shares of goal and curve: other programs see an open target.');
+  lost.add(
+    'RPE, flat out, own numbers, shares of goal and curve: other programs see an open target.',
+  );
   return open;
 }
 

@@ -20,14 +20,21 @@ const WATER_DOES_S = 2 * 3600;
  * @returns g an hour with its working; 0 where water does
  * Source: handbook section 10. It is not medical or dietetic advice.
  */
-export function carbohydrate(energyKj: number, seconds: number, easy: boolean, gutGrams = UNTRAINED_GUT): Worked {
+export function carbohydrate(
+  energyKj: number,
+  seconds: number,
+  easy: boolean,
+  gutGrams = UNTRAINED_GUT,
+): Worked {
   const burn = energyKj / (seconds / 3600);
   const all = burn / KCAL_PER_GRAM;
   const plan = easy && seconds <= WATER_DOES_S ? 0 : Math.min(all, gutGrams);
   return worked(
     plan,
     'g/h',
-    plan === 0 ? 'Easy and up to 2 h: water may do' : 'Carbohydrate: the lower of burn ÷ 4 and what the gut takes',
+    plan === 0
+      ? 'Easy and up to 2 h: water may do'
+      : 'Carbohydrate: the lower of burn ÷ 4 and what the gut takes',
     [
       ['Burn', `${roundHalfUp(burn)} kcal an hour`],
       ['÷ 4: what would replace all of it', `${roundHalfUp(all)} g/h`],
@@ -44,7 +51,11 @@ export function carbohydrate(energyKj: number, seconds: number, easy: boolean, g
  * @returns g an hour with its working; null where its energy is not known
  * Source: handbook section 10.
  */
-export function sessionCarbohydrate({ energyKj, totalS, intensityRatio }: SessionNumbers): Worked | null {
+export function sessionCarbohydrate({
+  energyKj,
+  totalS,
+  intensityRatio,
+}: SessionNumbers): Worked | null {
   if (!energyKj || totalS.value <= 0) return null;
   return carbohydrate(energyKj.value, totalS.value, (intensityRatio?.value ?? 1) <= EASY_RATIO);
 }

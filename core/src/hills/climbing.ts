@@ -20,7 +20,11 @@ export const BIKE_AND_KIT_KG = 9;
 /** Circumference of a wheel, m. Source: handbook section 12, a setting. */
 export const WHEEL_M = 2.105;
 /** A plain road: no height, 20 °C. */
-export const PLAIN_ROAD: Omit<RoadPiece, 'gradient'> = { surface: 'road', altitudeM: 0, temperatureC: 20 };
+export const PLAIN_ROAD: Omit<RoadPiece, 'gradient'> = {
+  surface: 'road',
+  altitudeM: 0,
+  temperatureC: 20,
+};
 
 /**
  * Density of air.
@@ -46,7 +50,8 @@ export function airDensity(altitudeM: number, temperatureC: number): number {
 export function wattsToHold(metresPerSecond: number, piece: RoadPiece, totalKg: number): number {
   const slope = Math.atan(piece.gradient);
   const weight = totalKg * G * (Math.sin(slope) + ROLLING[piece.surface] * Math.cos(slope));
-  const air = 0.5 * airDensity(piece.altitudeM, piece.temperatureC) * DRAG_AREA * metresPerSecond ** 2;
+  const air =
+    0.5 * airDensity(piece.altitudeM, piece.temperatureC) * DRAG_AREA * metresPerSecond ** 2;
   return ((weight + air) * metresPerSecond) / REACHES_ROAD;
 }
 
@@ -79,7 +84,12 @@ export function speedAt(watts: number, piece: RoadPiece, totalKg: number): numbe
  * @returns s
  * Source: handbook section 12.
  */
-export function timeToTop(watts: number, metres: number, piece: RoadPiece, totalKg: number): number {
+export function timeToTop(
+  watts: number,
+  metres: number,
+  piece: RoadPiece,
+  totalKg: number,
+): number {
   return metres / speedAt(watts, piece, totalKg);
 }
 
@@ -93,7 +103,15 @@ export function timeToTop(watts: number, metres: number, piece: RoadPiece, total
  * @returns speed after, m/s, at least a walking half metre a second
  * Source: handbook section 12 (the same balance, not yet steady).
  */
-export function rollOn(metresPerSecond: number, watts: number, piece: RoadPiece, totalKg: number): number {
+export function rollOn(
+  metresPerSecond: number,
+  watts: number,
+  piece: RoadPiece,
+  totalKg: number,
+): number {
   const surplusJ = (watts - wattsToHold(metresPerSecond, piece, totalKg)) * REACHES_ROAD;
-  return Math.min(FASTEST, Math.sqrt(Math.max(0.25, metresPerSecond ** 2 + (2 * surplusJ) / totalKg)));
+  return Math.min(
+    FASTEST,
+    Math.sqrt(Math.max(0.25, metresPerSecond ** 2 + (2 * surplusJ) / totalKg)),
+  );
 }

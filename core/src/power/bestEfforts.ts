@@ -98,17 +98,35 @@ function prepareSearch(watts: ArrayLike<number>) {
   const flat = running.map((sum, index) => sum - mean * index);
   const level = (width: number): Level => {
     const lowest = blockLowest(flat, width);
-    return { width, lowest, highest: slidingHighest(flat, width), next: new Int32Array(lowest.length) };
+    return {
+      width,
+      lowest,
+      highest: slidingHighest(flat, width),
+      next: new Int32Array(lowest.length),
+    };
   };
-  const search: Search = { flat, coarse: level(COARSE), middle: level(MIDDLE), fine: level(FINE), highestWatt };
+  const search: Search = {
+    flat,
+    coarse: level(COARSE),
+    middle: level(MIDDLE),
+    fine: level(FINE),
+    highestWatt,
+  };
   return {
-    sum: (start: number, seconds: number): number => (running[start + seconds] as number) - (running[start] as number),
-    bestStart: (seconds: number, guess: number): number => bestStart(search, seconds, guess, count - seconds + 1),
+    sum: (start: number, seconds: number): number =>
+      (running[start + seconds] as number) - (running[start] as number),
+    bestStart: (seconds: number, guess: number): number =>
+      bestStart(search, seconds, guess, count - seconds + 1),
   };
 }
 
 /** The start of a best window, searched from a guess: the better the guess, the more is skipped. */
-function bestStart({ flat, coarse, middle, fine, highestWatt }: Search, seconds: number, guess: number, starts: number): number {
+function bestStart(
+  { flat, coarse, middle, fine, highestWatt }: Search,
+  seconds: number,
+  guess: number,
+  starts: number,
+): number {
   let bestAt = guess;
   let best = (flat[guess + seconds] as number) - (flat[guess] as number);
   // The window that was best a second ago may have grown at its head instead of its tail.
@@ -123,7 +141,8 @@ function bestStart({ flat, coarse, middle, fine, highestWatt }: Search, seconds:
       if (isBeaten(middle, b, seconds, best, highestWatt)) continue;
       const endB = Math.min(b + MIDDLE, starts);
       for (let c = b; c < endB; c += FINE) {
-        if ((fine.highest[c + seconds] as number) - (fine.lowest[c / FINE] as number) <= best) continue;
+        if ((fine.highest[c + seconds] as number) - (fine.lowest[c / FINE] as number) <= best)
+          continue;
         const endC = Math.min(c + FINE, starts);
         for (let start = c; start < endC; start += 1) {
           const difference = (flat[start + seconds] as number) - (flat[start] as number);
@@ -139,7 +158,13 @@ function bestStart({ flat, coarse, middle, fine, highestWatt }: Search, seconds:
 }
 
 /** Whether no window that starts in a stretch beats the best; remembers for how many durations that will hold. */
-function isBeaten({ width, lowest, highest, next }: Level, from: number, seconds: number, best: number, highestWatt: number): boolean {
+function isBeaten(
+  { width, lowest, highest, next }: Level,
+  from: number,
+  seconds: number,
+  best: number,
+  highestWatt: number,
+): boolean {
   const stretch = (from / width) | 0;
   if ((next[stretch] as number) > seconds) return true;
   const gap = best - ((highest[from + seconds] as number) - (lowest[stretch] as number));
@@ -152,7 +177,8 @@ function blockLowest(values: Float64Array, width: number): Float64Array {
   const lowest = new Float64Array(Math.ceil(values.length / width)).fill(Infinity);
   for (let index = 0; index < values.length; index += 1) {
     const block = Math.floor(index / width);
-    if ((values[index] as number) < (lowest[block] as number)) lowest[block] = values[index] as number;
+    if ((values[index] as number) < (lowest[block] as number))
+      lowest[block] = values[index] as number;
   }
   return lowest;
 }
@@ -164,7 +190,11 @@ function slidingHighest(values: Float64Array, width: number): Float64Array {
   let head = 0;
   let tail = 0;
   for (let index = values.length - 1; index >= 0; index -= 1) {
-    while (tail > head && (values[queue[tail - 1] as number] as number) <= (values[index] as number)) tail -= 1;
+    while (
+      tail > head &&
+      (values[queue[tail - 1] as number] as number) <= (values[index] as number)
+    )
+      tail -= 1;
     queue[tail] = index;
     tail += 1;
     if ((queue[head] as number) >= index + width) head += 1;
@@ -192,7 +222,8 @@ export function curveDurations(longest: number): number[] {
     // Whole seconds crowd near 2:00, so points are asked for until 200 different ones stand (or no more exist).
     const wanted = Math.min(LOG_POINTS, longest - 120);
     for (let points = wanted; durations.size < 120 + wanted; points += wanted) {
-      for (let point = 1; point <= points; point += 1) durations.add(Math.round(120 * (longest / 120) ** (point / points)));
+      for (let point = 1; point <= points; point += 1)
+        durations.add(Math.round(120 * (longest / 120) ** (point / points)));
     }
   }
   for (const seconds of ALWAYS) if (seconds <= longest) durations.add(seconds);

@@ -43,39 +43,77 @@ const USUAL_W_PRIME_J = { low: 5000, high: 35_000 } as const;
  *   or below 0, or CP above the 20:00 best
  * Source: handbook section 5 (CP, W′).
  */
-export function fitCriticalPower(points: readonly CpPoint[], twentyMinuteW: number | null): Reading<Worked<CpFit>> {
+export function fitCriticalPower(
+  points: readonly CpPoint[],
+  twentyMinuteW: number | null,
+): Reading<Worked<CpFit>> {
   const reason = reasonAgainst(points);
   if (reason !== null) return refused(reason);
-  const { slope: cpW, intercept: wPrimeJ, slopeError, interceptError } = leastSquares(points.map(({ seconds, watts }) => [seconds, watts * seconds]));
+  const {
+    slope: cpW,
+    intercept: wPrimeJ,
+    slopeError,
+    interceptError,
+  } = leastSquares(points.map(({ seconds, watts }) => [seconds, watts * seconds]));
   if (wPrimeJ <= 0)
     return refused(
       `These efforts give a W′ of ${roundTo(wPrimeJ / 1000, 1)} kJ, which cannot be: the longer one was ridden at more watts than the model allows. Was one not maximal?`,
     );
   if (twentyMinuteW !== null && cpW > twentyMinuteW) {
-    return refused(`CP would be ${roundHalfUp(cpW)} W, above the best 20:00 of ${roundHalfUp(twentyMinuteW)} W. One of the efforts was not maximal.`);
+    return refused(
+      `CP would be ${roundHalfUp(cpW)} W, above the best 20:00 of ${roundHalfUp(twentyMinuteW)} W. One of the efforts was not maximal.`,
+    );
   }
   const residuals = points.map(({ seconds, watts }): Residual => {
     const modelW = cpW + wPrimeJ / seconds;
-    return { seconds, watts, modelW, offW: watts - modelW, doubtful: Math.abs(watts - modelW) > DOUBTFUL_RESIDUAL * modelW };
+    return {
+      seconds,
+      watts,
+      modelW,
+      offW: watts - modelW,
+      doubtful: Math.abs(watts - modelW) > DOUBTFUL_RESIDUAL * modelW,
+    };
   });
-  const fit: CpFit = { cpW, wPrimeJ, cpErrorW: slopeError, wPrimeErrorJ: interceptError, residuals, doubts: doubtsOn(residuals, wPrimeJ) };
+  const fit: CpFit = {
+    cpW,
+    wPrimeJ,
+    cpErrorW: slopeError,
+    wPrimeErrorJ: interceptError,
+    residuals,
+    doubts: doubtsOn(residuals, wPrimeJ),
+  };
   const lines: [string, string][] = points.map(({ seconds, watts }) => [
     `${printClock(seconds)} at ${roundTo(watts, 1)} W`,
     `${roundTo((watts * seconds) / 1000, 1)} kJ`,
   ]);
-  lines.push(['Least squares of work on time: CP', withError(roundTo(cpW, 1), slopeError === null ? null : roundTo(slopeError, 1), 'W')]);
-  lines.push(['W′', withError(roundTo(wPrimeJ / 1000, 1), interceptError === null ? null : roundTo(interceptError / 1000, 1), 'kJ')]);
-  for (const { seconds, offW } of residuals) lines.push([`${printClock(seconds)}: ridden − model`, `${printSigned(offW, 1)} W`]);
+  lines.push([
+    'Least squares of work on time: CP',
+    withError(roundTo(cpW, 1), slopeError === null ? null : roundTo(slopeError, 1), 'W'),
+  ]);
+  lines.push([
+    'W′',
+    withError(
+      roundTo(wPrimeJ / 1000, 1),
+      interceptError === null ? null : roundTo(interceptError / 1000, 1),
+      'kJ',
+    ),
+  ]);
+  for (const { seconds, offW } of residuals)
+    lines.push([`${printClock(seconds)}: ridden − model`, `${printSigned(offW, 1)} W`]);
   if (slopeError === null) lines.push(['Two points', 'no error can be computed']);
-  return understood(worked(fit, '', 'CP and W′ from maximal efforts', lines, [['Efforts counted', '2:00–20:00']]));
+  return understood(
+    worked(fit, '', 'CP and W′ from maximal efforts', lines, [['Efforts counted', '2:00–20:00']]),
+  );
 }
 
 function reasonAgainst(points: readonly CpPoint[]): string | null {
   const outside = points.find(({ seconds }) => seconds < SHORTEST_S || seconds > LONGEST_S);
-  if (outside) return `An effort of ${printClock(outside.seconds)} says nothing of CP: it takes 2:00 to 20:00.`;
+  if (outside)
+    return `An effort of ${printClock(outside.seconds)} says nothing of CP: it takes 2:00 to 20:00.`;
   const lengths = points.map(({ seconds }) => seconds);
   if (new Set(lengths).size < 2) return 'CP needs maximal efforts of at least two lengths.';
-  if (Math.max(...lengths) < 2 * Math.min(...lengths)) return 'The longest effort has to be at least twice the shortest.';
+  if (Math.max(...lengths) < 2 * Math.min(...lengths))
+    return 'The longest effort has to be at least twice the shortest.';
   return null;
 }
 
@@ -83,9 +121,11 @@ function doubtsOn(residuals: readonly Residual[], wPrimeJ: number): string[] {
   const doubts = residuals
     .filter(({ doubtful }) => doubtful)
     .map(
-      ({ seconds, offW, modelW }) => `The ${printClock(seconds)} lies ${roundTo(Math.abs(offW / modelW) * 100, 1)} % ${offW < 0 ? 'under' : 'over'} the model.`,
+      ({ seconds, offW, modelW }) =>
+        `The ${printClock(seconds)} lies ${roundTo(Math.abs(offW / modelW) * 100, 1)} % ${offW < 0 ? 'under' : 'over'} the model.`,
     );
-  if (wPrimeJ < USUAL_W_PRIME_J.low || wPrimeJ > USUAL_W_PRIME_J.high) doubts.push(`W′ of ${roundTo(wPrimeJ / 1000, 1)} kJ lies outside 5–35 kJ.`);
+  if (wPrimeJ < USUAL_W_PRIME_J.low || wPrimeJ > USUAL_W_PRIME_J.high)
+    doubts.push(`W′ of ${roundTo(wPrimeJ / 1000, 1)} kJ lies outside 5–35 kJ.`);
   if (residuals.length === 2) doubts.push('Two points: no error can be computed.');
   return doubts;
 }
@@ -102,8 +142,14 @@ function leastSquares(points: readonly (readonly [x: number, y: number])[]) {
   const slope = points.reduce((sum, [x, y]) => sum + (x - meanX) * (y - meanY), 0) / spread;
   const intercept = meanY - slope * meanX;
   if (n < 3) return { slope, intercept, slopeError: null, interceptError: null };
-  const variance = points.reduce((sum, [x, y]) => sum + (y - intercept - slope * x) ** 2, 0) / (n - 2);
-  return { slope, intercept, slopeError: Math.sqrt(variance / spread), interceptError: Math.sqrt(variance * (1 / n + meanX ** 2 / spread)) };
+  const variance =
+    points.reduce((sum, [x, y]) => sum + (y - intercept - slope * x) ** 2, 0) / (n - 2);
+  return {
+    slope,
+    intercept,
+    slopeError: Math.sqrt(variance / spread),
+    interceptError: Math.sqrt(variance * (1 / n + meanX ** 2 / spread)),
+  };
 }
 
 /** CP and W′ from the 1:00 and 5:00 alone. It interpolates reps of 1:00–5:00 and nothing else. */
@@ -123,7 +169,10 @@ export interface Pair {
  * Source: handbook section 5.
  */
 export function pairFromBests(best60W: number, best300W: number): Reading<Worked<Pair>> {
-  if (!(best60W > best300W)) return refused(`The 1:00 (${roundHalfUp(best60W)} W) has to be above the 5:00 (${roundHalfUp(best300W)} W).`);
+  if (!(best60W > best300W))
+    return refused(
+      `The 1:00 (${roundHalfUp(best60W)} W) has to be above the 5:00 (${roundHalfUp(best300W)} W).`,
+    );
   const cpW = (300 * best300W - 60 * best60W) / 240;
   const wPrimeJ = 60 * (best60W - cpW);
   return understood(

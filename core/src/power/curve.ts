@@ -58,8 +58,13 @@ export function modelAt(model: CurveModel, seconds: number): Modelled | null {
   const here = rawModel(model, seconds);
   if (here === null) return null;
   // The seams are the only places where a later part can lie above an earlier one.
-  const later = [PAIR_TO_S, FIT_TO_S, HOUR_S].filter((seam) => seam > seconds).flatMap((seam) => rawModel(model, seam) ?? []);
-  return later.reduce((top, part) => (part.watts > top.watts ? { watts: part.watts, by: top.by } : top), here);
+  const later = [PAIR_TO_S, FIT_TO_S, HOUR_S]
+    .filter((seam) => seam > seconds)
+    .flatMap((seam) => rawModel(model, seam) ?? []);
+  return later.reduce(
+    (top, part) => (part.watts > top.watts ? { watts: part.watts, by: top.by } : top),
+    here,
+  );
 }
 
 function rawModel({ ftpW, fit, pair, pmaxW }: CurveModel, seconds: number): Modelled | null {
@@ -68,25 +73,48 @@ function rawModel({ ftpW, fit, pair, pmaxW }: CurveModel, seconds: number): Mode
     if (ftpW === null) return null;
     if (seconds >= HOUR_S) return { watts: ftpLaw(ftpW, seconds), by: 'law' };
     const twenty = withFit(fit, pmaxW ?? null, FIT_TO_S)?.watts ?? ftpW;
-    return { watts: Math.max(ftpW, betweenLogs(seconds, FIT_TO_S, twenty, HOUR_S, ftpW)), by: 'fit' };
+    return {
+      watts: Math.max(ftpW, betweenLogs(seconds, FIT_TO_S, twenty, HOUR_S, ftpW)),
+      by: 'fit',
+    };
   }
-  if (pair && seconds >= PAIR_FROM_S && seconds <= PAIR_TO_S) return { watts: pair.cpW + pair.wPrimeJ / seconds, by: 'pair' };
+  if (pair && seconds >= PAIR_FROM_S && seconds <= PAIR_TO_S)
+    return { watts: pair.cpW + pair.wPrimeJ / seconds, by: 'pair' };
   if (ftpW === null || seconds < LAW_FROM_S) return null;
   if (pair && seconds < FIT_TO_S) {
-    return { watts: betweenLogs(seconds, PAIR_TO_S, pair.cpW + pair.wPrimeJ / PAIR_TO_S, FIT_TO_S, ftpLaw(ftpW, FIT_TO_S)), by: 'pair' };
+    return {
+      watts: betweenLogs(
+        seconds,
+        PAIR_TO_S,
+        pair.cpW + pair.wPrimeJ / PAIR_TO_S,
+        FIT_TO_S,
+        ftpLaw(ftpW, FIT_TO_S),
+      ),
+      by: 'pair',
+    };
   }
   return { watts: ftpLaw(ftpW, seconds), by: 'law' };
 }
 
 /** The three-parameter form; without a sound Pmax it says nothing below 2:00. */
-function withFit({ cpW, wPrimeJ }: Pick<CpFit, 'cpW' | 'wPrimeJ'>, pmaxW: number | null, seconds: number): Modelled | null {
+function withFit(
+  { cpW, wPrimeJ }: Pick<CpFit, 'cpW' | 'wPrimeJ'>,
+  pmaxW: number | null,
+  seconds: number,
+): Modelled | null {
   // A "sprint" under the minute that CP and W′ imply was none.
   const sound = pmaxW !== null && pmaxW > cpW + wPrimeJ / 60;
   if (!sound && seconds < FIT_FROM_S) return null;
   return { watts: cpW + wPrimeJ / (seconds + (sound ? wPrimeJ / (pmaxW - cpW) : 0)), by: 'fit' };
 }
 
-function betweenLogs(seconds: number, fromS: number, fromW: number, toS: number, toW: number): number {
+function betweenLogs(
+  seconds: number,
+  fromS: number,
+  fromW: number,
+  toS: number,
+  toW: number,
+): number {
   return fromW + (Math.log(seconds / fromS) / Math.log(toS / fromS)) * (toW - fromW);
 }
 
@@ -99,7 +127,10 @@ function betweenLogs(seconds: number, fromS: number, fromW: number, toS: number,
  * Source: handbook section 5, Rider's curve.
  */
 export function observedAt(seconds: number, bests: readonly Best[]): Best | null {
-  return bests.reduce<Best | null>((top, best) => (best[0] >= seconds && (top === null || best[1] > top[1]) ? best : top), null);
+  return bests.reduce<Best | null>(
+    (top, best) => (best[0] >= seconds && (top === null || best[1] > top[1]) ? best : top),
+    null,
+  );
 }
 
 /**
@@ -116,13 +147,21 @@ export function curveAt(seconds: number, model: CurveModel, bests: readonly Best
   const modelled = modelAt(model, seconds);
   if (ridden === null && modelled === null) return null;
   const lines: [string, string][] = [];
-  if (ridden) lines.push([`Best ridden over ${printClock(ridden[0])}`, `${roundTo(ridden[1], 1)} W`]);
-  if (modelled) lines.push([modelName(modelled.by, model, seconds), `${roundTo(modelled.watts, 1)} W`]);
-  return worked(Math.max(ridden?.[1] ?? 0, modelled?.watts ?? 0), 'W', 'Rider’s curve: the higher of the two', lines);
+  if (ridden)
+    lines.push([`Best ridden over ${printClock(ridden[0])}`, `${roundTo(ridden[1], 1)} W`]);
+  if (modelled)
+    lines.push([modelName(modelled.by, model, seconds), `${roundTo(modelled.watts, 1)} W`]);
+  return worked(
+    Math.max(ridden?.[1] ?? 0, modelled?.watts ?? 0),
+    'W',
+    'Rider’s curve: the higher of the two',
+    lines,
+  );
 }
 
 function modelName(by: Modelled['by'], { ftpW, fit, pair }: CurveModel, seconds: number): string {
-  if (by === 'fit' && fit) return `CP ${roundHalfUp(fit.cpW)} W and W′ ${roundTo(fit.wPrimeJ / 1000, 1)} kJ at ${printClock(seconds)}`;
+  if (by === 'fit' && fit)
+    return `CP ${roundHalfUp(fit.cpW)} W and W′ ${roundTo(fit.wPrimeJ / 1000, 1)} kJ at ${printClock(seconds)}`;
   if (by === 'pair' && pair) return `From 1:00 and 5:00, at ${printClock(seconds)}`;
   return `FTP ${ftpW ?? ''} W held for ${printClock(seconds)}, assumed`;
 }

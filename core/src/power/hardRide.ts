@@ -13,7 +13,10 @@ const ENDURANCE_PERCENT = SEVEN_STEPS.bands[1]?.toPercent ?? 75;
  * @returns the verdict with its figure in words
  * Source: handbook section 8 (Building the week).
  */
-export function isHardRide(watts: ArrayLike<number>, ftpW: number): { readonly hard: boolean; readonly says: string } {
+export function isHardRide(
+  watts: ArrayLike<number>,
+  ftpW: number,
+): { readonly hard: boolean; readonly says: string } {
   const [endurance, ceiling] = [percentOf(ENDURANCE_PERCENT, ftpW), percentOf(105, ftpW)];
   let [aboveEndurance, above105] = [0, 0];
   for (let second = 0; second < watts.length; second += 1) {

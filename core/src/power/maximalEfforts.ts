@@ -32,7 +32,15 @@ export interface ModelTest {
   readonly withdrawn: string | null;
   readonly readingW: number | null;
   readonly details: TestDetails | null;
-  readonly effort: (Place & { readonly parts: readonly { readonly id: string; readonly startS: number; readonly endS: number }[] }) | null;
+  readonly effort:
+    | (Place & {
+        readonly parts: readonly {
+          readonly id: string;
+          readonly startS: number;
+          readonly endS: number;
+        }[];
+      })
+    | null;
 }
 
 /** An effort marked by the coach. */
@@ -48,7 +56,13 @@ export interface MarkedEffort {
 
 /** Steady maximal tests whose one reading is the mean over so many seconds. */
 const STEADY: Readonly<Record<string, number>> = { 'five-minute': 300, 'twenty-minute': 1200 };
-const PARTS: Readonly<Record<string, number>> = { one: 60, three: 180, five: 300, six: 360, ten: 600 };
+const PARTS: Readonly<Record<string, number>> = {
+  one: 60,
+  three: 180,
+  five: 300,
+  six: 360,
+  ten: 600,
+};
 
 /**
  * The maximal efforts that tests and the coach's marks show, one an effort: of what overlaps on one recording the
@@ -59,7 +73,10 @@ const PARTS: Readonly<Record<string, number>> = { one: 60, three: 180, five: 300
  * @returns the efforts, tests first
  * Source: handbook section 5 (CP, W′).
  */
-export function maximalEfforts(tests: readonly ModelTest[], marked: readonly MarkedEffort[]): MaximalEffort[] {
+export function maximalEfforts(
+  tests: readonly ModelTest[],
+  marked: readonly MarkedEffort[],
+): MaximalEffort[] {
   const efforts = tests.filter(({ withdrawn }) => withdrawn === null).flatMap(readingsOf);
   for (const { date, powerSource, recordingId, startS, seconds, meanW, withdrawn } of marked) {
     const place = { recordingId, startS, endS: startS + seconds };
@@ -69,15 +86,28 @@ export function maximalEfforts(tests: readonly ModelTest[], marked: readonly Mar
   return efforts;
 }
 
-function readingsOf({ protocol, date, powerSource, readingW, details, effort }: ModelTest): MaximalEffort[] {
+function readingsOf({
+  protocol,
+  date,
+  powerSource,
+  readingW,
+  details,
+  effort,
+}: ModelTest): MaximalEffort[] {
   const common = { date, powerSource, from: 'test' as const };
   const at = (part: string): Place | null => {
     const found = effort?.parts.find(({ id }) => id === part);
-    return effort && found ? { recordingId: effort.recordingId, startS: found.startS, endS: found.endS } : null;
+    return effort && found
+      ? { recordingId: effort.recordingId, startS: found.startS, endS: found.endS }
+      : null;
   };
   if (details?.kind === 'fourEfforts') {
     const parts = ['three', 'six', 'ten'];
-    return fourEffortPoints(details).map((point, index) => ({ ...common, ...point, place: at(parts[index] ?? '') }));
+    return fourEffortPoints(details).map((point, index) => ({
+      ...common,
+      ...point,
+      place: at(parts[index] ?? ''),
+    }));
   }
   if (details?.kind === 'oneAndFive') {
     return [
@@ -86,11 +116,19 @@ function readingsOf({ protocol, date, powerSource, readingW, details, effort }: 
     ];
   }
   const seconds = STEADY[protocol];
-  return seconds === undefined || readingW === null ? [] : [{ ...common, seconds, watts: readingW, place: effort }];
+  return seconds === undefined || readingW === null
+    ? []
+    : [{ ...common, seconds, watts: readingW, place: effort }];
 }
 
 function overlaps(a: Place | null, b: Place | null): boolean {
-  return a !== null && b !== null && a.recordingId === b.recordingId && a.startS < b.endS && b.startS < a.endS;
+  return (
+    a !== null &&
+    b !== null &&
+    a.recordingId === b.recordingId &&
+    a.startS < b.endS &&
+    b.startS < a.endS
+  );
 }
 
 /**
@@ -118,7 +156,13 @@ const ABOUT = 0.01;
  * @returns W, or null where there is none
  * Source: handbook section 5 (refuse CP above a maximal 20:00 best).
  */
-export function maximalTwenty(efforts: readonly MaximalEffort[], powerSource: string): number | null {
-  const twenties = efforts.filter((effort) => effort.powerSource === powerSource && Math.abs(effort.seconds - TWENTY_S) <= ABOUT * TWENTY_S);
+export function maximalTwenty(
+  efforts: readonly MaximalEffort[],
+  powerSource: string,
+): number | null {
+  const twenties = efforts.filter(
+    (effort) =>
+      effort.powerSource === powerSource && Math.abs(effort.seconds - TWENTY_S) <= ABOUT * TWENTY_S,
+  );
   return twenties.length === 0 ? null : Math.max(...twenties.map(({ watts }) => watts));
 }

@@ -1,7 +1,14 @@
 import type { Worked } from '../working/worked.ts';
 import { type CpFit, fitCriticalPower, type Pair, pairFromBests } from './criticalPower.ts';
 import { type Best, observedAt } from './curve.ts';
-import { freshEfforts, type MarkedEffort, type MaximalEffort, maximalEfforts, maximalTwenty, type ModelTest } from './maximalEfforts.ts';
+import {
+  freshEfforts,
+  type MarkedEffort,
+  type MaximalEffort,
+  maximalEfforts,
+  maximalTwenty,
+  type ModelTest,
+} from './maximalEfforts.ts';
 
 /** The rider's curve is made of the bests of so many days. Source: handbook section 5. */
 export const CURVE_DAYS = 365;
@@ -15,7 +22,11 @@ export interface RiderModel {
   /** Highest watts ever held for a second; null without a ride. */
   readonly pmaxW: number | null;
   /** What the fit was made of, the latest effort's day, and the working. */
-  readonly fitFrom: { readonly date: string; readonly efforts: readonly MaximalEffort[]; readonly working: Worked<CpFit> } | null;
+  readonly fitFrom: {
+    readonly date: string;
+    readonly efforts: readonly MaximalEffort[];
+    readonly working: Worked<CpFit>;
+  } | null;
   /** Why the efforts there are give no fit; null where they do, or where there are fewer than two. */
   readonly noFit: string | null;
 }
@@ -45,7 +56,10 @@ export function riderModel(
   const efforts = freshEfforts(maximalEfforts(tests, marked), day);
   const { fitFrom, noFit } = fitOf(efforts);
   const best = (seconds: number): number | null => {
-    const held = [observedAt(seconds, fresh)?.[1], ...efforts.filter((effort) => effort.seconds === seconds).map(({ watts }) => watts)];
+    const held = [
+      observedAt(seconds, fresh)?.[1],
+      ...efforts.filter((effort) => effort.seconds === seconds).map(({ watts }) => watts),
+    ];
     const watts = held.filter((value): value is number => value !== undefined);
     return watts.length === 0 ? null : Math.max(...watts);
   };
@@ -63,7 +77,9 @@ export function riderModel(
 
 /** The fit of one power source: the source ridden last first, and where its efforts give none, the one before. */
 function fitOf(efforts: readonly MaximalEffort[]): Pick<RiderModel, 'fitFrom' | 'noFit'> {
-  const usable = efforts.filter(({ seconds }) => seconds >= FITTED.from && seconds <= FITTED.to).sort((a, b) => b.date.localeCompare(a.date));
+  const usable = efforts
+    .filter(({ seconds }) => seconds >= FITTED.from && seconds <= FITTED.to)
+    .sort((a, b) => b.date.localeCompare(a.date));
   let noFit: string | null = null;
   for (const source of new Set(usable.map(({ powerSource }) => powerSource))) {
     // Of two of one length the later counts: a test that was ridden again stands in the place of the first.
@@ -72,7 +88,8 @@ function fitOf(efforts: readonly MaximalEffort[]): Pick<RiderModel, 'fitFrom' | 
     if (own.length < 2 || !latest) continue;
     const points = [...own].sort((a, b) => a.seconds - b.seconds);
     const read = fitCriticalPower(points, maximalTwenty(usable, source));
-    if (read.ok) return { fitFrom: { date: latest.date, efforts: points, working: read.value }, noFit: null };
+    if (read.ok)
+      return { fitFrom: { date: latest.date, efforts: points, working: read.value }, noFit: null };
     noFit ??= read.reason;
   }
   return { fitFrom: null, noFit };
@@ -80,5 +97,7 @@ function fitOf(efforts: readonly MaximalEffort[]): Pick<RiderModel, 'fitFrom' | 
 
 /** Latest first, one a length. */
 function latestOfEachLength(efforts: readonly MaximalEffort[]): MaximalEffort[] {
-  return efforts.filter((effort, index) => efforts.findIndex(({ seconds }) => seconds === effort.seconds) === index);
+  return efforts.filter(
+    (effort, index) => efforts.findIndex(({ seconds }) => seconds === effort.seconds) === index,
+  );
 }

@@ -30,7 +30,10 @@ const STOP_SECONDS = 60;
  * @returns both views of the stream
  * Source: handbook section 5, Gaps.
  */
-export function preparePower(watts: ArrayLike<number | null>, stopped?: ArrayLike<boolean>): PreparedPower {
+export function preparePower(
+  watts: ArrayLike<number | null>,
+  stopped?: ArrayLike<boolean>,
+): PreparedPower {
   const clock = new Float64Array(watts.length);
   const cut = new Uint8Array(watts.length);
   const gaps: Gap[] = [];

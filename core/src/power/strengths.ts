@@ -45,15 +45,28 @@ export interface Strength {
  * @returns one entry a duration that rides show
  * Source: handbook section 5 (Rider's curve); the spans are ours, see docs/decisions.
  */
-export function strengthsOf(bests: readonly Best[], earlier: readonly Best[], ftpW: number | null): Strength[] {
+export function strengthsOf(
+  bests: readonly Best[],
+  earlier: readonly Best[],
+  ftpW: number | null,
+): Strength[] {
   return STRENGTH_POINTS.flatMap((point) => {
     const best = observedAt(point.seconds, bests);
     if (!best) return [];
     const before = observedAt(point.seconds, earlier);
     const ofFtp = ftpW === null ? null : best[1] / ftpW;
-    const stands = ofFtp === null ? null : ofFtp > point.common[1] ? 'strong' : ofFtp < point.common[0] ? 'weak' : 'usual';
+    const stands =
+      ofFtp === null
+        ? null
+        : ofFtp > point.common[1]
+          ? 'strong'
+          : ofFtp < point.common[0]
+            ? 'weak'
+            : 'usual';
     const sinceLastSeason = before ? best[1] / before[1] - 1 : null;
-    const lines: [string, string][] = [[`Best ridden over ${printDuration(best[0])}`, `${roundTo(best[1], 1)} W`]];
+    const lines: [string, string][] = [
+      [`Best ridden over ${printDuration(best[0])}`, `${roundTo(best[1], 1)} W`],
+    ];
     if (ofFtp !== null)
       lines.push(
         [`÷ FTP ${ftpW ?? ''} W`, `${roundHalfUp(ofFtp * 100)} %`],
@@ -73,16 +86,27 @@ export function strengthsOf(bests: readonly Best[], earlier: readonly Best[], ft
   });
 }
 
-function sentence(point: StrengthPoint, ofFtp: number | null, stands: Strength['stands'], change: number | null): string {
+function sentence(
+  point: StrengthPoint,
+  ofFtp: number | null,
+  stands: Strength['stands'],
+  change: number | null,
+): string {
   const parts: string[] = [];
   if (ofFtp !== null && stands !== null) {
     // Few rides hold an all-out hour, so a low one says nothing of the rider.
     const low = point.name === 'hour' ? 'no ride shows a full hour' : 'weak for this FTP';
-    parts.push(`${roundHalfUp(ofFtp * 100)} % of FTP, ${stands === 'weak' ? low : stands === 'strong' ? 'strong for this FTP' : 'usual'}`);
+    parts.push(
+      `${roundHalfUp(ofFtp * 100)} % of FTP, ${stands === 'weak' ? low : stands === 'strong' ? 'strong for this FTP' : 'usual'}`,
+    );
   }
   if (change !== null) {
     const percent = roundTo(Math.abs(change) * 100, 1);
-    parts.push(percent < 1 ? 'as last season' : `${percent} % ${change > 0 ? 'up on' : 'down on'} last season`);
+    parts.push(
+      percent < 1
+        ? 'as last season'
+        : `${percent} % ${change > 0 ? 'up on' : 'down on'} last season`,
+    );
   }
   return parts.join('; ');
 }

@@ -20,10 +20,15 @@ const PAIR_CAP = 1.02;
  * @returns the model, or null: "needs a 1:00 and a 5:00 effort"
  * Source: handbook section 5 (CP for W′ balance).
  */
-export function balanceModel(fit: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null, pair: Pair | null, ftpW: number | null): BalanceModel | null {
+export function balanceModel(
+  fit: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null,
+  pair: Pair | null,
+  ftpW: number | null,
+): BalanceModel | null {
   if (fit) return { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ, from: 'fit' };
   if (!pair) return null;
-  if (ftpW === null || pair.cpW <= PAIR_CAP * ftpW) return { cpW: pair.cpW, wPrimeJ: pair.wPrimeJ, from: 'pair' };
+  if (ftpW === null || pair.cpW <= PAIR_CAP * ftpW)
+    return { cpW: pair.cpW, wPrimeJ: pair.wPrimeJ, from: 'pair' };
   const cpW = PAIR_CAP * ftpW;
   const wPrimeJ = 300 * (pair.best300W - cpW);
   return wPrimeJ > 0 ? { cpW, wPrimeJ, from: 'cappedPair' } : null;
@@ -40,7 +45,12 @@ export function balanceModel(fit: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null, pair: P
  * @returns balance after, J
  * Source: handbook section 5 (W′ balance).
  */
-export function balanceAfter(balanceJ: number, watts: number, seconds: number, { cpW, wPrimeJ }: Pick<BalanceModel, 'cpW' | 'wPrimeJ'>): number {
+export function balanceAfter(
+  balanceJ: number,
+  watts: number,
+  seconds: number,
+  { cpW, wPrimeJ }: Pick<BalanceModel, 'cpW' | 'wPrimeJ'>,
+): number {
   if (watts > cpW) return balanceJ - (watts - cpW) * seconds;
   return wPrimeJ - (wPrimeJ - balanceJ) * Math.exp((-(cpW - watts) * seconds) / wPrimeJ);
 }

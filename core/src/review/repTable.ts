@@ -41,20 +41,32 @@ const MINUTE_S = 60;
  * @returns a line for each rep that was ridden
  * Source: handbook section 9.
  */
-export function repTable(steps: readonly AskedStretch[], watts: ArrayLike<number | null>, bpm: readonly (number | null)[] | null): RepLine[] {
+export function repTable(
+  steps: readonly AskedStretch[],
+  watts: ArrayLike<number | null>,
+  bpm: readonly (number | null)[] | null,
+): RepLine[] {
   const { clock, gaps } = preparePower(watts);
-  const lost = new Set(gaps.flatMap((gap) => Array.from({ length: gap.seconds }, (_, index) => gap.startS + index)));
+  const lost = new Set(
+    gaps.flatMap((gap) => Array.from({ length: gap.seconds }, (_, index) => gap.startS + index)),
+  );
   const mean = (list: readonly number[]): number | null => {
     const known = list.filter((second) => !lost.has(second));
     return known.length === 0 ? null : meanOf(known.map((second) => clock[second] ?? 0));
   };
   const reps = new Map<number, AskedStretch[]>();
   for (const step of steps)
-    if (step.rep !== null && step.role === 'work' && step.endS <= watts.length) reps.set(step.rep, [...(reps.get(step.rep) ?? []), step]);
+    if (step.rep !== null && step.role === 'work' && step.endS <= watts.length)
+      reps.set(step.rep, [...(reps.get(step.rep) ?? []), step]);
   return [...reps].map(([rep, parts]) => {
-    const ridden = parts.flatMap(({ startS, endS }) => Array.from({ length: endS - startS }, (_, index) => startS + index));
+    const ridden = parts.flatMap(({ startS, endS }) =>
+      Array.from({ length: endS - startS }, (_, index) => startS + index),
+    );
     const end = Math.max(...parts.map(({ endS }) => endS));
-    const banded = parts.filter((part): part is AskedStretch & { lowW: number; highW: number } => part.lowW !== null && part.highW !== null);
+    const banded = parts.filter(
+      (part): part is AskedStretch & { lowW: number; highW: number } =>
+        part.lowW !== null && part.highW !== null,
+    );
     return {
       rep,
       seconds: ridden.length,
@@ -63,15 +75,24 @@ export function repTable(steps: readonly AskedStretch[], watts: ArrayLike<number
       meanW: mean(ridden),
       firstMinuteW: mean(ridden.slice(0, MINUTE_S)),
       lastMinuteW: mean(ridden.slice(-MINUTE_S)),
-      bpmAtEnd: (bpm ?? []).slice(Math.max(0, end - 10), end).findLast((beat) => beat !== null) ?? null,
-      inBandS: banded.length === 0 ? null : banded.reduce((sum, part) => sum + secondsInBand(part, clock), 0),
+      bpmAtEnd:
+        (bpm ?? []).slice(Math.max(0, end - 10), end).findLast((beat) => beat !== null) ?? null,
+      inBandS:
+        banded.length === 0
+          ? null
+          : banded.reduce((sum, part) => sum + secondsInBand(part, clock), 0),
     };
   });
 }
 
-function secondsInBand({ startS, endS, lowW, highW }: { startS: number; endS: number; lowW: number; highW: number }, watts: ArrayLike<number>): number {
-  const [low, high] = lowW === highW ? [lowW * (1 - BAND_SHARE), highW * (1 + BAND_SHARE)] : [lowW, highW];
+function secondsInBand(
+  { startS, endS, lowW, highW }: { startS: number; endS: number; lowW: number; highW: number },
+  watts: ArrayLike<number>,
+): number {
+  const [low, high] =
+    lowW === highW ? [lowW * (1 - BAND_SHARE), highW * (1 + BAND_SHARE)] : [lowW, highW];
   let seconds = 0;
-  for (let second = startS; second < endS; second += 1) if ((watts[second] ?? 0) >= low && (watts[second] ?? 0) <= high) seconds += 1;
+  for (let second = startS; second < endS; second += 1)
+    if ((watts[second] ?? 0) >= low && (watts[second] ?? 0) <= high) seconds += 1;
   return seconds;
 }

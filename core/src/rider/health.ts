@@ -22,9 +22,17 @@ export const HEALTH_QUESTIONS: readonly HealthQuestion[] = [
   { id: 'illness', ask: 'Illness in the last four weeks' },
   { id: 'crash', ask: 'A crash or concussion not yet cleared' },
   { id: 'betaBlocker', ask: 'Beta-blockers', forbids: ['heartRate'] },
-  { id: 'anticoagulant', ask: 'Anticoagulants, or a bleeding disorder', forbids: ['bloodSampling'] },
+  {
+    id: 'anticoagulant',
+    ask: 'Anticoagulants, or a bleeding disorder',
+    forbids: ['bloodSampling'],
+  },
   { id: 'medication', ask: 'Other medication' },
-  { id: 'eating', ask: 'Disordered eating, lost periods, repeated bone injury, rapid weight loss or low mood', forbids: ['unfuelled'] },
+  {
+    id: 'eating',
+    ask: 'Disordered eating, lost periods, repeated bone injury, rapid weight loss or low mood',
+    forbids: ['unfuelled'],
+  },
   { id: 'newToTraining', ask: 'New to training' },
 ];
 
@@ -65,7 +73,11 @@ export const MAXIMAL_ABOVE_PERCENT = 105;
  * @returns what is allowed, with the reasons
  * Source: handbook section 11. It informs a coach's judgement and replaces no clinician.
  */
-export function healthVerdict(screen: HealthScreen | null, birthYear: number | null, day: string): HealthVerdict {
+export function healthVerdict(
+  screen: HealthScreen | null,
+  birthYear: number | null,
+  day: string,
+): HealthVerdict {
   if (!screen) {
     return {
       maximal: false,
@@ -81,8 +93,12 @@ export function healthVerdict(screen: HealthScreen | null, birthYear: number | n
   const age = birthYear === null ? null : Number(day.slice(0, 4)) - birthYear;
   const stops = [
     ...yes.map(({ ask }) => `${ask}: yes.`),
-    ...(open.length > 0 ? [`${open.length === 1 ? 'One question has' : `${open.length} questions have`} no answer.`] : []),
-    ...(age !== null && age < ADULT ? ['Under 18: a guardian and a qualified coach have to agree too.'] : []),
+    ...(open.length > 0
+      ? [`${open.length === 1 ? 'One question has' : `${open.length} questions have`} no answer.`]
+      : []),
+    ...(age !== null && age < ADULT
+      ? ['Under 18: a guardian and a qualified coach have to agree too.']
+      : []),
     ...(age !== null && age > OLDER_THAN ? ['Over 45.'] : []),
   ];
   const cleared = screen.clearedBy !== null && screen.clearedOn !== null && screen.clearedOn <= day;

@@ -21,7 +21,9 @@ export interface OnDay<T> {
  * Source: handbook section 5 ("Which value counts when").
  */
 export function valueOn<T>(history: readonly Dated<T>[], day: string): OnDay<T> | null {
-  const rising = history.map((entry, index) => ({ entry, index })).sort((a, b) => a.entry.from.localeCompare(b.entry.from) || a.index - b.index);
+  const rising = history
+    .map((entry, index) => ({ entry, index }))
+    .sort((a, b) => a.entry.from.localeCompare(b.entry.from) || a.index - b.index);
   const current = rising.filter(({ entry }) => entry.from <= day).at(-1)?.entry;
   if (current) return { ...current, borrowed: false };
   const first = rising[0]?.entry.from;
@@ -55,7 +57,11 @@ export interface RiderHistories {
   readonly powerSource: string;
   readonly ftp: readonly { readonly countsFrom: string; readonly usedW: number }[];
   readonly bodyMass: readonly { readonly date: string; readonly kg: number }[];
-  readonly heartRates: readonly { readonly date: string; readonly kind: string; readonly bpm: number }[];
+  readonly heartRates: readonly {
+    readonly date: string;
+    readonly kind: string;
+    readonly bpm: number;
+  }[];
 }
 
 /**
@@ -67,8 +73,14 @@ export interface RiderHistories {
  * Source: handbook section 5 ("Which value counts when").
  */
 export function numbersOnDay(rider: RiderHistories, day: string): RiderNumbers {
-  const on = (history: readonly Dated<number>[]): number | null => valueOn(history, day)?.value ?? null;
-  const heart = (kind: string) => on(rider.heartRates.filter((entry) => entry.kind === kind).map(({ date, bpm }) => ({ from: date, value: bpm })));
+  const on = (history: readonly Dated<number>[]): number | null =>
+    valueOn(history, day)?.value ?? null;
+  const heart = (kind: string) =>
+    on(
+      rider.heartRates
+        .filter((entry) => entry.kind === kind)
+        .map(({ date, bpm }) => ({ from: date, value: bpm })),
+    );
   return {
     firstName: rider.name.split(' ')[0] ?? rider.name,
     ftpW: on(rider.ftp.map(({ countsFrom, usedW }) => ({ from: countsFrom, value: usedW }))),

@@ -74,13 +74,29 @@ const DISAGREE_PERCENT = 5;
  * @throws RangeError outside 2:00–8:00, where there is no rule and the coach decides
  * Source: handbook section 7 (Choosing watts above FTP).
  */
-export function aboveFtp(seconds: number, rider: AboveFtpRider, settings: AboveFtpSettings = ABOVE_FTP_DEFAULTS): AboveFtp {
-  if (seconds < 120 || seconds > 480) throw new RangeError('There is no rule outside 2:00–8:00; the coach decides.');
+export function aboveFtp(
+  seconds: number,
+  rider: AboveFtpRider,
+  settings: AboveFtpSettings = ABOVE_FTP_DEFAULTS,
+): AboveFtp {
+  if (seconds < 120 || seconds > 480)
+    throw new RangeError('There is no rule outside 2:00–8:00; the coach decides.');
   const percent = byPercent(seconds, rider.ftpW);
   const bests = byBests(seconds, rider.pair, settings.share);
-  const ways: Way[] = [percent, bests, byLongerBest(seconds, rider, settings.stretch), byGoal(seconds, rider.goalW), BY_EFFORT];
+  const ways: Way[] = [
+    percent,
+    bests,
+    byLongerBest(seconds, rider, settings.stretch),
+    byGoal(seconds, rider.goalW),
+    BY_EFFORT,
+  ];
   const watts = ways.flatMap((way) => way.watts?.value ?? []);
-  return { seconds, ways, disagreementW: watts.length > 1 ? Math.max(...watts) - Math.min(...watts) : null, ask: askFor(percent, bests, rider.ftpW) };
+  return {
+    seconds,
+    ways,
+    disagreementW: watts.length > 1 ? Math.max(...watts) - Math.min(...watts) : null,
+    ask: askFor(percent, bests, rider.ftpW),
+  };
 }
 
 /**
@@ -92,7 +108,11 @@ export function aboveFtp(seconds: number, rider: AboveFtpRider, settings: AboveF
  * @returns watts with their working, or the sentence that says why there are none
  * Source: handbook section 7 (Choosing watts above FTP).
  */
-export function ownNumbers(by: (typeof OWN_NUMBERS)[number], seconds: number, rider: Pick<AboveFtpRider, 'pair' | 'bests'>): Pick<Way, 'watts' | 'says'> {
+export function ownNumbers(
+  by: (typeof OWN_NUMBERS)[number],
+  seconds: number,
+  rider: Pick<AboveFtpRider, 'pair' | 'bests'>,
+): Pick<Way, 'watts' | 'says'> {
   if (by === 'longer') return byLongerBest(seconds, rider, ABOVE_FTP_DEFAULTS.stretch);
   if (seconds < PAIR_FROM_S) return { watts: null, says: 'Says nothing under 1:00.' };
   return byBests(seconds, rider.pair, ABOVE_FTP_DEFAULTS.share);
@@ -130,7 +150,8 @@ export function percentFor(seconds: number): number {
 function byBests(seconds: number, pair: Pair | null, share: number): Way {
   const name = '1:00 and 5:00 bests';
   if (!pair) return { id: 'bests', name, watts: null, says: 'Needs a 1:00 and a 5:00 effort.' };
-  if (seconds > PAIR_REACH_S) return { id: 'bests', name, watts: null, says: 'Says nothing beyond 5:00.' };
+  if (seconds > PAIR_REACH_S)
+    return { id: 'bests', name, watts: null, says: 'Says nothing beyond 5:00.' };
   const once = pair.cpW + pair.wPrimeJ / seconds;
   const watts = roundHalfUp(once * share);
   return {
@@ -141,7 +162,10 @@ function byBests(seconds: number, pair: Pair | null, share: number): Way {
       'W',
       'From the rider’s own 1:00 and 5:00',
       [
-        [`CP ${roundTo(pair.cpW, 1)} W + W′ ${roundTo(pair.wPrimeJ / 1000, 1)} kJ ÷ ${seconds} s: held once`, `${roundTo(once, 1)} W`],
+        [
+          `CP ${roundTo(pair.cpW, 1)} W + W′ ${roundTo(pair.wPrimeJ / 1000, 1)} kJ ÷ ${seconds} s: held once`,
+          `${roundTo(once, 1)} W`,
+        ],
         [`× ${share.toFixed(2)}`, `${watts} W`],
       ],
       [['Share of what is held once', share.toFixed(2)]],
@@ -150,11 +174,16 @@ function byBests(seconds: number, pair: Pair | null, share: number): Way {
   };
 }
 
-function byLongerBest(seconds: number, { bests }: Pick<AboveFtpRider, 'bests'>, stretch: number): Way {
+function byLongerBest(
+  seconds: number,
+  { bests }: Pick<AboveFtpRider, 'bests'>,
+  stretch: number,
+): Way {
   const longer = Math.round(seconds * stretch);
   const best = observedAt(longer, bests);
   const name = `Best ${printDuration(longer)}`;
-  if (!best) return { id: 'longer', name, watts: null, says: `No ride shows ${printDuration(longer)} yet.` };
+  if (!best)
+    return { id: 'longer', name, watts: null, says: `No ride shows ${printDuration(longer)} yet.` };
   return {
     id: 'longer',
     name,
@@ -172,7 +201,8 @@ function byLongerBest(seconds: number, { bests }: Pick<AboveFtpRider, 'bests'>, 
 function byGoal(seconds: number, goalW: number | null): Way {
   const name = 'Share of goal power';
   if (goalW === null) return { id: 'goal', name, watts: null, says: 'The goal has no watts.' };
-  if (seconds > PAIR_REACH_S || seconds < 180) return { id: 'goal', name, watts: null, says: 'Speaks of reps of 3:00–5:00.' };
+  if (seconds > PAIR_REACH_S || seconds < 180)
+    return { id: 'goal', name, watts: null, says: 'Speaks of reps of 3:00–5:00.' };
   const middle = (GOAL_PERCENTS.low + GOAL_PERCENTS.high) / 2;
   const watts = roundHalfUp((middle * goalW) / 100);
   const says =
@@ -182,26 +212,43 @@ function byGoal(seconds: number, goalW: number | null): Way {
   return {
     id: 'goal',
     name,
-    watts: worked(watts, 'W', 'Share of goal power', [[`${middle} % of ${goalW} W, the middle of ${GOAL_PERCENTS.low}–${GOAL_PERCENTS.high} %`, `${watts} W`]]),
+    watts: worked(watts, 'W', 'Share of goal power', [
+      [
+        `${middle} % of ${goalW} W, the middle of ${GOAL_PERCENTS.low}–${GOAL_PERCENTS.high} %`,
+        `${watts} W`,
+      ],
+    ]),
     says,
   };
 }
 
-const BY_EFFORT: Way = { id: 'effort', name: 'Effort only', watts: null, says: 'RPE 9, heart rate at least 90 % of maximum, the last rep like the first.' };
+const BY_EFFORT: Way = {
+  id: 'effort',
+  name: 'Effort only',
+  watts: null,
+  says: 'RPE 9, heart rate at least 90 % of maximum, the last rep like the first.',
+};
 
 function askFor(percent: Way, bests: Way, ftpW: number): Worked | null {
   const chosen = bests.watts ?? percent.watts;
   if (!chosen) return null;
   if (!bests.watts || !percent.watts)
-    return worked(chosen.value, 'W', 'Percent of FTP: no bests under 90 days', [...chosen.lines.map(({ label, figure }) => [label, figure] as const)]);
+    return worked(chosen.value, 'W', 'Percent of FTP: no bests under 90 days', [
+      ...chosen.lines.map(({ label, figure }) => [label, figure] as const),
+    ]);
   const apart = Math.abs(bests.watts.value - percent.watts.value);
   const far = apart > (DISAGREE_PERCENT * ftpW) / 100;
   const value = far ? Math.min(bests.watts.value, percent.watts.value) : bests.watts.value;
-  return worked(value, 'W', far ? 'They differ by more than 5 % of FTP: try the lower first' : 'The rider’s own numbers', [
-    ['Percent of FTP', `${percent.watts.value} W`],
-    ['1:00 and 5:00 bests', `${bests.watts.value} W`],
-    ['Apart', `${apart} W, ${roundTo((apart / ftpW) * 100, 1)} % of FTP`],
-  ]);
+  return worked(
+    value,
+    'W',
+    far ? 'They differ by more than 5 % of FTP: try the lower first' : 'The rider’s own numbers',
+    [
+      ['Percent of FTP', `${percent.watts.value} W`],
+      ['1:00 and 5:00 bests', `${bests.watts.value} W`],
+      ['Apart', `${apart} W, ${roundTo((apart / ftpW) * 100, 1)} % of FTP`],
+    ],
+  );
 }
 
 /**
@@ -218,10 +265,13 @@ export function whyTheyDiffer(rows: readonly AboveFtp[], firstName: string): str
     const own = ways.find(({ id }) => id === 'bests')?.watts?.value;
     return percent === undefined || own === undefined ? [] : [{ percent, own }];
   });
-  if (gaps.length === 0) return `Percent of FTP treats all riders alike. A 1:00 and a 5:00 effort would show what ${firstName} can really do.`;
-  const mean = gaps.reduce((sum, { percent, own }) => sum + (own - percent) / percent, 0) / gaps.length;
+  if (gaps.length === 0)
+    return `Percent of FTP treats all riders alike. A 1:00 and a 5:00 effort would show what ${firstName} can really do.`;
+  const mean =
+    gaps.reduce((sum, { percent, own }) => sum + (own - percent) / percent, 0) / gaps.length;
   const size = roundTo(Math.abs(mean) * 100, 1);
-  if (Math.abs(mean) < 0.02) return `${firstName}’s own numbers lie within ${Math.max(size, 0.1)} % of percent of FTP: here the common rule fits.`;
+  if (Math.abs(mean) < 0.02)
+    return `${firstName}’s own numbers lie within ${Math.max(size, 0.1)} % of percent of FTP: here the common rule fits.`;
   return mean > 0
     ? `${firstName}’s own numbers lie ${size} % above percent of FTP: more work above threshold (a large W′) than FTP alone lets on.`
     : `${firstName}’s own numbers lie ${size} % under percent of FTP: little work above threshold (a small W′), so the common percentages would break the set.`;

@@ -48,7 +48,11 @@ interface Part {
  * @returns points, lowest point, where it breaks, and what is left after each rep
  * Source: handbook section 5 (W′ balance).
  */
-export function sessionBalance(segments: readonly Segment[], model: Model, startJ = model.wPrimeJ): SessionBalance {
+export function sessionBalance(
+  segments: readonly Segment[],
+  model: Model,
+  startJ = model.wPrimeJ,
+): SessionBalance {
   const points: BalancePoint[] = [{ second: 0, balanceJ: startJ }];
   const byRep = new Map<number, number>();
   const repStarts = new Map<number, number>();
@@ -63,7 +67,11 @@ export function sessionBalance(segments: readonly Segment[], model: Model, start
       const next = balanceAfter(balanceJ, mean, part.seconds, model);
       if (next < 0 && balanceJ >= 0 && !breaks) {
         const atS = part.startS + usedUpAfter(balanceJ, part, model.cpW);
-        breaks = { atS, rep, intoRepS: atS - (rep === null ? segment.startS : (repStarts.get(rep) ?? segment.startS)) };
+        breaks = {
+          atS,
+          rep,
+          intoRepS: atS - (rep === null ? segment.startS : (repStarts.get(rep) ?? segment.startS)),
+        };
       }
       balanceJ = next;
       const point = { second: part.startS + part.seconds, balanceJ };
@@ -72,7 +80,13 @@ export function sessionBalance(segments: readonly Segment[], model: Model, start
     }
     if (rep !== null) byRep.set(rep, balanceJ);
   }
-  return { points, lowestJ: lowest.balanceJ, lowestAtS: lowest.second, breaks, byRep: [...byRep].map(([rep, leftJ]) => ({ rep, leftJ })) };
+  return {
+    points,
+    lowestJ: lowest.balanceJ,
+    lowestAtS: lowest.second,
+    breaks,
+    byRep: [...byRep].map(([rep, leftJ]) => ({ rep, leftJ })),
+  };
 }
 
 /**
@@ -85,7 +99,11 @@ export function sessionBalance(segments: readonly Segment[], model: Model, start
  * @returns watts in, lowest balance in J out: what `sessionBalance` says of the same session
  * Source: handbook section 5 (W′ balance).
  */
-export function lowestByWatts(segments: readonly Segment[], stepIds: ReadonlySet<string>, { cpW, wPrimeJ }: Model): (watts: number) => number {
+export function lowestByWatts(
+  segments: readonly Segment[],
+  stepIds: ReadonlySet<string>,
+  { cpW, wPrimeJ }: Model,
+): (watts: number) => number {
   // Each stretch turns a balance into factor × balance + term; a rep's term hangs on the watts that are tried.
   const factors = new Float64Array(segments.length * 2);
   const terms = new Float64Array(segments.length * 2);
@@ -128,7 +146,11 @@ export function lowestByWatts(segments: readonly Segment[], stepIds: ReadonlySet
  * @returns points in rising time
  * Source: handbook section 5 (W′ balance).
  */
-export function balanceLine(segments: readonly Segment[], model: Model, most = 400): BalancePoint[] {
+export function balanceLine(
+  segments: readonly Segment[],
+  model: Model,
+  most = 400,
+): BalancePoint[] {
   const last = segments.at(-1);
   const step = Math.max(1, (last ? last.startS + last.seconds : 0) / most);
   const line: BalancePoint[] = [{ second: 0, balanceJ: model.wPrimeJ }];
@@ -150,7 +172,8 @@ export function balanceLine(segments: readonly Segment[], model: Model, most = 4
 function partsOf({ startS, seconds, from, to }: Segment, cpW: number): Part[] {
   const [fromW, toW] = [from?.countedW ?? null, to?.countedW ?? null];
   if (fromW === null || toW === null) return [];
-  if (fromW === toW || (fromW > cpW && toW > cpW) || (fromW <= cpW && toW <= cpW)) return [{ startS, seconds, fromW, toW }];
+  if (fromW === toW || (fromW > cpW && toW > cpW) || (fromW <= cpW && toW <= cpW))
+    return [{ startS, seconds, fromW, toW }];
   // Whole seconds stay whole: each is on the side its middle lies on.
   const crosses = (seconds * (cpW - fromW)) / (toW - fromW);
   const first = Math.min(seconds, Math.max(0, Math.ceil(crosses - 0.5)));

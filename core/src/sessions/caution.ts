@@ -21,7 +21,9 @@ export function healthRefusal(plan: Plan, rider: RiderOnDay, health: HealthVerdi
   if (!health.maximal && asksMaximal(plan, rider)) {
     return `It has steps above ${MAXIMAL_ABOVE_PERCENT} % of FTP, which wait for ${rider.firstName}’s health screen. ${health.reasons.join(' ')}`;
   }
-  const byHeart = everyEffort(plan).some(({ kind }) => kind === 'heartRate') || rowsOf(plan).some(({ step }) => step.capBpm !== undefined);
+  const byHeart =
+    everyEffort(plan).some(({ kind }) => kind === 'heartRate') ||
+    rowsOf(plan).some(({ step }) => step.capBpm !== undefined);
   if (!health.heartRate && byHeart) {
     return `It has heart-rate targets, which tell nothing for ${rider.firstName}: RPE governs. Give those steps an RPE.`;
   }
@@ -42,7 +44,9 @@ export function asksMaximal(plan: Plan, rider: RiderOnDay): boolean {
   if (everyEffort(plan).some((effort) => isMaximal(effort))) return true;
   if (rider.ftpW === null) return false;
   const limit = (MAXIMAL_ABOVE_PERCENT / 100) * rider.ftpW;
-  return expand(plan, rider).some(({ from, to }) => [from, to].some((asked) => asked !== null && (asked.highW ?? 0) > Math.ceil(limit)));
+  return expand(plan, rider).some(({ from, to }) =>
+    [from, to].some((asked) => asked !== null && (asked.highW ?? 0) > Math.ceil(limit)),
+  );
 }
 
 function isMaximal(effort: Effort): boolean {
@@ -73,7 +77,10 @@ export function everyEffort(plan: Plan): Effort[] {
     const different = [step, ...(step.everyNth ? [step.everyNth] : []), ...(step.exceptions ?? [])];
     return [
       ...effortsOf(step.target),
-      ...different.flatMap((each) => [...('effort' in each && each.effort ? [each.effort] : []), ...(each.finish ? [each.finish.effort] : [])]),
+      ...different.flatMap((each) => [
+        ...('effort' in each && each.effort ? [each.effort] : []),
+        ...(each.finish ? [each.finish.effort] : []),
+      ]),
     ];
   });
 }

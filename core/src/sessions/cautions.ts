@@ -15,13 +15,20 @@ const LOW_RPM = 60;
  */
 export function cautionsOf(plan: Plan): string[] {
   const steps = rowsOf(plan).map(({ step }) => step);
-  const lowCadence = steps.some(({ cadence, role }) => role === 'work' && cadence !== null && 'low' in cadence && cadence.low <= LOW_RPM);
+  const lowCadence = steps.some(
+    ({ cadence, role }) =>
+      role === 'work' && cadence !== null && 'low' in cadence && cadence.low <= LOW_RPM,
+  );
   const flatOut =
-    everyEffort(plan).some(({ kind }) => kind === 'max') || steps.some(({ finish, everyNth }) => finish !== undefined || everyNth?.finish !== undefined);
+    everyEffort(plan).some(({ kind }) => kind === 'max') ||
+    steps.some(({ finish, everyNth }) => finish !== undefined || everyNth?.finish !== undefined);
   const cautions: string[] = [];
-  if (lowCadence) cautions.push('Low cadence at high power loads knees: build it over 3–6 months, stop at pain.');
+  if (lowCadence)
+    cautions.push('Low cadence at high power loads knees: build it over 3–6 months, stop at pain.');
   if (flatOut && plan.place !== 'trainer')
-    cautions.push('Sprints and hill finishes: a quiet road, see what is coming, room to slow; descents are for recovering.');
+    cautions.push(
+      'Sprints and hill finishes: a quiet road, see what is coming, room to slow; descents are for recovering.',
+    );
   if (plan.place === 'trainer') cautions.push('Indoors: fan, water, a stable trainer.');
   if (plan.unfuelled) {
     cautions.push(

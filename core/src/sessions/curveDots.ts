@@ -37,16 +37,22 @@ export interface CurvePoint {
  * Source: handbook section 7 (Will it change anything, will it hold?).
  */
 export function curveDots(plan: Plan, segments: readonly Segment[], rider: RiderOnDay): CurveDot[] {
-  const counted = segments.filter(({ role, from, to }) => role === 'work' && from?.countedW != null && to?.countedW != null);
+  const counted = segments.filter(
+    ({ role, from, to }) => role === 'work' && from?.countedW != null && to?.countedW != null,
+  );
   const work = lookedAt(plan, segments, rider)?.segments ?? counted;
   const reps = new Map<string, Segment[]>();
   for (const segment of work) {
     const key = segment.rep === null ? segment.stepId : String(segment.rep);
     reps.set(key, [...(reps.get(key) ?? []), segment]);
   }
-  const longest = [...reps.values()].reduce<Segment[]>((top, rep) => (secondsOfAll(rep) > secondsOfAll(top) ? rep : top), []);
+  const longest = [...reps.values()].reduce<Segment[]>(
+    (top, rep) => (secondsOfAll(rep) > secondsOfAll(top) ? rep : top),
+    [],
+  );
   const all = reps.size > 1 ? dotOf('work', work, rider) : null;
-  const inOnePiece = all !== null && (rider.ftpW === null || all.watts <= (CURVE_LOOK.high / 100) * rider.ftpW);
+  const inOnePiece =
+    all !== null && (rider.ftpW === null || all.watts <= (CURVE_LOOK.high / 100) * rider.ftpW);
   return [dotOf('rep', longest, rider), inOnePiece ? all : null].filter((dot) => dot !== null);
 }
 
@@ -60,9 +66,17 @@ export function curveDots(plan: Plan, segments: readonly Segment[], rider: Rider
  * @returns points in rising time; those of which neither rides nor model say anything are left out
  * Source: handbook section 5, Rider's curve.
  */
-export function curvePoints(rider: RiderOnDay, fromS: number, toS: number, count: number): CurvePoint[] {
+export function curvePoints(
+  rider: RiderOnDay,
+  fromS: number,
+  toS: number,
+  count: number,
+): CurvePoint[] {
   const longest = Math.max(0, ...rider.bests.map(([seconds]) => seconds));
-  return Array.from({ length: count }, (_, index) => fromS * (toS / fromS) ** (index / (count - 1))).flatMap((seconds) => {
+  return Array.from(
+    { length: count },
+    (_, index) => fromS * (toS / fromS) ** (index / (count - 1)),
+  ).flatMap((seconds) => {
     const curve = curveAt(seconds, rider, rider.bests);
     return curve ? [{ seconds, watts: curve.value, assumed: seconds > longest }] : [];
   });
@@ -72,14 +86,26 @@ function secondsOfAll(segments: readonly Segment[]): number {
   return segments.reduce((sum, { seconds }) => sum + seconds, 0);
 }
 
-function dotOf(of: CurveDot['of'], segments: readonly Segment[], rider: RiderOnDay): CurveDot | null {
+function dotOf(
+  of: CurveDot['of'],
+  segments: readonly Segment[],
+  rider: RiderOnDay,
+): CurveDot | null {
   const seconds = secondsOfAll(segments);
   const curve = seconds === 0 ? null : curveAt(seconds, rider, rider.bests);
   if (!curve) return null;
-  const watts = segments.reduce((sum, each) => sum + (each.seconds * ((each.from?.countedW ?? 0) + (each.to?.countedW ?? 0))) / 2, 0) / seconds;
+  const watts =
+    segments.reduce(
+      (sum, each) =>
+        sum + (each.seconds * ((each.from?.countedW ?? 0) + (each.to?.countedW ?? 0))) / 2,
+      0,
+    ) / seconds;
   const share = (watts / curve.value) * 100;
   const lines = [
-    [of === 'rep' ? 'One rep, the longest' : 'All of the work', `${printClock(seconds)} at ${roundTo(watts, 1)} W`] as const,
+    [
+      of === 'rep' ? 'One rep, the longest' : 'All of the work',
+      `${printClock(seconds)} at ${roundTo(watts, 1)} W`,
+    ] as const,
     ...curve.lines.map(({ label, figure }) => [label, figure] as const),
     [`Rider’s curve at ${printClock(seconds)}`, `${roundTo(curve.value, 1)} W`] as const,
     ['Watts ÷ curve', `${roundTo(share, 1)} %`] as const,
@@ -88,6 +114,13 @@ function dotOf(of: CurveDot['of'], segments: readonly Segment[], rider: RiderOnD
     of,
     seconds,
     watts,
-    share: worked(share, '%', of === 'rep' ? 'One rep against the rider’s curve' : 'All of the work against the rider’s curve', lines),
+    share: worked(
+      share,
+      '%',
+      of === 'rep'
+        ? 'One rep against the rider’s curve'
+        : 'All of the work against the rider’s curve',
+      lines,
+    ),
   };
 }

@@ -29,7 +29,9 @@ export interface DefaultRest {
 }
 
 /** Rest as a multiple of the work, by system. Source: handbook section 7 (Rest by system and time of year). */
-const RESTS: Readonly<Record<System, Readonly<Record<Season, readonly [work: number, rest: number]>>>> = {
+const RESTS: Readonly<
+  Record<System, Readonly<Record<Season, readonly [work: number, rest: number]>>>
+> = {
   recovery: { base: [1, 1], build: [1, 1] },
   endurance: { base: [1, 1], build: [1, 1] },
   tempo: { base: [2, 1], build: [2, 1] },
@@ -53,7 +55,11 @@ export function defaultRest(system: System, workS: number, season: Season): Defa
   const exact = (workS * rest) / work;
   const unit = exact >= 120 ? 30 : 5;
   const seconds = Math.max(10, Math.round(exact / unit) * unit);
-  return { seconds, ratio: `${work}:${rest}`, says: `${work}:${rest} ${system === 'threshold' ? `in ${season}` : `for ${SYSTEM_WORDS[system]}`}` };
+  return {
+    seconds,
+    ratio: `${work}:${rest}`,
+    says: `${work}:${rest} ${system === 'threshold' ? `in ${season}` : `for ${SYSTEM_WORDS[system]}`}`,
+  };
 }
 
 const SYSTEM_WORDS: Readonly<Record<System, string>> = {
@@ -87,16 +93,33 @@ const TOPS: readonly (readonly [percent: number, system: System])[] = [
 export function systemOf(plan: Pick<Plan, 'items'>): System {
   const reps = plan.items.flatMap((item) => repsIn(item));
   const hardest = reps.reduce<Rep | null>(
-    (top, rep) => (top === null || rep.percent * Math.min(1, rep.inAllS / 240) > top.percent * Math.min(1, top.inAllS / 240) ? rep : top),
+    (top, rep) =>
+      top === null ||
+      rep.percent * Math.min(1, rep.inAllS / 240) > top.percent * Math.min(1, top.inAllS / 240)
+        ? rep
+        : top,
     null,
   );
   if (!hardest) return 'recovery';
-  if (hardest.flatOut) return hardest.seconds <= SPRINT_S ? 'sprint' : hardest.seconds <= MINUTE_S ? 'anaerobic' : 'ceiling';
-  return TOPS.find(([percent]) => hardest.percent <= percent)?.[1] ?? (hardest.seconds <= SPRINT_S ? 'sprint' : 'anaerobic');
+  if (hardest.flatOut)
+    return hardest.seconds <= SPRINT_S
+      ? 'sprint'
+      : hardest.seconds <= MINUTE_S
+        ? 'anaerobic'
+        : 'ceiling';
+  return (
+    TOPS.find(([percent]) => hardest.percent <= percent)?.[1] ??
+    (hardest.seconds <= SPRINT_S ? 'sprint' : 'anaerobic')
+  );
 }
 
 /** What hangs on the rider counts as this, percent of FTP, where only the system is asked. */
-const TYPICAL_PERCENT: Partial<Record<Effort['kind'], number>> = { goal: 100, curve: 100, watts: 100, own: 112 };
+const TYPICAL_PERCENT: Partial<Record<Effort['kind'], number>> = {
+  goal: 100,
+  curve: 100,
+  watts: 100,
+  own: 112,
+};
 
 interface Rep {
   readonly percent: number;
@@ -113,7 +136,9 @@ function repsIn(item: Item, times = 1): Rep[] {
   const sets = item.parts.filter((part) => part.kind === 'set');
   // Steps of one rep count at their mean: over-unders are threshold work.
   const together =
-    sets.length === 0 && steps.every(({ role }) => role === 'work') ? oneRep(steps, times * reps) : steps.flatMap((step) => repsIn(step, times * reps));
+    sets.length === 0 && steps.every(({ role }) => role === 'work')
+      ? oneRep(steps, times * reps)
+      : steps.flatMap((step) => repsIn(step, times * reps));
   return [...together, ...sets.flatMap((set) => repsIn(set, times * reps))];
 }
 
@@ -121,16 +146,30 @@ function oneRep(steps: readonly Step[], times: number): Rep[] {
   const known = steps.flatMap(({ target, length }) => {
     const efforts = effortsOf(target);
     const percents = efforts.map((effort) => TYPICAL_PERCENT[effort.kind] ?? roughPercent(effort));
-    const seconds = length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : 300;
+    const seconds =
+      length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : 300;
     const sound = percents.filter((percent): percent is number => percent !== null);
     return sound.length === 0
       ? []
-      : [{ percent: sound.reduce((sum, each) => sum + each, 0) / sound.length, seconds, flatOut: efforts.some(({ kind }) => kind === 'max') }];
+      : [
+          {
+            percent: sound.reduce((sum, each) => sum + each, 0) / sound.length,
+            seconds,
+            flatOut: efforts.some(({ kind }) => kind === 'max'),
+          },
+        ];
   });
   const seconds = known.reduce((sum, each) => sum + each.seconds, 0);
   if (seconds === 0) return [];
   const percent = known.reduce((sum, each) => sum + each.percent * each.seconds, 0) / seconds;
-  return [{ percent, seconds, inAllS: seconds * times, flatOut: known.length === 1 && known[0]?.flatOut === true }];
+  return [
+    {
+      percent,
+      seconds,
+      inAllS: seconds * times,
+      flatOut: known.length === 1 && known[0]?.flatOut === true,
+    },
+  ];
 }
 
 /** A warm-up by what follows, as it is said. Source: handbook section 7 (warm-ups of the book). */

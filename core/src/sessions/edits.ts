@@ -18,7 +18,11 @@ export type NewId = () => string;
  * @param change fields to replace
  * @returns the new plan
  */
-export function changeStep(plan: Plan, stepId: string, change: Partial<Omit<Step, 'id' | 'kind'>>): Plan {
+export function changeStep(
+  plan: Plan,
+  stepId: string,
+  change: Partial<Omit<Step, 'id' | 'kind'>>,
+): Plan {
   return mapSteps(plan, (step) => (step.id === stepId ? { ...step, ...change } : step));
 }
 
@@ -30,8 +34,14 @@ export function changeStep(plan: Plan, stepId: string, change: Partial<Omit<Step
  * @param change fields to replace
  * @returns the new plan
  */
-export function changeSet(plan: Plan, setId: string, change: Partial<Pick<SetBlock, 'reps' | 'rest'>>): Plan {
-  return mapLists(plan, (item) => [item.kind === 'set' && item.id === setId ? { ...item, ...change } : item]);
+export function changeSet(
+  plan: Plan,
+  setId: string,
+  change: Partial<Pick<SetBlock, 'reps' | 'rest'>>,
+): Plan {
+  return mapLists(plan, (item) => [
+    item.kind === 'set' && item.id === setId ? { ...item, ...change } : item,
+  ]);
 }
 
 /**
@@ -57,7 +67,9 @@ export function insertBelow(plan: Plan, belowId: string | null, step: Step): Pla
  * @returns the new plan
  */
 export function duplicateStep(plan: Plan, stepId: string, newId: NewId): Plan {
-  return mapLists(plan, (item) => (item.kind === 'step' && item.id === stepId ? [item, { ...item, id: newId() }] : [item]));
+  return mapLists(plan, (item) =>
+    item.kind === 'step' && item.id === stepId ? [item, { ...item, id: newId() }] : [item],
+  );
 }
 
 /**
@@ -68,8 +80,11 @@ export function duplicateStep(plan: Plan, stepId: string, newId: NewId): Plan {
  * @returns the new plan
  */
 export function removeStep(plan: Plan, stepId: string): Plan {
-  const withoutRest = (item: Item): Item => (item.kind === 'set' && item.rest?.step.id === stepId ? { ...item, rest: null } : item);
-  const kept = mapLists(plan, (item) => (item.kind === 'step' && item.id === stepId ? [] : [withoutRest(item)]));
+  const withoutRest = (item: Item): Item =>
+    item.kind === 'set' && item.rest?.step.id === stepId ? { ...item, rest: null } : item;
+  const kept = mapLists(plan, (item) =>
+    item.kind === 'step' && item.id === stepId ? [] : [withoutRest(item)],
+  );
   return mapLists(kept, (item) => (item.kind === 'set' && item.parts.length === 0 ? [] : [item]));
 }
 
@@ -88,15 +103,29 @@ export function makeSet(plan: Plan, stepId: string, newId: NewId): Plan {
   const around = row.sets[0];
   if (around?.parts.some((part) => part.kind === 'set')) return plan;
   const wrap = (inner: Step | SetBlock, restSeconds: number): SetBlock =>
-    ({ kind: 'set', id: newId(), reps: 2, parts: [inner], rest: { when: 'between', step: easyStep(newId(), restSeconds) } }) as SetBlock;
+    ({
+      kind: 'set',
+      id: newId(),
+      reps: 2,
+      parts: [inner],
+      rest: { when: 'between', step: easyStep(newId(), restSeconds) },
+    }) as SetBlock;
   if (around) {
     const rest = around.rest?.step.length;
     const seconds = rest?.kind === 'time' ? rest.seconds * 2 : 480;
-    return { ...plan, items: plan.items.map((item) => (item.id === around.id ? wrap(around, seconds) : item)) };
+    return {
+      ...plan,
+      items: plan.items.map((item) => (item.id === around.id ? wrap(around, seconds) : item)),
+    };
   }
   const length = row.step.length;
   const seconds = length.kind === 'time' ? Math.max(30, Math.round(length.seconds / 60) * 30) : 240;
-  return { ...plan, items: plan.items.map((item) => (item.id === stepId ? wrap({ ...row.step, role: 'work' }, seconds) : item)) };
+  return {
+    ...plan,
+    items: plan.items.map((item) =>
+      item.id === stepId ? wrap({ ...row.step, role: 'work' }, seconds) : item,
+    ),
+  };
 }
 
 /**
@@ -107,7 +136,11 @@ export function makeSet(plan: Plan, stepId: string, newId: NewId): Plan {
  * @returns the new plan
  */
 export function openSet(plan: Plan, setId: string): Plan {
-  return mapLists(plan, (item) => (item.kind === 'set' && item.id === setId ? [...(item.parts as Item[]), ...(item.rest ? [item.rest.step] : [])] : [item]));
+  return mapLists(plan, (item) =>
+    item.kind === 'set' && item.id === setId
+      ? [...(item.parts as Item[]), ...(item.rest ? [item.rest.step] : [])]
+      : [item],
+  );
 }
 
 /**
@@ -124,8 +157,11 @@ export function moveStep(plan: Plan, stepId: string, by: -1 | 1): Plan {
   const shift = (list: readonly Item[]): Item[] => {
     const at = list.findIndex((item) => item.id === anchor);
     const [moved, passed] = [list[at], list[at + by]];
-    if (moved && passed) return list.map((item, index) => (index === at ? passed : index === at + by ? moved : item));
-    return list.map((item) => (item.kind === 'set' ? ({ ...item, parts: shift(item.parts) } as SetBlock) : item));
+    if (moved && passed)
+      return list.map((item, index) => (index === at ? passed : index === at + by ? moved : item));
+    return list.map((item) =>
+      item.kind === 'set' ? ({ ...item, parts: shift(item.parts) } as SetBlock) : item,
+    );
   };
   return { ...plan, items: shift(plan.items) };
 }
@@ -138,7 +174,15 @@ export function moveStep(plan: Plan, stepId: string, by: -1 | 1): Plan {
  * @returns the step
  */
 export function easyStep(id: string, seconds: number): Step {
-  return { kind: 'step', id, role: 'easy', length: { kind: 'time', seconds }, target: { kind: 'steady', effort: { kind: 'easy' } }, cadence: null, cue: '' };
+  return {
+    kind: 'step',
+    id,
+    role: 'easy',
+    length: { kind: 'time', seconds },
+    target: { kind: 'steady', effort: { kind: 'easy' } },
+    cadence: null,
+    cue: '',
+  };
 }
 
 /** The item that a step stands for in its list: itself, or its set where it is the rest. */
@@ -149,7 +193,9 @@ function anchorOf(plan: Plan, stepId: string): string {
 /** Rebuilds every list of the plan: what an item turns into is asked once, inner lists first. */
 function mapLists(plan: Plan, change: (item: Item) => Item[]): Plan {
   const list = (items: readonly Item[]): Item[] =>
-    items.flatMap((item) => change(item.kind === 'set' ? ({ ...item, parts: list(item.parts) } as SetBlock) : item));
+    items.flatMap((item) =>
+      change(item.kind === 'set' ? ({ ...item, parts: list(item.parts) } as SetBlock) : item),
+    );
   return { ...plan, items: list(plan.items) };
 }
 

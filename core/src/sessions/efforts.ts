@@ -79,17 +79,32 @@ export function askedOf(effort: Effort, rider: RiderOnDay, seconds: number): Ask
     case 'zone':
       return ofZone(effort.zone, ftp);
     case 'easy':
-      return { ...ofZone(1, ftp), countedW: ftp === null ? null : (rider.easyPercent * ftp) / 100, counts: `up to 55 %, counted at ${rider.easyPercent} %` };
+      return {
+        ...ofZone(1, ftp),
+        countedW: ftp === null ? null : (rider.easyPercent * ftp) / 100,
+        counts: `up to 55 %, counted at ${rider.easyPercent} %`,
+      };
     case 'rpe': {
       const zone = zoneOfRpe((effort.low + effort.high) / 2);
-      return { ...ofZone(zone, ftp), lowW: null, highW: null, rpe: [effort.low, effort.high], counts: `counted as zone ${zone} of Seven steps` };
+      return {
+        ...ofZone(zone, ftp),
+        lowW: null,
+        highW: null,
+        rpe: [effort.low, effort.high],
+        counts: `counted as zone ${zone} of Seven steps`,
+      };
     }
     case 'heartRate':
       return ofHeartRate(effort.low, effort.high, rider);
     case 'goal':
       return ofWatts(effort, rider.goalW ?? null, rider, 'the goal has no watts');
     case 'curve':
-      return ofWatts(effort, curveAt(seconds, rider, rider.bests)?.value ?? null, rider, 'no ride shows this length yet');
+      return ofWatts(
+        effort,
+        curveAt(seconds, rider, rider.bests)?.value ?? null,
+        rider,
+        'no ride shows this length yet',
+      );
     case 'own':
       return ofOwn(effort.by, rider, seconds);
     case 'max':
@@ -109,10 +124,19 @@ function ofPercent(low: number, high: number, ftp: number | null): Asked {
 }
 
 /** A share of some watts of the rider's own; without those it counts as the same share of FTP, and says so. */
-function ofWatts({ low, high }: { low: number; high: number }, ownW: number | null, rider: RiderOnDay, missing: string): Asked {
-  if (ownW === null || !rider.hasPower) return { ...ofPercent(low, high, rider.ftpW), counts: `counted as percent of FTP: ${missing}` };
+function ofWatts(
+  { low, high }: { low: number; high: number },
+  ownW: number | null,
+  rider: RiderOnDay,
+  missing: string,
+): Asked {
+  if (ownW === null || !rider.hasPower)
+    return { ...ofPercent(low, high, rider.ftpW), counts: `counted as percent of FTP: ${missing}` };
   const asked = ofPercent(low, high, ownW);
-  return { ...asked, rpe: rider.ftpW === null ? [7, 8] : rpeOfPercent(((asked.countedW ?? 0) / rider.ftpW) * 100) };
+  return {
+    ...asked,
+    rpe: rider.ftpW === null ? [7, 8] : rpeOfPercent(((asked.countedW ?? 0) / rider.ftpW) * 100),
+  };
 }
 
 /** The rider's own number for this length; without one the rule for everybody stands in, and says so. */
@@ -120,9 +144,13 @@ function ofOwn(by: 'bests' | 'longer', rider: RiderOnDay, seconds: number): Aske
   const { watts, says } = ownNumbers(by, seconds, { pair: rider.pair ?? null, bests: rider.bests });
   if (!watts || !rider.hasPower) {
     const percent = roundTo(percentFor(seconds), 1);
-    return { ...ofPercent(percent, percent, rider.ftpW), counts: `counted at ${percent} % of FTP: ${says.charAt(0).toLowerCase()}${says.slice(1, -1)}` };
+    return {
+      ...ofPercent(percent, percent, rider.ftpW),
+      counts: `counted at ${percent} % of FTP: ${says.charAt(0).toLowerCase()}${says.slice(1, -1)}`,
+    };
   }
-  const rpe = rider.ftpW === null ? ([9, 9] as const) : rpeOfPercent((watts.value / rider.ftpW) * 100);
+  const rpe =
+    rider.ftpW === null ? ([9, 9] as const) : rpeOfPercent((watts.value / rider.ftpW) * 100);
   return { lowW: watts.value, highW: watts.value, countedW: watts.value, rpe, counts: null };
 }
 
@@ -131,8 +159,19 @@ function ofZone(zone: number, ftp: number | null): Asked {
   if (!rule) throw new RangeError(`Seven steps has no zone ${zone}.`);
   const percent = zonePercent(zone);
   const band = ftp === null ? null : bandsFor(SEVEN_STEPS, { ftp })[zone - 1];
-  const open = zone === 1 ? `up to 55 %, counted at ${percent} %` : zone === 7 ? `over 150 %, counted at ${percent} %` : null;
-  return { lowW: band?.low ?? null, highW: band?.high ?? null, countedW: ftp === null ? null : (percent * ftp) / 100, rpe: rule.rpe, counts: open };
+  const open =
+    zone === 1
+      ? `up to 55 %, counted at ${percent} %`
+      : zone === 7
+        ? `over 150 %, counted at ${percent} %`
+        : null;
+  return {
+    lowW: band?.low ?? null,
+    highW: band?.high ?? null,
+    countedW: ftp === null ? null : (percent * ftp) / 100,
+    rpe: rule.rpe,
+    counts: open,
+  };
 }
 
 function zonePercent(zone: number): number {
@@ -147,12 +186,24 @@ function zonePercent(zone: number): number {
 
 function ofHeartRate(low: number | null, high: number, rider: RiderOnDay): Asked {
   if (rider.thresholdBpm === null) {
-    return { lowW: null, highW: null, countedW: null, rpe: [3, 4], counts: 'counted as RPE 3–4: no threshold heart rate is stored' };
+    return {
+      lowW: null,
+      highW: null,
+      countedW: null,
+      rpe: [3, 4],
+      counts: 'counted as RPE 3–4: no threshold heart rate is stored',
+    };
   }
   const middle = low === null ? high : (low + high) / 2;
   const bands = bandsFor(FIVE_BY_THRESHOLD_HR, { thresholdHr: rider.thresholdBpm });
-  const zone = bands.find((band) => band.high === null || roundHalfUp(middle) <= band.high)?.rule.number ?? 5;
-  return { ...ofZone(zone, rider.ftpW), lowW: null, highW: null, counts: `counted as zone ${zone} of Seven steps` };
+  const zone =
+    bands.find((band) => band.high === null || roundHalfUp(middle) <= band.high)?.rule.number ?? 5;
+  return {
+    ...ofZone(zone, rider.ftpW),
+    lowW: null,
+    highW: null,
+    counts: `counted as zone ${zone} of Seven steps`,
+  };
 }
 
 /** Flat out, where no ride shows it: from 5:00 on the FTP law is the rider's curve. Source: handbook section 5. */
@@ -166,12 +217,22 @@ function ofFlatOut(rider: RiderOnDay, seconds: number): Asked {
   const curve = curveAt(seconds, rider, rider.bests);
   const percent = FLAT_OUT.find(({ toS }) => seconds <= toS)?.percent ?? 100;
   const counted = curve?.value ?? (rider.ftpW === null ? null : (percent * rider.ftpW) / 100);
-  const counts = curve ? `counted at ${roundHalfUp(curve.value)} W, the rider’s curve` : `counted at ${percent} %: no ride shows it yet`;
-  return { lowW: null, highW: null, countedW: counted, rpe: [10, 10], counts: rider.ftpW === null && !curve ? null : counts };
+  const counts = curve
+    ? `counted at ${roundHalfUp(curve.value)} W, the rider’s curve`
+    : `counted at ${percent} %: no ride shows it yet`;
+  return {
+    lowW: null,
+    highW: null,
+    countedW: counted,
+    rpe: [10, 10],
+    counts: rider.ftpW === null && !curve ? null : counts,
+  };
 }
 
 function rpeOfPercent(percent: number): readonly [number, number] {
-  const rule = SEVEN_STEPS.bands.find((band) => band.toPercent === null || percent <= band.toPercent);
+  const rule = SEVEN_STEPS.bands.find(
+    (band) => band.toPercent === null || percent <= band.toPercent,
+  );
   return rule?.rpe ?? [10, 10];
 }
 
@@ -192,9 +253,17 @@ export function printAskedWatts(asked: Asked): string | null {
   return printSpan(asked.lowW, asked.highW);
 }
 
-function derivation(effort: Effort, ftpW: number, rider: RiderOnDay, seconds: number): [string, string][] {
+function derivation(
+  effort: Effort,
+  ftpW: number,
+  rider: RiderOnDay,
+  seconds: number,
+): [string, string][] {
   if (effort.kind === 'own') {
-    const { watts } = ownNumbers(effort.by, seconds, { pair: rider.pair ?? null, bests: rider.bests });
+    const { watts } = ownNumbers(effort.by, seconds, {
+      pair: rider.pair ?? null,
+      bests: rider.bests,
+    });
     return (watts?.lines ?? []).map(({ label, figure }) => [label, figure]);
   }
   if (effort.kind === 'percent') {
@@ -205,7 +274,9 @@ function derivation(effort: Effort, ftpW: number, rider: RiderOnDay, seconds: nu
   }
   const zone = effort.kind === 'zone' ? effort.zone : effort.kind === 'easy' ? 1 : null;
   const band = zone === null ? undefined : bandsFor(SEVEN_STEPS, { ftp: ftpW })[zone - 1];
-  return band ? [[`Zone ${band.rule.number} of Seven steps, ${band.rule.name}`, `${printBand(band)} W`]] : [];
+  return band
+    ? [[`Zone ${band.rule.number} of Seven steps, ${band.rule.name}`, `${printBand(band)} W`]]
+    : [];
 }
 
 /**
@@ -217,14 +288,26 @@ function derivation(effort: Effort, ftpW: number, rider: RiderOnDay, seconds: nu
  * @returns the watts as text with the arithmetic, or null where there are none
  * Source: handbook sections 5 to 7.
  */
-export function wattsWorking(effort: Effort, rider: RiderOnDay, seconds: number): Worked<string> | null {
+export function wattsWorking(
+  effort: Effort,
+  rider: RiderOnDay,
+  seconds: number,
+): Worked<string> | null {
   const asked = askedOf(effort, rider, seconds);
   const text = asked && printAskedWatts(asked);
   if (!asked || !text) return null;
   const lines: [string, string][] = [['Meant', printEffort(effort)]];
-  if (rider.ftpW !== null && effort.kind !== 'watts') lines.push([`${rider.firstName}’s FTP`, `${rider.ftpW} W`]);
+  if (rider.ftpW !== null && effort.kind !== 'watts')
+    lines.push([`${rider.firstName}’s FTP`, `${rider.ftpW} W`]);
   if (rider.ftpW !== null) lines.push(...derivation(effort, rider.ftpW, rider, seconds));
-  if (asked.countedW !== null) lines.push(['Counted in the sums as', `${roundTo(asked.countedW, 1)} W`]);
+  if (asked.countedW !== null)
+    lines.push(['Counted in the sums as', `${roundTo(asked.countedW, 1)} W`]);
   if (asked.counts) lines.push(['Open target', asked.counts]);
-  return worked(text, 'W', 'Watts from the target', lines, effort.kind === 'easy' ? [['Easy counts as', `${rider.easyPercent} % of FTP`]] : []);
+  return worked(
+    text,
+    'W',
+    'Watts from the target',
+    lines,
+    effort.kind === 'easy' ? [['Easy counts as', `${rider.easyPercent} % of FTP`]] : [],
+  );
 }

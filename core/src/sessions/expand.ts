@@ -37,10 +37,28 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
 
   const full = (): boolean => segments.length >= MOST_SEGMENTS || clock >= LONGEST_SESSION_S;
 
-  const put = (step: Step, rep: number | null, round: number, wanted: number, from: Asked | null, to: Asked | null, until?: Segment['until']): void => {
+  const put = (
+    step: Step,
+    rep: number | null,
+    round: number,
+    wanted: number,
+    from: Asked | null,
+    to: Asked | null,
+    until?: Segment['until'],
+  ): void => {
     if (wanted <= 0 || full()) return;
     const seconds = Math.min(wanted, LONGEST_SESSION_S - clock);
-    segments.push({ stepId: step.id, startS: clock, seconds, role: step.role, rep, round, from, to, ...(until ? { until } : {}) });
+    segments.push({
+      stepId: step.id,
+      startS: clock,
+      seconds,
+      role: step.role,
+      rep,
+      round,
+      from,
+      to,
+      ...(until ? { until } : {}),
+    });
     clock += seconds;
   };
 
@@ -57,7 +75,10 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
     const step = inRound(plain, round);
     const { mainS, finish, from, to } = derive(step);
     // A finish is reckoned back from the end, so the way to it takes its reckoned time.
-    const until = (step.length.kind === 'lap' || step.length.kind === 'hill') && !finish ? step.length : undefined;
+    const until =
+      (step.length.kind === 'lap' || step.length.kind === 'hill') && !finish
+        ? step.length
+        : undefined;
     put(step, rep, round, mainS, from, to, until);
     if (finish) put(step, rep, round, finish.seconds, finish.asked, finish.asked);
   };
@@ -71,13 +92,15 @@ export function expand(plan: Plan, rider: RiderOnDay): Segment[] {
       const holdsSets = set.parts.some((part) => part.kind === 'set');
       const rep = holdsSets ? null : (reps += 1);
       for (const part of set.parts) lay(part, rep, round);
-      if (set.rest && (set.rest.when === 'afterEach' || round < count)) ride(set.rest.step, null, round);
+      if (set.rest && (set.rest.when === 'afterEach' || round < count))
+        ride(set.rest.step, null, round);
       // Nothing in it can be laid out, so neither can it in the rounds to come.
       if (segments.length === before) return;
     }
   };
 
-  const lay = (item: Item, rep: number | null, round: number): void => (item.kind === 'set' ? repeat(item) : ride(item, rep, round));
+  const lay = (item: Item, rep: number | null, round: number): void =>
+    item.kind === 'set' ? repeat(item) : ride(item, rep, round);
   for (const item of plan.items) lay(item, null, 1);
   return segments;
 }
@@ -108,7 +131,9 @@ function inRound(step: Step, round: number): Step {
       ...(other.finish ? { finish: other.finish } : {}),
     };
   }
-  return own?.seconds === undefined ? ridden : { ...ridden, length: { kind: 'time', seconds: own.seconds } };
+  return own?.seconds === undefined
+    ? ridden
+    : { ...ridden, length: { kind: 'time', seconds: own.seconds } };
 }
 
 /**
@@ -127,7 +152,17 @@ export function secondsOf(step: Step, rider: RiderOnDay): number {
   if (length.kind === 'unread') return 0;
   const massKg = rider.massKg ?? USUAL.massKg;
   const climb = (watts: number): number =>
-    Math.max(1, Math.round(timeToTop(watts, length.metres, { ...PLAIN_ROAD, gradient: length.gradientPercent / 100 }, massKg + BIKE_AND_KIT_KG)));
+    Math.max(
+      1,
+      Math.round(
+        timeToTop(
+          watts,
+          length.metres,
+          { ...PLAIN_ROAD, gradient: length.gradientPercent / 100 },
+          massKg + BIKE_AND_KIT_KG,
+        ),
+      ),
+    );
   const usualW = rider.ftpW ?? USUAL.wattsPerKg * massKg;
   // What is asked may hang on the length itself (flat out, share of the curve), so it is asked twice.
   const efforts = effortsOf(target);
@@ -139,7 +174,11 @@ export function secondsOf(step: Step, rider: RiderOnDay): number {
   return seconds;
 }
 
-function finishOf({ length, effort }: Finish, rider: RiderOnDay, ofS: number): { seconds: number; asked: Asked | null } {
+function finishOf(
+  { length, effort }: Finish,
+  rider: RiderOnDay,
+  ofS: number,
+): { seconds: number; asked: Asked | null } {
   const asked = askedOf(effort, rider, length.kind === 'time' ? length.seconds : 10);
   const massKg = rider.massKg ?? USUAL.massKg;
   const seconds =
@@ -148,7 +187,12 @@ function finishOf({ length, effort }: Finish, rider: RiderOnDay, ofS: number): {
       : Math.max(
           1,
           Math.round(
-            length.metres / speedAt(asked?.countedW ?? rider.ftpW ?? USUAL.wattsPerKg * massKg, { ...PLAIN_ROAD, gradient: 0 }, massKg + BIKE_AND_KIT_KG),
+            length.metres /
+              speedAt(
+                asked?.countedW ?? rider.ftpW ?? USUAL.wattsPerKg * massKg,
+                { ...PLAIN_ROAD, gradient: 0 },
+                massKg + BIKE_AND_KIT_KG,
+              ),
           ),
         );
   return { seconds: Math.min(seconds, ofS), asked };
@@ -170,7 +214,8 @@ export function streamOf(segments: readonly Segment[]): Float64Array | null {
     const fromW = from?.countedW ?? null;
     const toW = to?.countedW ?? null;
     if (fromW === null || toW === null) return null;
-    for (let index = 0; index < seconds; index += 1) stream[at + index] = fromW + ((toW - fromW) * (index + 0.5)) / seconds;
+    for (let index = 0; index < seconds; index += 1)
+      stream[at + index] = fromW + ((toW - fromW) * (index + 0.5)) / seconds;
     at += seconds;
   }
   return stream;

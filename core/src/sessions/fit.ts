@@ -40,7 +40,9 @@ const ROLLS_DOWN = 10;
  */
 export function fitToTotal(plan: Plan, totalS: number): Reading<Fitted> {
   const fitted = fitEnds({ ...plan, totalS });
-  return fitted.problem === null ? understood({ plan: fitted.plan, says: `fitted to ${printDuration(totalS)}` }) : refused(fitted.problem);
+  return fitted.problem === null
+    ? understood({ plan: fitted.plan, says: `fitted to ${printDuration(totalS)}` })
+    : refused(fitted.problem);
 }
 
 /**
@@ -67,29 +69,49 @@ export function fitToLoad(plan: Plan, rider: RiderOnDay, load: number): Reading<
     for (const sign of added === 0 ? [1] : [1, -1]) {
       const count = reps === null ? null : reps + sign * added;
       if (count !== null && count < 1) continue;
-      const base = main && count !== null && count !== reps ? changeSet(open, main.id, { reps: count }) : open;
+      const base =
+        main && count !== null && count !== reps ? changeSet(open, main.id, { reps: count }) : open;
       candidates.push(withEndsFor(base, load, loadOf));
     }
     const near = candidates.find((candidate) => Math.abs(loadOf(candidate) - load) <= LOAD_NEAR);
-    if (near) return understood({ plan: near, says: `load ${roundHalfUp(now)} to ${roundHalfUp(loadOf(near))}` });
+    if (near)
+      return understood({
+        plan: near,
+        says: `load ${roundHalfUp(now)} to ${roundHalfUp(loadOf(near))}`,
+      });
     if (reps === null) break;
   }
-  const best = candidates.reduce((one, other) => (Math.abs(loadOf(other) - load) < Math.abs(loadOf(one) - load) ? other : one), open as Plan);
-  if (best === open) return refused(`Neither its ends nor its reps bring it from ${roundHalfUp(now)} to ${roundHalfUp(load)} points. Add a step.`);
-  return understood({ plan: best, says: `load ${roundHalfUp(now)} to ${roundHalfUp(loadOf(best))}, the nearest its ends and reps allow` });
+  const best = candidates.reduce(
+    (one, other) => (Math.abs(loadOf(other) - load) < Math.abs(loadOf(one) - load) ? other : one),
+    open as Plan,
+  );
+  if (best === open)
+    return refused(
+      `Neither its ends nor its reps bring it from ${roundHalfUp(now)} to ${roundHalfUp(load)} points. Add a step.`,
+    );
+  return understood({
+    plan: best,
+    says: `load ${roundHalfUp(now)} to ${roundHalfUp(loadOf(best))}, the nearest its ends and reps allow`,
+  });
 }
 
 /** Stretches or shortens the easy ends by whole minutes until the load is as near as they can bring it. */
 function withEndsFor(plan: Plan, load: number, loadOf: (plan: Plan) => number): Plan {
   const ends = plan.items.filter(
-    (item, at): item is Step => item.kind === 'step' && item.role !== 'work' && item.length.kind === 'time' && (at === 0 || at === plan.items.length - 1),
+    (item, at): item is Step =>
+      item.kind === 'step' &&
+      item.role !== 'work' &&
+      item.length.kind === 'time' &&
+      (at === 0 || at === plan.items.length - 1),
   );
   if (ends.length === 0) return plan;
   const withMinutes = (minutes: number): Plan =>
     ends.reduce((so, { id, length }, index) => {
       const share = Math.trunc(minutes / ends.length) + (index === 0 ? minutes % ends.length : 0);
       const seconds = (length.kind === 'time' ? length.seconds : 0) + share * END.step;
-      return changeStep(so, id, { length: { kind: 'time', seconds: Math.min(END.longest, Math.max(END.shortest, seconds)) } });
+      return changeStep(so, id, {
+        length: { kind: 'time', seconds: Math.min(END.longest, Math.max(END.shortest, seconds)) },
+      });
     }, plan);
   let best = plan;
   let [low, high] = [-240, 240];
@@ -121,34 +143,53 @@ export function fitToBalance(plan: Plan, rider: RiderOnDay): Reading<Fitted> {
       const step = stepOf(so, id);
       return step ? changeStep(so, id, { target: scaledTarget(step, factor, rider) }) : so;
     }, plan);
-  const holds = (factor: number): boolean => sessionBalance(expand(scaled(factor), rider), model).lowestJ >= KEPT_SHARE * model.wPrimeJ;
-  if (!holds(0.5)) return refused('Even at half the watts less than 10 % of W′ is left. Lengthen the rests.');
+  const holds = (factor: number): boolean =>
+    sessionBalance(expand(scaled(factor), rider), model).lowestJ >= KEPT_SHARE * model.wPrimeJ;
+  if (!holds(0.5))
+    return refused('Even at half the watts less than 10 % of W′ is left. Lengthen the rests.');
   // Bisected in hundredths, so that targets keep short figures.
-  const hundredths = holds(1.6) ? 160 : Math.floor(bisect(50, 160, (value) => holds(value / 100)) * 2) / 2;
+  const hundredths = holds(1.6)
+    ? 160
+    : Math.floor(bisect(50, 160, (value) => holds(value / 100)) * 2) / 2;
   const fitted = scaled(hundredths / 100);
-  if (hundredths === 160) return refused('This work never comes down to 10 % of W′: it is not limited by W′.');
+  if (hundredths === 160)
+    return refused('This work never comes down to 10 % of W′: it is not limited by W′.');
   const first = [...main.stepIds][0] ?? '';
   const effort = (of: Plan): string => {
     const target = stepOf(of, first)?.target;
     return target?.kind === 'steady' ? printEffort(target.effort) : 'its target';
   };
-  return understood({ plan: fitted, says: `${effort(plan)} to ${effort(fitted)}, 10 % of W′ left` });
+  return understood({
+    plan: fitted,
+    says: `${effort(plan)} to ${effort(fitted)}, 10 % of W′ left`,
+  });
 }
 
 function scaledTarget({ target, length }: Step, factor: number, rider: RiderOnDay): Step['target'] {
-  return withEfforts(target, (effort) => scaledEffort(effort, factor, rider, length.kind === 'time' ? length.seconds : 300));
+  return withEfforts(target, (effort) =>
+    scaledEffort(effort, factor, rider, length.kind === 'time' ? length.seconds : 300),
+  );
 }
 
 /** Rounded down, so that what held still holds. */
 function scaledEffort(effort: Effort, factor: number, rider: RiderOnDay, seconds: number): Effort {
-  const down = (value: number, places: number): number => Math.max(1, Math.floor(value * factor * 10 ** places + 1e-9) / 10 ** places);
+  const down = (value: number, places: number): number =>
+    Math.max(1, Math.floor(value * factor * 10 ** places + 1e-9) / 10 ** places);
   switch (effort.kind) {
     case 'percent':
     case 'goal':
     case 'curve':
-      return { ...effort, low: Math.min(400, down(effort.low, 1)), high: Math.min(400, down(effort.high, 1)) };
+      return {
+        ...effort,
+        low: Math.min(400, down(effort.low, 1)),
+        high: Math.min(400, down(effort.high, 1)),
+      };
     case 'watts':
-      return { ...effort, low: Math.min(2500, down(effort.low, 0)), high: Math.min(2500, down(effort.high, 0)) };
+      return {
+        ...effort,
+        low: Math.min(2500, down(effort.low, 0)),
+        high: Math.min(2500, down(effort.high, 0)),
+      };
     default: {
       const counted = askedOf(effort, rider, seconds)?.countedW ?? null;
       if (counted === null || rider.ftpW === null) return effort;
@@ -167,14 +208,21 @@ function scaledEffort(effort: Effort, factor: number, rider: RiderOnDay, seconds
  * Source: handbook sections 7 (hill repeats) and 12.
  */
 export function fitToHill(plan: Plan, hill: KnownHill): Reading<Fitted> {
-  const row = rowsOf(plan).find(({ step, sets, restOf }) => step.role === 'work' && sets.length > 0 && restOf === null);
+  const row = rowsOf(plan).find(
+    ({ step, sets, restOf }) => step.role === 'work' && sets.length > 0 && restOf === null,
+  );
   const set: SetBlock | undefined = row?.sets.at(-1);
   if (!row || !set) return refused('There is no set of reps to put on a hill.');
   const { name, metres, gradientPercent } = hill;
   const rollS = Math.max(60, Math.ceil((metres / ROLLS_DOWN + 30) / 30) * 30);
-  const onHill = changeStep(plan, row.step.id, { length: { kind: 'hill', name, metres, gradientPercent } });
+  const onHill = changeStep(plan, row.step.id, {
+    length: { kind: 'hill', name, metres, gradientPercent },
+  });
   const rest = set.rest
     ? { ...set.rest, step: { ...set.rest.step, length: { kind: 'time' as const, seconds: rollS } } }
     : { when: 'between' as const, step: easyStep(`${set.id}r`, rollS) };
-  return understood({ plan: { ...changeSet(onHill, set.id, { rest }), place: 'climb' }, says: `the reps go to the top of ${name}` });
+  return understood({
+    plan: { ...changeSet(onHill, set.id, { rest }), place: 'climb' },
+    says: `the reps go to the top of ${name}`,
+  });
 }

@@ -34,21 +34,39 @@ export function givenTo(plan: Plan, rider: RiderOnDay, health: HealthVerdict): G
   const rpe = hardestRpe(segments);
   const exceptions: string[] = [];
   if (!rider.hasPower) exceptions.push(`${firstName} has no power meter: given as ${rpe}.`);
-  else if (rider.ftpW === null && everyEffort(plan).some((effort) => hangsOnFtp(effort))) exceptions.push(`${firstName} has no FTP: given as ${rpe}.`);
-  if (rider.hasPower && (rider.goalW ?? null) === null && everyEffort(plan).some(({ kind }) => kind === 'goal'))
+  else if (rider.ftpW === null && everyEffort(plan).some((effort) => hangsOnFtp(effort)))
+    exceptions.push(`${firstName} has no FTP: given as ${rpe}.`);
+  if (
+    rider.hasPower &&
+    (rider.goalW ?? null) === null &&
+    everyEffort(plan).some(({ kind }) => kind === 'goal')
+  )
     exceptions.push(`${firstName}’s goal has no watts: its share is taken of FTP.`);
   const missing = missingNumbers(plan, rider);
-  if (rider.hasPower && missing !== null) exceptions.push(`For ${firstName} percent of FTP stands in for own numbers: ${missing}`);
+  if (rider.hasPower && missing !== null)
+    exceptions.push(`For ${firstName} percent of FTP stands in for own numbers: ${missing}`);
   const { verdict } = sessionVerdict(plan, rider, segments);
   if (verdict?.word === 'breaks' || verdict?.word === 'out of reach')
-    exceptions.push(`For ${firstName} it ${verdict.word === 'breaks' ? verdict.says : 'is out of reach'}.`);
-  return { work: rider.hasPower && rider.ftpW !== null ? workWatts(segments) : rpe, exceptions, refusal: healthRefusal(plan, rider, health) };
+    exceptions.push(
+      `For ${firstName} it ${verdict.word === 'breaks' ? verdict.says : 'is out of reach'}.`,
+    );
+  return {
+    work: rider.hasPower && rider.ftpW !== null ? workWatts(segments) : rpe,
+    exceptions,
+    refusal: healthRefusal(plan, rider, health),
+  };
 }
 
 function workWatts(segments: readonly Segment[]): string {
   const work = segments.filter(({ role }) => role === 'work');
   const texts = [
-    ...new Set(work.flatMap(({ from, to }) => [from, to].flatMap((asked) => (asked ? [printAskedWatts(asked) ?? `RPE ${printSpan(...asked.rpe)}`] : [])))),
+    ...new Set(
+      work.flatMap(({ from, to }) =>
+        [from, to].flatMap((asked) =>
+          asked ? [printAskedWatts(asked) ?? `RPE ${printSpan(...asked.rpe)}`] : [],
+        ),
+      ),
+    ),
   ];
   const shown = texts.slice(0, 4).map((text) => (text.startsWith('RPE') ? text : `${text} W`));
   return shown.length === 0 ? 'easy' : shown.join(' and ') + (texts.length > 4 ? ' …' : '');
@@ -56,7 +74,10 @@ function workWatts(segments: readonly Segment[]): string {
 
 function hardestRpe(segments: readonly Segment[]): string {
   const work = segments.filter(({ role, from }) => role === 'work' && from !== null);
-  const top = work.reduce<readonly [number, number]>((most, { from }) => (from && from.rpe[1] > most[1] ? from.rpe : most), [0, 0]);
+  const top = work.reduce<readonly [number, number]>(
+    (most, { from }) => (from && from.rpe[1] > most[1] ? from.rpe : most),
+    [0, 0],
+  );
   return top[1] === 0 ? 'easy riding' : `RPE ${printSpan(...top)}`;
 }
 
@@ -65,7 +86,10 @@ function missingNumbers(plan: Plan, rider: RiderOnDay): string | null {
   for (const { step } of rowsOf(plan)) {
     for (const effort of effortsOf(step.target)) {
       if (effort.kind !== 'own') continue;
-      const { watts, says } = ownNumbers(effort.by, secondsOf(step, rider), { pair: rider.pair ?? null, bests: rider.bests });
+      const { watts, says } = ownNumbers(effort.by, secondsOf(step, rider), {
+        pair: rider.pair ?? null,
+        bests: rider.bests,
+      });
       if (!watts) return says.charAt(0).toLowerCase() + says.slice(1);
     }
   }
@@ -73,5 +97,7 @@ function missingNumbers(plan: Plan, rider: RiderOnDay): string | null {
 }
 
 function hangsOnFtp({ kind }: Effort): boolean {
-  return kind === 'percent' || kind === 'zone' || kind === 'goal' || kind === 'curve' || kind === 'own';
+  return (
+    kind === 'percent' || kind === 'zone' || kind === 'goal' || kind === 'curve' || kind === 'own'
+  );
 }

@@ -31,14 +31,24 @@ export function measureAll(items: readonly Item[]): Measure {
 export function measure(item: Item): Measure {
   if (item.kind === 'step') {
     const { length } = item;
-    const seconds = length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : length.kind === 'hill' ? length.metres / SLOWEST : 0;
+    const seconds =
+      length.kind === 'time'
+        ? length.seconds
+        : length.kind === 'lap'
+          ? length.expectedS
+          : length.kind === 'hill'
+            ? length.metres / SLOWEST
+            : 0;
     return { seconds, steps: 1 };
   }
   const reps = typeof item.reps === 'number' ? item.reps : 1;
   const parts = measureAll(item.parts);
   const rests = restCount(item, reps);
   const rest = item.rest ? measure(item.rest.step) : NOTHING;
-  return { seconds: reps * parts.seconds + rests * rest.seconds, steps: reps * parts.steps + rests * rest.steps };
+  return {
+    seconds: reps * parts.seconds + rests * rest.seconds,
+    steps: reps * parts.steps + rests * rest.steps,
+  };
 }
 
 /**
@@ -50,8 +60,12 @@ export function measure(item: Item): Measure {
 export function tooMuch(plan: Plan): string[] {
   const { seconds, steps } = measureAll(plan.items);
   return [
-    ...(seconds > LONGEST_SESSION_S ? [`The session lasts ${printDuration(seconds)}. The longest is 24 h.`] : []),
-    ...(steps > MOST_SEGMENTS ? [`Laid out, the session has ${steps} steps. The most is ${MOST_SEGMENTS}.`] : []),
+    ...(seconds > LONGEST_SESSION_S
+      ? [`The session lasts ${printDuration(seconds)}. The longest is 24 h.`]
+      : []),
+    ...(steps > MOST_SEGMENTS
+      ? [`Laid out, the session has ${steps} steps. The most is ${MOST_SEGMENTS}.`]
+      : []),
   ];
 }
 

@@ -15,7 +15,11 @@ export function nameFromSets(plan: Plan): string {
   const sets = plan.items.filter((item): item is SetBlock => item.kind === 'set');
   if (sets.length > 0) return sets.map(describeSet).join(', ').slice(0, 120);
   const steps = plan.items.filter((item): item is Step => item.kind === 'step');
-  const longest = (steps.filter((step) => step.role === 'work').length > 0 ? steps.filter((step) => step.role === 'work') : steps).reduce<Step | null>(
+  const longest = (
+    steps.filter((step) => step.role === 'work').length > 0
+      ? steps.filter((step) => step.role === 'work')
+      : steps
+  ).reduce<Step | null>(
     (top, step) => (top === null || lengthOf(step) > lengthOf(top) ? step : top),
     null,
   );
@@ -25,8 +29,14 @@ export function nameFromSets(plan: Plan): string {
 function describeSet(set: SetBlock): string {
   const reps = typeof set.reps === 'number' ? set.reps : '?';
   const parts: readonly Item[] = set.parts;
-  const inside = parts.map((part) => (part.kind === 'set' ? describeSet(part) : describeStep(part, parts.length === 1))).join(' and ');
-  return parts.length === 1 && parts[0]?.kind === 'step' ? `${reps} × ${inside}` : `${reps} × (${inside})`;
+  const inside = parts
+    .map((part) =>
+      part.kind === 'set' ? describeSet(part) : describeStep(part, parts.length === 1),
+    )
+    .join(' and ');
+  return parts.length === 1 && parts[0]?.kind === 'step'
+    ? `${reps} × ${inside}`
+    : `${reps} × (${inside})`;
 }
 
 function describeStep(step: Step, withTarget: boolean): string {
@@ -46,10 +56,9 @@ function lengthOf(step: Step): number {
 }
 
 const SYSTEM_NAMES: Record<System, string> = Object.fromEntries(
-  (['recovery', 'endurance', 'tempo', 'threshold', 'ceiling', 'anaerobic', 'sprint'] as const).map((system, index) => [
-    system,
-    SEVEN_STEPS.bands[index]?.name ?? system,
-  ]),
+  (['recovery', 'endurance', 'tempo', 'threshold', 'ceiling', 'anaerobic', 'sprint'] as const).map(
+    (system, index) => [system, SEVEN_STEPS.bands[index]?.name ?? system],
+  ),
 ) as Record<System, string>;
 
 /**

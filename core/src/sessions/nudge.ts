@@ -16,7 +16,8 @@ const TIMES = { least: 5, most: 6 * 3600 } as const;
  */
 export function nextTime(seconds: number, by: 1 | -1, fine = false): number {
   const unit = fine ? 1 : unitAt(by === 1 ? seconds : seconds - 1);
-  const next = by === 1 ? (Math.floor(seconds / unit) + 1) * unit : (Math.ceil(seconds / unit) - 1) * unit;
+  const next =
+    by === 1 ? (Math.floor(seconds / unit) + 1) * unit : (Math.ceil(seconds / unit) - 1) * unit;
   return Math.min(TIMES.most, Math.max(TIMES.least, next));
 }
 
@@ -45,7 +46,12 @@ function unitAt(seconds: number): number {
  * @param onlyRep number of the rep in its set that alone changes; null for all
  * @returns the new plan
  */
-export function setTime(plan: Plan, stepId: string, seconds: number, onlyRep: number | null = null): Plan {
+export function setTime(
+  plan: Plan,
+  stepId: string,
+  seconds: number,
+  onlyRep: number | null = null,
+): Plan {
   if (onlyRep === null) return changeStep(plan, stepId, { length: { kind: 'time', seconds } });
   return changeOnly(plan, stepId, onlyRep, { seconds });
 }
@@ -60,7 +66,13 @@ export function setTime(plan: Plan, stepId: string, seconds: number, onlyRep: nu
  * @param fine true for single watts
  * @returns the new plan; unchanged where the target cannot be shifted
  */
-export function shiftTarget(plan: Plan, stepId: string, by: number, onlyRep: number | null = null, fine = false): Plan {
+export function shiftTarget(
+  plan: Plan,
+  stepId: string,
+  by: number,
+  onlyRep: number | null = null,
+  fine = false,
+): Plan {
   const step = stepOf(plan, stepId);
   if (!step) return plan;
   if (onlyRep !== null && step.target.kind === 'steady') {
@@ -72,10 +84,17 @@ export function shiftTarget(plan: Plan, stepId: string, by: number, onlyRep: num
     target.kind === 'steady'
       ? { kind: 'steady', effort: shifted(target.effort, by, fine) }
       : { ...target, from: shifted(target.from, by, fine), to: shifted(target.to, by, fine) };
-  return JSON.stringify(next) === JSON.stringify(target) ? plan : changeStep(plan, stepId, { target: next });
+  return JSON.stringify(next) === JSON.stringify(target)
+    ? plan
+    : changeStep(plan, stepId, { target: next });
 }
 
-function changeOnly(plan: Plan, stepId: string, rep: number, change: Partial<NonNullable<Step['exceptions']>[number]>): Plan {
+function changeOnly(
+  plan: Plan,
+  stepId: string,
+  rep: number,
+  change: Partial<NonNullable<Step['exceptions']>[number]>,
+): Plan {
   const step = stepOf(plan, stepId);
   if (!step) return plan;
   const others = (step.exceptions ?? []).filter((each) => each.rep !== rep);
@@ -86,20 +105,37 @@ function changeOnly(plan: Plan, stepId: string, rep: number, change: Partial<Non
 const WATTS_A_STEP = 5;
 
 function shifted(effort: Effort, by: number, fine: boolean): Effort {
-  const within = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, Math.round(value * 10) / 10));
+  const within = (value: number, low: number, high: number): number =>
+    Math.min(high, Math.max(low, Math.round(value * 10) / 10));
   switch (effort.kind) {
     case 'percent':
     case 'goal':
     case 'curve':
-      return { ...effort, low: within(effort.low + by, 1, 400), high: within(effort.high + by, 1, 400) };
+      return {
+        ...effort,
+        low: within(effort.low + by, 1, 400),
+        high: within(effort.high + by, 1, 400),
+      };
     case 'watts': {
       const watts = by * (fine ? 1 : WATTS_A_STEP);
-      return { ...effort, low: within(effort.low + watts, 1, 2500), high: within(effort.high + watts, 1, 2500) };
+      return {
+        ...effort,
+        low: within(effort.low + watts, 1, 2500),
+        high: within(effort.high + watts, 1, 2500),
+      };
     }
     case 'rpe':
-      return { ...effort, low: within(effort.low + by, 1, 10), high: within(effort.high + by, 1, 10) };
+      return {
+        ...effort,
+        low: within(effort.low + by, 1, 10),
+        high: within(effort.high + by, 1, 10),
+      };
     case 'heartRate':
-      return { ...effort, low: effort.low === null ? null : within(effort.low + by, 40, 230), high: within(effort.high + by, 40, 230) };
+      return {
+        ...effort,
+        low: effort.low === null ? null : within(effort.low + by, 40, 230),
+        high: within(effort.high + by, 40, 230),
+      };
     case 'zone':
       return { ...effort, zone: within(effort.zone + Math.sign(by), 1, 7) };
     default:
@@ -116,7 +152,9 @@ function shifted(effort: Effort, by: number, fine: boolean): Effort {
  * @returns the new plan
  */
 export function moveItem(plan: Plan, stepId: string, to: number): Plan {
-  const holds = (item: Item): boolean => item.id === stepId || (item.kind === 'set' && (item.parts.some(holds) || item.rest?.step.id === stepId));
+  const holds = (item: Item): boolean =>
+    item.id === stepId ||
+    (item.kind === 'set' && (item.parts.some(holds) || item.rest?.step.id === stepId));
   const at = plan.items.findIndex(holds);
   const moved = plan.items[at];
   const place = Math.min(plan.items.length - 1, Math.max(0, to));

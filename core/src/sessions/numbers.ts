@@ -1,4 +1,10 @@
-import { effortPointsPerHour, energyKj, loadFromPower, meanOf, surgeWeightedPower } from '../power/load.ts';
+import {
+  effortPointsPerHour,
+  energyKj,
+  loadFromPower,
+  meanOf,
+  surgeWeightedPower,
+} from '../power/load.ts';
 import { roundHalfUp, roundTo } from '../units/rounding.ts';
 import { printDuration } from '../units/time.ts';
 import { type Worked, worked } from '../working/worked.ts';
@@ -45,13 +51,19 @@ export function sessionNumbers(plan: Plan, rider: RiderOnDay): SessionNumbers {
     surgeWeightedW: surge === null || stream === null ? null : surgeWorking(surge, stream.length),
     intensityRatio: surge === null || ftp === null ? null : ratioWorking(surge, ftp),
     energyKj: stream && stream.length > 0 ? energyWorking(stream) : null,
-    load: stream !== null && surge !== null && ftp !== null ? powerLoad(stream.length, surge, ftp) : effortLoad(segments),
+    load:
+      stream !== null && surge !== null && ftp !== null
+        ? powerLoad(stream.length, surge, ftp)
+        : effortLoad(segments),
   };
 }
 
 function total(segments: readonly Segment[]): Worked {
   const seconds = sumSeconds(segments);
-  const lines = lengthsByRole(segments).map(([role, sum]): [string, string] => [role, printDuration(sum)]);
+  const lines = lengthsByRole(segments).map(([role, sum]): [string, string] => [
+    role,
+    printDuration(sum),
+  ]);
   return worked(seconds, '', 'Total time', lines);
 }
 
@@ -62,7 +74,10 @@ function timeAtTarget(segments: readonly Segment[], totalS: number): Worked {
     const group = groups.get(segment.stepId) ?? { count: 0, seconds: segment.seconds };
     groups.set(segment.stepId, { ...group, count: group.count + 1 });
   }
-  const lines = [...groups.values()].map(({ count, seconds }): [string, string] => [`${count} × ${printDuration(seconds)}`, printDuration(count * seconds)]);
+  const lines = [...groups.values()].map(({ count, seconds }): [string, string] => [
+    `${count} × ${printDuration(seconds)}`,
+    printDuration(count * seconds),
+  ]);
   lines.push(['Of the whole session', printDuration(totalS)]);
   return worked(sumSeconds(work), '', 'Time at target: the sum of the work steps', lines);
 }
@@ -70,7 +85,10 @@ function timeAtTarget(segments: readonly Segment[], totalS: number): Worked {
 function surgeWorking(surgeW: number, seconds: number): Worked {
   return worked(surgeW, 'W', 'Surge-weighted power', [
     ['Seconds of the planned session', String(seconds)],
-    ['Trailing 30-s means, each to the fourth power, averaged', `${Math.round(surgeW ** 4 / 1e6)} × 10⁶ W⁴`],
+    [
+      'Trailing 30-s means, each to the fourth power, averaged',
+      `${Math.round(surgeW ** 4 / 1e6)} × 10⁶ W⁴`,
+    ],
     ['Fourth root', `${roundTo(surgeW, 1)} W`],
   ]);
 }
@@ -112,7 +130,10 @@ function effortLoad(segments: readonly Segment[]): Worked {
   for (const { rpe, seconds } of byEffort.values()) {
     const points = (seconds / 3600) * effortPointsPerHour(rpe);
     load += points;
-    lines.push([`${printDuration(seconds)} at RPE ${roundTo(rpe, 1)}, ${roundTo(effortPointsPerHour(rpe), 1)} an hour`, roundTo(points, 1).toFixed(1)]);
+    lines.push([
+      `${printDuration(seconds)} at RPE ${roundTo(rpe, 1)}, ${roundTo(effortPointsPerHour(rpe), 1)} an hour`,
+      roundTo(points, 1).toFixed(1),
+    ]);
   }
   lines.push(['Load, from effort', roundTo(load, 1).toFixed(1)]);
   return worked(load, '', 'Load from effort, step by step', lines);
@@ -128,11 +149,19 @@ function energyWorking(stream: Float64Array): Worked {
   ]);
 }
 
-const ROLE_NAMES = { warmUp: 'Warm-up', work: 'Work', easy: 'Easy', coolDown: 'Cool-down' } as const;
+const ROLE_NAMES = {
+  warmUp: 'Warm-up',
+  work: 'Work',
+  easy: 'Easy',
+  coolDown: 'Cool-down',
+} as const;
 
 function lengthsByRole(segments: readonly Segment[]): [string, number][] {
   return (['warmUp', 'work', 'easy', 'coolDown'] as const)
-    .map((role): [string, number] => [ROLE_NAMES[role], sumSeconds(segments.filter((segment) => segment.role === role))])
+    .map((role): [string, number] => [
+      ROLE_NAMES[role],
+      sumSeconds(segments.filter((segment) => segment.role === role)),
+    ])
     .filter(([, seconds]) => seconds > 0);
 }
 

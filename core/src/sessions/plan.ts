@@ -50,12 +50,25 @@ export const lengthSchema = z.discriminatedUnion('kind', [
   /** In the sums it counts as long as it is expected to last. */
   z.strictObject({ kind: z.literal('lap'), expectedS: seconds }),
   /** The hill's figures travel with the session, so that it means the same elsewhere. */
-  z.strictObject({ kind: z.literal('hill'), name: z.string().trim().min(1).max(60), metres, gradientPercent: z.number().min(0).max(30) }),
+  z.strictObject({
+    kind: z.literal('hill'),
+    name: z.string().trim().min(1).max(60),
+    metres,
+    gradientPercent: z.number().min(0).max(30),
+  }),
   unread,
 ]);
 
 export const ROLES = ['warmUp', 'work', 'easy', 'coolDown'] as const;
-export const SYSTEMS = ['recovery', 'endurance', 'tempo', 'threshold', 'ceiling', 'anaerobic', 'sprint'] as const;
+export const SYSTEMS = [
+  'recovery',
+  'endurance',
+  'tempo',
+  'threshold',
+  'ceiling',
+  'anaerobic',
+  'sprint',
+] as const;
 export const TRAINER_SETTINGS = ['held watts', 'slope', 'free'] as const;
 export const SPORTS = ['ride', 'free ride', 'strength', 'other'] as const;
 export const PLACES = ['any', 'flat road', 'climb', 'trainer', 'group'] as const;
@@ -68,7 +81,10 @@ const MOST_DETAILS = 1000;
 
 const itemId = z.string().min(1).max(40);
 export const POSTURES = ['seated', 'standing'] as const;
-const cadence = z.strictObject({ low: z.number().int().min(20).max(220), high: z.number().int().min(20).max(220) });
+const cadence = z.strictObject({
+  low: z.number().int().min(20).max(220),
+  high: z.number().int().min(20).max(220),
+});
 
 /** The last seconds or metres of a step, at an effort of their own. */
 export const finishSchema = z.strictObject({
@@ -104,16 +120,26 @@ export const stepSchema = z.strictObject({
   everyNth: z.strictObject({ every: z.number().int().min(2).max(20), ...different }).optional(),
   /** Single reps that differ, by their number in the set around it. */
   exceptions: z
-    .array(z.strictObject({ rep: z.number().int().min(1).max(MOST_REPS), seconds: seconds.optional(), ...different }))
+    .array(
+      z.strictObject({
+        rep: z.number().int().min(1).max(MOST_REPS),
+        seconds: seconds.optional(),
+        ...different,
+      }),
+    )
     .max(99)
     .optional(),
   /** Details that were typed and not understood, as their words. */
-  details: z.strictObject({ kind: z.literal('unread'), text: z.string().max(MOST_DETAILS) }).optional(),
+  details: z
+    .strictObject({ kind: z.literal('unread'), text: z.string().max(MOST_DETAILS) })
+    .optional(),
 });
 
 const repsSchema = z.union([z.number().int().min(1).max(MOST_REPS), unread]);
 
-const restSchema = z.strictObject({ when: z.enum(['between', 'afterEach']), step: stepSchema }).nullable();
+const restSchema = z
+  .strictObject({ when: z.enum(['between', 'afterEach']), step: stepSchema })
+  .nullable();
 
 /** Reps of one or more steps, with the rest between them. */
 export const innerSetSchema = z.strictObject({

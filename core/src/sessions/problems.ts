@@ -29,13 +29,22 @@ const MOST_NAMED = 100;
  */
 export function problemsOf(plan: Plan): PlanProblem[] {
   const problems: PlanProblem[] = [];
-  if (plan.items.length === 0) problems.push({ itemId: null, field: 'session', reason: 'The session has no steps yet. Add one.' });
+  if (plan.items.length === 0)
+    problems.push({
+      itemId: null,
+      field: 'session',
+      reason: 'The session has no steps yet. Add one.',
+    });
   for (const item of plan.items) if (problems.length < MOST_NAMED) inspect(item, problems);
   for (const reason of tooMuch(plan)) problems.push({ itemId: null, field: 'session', reason });
   const ends = fitEnds(plan).problem;
   if (ends !== null) problems.push({ itemId: null, field: 'session', reason: ends });
   if (plan.words !== undefined && problems.length === 0)
-    problems.push({ itemId: null, field: 'session', reason: 'Not all of the sentence is understood. Your words are kept.' });
+    problems.push({
+      itemId: null,
+      field: 'session',
+      reason: 'Not all of the sentence is understood. Your words are kept.',
+    });
   return problems;
 }
 
@@ -54,13 +63,30 @@ function inspect(item: Item, problems: PlanProblem[]): void {
 
 function inspectStep(step: Step, problems: PlanProblem[]): void {
   const blame = (field: ProblemField, reading: Reading<unknown>): void => {
-    problems.push({ itemId: step.id, field, reason: reading.ok ? 'It was not understood when it was typed. Type it again.' : reading.reason });
+    problems.push({
+      itemId: step.id,
+      field,
+      reason: reading.ok
+        ? 'It was not understood when it was typed. Type it again.'
+        : reading.reason,
+    });
   };
   if (step.length.kind === 'unread') blame('time', parseLength(step.length.text, []));
   for (const effort of effortsOf(step.target)) {
-    if (effort.kind === 'unread') blame('target', step.target.kind === 'steady' ? parseTarget(effort.text) : parseEffort(effort.text));
-    else if ((effort.kind === 'percent' || effort.kind === 'watts' || effort.kind === 'rpe') && effort.low > effort.high) {
-      problems.push({ itemId: step.id, field: 'target', reason: `The range runs ${effort.low} to ${effort.high}. Swap them?` });
+    if (effort.kind === 'unread')
+      blame(
+        'target',
+        step.target.kind === 'steady' ? parseTarget(effort.text) : parseEffort(effort.text),
+      );
+    else if (
+      (effort.kind === 'percent' || effort.kind === 'watts' || effort.kind === 'rpe') &&
+      effort.low > effort.high
+    ) {
+      problems.push({
+        itemId: step.id,
+        field: 'target',
+        reason: `The range runs ${effort.low} to ${effort.high}. Swap them?`,
+      });
     }
   }
   if (step.cadence && 'kind' in step.cadence) blame('cadence', parseCadence(step.cadence.text));

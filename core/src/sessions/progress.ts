@@ -44,7 +44,9 @@ export type Lever = 'time' | 'watts';
  */
 export function leverOf(percent: number, repS: number, totalS: number): Lever {
   if (percent <= 100) return 'time';
-  return percent <= LONG_REP_TO_PERCENT && repS >= LONG_REP_S && totalS < LONG_REP_MOST_MIN * 60 ? 'time' : 'watts';
+  return percent <= LONG_REP_TO_PERCENT && repS >= LONG_REP_S && totalS < LONG_REP_MOST_MIN * 60
+    ? 'time'
+    : 'watts';
 }
 
 /**
@@ -57,12 +59,17 @@ export function leverOf(percent: number, repS: number, totalS: number): Lever {
  * Source: handbook section 7 (Two levers).
  */
 export function progress(plan: Plan, by: 1 | -1): Reading<Fitted> {
-  const row = rowsOf(plan).find(({ step, sets, restOf }) => step.role === 'work' && sets.length === 1 && restOf === null && sets[0]?.parts.length === 1);
+  const row = rowsOf(plan).find(
+    ({ step, sets, restOf }) =>
+      step.role === 'work' && sets.length === 1 && restOf === null && sets[0]?.parts.length === 1,
+  );
   const set = row?.sets[0];
-  if (!row || !set || typeof set.reps !== 'number' || row.step.length.kind !== 'time') return steadyRung(plan, by);
+  if (!row || !set || typeof set.reps !== 'number' || row.step.length.kind !== 'time')
+    return steadyRung(plan, by);
   const repS = row.step.length.seconds;
   const percent = middleOf(row.step.target);
-  if (percent === null) return refused('Its target does not hang on FTP, so no rung follows by itself.');
+  if (percent === null)
+    return refused('Its target does not hang on FTP, so no rung follows by itself.');
   const totalS = set.reps * repS;
   // Going down leaves by the lever it came by.
   const lever = leverOf(percent, repS, by === 1 ? totalS : totalS - 1);
@@ -73,29 +80,62 @@ function timeRung(plan: Plan, set: SetBlock, step: Step, by: 1 | -1): Reading<Fi
   const repS = step.length.kind === 'time' ? step.length.seconds : 0;
   const reps = typeof set.reps === 'number' ? set.reps : 1;
   const totalMin = (reps * repS) / 60;
-  const rung = by === 1 ? TIME_LADDER.find(([total]) => total > totalMin) : TIME_LADDER.findLast(([total]) => total < totalMin);
-  if (!rung) return refused(by === 1 ? '120 min at target is the top of the ladder.' : '20 min at target is the foot of the ladder.');
+  const rung =
+    by === 1
+      ? TIME_LADDER.find(([total]) => total > totalMin)
+      : TIME_LADDER.findLast(([total]) => total < totalMin);
+  if (!rung)
+    return refused(
+      by === 1
+        ? '120 min at target is the top of the ladder.'
+        : '20 min at target is the foot of the ladder.',
+    );
   // The same length of rep goes on where it makes the total; else the usual layout.
   const [total, usualReps, usualMinutes] = rung;
   const same = (total * 60) % repS === 0 && (total * 60) / repS <= 8;
   const [nextReps, nextS] = same ? [(total * 60) / repS, repS] : [usualReps, usualMinutes * 60];
   const rest = set.rest;
-  const longer = rest?.step.length.kind === 'time' ? Math.max(30, Math.round((rest.step.length.seconds * nextS) / repS / 30) * 30) : null;
-  const changed = changeSet(changeStep(plan, step.id, { length: { kind: 'time', seconds: nextS } }), set.id, {
-    reps: nextReps,
-    rest: rest && longer !== null ? { ...rest, step: { ...rest.step, length: { kind: 'time', seconds: longer } } } : rest,
+  const longer =
+    rest?.step.length.kind === 'time'
+      ? Math.max(30, Math.round((rest.step.length.seconds * nextS) / repS / 30) * 30)
+      : null;
+  const changed = changeSet(
+    changeStep(plan, step.id, { length: { kind: 'time', seconds: nextS } }),
+    set.id,
+    {
+      reps: nextReps,
+      rest:
+        rest && longer !== null
+          ? { ...rest, step: { ...rest.step, length: { kind: 'time', seconds: longer } } }
+          : rest,
+    },
+  );
+  return understood({
+    plan: changed,
+    says: `${reps} × ${printDuration(repS)} to ${nextReps} × ${printDuration(nextS)}, ${total} min at target`,
   });
-  return understood({ plan: changed, says: `${reps} × ${printDuration(repS)} to ${nextReps} × ${printDuration(nextS)}, ${total} min at target` });
 }
 
 function wattsRung(plan: Plan, step: Step, by: 1 | -1): Reading<Fitted> {
   const raise = (effort: Effort): Effort => {
-    if (effort.kind === 'percent') return { ...effort, low: clamp(effort.low + by * PERCENT_STEP, 400), high: clamp(effort.high + by * PERCENT_STEP, 400) };
-    return effort.kind === 'watts' ? { ...effort, low: clamp(effort.low + by * WATTS_STEP, 2500), high: clamp(effort.high + by * WATTS_STEP, 2500) } : effort;
+    if (effort.kind === 'percent')
+      return {
+        ...effort,
+        low: clamp(effort.low + by * PERCENT_STEP, 400),
+        high: clamp(effort.high + by * PERCENT_STEP, 400),
+      };
+    return effort.kind === 'watts'
+      ? {
+          ...effort,
+          low: clamp(effort.low + by * WATTS_STEP, 2500),
+          high: clamp(effort.high + by * WATTS_STEP, 2500),
+        }
+      : effort;
   };
   const { target } = step;
   const next = withEfforts(target, raise);
-  if (JSON.stringify(next) === JSON.stringify(target)) return refused('Its target is neither percent nor watts, so no rung follows by itself.');
+  if (JSON.stringify(next) === JSON.stringify(target))
+    return refused('Its target is neither percent nor watts, so no rung follows by itself.');
   return understood({
     plan: changeStep(plan, step.id, { target: next }),
     says: `${by === 1 ? 'harder' : 'easier'} by ${target.kind === 'steady' && target.effort.kind === 'watts' ? `${WATTS_STEP} W` : `${PERCENT_STEP} % of FTP`}`,
@@ -104,9 +144,17 @@ function wattsRung(plan: Plan, step: Step, by: 1 | -1): Reading<Fitted> {
 
 /** A ride without a set grows or shrinks by a quarter of an hour. */
 function steadyRung(plan: Plan, by: 1 | -1): Reading<Fitted> {
-  const work = rowsOf(plan).filter(({ step, sets }) => step.role === 'work' && sets.length === 0 && step.length.kind === 'time');
-  const longest = work.reduce<Step | null>((top, { step }) => (top === null || secondsIn(step) > secondsIn(top) ? step : top), null);
-  if (!longest) return refused('There is no simple set and no steady ride in it, so no rung follows by itself.');
+  const work = rowsOf(plan).filter(
+    ({ step, sets }) => step.role === 'work' && sets.length === 0 && step.length.kind === 'time',
+  );
+  const longest = work.reduce<Step | null>(
+    (top, { step }) => (top === null || secondsIn(step) > secondsIn(top) ? step : top),
+    null,
+  );
+  if (!longest)
+    return refused(
+      'There is no simple set and no steady ride in it, so no rung follows by itself.',
+    );
   const seconds = secondsIn(longest) + by * 900;
   if (seconds < 900) return refused('It is as short as it gets.');
   return understood({
@@ -121,9 +169,15 @@ function secondsIn({ length }: Step): number {
 
 function middleOf(target: Target): number | null {
   const percents = effortsOf(target).map((effort) =>
-    effort.kind === 'goal' ? (effort.low + effort.high) / 2 : effort.kind === 'watts' ? 110 : roughPercent(effort),
+    effort.kind === 'goal'
+      ? (effort.low + effort.high) / 2
+      : effort.kind === 'watts'
+        ? 110
+        : roughPercent(effort),
   );
-  return percents.some((percent) => percent === null) ? null : percents.reduce<number>((sum, percent) => sum + (percent ?? 0), 0) / percents.length;
+  return percents.some((percent) => percent === null)
+    ? null
+    : percents.reduce<number>((sum, percent) => sum + (percent ?? 0), 0) / percents.length;
 }
 
 function clamp(value: number, most: number): number {

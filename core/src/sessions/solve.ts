@@ -35,7 +35,11 @@ export interface Solved {
  * @returns steps they belong to and the length of a rep, s; null where there are none
  * Source: handbook section 7.
  */
-export function mainReps(plan: Plan, segments: readonly Segment[], rider: RiderOnDay): { stepIds: ReadonlySet<string>; repS: number } | null {
+export function mainReps(
+  plan: Plan,
+  segments: readonly Segment[],
+  rider: RiderOnDay,
+): { stepIds: ReadonlySet<string>; repS: number } | null {
   const work = lookedAt(plan, segments, rider);
   if (!work) return null;
   const byRep = new Map<string, number>();
@@ -43,7 +47,10 @@ export function mainReps(plan: Plan, segments: readonly Segment[], rider: RiderO
     const key = rep === null ? stepId : String(rep);
     byRep.set(key, (byRep.get(key) ?? 0) + seconds);
   }
-  return { stepIds: new Set(work.segments.map(({ stepId }) => stepId)), repS: Math.max(...byRep.values()) };
+  return {
+    stepIds: new Set(work.segments.map(({ stepId }) => stepId)),
+    repS: Math.max(...byRep.values()),
+  };
 }
 
 /**
@@ -60,14 +67,18 @@ export function solveWatts(plan: Plan, rider: RiderOnDay): Reading<Solved> {
   const main = mainReps(plan, segments, rider);
   if (!main) return refused('There are no reps above 88 % of FTP to solve.');
   const { repS, stepIds } = main;
-  if (repS < RULE.fromS || repS > RULE.toS) return refused(`Reps of ${printClock(repS)}: outside 2:00–8:00 there is no rule, the coach decides.`);
+  if (repS < RULE.fromS || repS > RULE.toS)
+    return refused(
+      `Reps of ${printClock(repS)}: outside 2:00–8:00 there is no rule, the coach decides.`,
+    );
   const model = balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW);
   if (!model) return refused('Needs a 1:00 and a 5:00 effort.');
   const lowestAt = lowestByWatts(segments, stepIds, model);
   const holds = (watts: number): boolean => lowestAt(watts) >= KEPT_SHARE * model.wPrimeJ;
   const curve = curveAt(repS, rider, rider.bests);
   const most = curve ? CURVE_SHARE * curve.value : 3 * model.cpW;
-  if (!holds(model.cpW)) return refused('Even at CP the rests before leave less than 10 % of W′. Lengthen the rests.');
+  if (!holds(model.cpW))
+    return refused('Even at CP the rests before leave less than 10 % of W′. Lengthen the rests.');
   const byCurve = holds(most);
   const watts = byCurve ? most : bisect(model.cpW, most, holds);
   const whole = wholeWatts(watts, most, holds);
@@ -77,13 +88,22 @@ export function solveWatts(plan: Plan, rider: RiderOnDay): Reading<Solved> {
     watts: worked(
       whole,
       'W',
-      byCurve ? 'Solved: 0.95 × the rider’s curve at the rep length' : 'Solved: 10 % of W′ left at the lowest point',
+      byCurve
+        ? 'Solved: 0.95 × the rider’s curve at the rep length'
+        : 'Solved: 10 % of W′ left at the lowest point',
       [
         [
           `CP ${roundHalfUp(model.cpW)} W, W′ ${roundTo(model.wPrimeJ / 1000, 1)} kJ, these reps and rests`,
           byCurve ? 'leave more than 10 %' : `${roundTo(watts, 1)} W`,
         ],
-        ...(curve ? ([[`0.95 × curve at ${printClock(repS)}, ${roundTo(curve.value, 1)} W`, `${roundTo(CURVE_SHARE * curve.value, 1)} W`]] as const) : []),
+        ...(curve
+          ? ([
+              [
+                `0.95 × curve at ${printClock(repS)}, ${roundTo(curve.value, 1)} W`,
+                `${roundTo(CURVE_SHARE * curve.value, 1)} W`,
+              ],
+            ] as const)
+          : []),
         ['The lower, rounded down', `${whole} W`],
       ],
       [['W′ left at the lowest', '10 %']],

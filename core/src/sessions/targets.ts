@@ -18,5 +18,7 @@ export function effortsOf(target: Target): readonly Effort[] {
  * @returns a target of the same kind
  */
 export function withEfforts(target: Target, change: (effort: Effort) => Effort): Target {
-  return target.kind === 'steady' ? { kind: 'steady', effort: change(target.effort) } : { kind: 'changing', from: change(target.from), to: change(target.to) };
+  return target.kind === 'steady'
+    ? { kind: 'steady', effort: change(target.effort) }
+    : { kind: 'changing', from: change(target.from), to: change(target.to) };
 }

@@ -37,7 +37,9 @@ export function fitEnds(plan: Plan): { plan: Plan; problem: string | null } {
   );
   const byId = new Map(ends.map(({ id }, index) => [id, lengths[index] as number]));
   const items = plan.items.map((item) =>
-    item.kind === 'step' && byId.has(item.id) ? { ...item, length: { kind: 'time' as const, seconds: byId.get(item.id) as number } } : item,
+    item.kind === 'step' && byId.has(item.id)
+      ? { ...item, length: { kind: 'time' as const, seconds: byId.get(item.id) as number } }
+      : item,
   );
   return { plan: { ...plan, items }, problem: null };
 }
@@ -46,7 +48,10 @@ function endsOf(items: readonly Item[]): { id: string; seconds: number }[] {
   const easyEnd = (item: Item | undefined): item is Step & { length: { kind: 'time' } } =>
     item?.kind === 'step' && item.role !== 'work' && item.length.kind === 'time';
   const [first, last] = [items[0], items.at(-1)];
-  return [...(easyEnd(first) ? [first] : []), ...(items.length > 1 && easyEnd(last) ? [last] : [])].map(({ id, length }) => ({ id, seconds: length.seconds }));
+  return [
+    ...(easyEnd(first) ? [first] : []),
+    ...(items.length > 1 && easyEnd(last) ? [last] : []),
+  ].map(({ id, length }) => ({ id, seconds: length.seconds }));
 }
 
 /** The same time to each end; what one cannot give, the other does. */
@@ -56,5 +61,7 @@ function shared(ends: readonly number[], missing: number): number[] {
   const half = Math.trunc(missing / 2);
   const wanted = Math.max(SHORTEST_END_S, first + (missing - half));
   const other = first + last + missing - wanted;
-  return other >= SHORTEST_END_S ? [wanted, other] : [first + last + missing - SHORTEST_END_S, SHORTEST_END_S];
+  return other >= SHORTEST_END_S
+    ? [wanted, other]
+    : [first + last + missing - SHORTEST_END_S, SHORTEST_END_S];
 }

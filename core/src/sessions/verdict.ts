@@ -11,7 +11,14 @@ import { rowsOf } from './rows.ts';
 import { effortsOf } from './targets.ts';
 
 /** What a look at a session finds, from mild to hard. */
-export type VerdictWord = 'light' | 'too easy to change anything' | 'working' | 'useful' | 'at the limit' | 'breaks' | 'out of reach';
+export type VerdictWord =
+  | 'light'
+  | 'too easy to change anything'
+  | 'working'
+  | 'useful'
+  | 'at the limit'
+  | 'breaks'
+  | 'out of reach';
 
 /** One of the two looks. */
 export interface Look {
@@ -66,19 +73,34 @@ export interface LookedAt {
  * @returns those stretches, how long they are in all and their mean, or null where there are none
  * Source: handbook section 7 (Will it change anything, will it hold?).
  */
-export function lookedAt(plan: Plan, segments: readonly Segment[], rider: RiderOnDay): LookedAt | null {
+export function lookedAt(
+  plan: Plan,
+  segments: readonly Segment[],
+  rider: RiderOnDay,
+): LookedAt | null {
   if (rider.ftpW === null) return null;
   const steps = new Map(rowsOf(plan).map(({ step }) => [step.id, step]));
   const reps = new Map<string, Segment[]>();
   for (const segment of segments) {
     const step = steps.get(segment.stepId);
-    if (segment.role !== 'work' || !step || onPurpose(step) || segment.from?.countedW == null || segment.to?.countedW == null) continue;
+    if (
+      segment.role !== 'work' ||
+      !step ||
+      onPurpose(step) ||
+      segment.from?.countedW == null ||
+      segment.to?.countedW == null
+    )
+      continue;
     const key = segment.rep === null ? segment.stepId : String(segment.rep);
     reps.set(key, [...(reps.get(key) ?? []), segment]);
   }
   const ftpW = rider.ftpW;
-  const counted = [...reps.values()].filter((rep) => meanOf(rep) >= (CURVE_LOOK.low * ftpW) / 100).flat();
-  return counted.length === 0 ? null : { segments: counted, seconds: secondsIn(counted), meanW: meanOf(counted) };
+  const counted = [...reps.values()]
+    .filter((rep) => meanOf(rep) >= (CURVE_LOOK.low * ftpW) / 100)
+    .flat();
+  return counted.length === 0
+    ? null
+    : { segments: counted, seconds: secondsIn(counted), meanW: meanOf(counted) };
 }
 
 function onPurpose({ target, cadence }: Step): boolean {
@@ -91,7 +113,11 @@ function secondsIn(segments: readonly Segment[]): number {
 }
 
 function meanOf(segments: readonly Segment[]): number {
-  const joules = segments.reduce((sum, { seconds, from, to }) => sum + (seconds * ((from?.countedW ?? 0) + (to?.countedW ?? 0))) / 2, 0);
+  const joules = segments.reduce(
+    (sum, { seconds, from, to }) =>
+      sum + (seconds * ((from?.countedW ?? 0) + (to?.countedW ?? 0))) / 2,
+    0,
+  );
   return joules / secondsIn(segments);
 }
 
@@ -104,38 +130,84 @@ function meanOf(segments: readonly Segment[]): number {
  * @returns both looks with their working, the verdict, and the balance
  * Source: handbook section 7 (Will it change anything, will it hold?).
  */
-export function sessionVerdict(plan: Plan, rider: RiderOnDay, segments: readonly Segment[] = expand(plan, rider)): SessionVerdict {
-  const model = rider.hasPower ? balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW) : null;
+export function sessionVerdict(
+  plan: Plan,
+  rider: RiderOnDay,
+  segments: readonly Segment[] = expand(plan, rider),
+): SessionVerdict {
+  const model = rider.hasPower
+    ? balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW)
+    : null;
   const balance = model && segments.length > 0 ? sessionBalance(segments, model) : null;
   const work = lookedAt(plan, segments, rider);
   const above = model !== null && drawsOnW(plan, segments, work, model.cpW);
   if (rider.ftpW === null || (!work && !above)) {
-    const why = rider.ftpW === null ? 'Without an FTP there is no verdict.' : 'What it asks is gentle, low in cadence or by effort on purpose: no verdict.';
+    const why =
+      rider.ftpW === null
+        ? 'Without an FTP there is no verdict.'
+        : 'What it asks is gentle, low in cadence or by effort on purpose: no verdict.';
     return { looks: [], verdict: null, why, model, balance };
   }
-  const looks = [...(model && balance && above ? [byBalance(balance, model, rider)] : []), ...(work ? byCurve(work, rider, rider.ftpW) : [])];
-  const verdict = looks.reduce<Look | null>((hardest, look) => (hardest === null || HARDNESS[look.word] > HARDNESS[hardest.word] ? look : hardest), null);
+  const looks = [
+    ...(model && balance && above ? [byBalance(balance, model, rider)] : []),
+    ...(work ? byCurve(work, rider, rider.ftpW) : []),
+  ];
+  const verdict = looks.reduce<Look | null>(
+    (hardest, look) =>
+      hardest === null || HARDNESS[look.word] > HARDNESS[hardest.word] ? look : hardest,
+    null,
+  );
   const needsModel = model === null && drawsOnW(plan, segments, work, rider.ftpW);
-  return { looks, verdict, why: needsModel ? 'W′ balance needs a 1:00 and a 5:00 effort.' : null, model, balance };
+  return {
+    looks,
+    verdict,
+    why: needsModel ? 'W′ balance needs a 1:00 and a 5:00 effort.' : null,
+    model,
+    balance,
+  };
 }
 
 /** Whether any work is above CP; in reps that are mild as a whole only what is long enough to be no kick. */
-function drawsOnW(plan: Plan, segments: readonly Segment[], work: LookedAt | null, cpW: number): boolean {
-  const above = ({ from, to }: Segment): boolean => Math.max(from?.countedW ?? 0, to?.countedW ?? 0) > cpW;
+function drawsOnW(
+  plan: Plan,
+  segments: readonly Segment[],
+  work: LookedAt | null,
+  cpW: number,
+): boolean {
+  const above = ({ from, to }: Segment): boolean =>
+    Math.max(from?.countedW ?? 0, to?.countedW ?? 0) > cpW;
   if (work) return work.segments.some(above);
   const steps = new Map(rowsOf(plan).map(({ step }) => [step.id, step]));
   return segments.some((segment) => {
     const step = steps.get(segment.stepId);
-    return segment.role === 'work' && step !== undefined && !onPurpose(step) && segment.seconds >= KICK_UNDER_S && above(segment);
+    return (
+      segment.role === 'work' &&
+      step !== undefined &&
+      !onPurpose(step) &&
+      segment.seconds >= KICK_UNDER_S &&
+      above(segment)
+    );
   });
 }
 
 function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnDay): Look {
   const share = (balance.lowestJ / model.wPrimeJ) * 100;
   const { breaks } = balance;
-  const word: VerdictWord = breaks ? 'breaks' : share >= 70 ? 'light' : share >= 25 ? 'working' : 'at the limit';
-  const where = breaks ? `breaks ${breaks.rep === null ? '' : `in rep ${breaks.rep} `}at ${printClock(breaks.atS)}` : word;
-  const from = { fit: 'a fit', pair: 'the 1:00 and 5:00', cappedPair: `the 1:00 and 5:00, CP cut back to 1.02 × FTP` }[model.from];
+  const word: VerdictWord = breaks
+    ? 'breaks'
+    : share >= 70
+      ? 'light'
+      : share >= 25
+        ? 'working'
+        : 'at the limit';
+  const where = breaks
+    ? `breaks ${breaks.rep === null ? '' : `in rep ${breaks.rep} `}at ${printClock(breaks.atS)}`
+    : word;
+  const from = {
+    fit: 'a fit',
+    pair: 'the 1:00 and 5:00',
+    cappedPair: `the 1:00 and 5:00, CP cut back to 1.02 × FTP`,
+  }[model.from];
   return {
     id: 'balance',
     word,
@@ -145,13 +217,26 @@ function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnD
       '%',
       'Lowest point of W′ balance',
       [
-        [`CP and W′ of ${rider.firstName}, from ${from}`, `${roundHalfUp(model.cpW)} W, ${roundTo(model.wPrimeJ / 1000, 1)} kJ`],
+        [
+          `CP and W′ of ${rider.firstName}, from ${from}`,
+          `${roundHalfUp(model.cpW)} W, ${roundTo(model.wPrimeJ / 1000, 1)} kJ`,
+        ],
         [`Lowest at ${printClock(balance.lowestAtS)}`, `${roundTo(balance.lowestJ / 1000, 1)} kJ`],
         ['Share of W′', printShare(share)],
         ...(breaks
-          ? ([[`Below zero${breaks.rep === null ? '' : ` in rep ${breaks.rep}, ${printClock(breaks.intoRepS)} into it`}`, printClock(breaks.atS)]] as const)
+          ? ([
+              [
+                `Below zero${breaks.rep === null ? '' : ` in rep ${breaks.rep}, ${printClock(breaks.intoRepS)} into it`}`,
+                printClock(breaks.atS),
+              ],
+            ] as const)
           : []),
-        ...balance.byRep.slice(0, 12).map(({ rep, leftJ }) => [`Left after rep ${rep}`, printShare((leftJ / model.wPrimeJ) * 100)] as const),
+        ...balance.byRep
+          .slice(0, 12)
+          .map(
+            ({ rep, leftJ }) =>
+              [`Left after rep ${rep}`, printShare((leftJ / model.wPrimeJ) * 100)] as const,
+          ),
       ],
       [['light from 70 %, working from 25 %, at the limit from 0 %', word]],
     ),
@@ -164,7 +249,14 @@ function byCurve({ seconds, meanW }: LookedAt, rider: RiderOnDay, ftpW: number):
   const curve = curveAt(seconds, rider, rider.bests);
   if (!curve) return [];
   const share = (meanW / curve.value) * 100;
-  const word: VerdictWord = share < 85 ? 'too easy to change anything' : share < 97 ? 'useful' : share <= 103 ? 'at the limit' : 'out of reach';
+  const word: VerdictWord =
+    share < 85
+      ? 'too easy to change anything'
+      : share < 97
+        ? 'useful'
+        : share <= 103
+          ? 'at the limit'
+          : 'out of reach';
   return [
     {
       id: 'curve',

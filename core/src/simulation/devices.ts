@@ -31,15 +31,29 @@ export interface Turned {
  * @returns watts, cadence, and what it holds now
  * Source: handbook section 13.
  */
-export function holdWatts(targetW: number, heldBeforeW: number, mostW: number, rpmBefore: number, habitRpm: number, random: Random): Turned {
+export function holdWatts(
+  targetW: number,
+  heldBeforeW: number,
+  mostW: number,
+  rpmBefore: number,
+  habitRpm: number,
+  random: Random,
+): Turned {
   const heldW = heldBeforeW + (targetW - heldBeforeW) / LAG_S;
   const short = heldW - mostW;
   const rpm =
     short > 0
-      ? Math.max(20, rpmBefore - 1.5 - 12 * (short / heldW) - Math.max(0, habitRpm - rpmBefore) * 0.12)
+      ? Math.max(
+          20,
+          rpmBefore - 1.5 - 12 * (short / heldW) - Math.max(0, habitRpm - rpmBefore) * 0.12,
+        )
       : rpmBefore + (habitRpm - rpmBefore) * 0.15 + bell(random) * 0.8;
   const grip = rpm < GRIP_RPM ? rpm / GRIP_RPM : 1;
-  return { watts: Math.max(0, Math.min(heldW, short > 0 ? mostW + short * 0.6 : heldW) * grip), rpm, heldW };
+  return {
+    watts: Math.max(0, Math.min(heldW, short > 0 ? mostW + short * 0.6 : heldW) * grip),
+    rpm,
+    heldW,
+  };
 }
 
 /**
@@ -52,8 +66,17 @@ export function holdWatts(targetW: number, heldBeforeW: number, mostW: number, r
  * @returns watts and cadence
  * Source: handbook section 13.
  */
-export function rideFreely(wantedW: number, rpmBefore: number, habitRpm: number, random: Random): Turned {
-  return { watts: Math.max(0, wantedW), rpm: Math.max(0, rpmBefore + (habitRpm - rpmBefore) * 0.2 + bell(random) * 0.8), heldW: wantedW };
+export function rideFreely(
+  wantedW: number,
+  rpmBefore: number,
+  habitRpm: number,
+  random: Random,
+): Turned {
+  return {
+    watts: Math.max(0, wantedW),
+    rpm: Math.max(0, rpmBefore + (habitRpm - rpmBefore) * 0.2 + bell(random) * 0.8),
+    heldW: wantedW,
+  };
 }
 
 /** A slope set on the trainer, and who rides it. */
@@ -85,7 +108,11 @@ const SHIFT_AT_RPM = 7;
  * Source: handbook sections 12 and 13.
  */
 export function settledOn(watts: number, slope: Slope, habitRpm: number): Rolling {
-  const metresPerSecond = speedAt(watts, { ...PLAIN_ROAD, gradient: slope.gradient }, slope.riderKg + BIKE_AND_KIT_KG);
+  const metresPerSecond = speedAt(
+    watts,
+    { ...PLAIN_ROAD, gradient: slope.gradient },
+    slope.riderKg + BIKE_AND_KIT_KG,
+  );
   return { metresPerSecond, ratio: gearFor(metresPerSecond, habitRpm) };
 }
 
@@ -111,10 +138,23 @@ export function rideSlope(
   random: Random,
 ): Turned & { readonly rolling: Rolling } {
   const watts = Math.max(0, wantedW);
-  const metresPerSecond = rollOn(before.metresPerSecond, watts, { ...PLAIN_ROAD, gradient: slope.gradient }, slope.riderKg + BIKE_AND_KIT_KG);
+  const metresPerSecond = rollOn(
+    before.metresPerSecond,
+    watts,
+    { ...PLAIN_ROAD, gradient: slope.gradient },
+    slope.riderKg + BIKE_AND_KIT_KG,
+  );
   const inGear = rpmAt(metresPerSecond, before.ratio);
-  const ratio = shifts && Math.abs(inGear - habitRpm) > SHIFT_AT_RPM ? gearFor(metresPerSecond, habitRpm) : before.ratio;
-  return { watts, rpm: Math.max(0, rpmAt(metresPerSecond, ratio) + bell(random) * 0.5), heldW: watts, rolling: { metresPerSecond, ratio } };
+  const ratio =
+    shifts && Math.abs(inGear - habitRpm) > SHIFT_AT_RPM
+      ? gearFor(metresPerSecond, habitRpm)
+      : before.ratio;
+  return {
+    watts,
+    rpm: Math.max(0, rpmAt(metresPerSecond, ratio) + bell(random) * 0.5),
+    heldW: watts,
+    rolling: { metresPerSecond, ratio },
+  };
 }
 
 function rpmAt(metresPerSecond: number, ratio: number): number {

@@ -1,6 +1,13 @@
 import { rideFreely, sensor } from './devices.ts';
 import { bell, type Random } from './random.ts';
-import { evenWatts, liveOn, mostNow, restedState, type SimulatedRider, sprintWatts } from './rider.ts';
+import {
+  evenWatts,
+  liveOn,
+  mostNow,
+  restedState,
+  type SimulatedRider,
+  sprintWatts,
+} from './rider.ts';
 import type { RiddenSecond } from './testRide.ts';
 
 /** A stretch of a ride: how long, and what the rider means to give. */
@@ -37,7 +44,12 @@ const LONGEST_SPRINT_S = 20;
  * @returns every second ridden
  * Source: handbook section 13.
  */
-export function rideMeant(rider: SimulatedRider, meant: readonly Meant[], random: Random, faults: RideFaults = { dropsPerHour: 0 }): RiddenSecond[] {
+export function rideMeant(
+  rider: SimulatedRider,
+  meant: readonly Meant[],
+  random: Random,
+  faults: RideFaults = { dropsPerHour: 0 },
+): RiddenSecond[] {
   const heart = sensor(random, faults.dropsPerHour);
   const ridden: RiddenSecond[] = [];
   let body = restedState(rider);
@@ -57,7 +69,11 @@ export function rideMeant(rider: SimulatedRider, meant: readonly Meant[], random
       const whole = Math.max(0, Math.round(turned.watts));
       body = liveOn(rider, body, whole, turned.rpm, random);
       const silent = faults.strapDiesAt !== undefined && ridden.length >= faults.strapDiesAt;
-      ridden.push({ watts: whole, bpm: silent ? null : heart.read(body.bpm), rpm: coasting ? 0 : Math.round(turned.rpm) });
+      ridden.push({
+        watts: whole,
+        bpm: silent ? null : heart.read(body.bpm),
+        rpm: coasting ? 0 : Math.round(turned.rpm),
+      });
     }
   }
   return ridden;

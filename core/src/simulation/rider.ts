@@ -70,8 +70,17 @@ export interface Truths {
  */
 export function truthsOf(rider: SimulatedRider): Truths {
   const cpW = rider.cpW * rider.form;
-  const ftpW = cpW * (1 - FADE_PER_HOUR / 2) + rider.wPrimeJ / (HOUR_S + rider.wPrimeJ / (rider.pmaxW - cpW));
-  return { ftpW, cpW, wPrimeJ: rider.wPrimeJ, lt1W: rider.lt1Share * ftpW, lt2W: ftpW, thresholdBpm: settledBeat(rider, ftpW), maximalBpm: rider.maximalBpm };
+  const ftpW =
+    cpW * (1 - FADE_PER_HOUR / 2) + rider.wPrimeJ / (HOUR_S + rider.wPrimeJ / (rider.pmaxW - cpW));
+  return {
+    ftpW,
+    cpW,
+    wPrimeJ: rider.wPrimeJ,
+    lt1W: rider.lt1Share * ftpW,
+    lt2W: ftpW,
+    thresholdBpm: settledBeat(rider, ftpW),
+    maximalBpm: rider.maximalBpm,
+  };
 }
 
 /** The state of a rider between two seconds. */
@@ -93,7 +102,15 @@ export interface RiderState {
  * @returns W′ full, the heart a little up
  */
 export function restedState(rider: SimulatedRider): RiderState {
-  return { balanceJ: rider.wPrimeJ, hardS: 0, bpm: rider.restingBpm + 25, rpm: rider.cadenceRpm, wanderW: 0, lactate: 1.1, second: 0 };
+  return {
+    balanceJ: rider.wPrimeJ,
+    hardS: 0,
+    bpm: rider.restingBpm + 25,
+    rpm: rider.cadenceRpm,
+    wanderW: 0,
+    lactate: 1.1,
+    second: 0,
+  };
 }
 
 /**
@@ -115,7 +132,10 @@ export function cpNow(rider: SimulatedRider, { hardS }: Pick<RiderState, 'hardS'
  * @returns W
  * Source: handbook section 5 (Model curve with Pmax).
  */
-export function mostNow(rider: SimulatedRider, state: Pick<RiderState, 'hardS' | 'balanceJ'>): number {
+export function mostNow(
+  rider: SimulatedRider,
+  state: Pick<RiderState, 'hardS' | 'balanceJ'>,
+): number {
   const cp = cpNow(rider, state);
   return cp + ((rider.pmaxW - cp) * Math.max(0, state.balanceJ)) / rider.wPrimeJ;
 }
@@ -129,7 +149,12 @@ export function mostNow(rider: SimulatedRider, state: Pick<RiderState, 'hardS' |
  * @param doneShare share of the effort that is behind, 0–1: a bad start is felt and mended
  * @returns W, never more than the rider has
  */
-export function evenWatts(rider: SimulatedRider, state: RiderState, leftS: number, doneShare: number): number {
+export function evenWatts(
+  rider: SimulatedRider,
+  state: RiderState,
+  leftS: number,
+  doneShare: number,
+): number {
   const cp = cpNow(rider, { hardS: state.hardS + leftS / 2 });
   const even = cp + Math.max(0, state.balanceJ) / (leftS + rider.wPrimeJ / (rider.pmaxW - cp));
   const bias = 1 + rider.pacingError * Math.max(0, 1 - 3 * doneShare);
@@ -158,10 +183,19 @@ export function sprintWatts(mostW: number, second: number): number {
  * @returns the state after
  * Source: handbook sections 5 (W′ balance) and 13.
  */
-export function liveOn(rider: SimulatedRider, state: RiderState, watts: number, rpm: number, random: Random): RiderState {
+export function liveOn(
+  rider: SimulatedRider,
+  state: RiderState,
+  watts: number,
+  rpm: number,
+  random: Random,
+): RiderState {
   const cp = cpNow(rider, state);
   const settled = settledBeat(rider, watts) + (DRIFT_BPM_PER_HOUR * state.second) / HOUR_S;
-  const bpm = state.bpm + (settled - state.bpm) / (settled > state.bpm ? RISE_S : FALL_S) + bell(random) * 0.25;
+  const bpm =
+    state.bpm +
+    (settled - state.bpm) / (settled > state.bpm ? RISE_S : FALL_S) +
+    bell(random) * 0.25;
   return {
     balanceJ: balanceAfter(state.balanceJ, watts, 1, { cpW: cp, wPrimeJ: rider.wPrimeJ }),
     hardS: state.hardS + (watts >= HARD_SHARE * cp ? 1 : 0),

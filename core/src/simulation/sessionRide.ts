@@ -1,8 +1,25 @@
 import type { Segment } from '../sessions/expand.ts';
 import { roundTo } from '../units/rounding.ts';
-import { holdWatts, rideFreely, rideSlope, type Rolling, settledOn, type Slope, sensor } from './devices.ts';
+import {
+  holdWatts,
+  rideFreely,
+  rideSlope,
+  type Rolling,
+  settledOn,
+  type Slope,
+  sensor,
+} from './devices.ts';
 import { seededRandom } from './random.ts';
-import { cpNow, evenWatts, liveOn, mostNow, restedState, type RiderState, type SimulatedRider, sprintWatts } from './rider.ts';
+import {
+  cpNow,
+  evenWatts,
+  liveOn,
+  mostNow,
+  restedState,
+  type RiderState,
+  type SimulatedRider,
+  sprintWatts,
+} from './rider.ts';
 import type { RiddenSecond } from './testRide.ts';
 
 /** How a session is ridden on the stand-ins. */
@@ -165,18 +182,29 @@ export function startSessionRide(setting: SessionRideSetting): SessionRide {
     const given = Math.min(wanted + body.wanderW, most);
     heldW = given;
     if (setting.trainer !== 'slope') return rideFreely(given, body.rpm, rider.cadenceRpm, random);
-    const turned = rideSlope(given, hillOf(segment) ?? slope, rolling, rider.cadenceRpm, true, random);
+    const turned = rideSlope(
+      given,
+      hillOf(segment) ?? slope,
+      rolling,
+      rider.cadenceRpm,
+      true,
+      random,
+    );
     ({ rolling } = turned);
     return { ...turned, metresPerSecond: rolling.metresPerSecond };
   };
 
   /** The hill that is ridden, where the trainer can be one. */
   const hillOf = ({ until }: Segment): Slope | null =>
-    until?.kind === 'hill' && setting.trainer === 'slope' ? { ...slope, gradient: until.gradientPercent / 100 } : null;
+    until?.kind === 'hill' && setting.trainer === 'slope'
+      ? { ...slope, gradient: until.gradientPercent / 100 }
+      : null;
   const isOver = (segment: Segment): boolean => {
     const { until } = segment;
     if (until?.kind === 'lap') return false;
-    return until?.kind === 'hill' && hillOf(segment) ? metres >= until.metres : inStepS >= segment.seconds + addedS;
+    return until?.kind === 'hill' && hillOf(segment)
+      ? metres >= until.metres
+      : inStepS >= segment.seconds + addedS;
   };
 
   return {
@@ -211,12 +239,19 @@ export function startSessionRide(setting: SessionRideSetting): SessionRide {
         at,
         segment,
         inStepS,
-        leftS: segment && segment.until?.kind !== 'lap' && !hillOf(segment) ? segment.seconds + addedS - inStepS : null,
-        leftM: segment?.until?.kind === 'hill' && hillOf(segment) ? Math.max(0, Math.round(segment.until.metres - metres)) : null,
+        leftS:
+          segment && segment.until?.kind !== 'lap' && !hillOf(segment)
+            ? segment.seconds + addedS - inStepS
+            : null,
+        leftM:
+          segment?.until?.kind === 'hill' && hillOf(segment)
+            ? Math.max(0, Math.round(segment.until.metres - metres))
+            : null,
         asked: segment && bandNow(segment, inStepS, share),
         share,
         stepMeanW: knownS === 0 ? 0 : joules / knownS,
-        repsLeft: new Set(segments.slice(at).flatMap(({ rep }) => (rep === null ? [] : [rep]))).size,
+        repsLeft: new Set(segments.slice(at).flatMap(({ rep }) => (rep === null ? [] : [rep])))
+          .size,
         next: segments[at + 1] ?? null,
         ended,
         steps,
@@ -235,29 +270,54 @@ export function startSessionRide(setting: SessionRideSetting): SessionRide {
 
 /** The place behind the last rep of the same kind. */
 function afterSet(segments: readonly Segment[], at: number): number {
-  const id = segments[at]?.role === 'work' ? segments[at]?.stepId : segments.slice(0, at).findLast(({ role }) => role === 'work')?.stepId;
+  const id =
+    segments[at]?.role === 'work'
+      ? segments[at]?.stepId
+      : segments.slice(0, at).findLast(({ role }) => role === 'work')?.stepId;
   const last = segments.findLastIndex(({ stepId }) => stepId === id);
   return Math.max(at, last) + 1;
 }
 
 function bandOf({ from, to }: Segment, share: number): { lowW: number; highW: number } | null {
   if (from?.lowW == null || to?.highW == null) return null;
-  return { lowW: Math.round(Math.min(from.lowW, to.lowW ?? from.lowW) * share), highW: Math.round(Math.max(from.highW ?? to.highW, to.highW) * share) };
+  return {
+    lowW: Math.round(Math.min(from.lowW, to.lowW ?? from.lowW) * share),
+    highW: Math.round(Math.max(from.highW ?? to.highW, to.highW) * share),
+  };
 }
 
-function bandNow(segment: Segment, inStepS: number, share: number): { lowW: number; highW: number } | null {
+function bandNow(
+  segment: Segment,
+  inStepS: number,
+  share: number,
+): { lowW: number; highW: number } | null {
   const { from, to, seconds } = segment;
   if (from?.lowW == null || to?.lowW == null) return bandOf(segment, share);
   const along = Math.min(1, (inStepS + 0.5) / seconds);
-  const now = (first: number, last: number): number => Math.round((first + (last - first) * along) * share);
-  return { lowW: now(from.lowW, to.lowW), highW: now(from.highW ?? from.lowW, to.highW ?? to.lowW) };
+  const now = (first: number, last: number): number =>
+    Math.round((first + (last - first) * along) * share);
+  return {
+    lowW: now(from.lowW, to.lowW),
+    highW: now(from.highW ?? from.lowW, to.highW ?? to.lowW),
+  };
 }
 
-function wantedWatts({ from, to, seconds }: Segment, inStepS: number, turned: number, rider: SimulatedRider, body: RiderState, mostW: number): number {
+function wantedWatts(
+  { from, to, seconds }: Segment,
+  inStepS: number,
+  turned: number,
+  rider: SimulatedRider,
+  body: RiderState,
+  mostW: number,
+): number {
   const flatOut = from !== null && from.lowW === null && from.rpe[0] >= FLAT_OUT_RPE;
   const ridden = Math.min(1, inStepS / seconds);
-  if (flatOut) return seconds <= LONGEST_SPRINT_S ? sprintWatts(mostW, inStepS) : evenWatts(rider, body, Math.max(1, seconds - inStepS), ridden);
-  const byEffort = (rpe: readonly [number, number] | undefined): number => (cpNow(rider, body) * ((rpe?.[0] ?? 2) + (rpe?.[1] ?? 2))) / 16;
+  if (flatOut)
+    return seconds <= LONGEST_SPRINT_S
+      ? sprintWatts(mostW, inStepS)
+      : evenWatts(rider, body, Math.max(1, seconds - inStepS), ridden);
+  const byEffort = (rpe: readonly [number, number] | undefined): number =>
+    (cpNow(rider, body) * ((rpe?.[0] ?? 2) + (rpe?.[1] ?? 2))) / 16;
   const [fromW, toW] = [from?.countedW ?? byEffort(from?.rpe), to?.countedW ?? byEffort(to?.rpe)];
   return (fromW + (toW - fromW) * Math.min(1, (inStepS + 0.5) / seconds)) * turned;
 }
@@ -272,7 +332,11 @@ function wantedWatts({ from, to, seconds }: Segment, inStepS: number, turned: nu
  * @returns every second ridden
  * Source: handbook section 13.
  */
-export function rideSessionOn(ride: SessionRide, events: readonly SessionEvent[] = [], untilS = Infinity): SessionSecond[] {
+export function rideSessionOn(
+  ride: SessionRide,
+  events: readonly SessionEvent[] = [],
+  untilS = Infinity,
+): SessionSecond[] {
   const seconds: SessionSecond[] = [];
   let next = 0;
   const press = (): void => {

@@ -15,10 +15,17 @@ const USUAL_PMAX = 3.9;
  * @returns the simulated rider
  * Source: handbook section 13.
  */
-export function standInFor(numbers: Pick<RiderNumbers, 'ftpW' | 'restingBpm' | 'thresholdBpm' | 'maximalBpm'>, seed: number): SimulatedRider {
+export function standInFor(
+  numbers: Pick<RiderNumbers, 'ftpW' | 'restingBpm' | 'thresholdBpm' | 'maximalBpm'>,
+  seed: number,
+): SimulatedRider {
   const random = seededRandom(seed * 31 + 7);
   const cpW = (numbers.ftpW ?? 180) * (1.005 + 0.01 * bell(random));
-  const maximalBpm = numbers.maximalBpm ?? (numbers.thresholdBpm === null ? PLAIN_RIDER.maximalBpm : Math.round(numbers.thresholdBpm / 0.89));
+  const maximalBpm =
+    numbers.maximalBpm ??
+    (numbers.thresholdBpm === null
+      ? PLAIN_RIDER.maximalBpm
+      : Math.round(numbers.thresholdBpm / 0.89));
   return {
     ...PLAIN_RIDER,
     cpW,

@@ -2,9 +2,27 @@ import { balanceAfter } from '../power/wBalance.ts';
 import type { RampSetting } from '../testing/efforts.ts';
 import { type Protocol, protocolOf, type ProtocolId, type TestStep } from '../testing/protocols.ts';
 import { roundTo } from '../units/rounding.ts';
-import { type Drop, holdWatts, rideSlope, type Rolling, settledOn, type Slope, sensor, takeDrop } from './devices.ts';
+import {
+  type Drop,
+  holdWatts,
+  rideSlope,
+  type Rolling,
+  settledOn,
+  type Slope,
+  sensor,
+  takeDrop,
+} from './devices.ts';
 import { seededRandom } from './random.ts';
-import { cpNow, evenWatts, liveOn, mostNow, restedState, type RiderState, type SimulatedRider, sprintWatts } from './rider.ts';
+import {
+  cpNow,
+  evenWatts,
+  liveOn,
+  mostNow,
+  restedState,
+  type RiderState,
+  type SimulatedRider,
+  sprintWatts,
+} from './rider.ts';
 
 /** How a test is set up on the stand-ins. */
 export interface TestRideSetting {
@@ -143,14 +161,22 @@ export function startTestRide(setting: TestRideSetting): TestRide {
   };
   const asked = (): number | null => {
     const { ask, seconds } = current();
-    if (ask.kind === 'percent') return (setting.expectedW * (ask.from + ((ask.to - ask.from) * (inStepS + 0.5)) / (seconds ?? 1))) / 100;
+    if (ask.kind === 'percent')
+      return (
+        (setting.expectedW *
+          (ask.from + ((ask.to - ask.from) * (inStepS + 0.5)) / (seconds ?? 1))) /
+        100
+      );
     if (ask.kind === 'ramp') {
-      const stageW = setting.ramp.startW + setting.ramp.stepW * Math.floor(inStepS / setting.ramp.stageS);
+      const stageW =
+        setting.ramp.startW + setting.ramp.stepW * Math.floor(inStepS / setting.ramp.stageS);
       return chanceLeftS > 0 ? stageW * CHANCE_SHARE : stageW;
     }
     if (ask.kind === 'onOff') {
       onW ??= repeatableWatts(setting.rider, body, seconds ?? 1200, setting.onS);
-      return Math.floor(inStepS / setting.onS) % 2 === 0 ? onW : cpNow(setting.rider, body) * OFF_SHARE;
+      return Math.floor(inStepS / setting.onS) % 2 === 0
+        ? onW
+        : cpNow(setting.rider, body) * OFF_SHARE;
     }
     return null;
   };
@@ -160,7 +186,14 @@ export function startTestRide(setting: TestRideSetting): TestRide {
     const wanted = asked();
     const most = mostNow(setting.rider, body);
     if (ask.kind === 'ramp') {
-      const turned = holdWatts(wanted ?? 0, heldW, most, body.rpm, setting.rider.cadenceRpm, random);
+      const turned = holdWatts(
+        wanted ?? 0,
+        heldW,
+        most,
+        body.rpm,
+        setting.rider.cadenceRpm,
+        random,
+      );
       heldW = turned.heldW;
       return { watts: turned.watts + body.wanderW, rpm: turned.rpm };
     }
@@ -173,15 +206,29 @@ export function startTestRide(setting: TestRideSetting): TestRide {
           : Math.min(wanted ?? 0, most);
     const sprints = ask.kind === 'sprint';
     const habitRpm = setting.rider.cadenceRpm + (sprints ? 25 : 0);
-    const turned = rideSlope(own + body.wanderW, setting.slope, rolling, habitRpm, !sprints || inStepS === 0, random);
+    const turned = rideSlope(
+      own + body.wanderW,
+      setting.slope,
+      rolling,
+      habitRpm,
+      !sprints || inStepS === 0,
+      random,
+    );
     ({ rolling } = turned);
     heldW = turned.watts;
     return { ...turned, metresPerSecond: rolling.metresPerSecond };
   };
 
   const drop = (at: StageDrop['at'], fraction: number): void => {
-    const stageW = setting.ramp.startW + setting.ramp.stepW * Math.floor((inStepS - 1) / setting.ramp.stageS);
-    drops.push({ ...takeDrop(body.lactate, blood, setting.contaminatedShare), stageW, at, bpm: Math.round(body.bpm), fraction });
+    const stageW =
+      setting.ramp.startW + setting.ramp.stepW * Math.floor((inStepS - 1) / setting.ramp.stageS);
+    drops.push({
+      ...takeDrop(body.lactate, blood, setting.contaminatedShare),
+      stageW,
+      at,
+      bpm: Math.round(body.bpm),
+      fraction,
+    });
   };
   const takeBlood = (): void => {
     if (!byBlood || current().ask.kind !== 'ramp') return;
@@ -248,7 +295,8 @@ export function startTestRide(setting: TestRideSetting): TestRide {
       }
     },
     struggling() {
-      if (ended !== null || current().ask.kind !== 'ramp') return 'There is nothing to bring back here.';
+      if (ended !== null || current().ask.kind !== 'ramp')
+        return 'There is nothing to bring back here.';
       if (chancesUsed >= CHANCES) return `Both chances are used. Hold the stage, or stop.`;
       note('struggling');
       chancesUsed += 1;
@@ -259,7 +307,12 @@ export function startTestRide(setting: TestRideSetting): TestRide {
 }
 
 /** The on-watts that the rider can repeat to the end: W′ nearly gone after the last on. */
-function repeatableWatts(rider: SimulatedRider, state: RiderState, seconds: number, onS: number): number {
+function repeatableWatts(
+  rider: SimulatedRider,
+  state: RiderState,
+  seconds: number,
+  onS: number,
+): number {
   const cpW = cpNow(rider, { hardS: state.hardS + seconds / 4 });
   const pairs = Math.floor(seconds / (2 * onS));
   const lasts = (onW: number): boolean => {
@@ -297,7 +350,11 @@ export interface WholeRide {
  * @returns everything ridden
  * Source: handbook section 13.
  */
-export function rideOn(ride: TestRide, events: readonly RideEvent[] = [], untilS = Infinity): WholeRide {
+export function rideOn(
+  ride: TestRide,
+  events: readonly RideEvent[] = [],
+  untilS = Infinity,
+): WholeRide {
   const seconds: RiddenSecond[] = [];
   let next = 0;
   const press = (second: number): void => {
@@ -324,7 +381,12 @@ export function rideOn(ride: TestRide, events: readonly RideEvent[] = [], untilS
  * @returns the setting
  * Source: handbook section 4.
  */
-export function usualSetting(protocolId: ProtocolId, rider: SimulatedRider, expectedW: number, seed: number): TestRideSetting {
+export function usualSetting(
+  protocolId: ProtocolId,
+  rider: SimulatedRider,
+  expectedW: number,
+  seed: number,
+): TestRideSetting {
   return {
     protocolId,
     rider,
@@ -349,7 +411,11 @@ export function usualSetting(protocolId: ProtocolId, rider: SimulatedRider, expe
  * Source: handbook section 4.
  */
 export function usualRamp(protocol: Protocol, expectedW: number): RampSetting {
-  if (protocol.reading.kind === 'lactate') return { startW: Math.round(expectedW / 40) * 20, stepW: 20, stageS: 240 };
-  if (protocol.reading.kind === 'fastRamp') return { startW: Math.max(50, Math.round(expectedW / 20) * 10), stepW: 5, stageS: 15 };
-  return expectedW < 150 ? { startW: 50, stepW: 10, stageS: 60 } : { startW: 100, stepW: 20, stageS: 60 };
+  if (protocol.reading.kind === 'lactate')
+    return { startW: Math.round(expectedW / 40) * 20, stepW: 20, stageS: 240 };
+  if (protocol.reading.kind === 'fastRamp')
+    return { startW: Math.max(50, Math.round(expectedW / 20) * 10), stepW: 5, stageS: 15 };
+  return expectedW < 150
+    ? { startW: 50, stepW: 10, stageS: 60 }
+    : { startW: 100, stepW: 20, stageS: 60 };
 }

@@ -32,7 +32,17 @@ const PICKS: Record<Tells, readonly [plain: ProtocolId, paced: ProtocolId]> = {
 };
 
 const OTHERS: Record<Tells, readonly ProtocolId[]> = {
-  ftp: ['ramp', 'full-stage-ramp', 'twenty-minute', 'thirty-minute', 'five-minute', 'on-off-twenty', 'on-off-thirty', 'sixty-minute', 'lactate-steps'],
+  ftp: [
+    'ramp',
+    'full-stage-ramp',
+    'twenty-minute',
+    'thirty-minute',
+    'five-minute',
+    'on-off-twenty',
+    'on-off-thirty',
+    'sixty-minute',
+    'lactate-steps',
+  ],
   aboveFtp: ['one-and-five', 'four-efforts', 'five-minute'],
   thresholds: ['lactate-steps'],
   maximum: ['fast-ramp', 'ramp'],
@@ -48,8 +58,13 @@ const OTHERS: Record<Tells, readonly ProtocolId[]> = {
  */
 export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
   if (!hasPower) {
-    const because = ['Without a power meter there are no watts to read; the mean heart rate gives zones.'];
-    if (!pacesWell) because.push('It needs pacing: start easier than feels right, and take the second try more seriously than the first.');
+    const because = [
+      'Without a power meter there are no watts to read; the mean heart rate gives zones.',
+    ];
+    if (!pacesWell)
+      because.push(
+        'It needs pacing: start easier than feels right, and take the second try more seriously than the first.',
+      );
     if (tells !== 'ftp') because.push(`It cannot tell ${TELLS_NAMES[tells]}: that takes watts.`);
     return { protocol: protocolOf('heart-rate-twenty'), because, others: [] };
   }

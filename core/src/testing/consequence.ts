@@ -4,7 +4,12 @@ import type { Protocol } from './protocols.ts';
 import type { TestResult } from './result.ts';
 
 /** As much of a check as the sentence needs. */
-type Checked = { readonly id: string; readonly verdict: Verdict; readonly figure: string; readonly says: string };
+type Checked = {
+  readonly id: string;
+  readonly verdict: Verdict;
+  readonly figure: string;
+  readonly says: string;
+};
 
 /**
  * What to do next, in one sentence, from a test: a test without a consequence helps nobody.
@@ -17,7 +22,13 @@ type Checked = { readonly id: string; readonly verdict: Verdict; readonly figure
  * @returns one sentence
  * Source: handbook sections 2 and 4.
  */
-export function whatNext(protocol: Protocol, result: TestResult, checks: readonly Checked[], usedW: number | null, firstName: string): string {
+export function whatNext(
+  protocol: Protocol,
+  result: TestResult,
+  checks: readonly Checked[],
+  usedW: number | null,
+  firstName: string,
+): string {
   const failed = checks.find(({ verdict }) => verdict === 'failed');
   if (failed) return `Do not use it: ${lower(failed.says)} Test again when that is put right.`;
   const extraordinary = checks.find(({ id, verdict }) => id === 'change' && verdict === 'doubtful');
@@ -43,16 +54,25 @@ export function whatNext(protocol: Protocol, result: TestResult, checks: readonl
   }
 }
 
-function nextByChange(checks: readonly Checked[], result: TestResult, usedW: number | null, firstName: string): string {
+function nextByChange(
+  checks: readonly Checked[],
+  result: TestResult,
+  usedW: number | null,
+  firstName: string,
+): string {
   const change = checks.find(({ id }) => id === 'change');
-  if (usedW === null) return 'Decide on it: use it, use a lower number with your reason, or withdraw it.';
+  if (usedW === null)
+    return 'Decide on it: use it, use a lower number with your reason, or withdraw it.';
   if (result.ftp && usedW !== result.ftp.value)
     return `Train by ${usedW} W and let a test of another kind decide between it and the ${result.ftp.value} W measured (${percent(usedW / result.ftp.value - 1)}).`;
-  if (!change) return `Build the first four weeks on ${usedW} W and test again the same way, so that there is something to compare.`;
+  if (!change)
+    return `Build the first four weeks on ${usedW} W and test again the same way, so that there is something to compare.`;
   if (change.says.includes('real') && change.figure.startsWith('−'))
     return `Ease for a week and look for the reason before training by ${usedW} W: ${firstName} has lost more than noise.`;
-  if (change.says.includes('real')) return `Raise the work: ${firstName}’s sessions to come follow ${usedW} W by themselves; check the first set against it.`;
-  if (change.says.includes('likely')) return `Train by ${usedW} W and watch the first threshold set: it will tell whether the change is real.`;
+  if (change.says.includes('real'))
+    return `Raise the work: ${firstName}’s sessions to come follow ${usedW} W by themselves; check the first set against it.`;
+  if (change.says.includes('likely'))
+    return `Train by ${usedW} W and watch the first threshold set: it will tell whether the change is real.`;
   return `Change the training, not the number: ${firstName} has not moved beyond noise, so add time at target before testing again.`;
 }
 

@@ -15,9 +15,17 @@ export function cubicThrough(points: readonly (readonly [x: number, y: number])[
   const middle = points.reduce((sum, [x]) => sum + x, 0) / points.length;
   const scale = Math.max(...points.map(([x]) => Math.abs(x - middle)), 1e-9);
   // Centred and scaled, so that cubes of hundreds of watts do not drown the equations.
-  const rows = points.map(([x, y]) => ({ powers: [0, 1, 2, 3].map((power) => ((x - middle) / scale) ** power), y }));
+  const rows = points.map(([x, y]) => ({
+    powers: [0, 1, 2, 3].map((power) => ((x - middle) / scale) ** power),
+    y,
+  }));
   const matrix = [0, 1, 2, 3].map((row) => [
-    ...[0, 1, 2, 3].map((column) => rows.reduce((sum, { powers }) => sum + (powers[row] as number) * (powers[column] as number), 0)),
+    ...[0, 1, 2, 3].map((column) =>
+      rows.reduce(
+        (sum, { powers }) => sum + (powers[row] as number) * (powers[column] as number),
+        0,
+      ),
+    ),
     rows.reduce((sum, { powers, y }) => sum + (powers[row] as number) * y, 0),
   ]);
   const solved = solve(matrix);
@@ -28,7 +36,8 @@ export function cubicThrough(points: readonly (readonly [x: number, y: number])[
       const u = (x - middle) / scale;
       return a + u * (b + u * (c + u * d));
     },
-    whereSlopeIs: (slope) => quadraticRoots(3 * d, 2 * c, b - slope * scale).map((u) => middle + u * scale),
+    whereSlopeIs: (slope) =>
+      quadraticRoots(3 * d, 2 * c, b - slope * scale).map((u) => middle + u * scale),
   };
 }
 
@@ -44,14 +53,22 @@ function solve(matrix: number[][]): number[] | null {
   for (let column = 0; column < size; column += 1) {
     const pivot = matrix
       .slice(column)
-      .reduce((best, row, index) => (Math.abs(row[column] as number) > Math.abs(matrix[best]?.[column] as number) ? index + column : best), column);
+      .reduce(
+        (best, row, index) =>
+          Math.abs(row[column] as number) > Math.abs(matrix[best]?.[column] as number)
+            ? index + column
+            : best,
+        column,
+      );
     [matrix[column], matrix[pivot]] = [matrix[pivot] as number[], matrix[column] as number[]];
     const top = matrix[column] as number[];
     if (Math.abs(top[column] as number) < 1e-12) return null;
     for (let row = 0; row < size; row += 1) {
       const current = matrix[row] as number[];
       const factor = (current[column] as number) / (top[column] as number);
-      if (row !== column) for (let index = column; index <= size; index += 1) current[index] = (current[index] as number) - factor * (top[index] as number);
+      if (row !== column)
+        for (let index = column; index <= size; index += 1)
+          current[index] = (current[index] as number) - factor * (top[index] as number);
     }
   }
   return matrix.map((row, index) => (row[size] as number) / (row[index] as number));

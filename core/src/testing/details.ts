@@ -7,11 +7,17 @@ const watts = (what: string) =>
   z
     .number(`${what} is a number of watts.`)
     .min(READING_BOUNDS.watts.low, `${what} is under ${READING_BOUNDS.watts.low} W.`)
-    .max(READING_BOUNDS.watts.high, `${what} is over ${READING_BOUNDS.watts.high.toLocaleString('en')} W.`);
+    .max(
+      READING_BOUNDS.watts.high,
+      `${what} is over ${READING_BOUNDS.watts.high.toLocaleString('en')} W.`,
+    );
 const beats = z
   .number('A heart rate is a number of beats.')
   .min(READING_BOUNDS.bpm.low, `A heart rate under ${READING_BOUNDS.bpm.low} bpm cannot be right.`)
-  .max(READING_BOUNDS.bpm.high, `A heart rate over ${READING_BOUNDS.bpm.high} bpm is a strap fault.`);
+  .max(
+    READING_BOUNDS.bpm.high,
+    `A heart rate over ${READING_BOUNDS.bpm.high} bpm is a strap fault.`,
+  );
 
 const { mmol, lt1, lt2 } = LACTATE_BOUNDS;
 
@@ -28,7 +34,11 @@ export const lactateSampleSchema = z.strictObject({
     .min(mmol.low, `Lactate under ${mmol.low} mmol/L cannot be.`)
     .max(mmol.high, `Lactate over ${mmol.high} mmol/L cannot be.`),
   bpm: beats.nullable(),
-  rpe: z.number('RPE is a number.').min(1, 'RPE runs from 1 to 10.').max(10, 'RPE runs from 1 to 10.').nullable(),
+  rpe: z
+    .number('RPE is a number.')
+    .min(1, 'RPE runs from 1 to 10.')
+    .max(10, 'RPE runs from 1 to 10.')
+    .nullable(),
   struck: z.string().trim().min(1, 'A struck sample keeps its reason.').max(200).nullable(),
   fraction: z.number().min(0.05).max(1),
 });
@@ -54,9 +64,21 @@ export const testDetailsSchema = z.discriminatedUnion('kind', [
     sprintPeakS: z.number().min(0).max(20).nullable(),
     seated: z.boolean().nullable(),
   }),
-  z.strictObject({ kind: z.literal('oneAndFive'), oneW: watts('The 1:00'), fiveW: watts('The 5:00') }),
-  z.strictObject({ kind: z.literal('fastRamp'), peakW: watts('The peak minute'), peakBpm: beats.nullable() }),
-  z.strictObject({ kind: z.literal('heartRate'), meanBpm: beats, distanceKm: z.number('The distance is a number of km.').min(1).max(60).nullable() }),
+  z.strictObject({
+    kind: z.literal('oneAndFive'),
+    oneW: watts('The 1:00'),
+    fiveW: watts('The 5:00'),
+  }),
+  z.strictObject({
+    kind: z.literal('fastRamp'),
+    peakW: watts('The peak minute'),
+    peakBpm: beats.nullable(),
+  }),
+  z.strictObject({
+    kind: z.literal('heartRate'),
+    meanBpm: beats,
+    distanceKm: z.number('The distance is a number of km.').min(1).max(60).nullable(),
+  }),
   z.strictObject({
     kind: z.literal('lactate'),
     samples: z.array(lactateSampleSchema).max(60),
@@ -85,7 +107,11 @@ export type LactateDetails = Extract<TestDetails, { kind: 'lactate' }>;
  * @returns s and W, rising in length
  * Source: handbook section 4.
  */
-export function fourEffortPoints({ threeW, sixW, tenW }: Extract<TestDetails, { kind: 'fourEfforts' }>): CpPoint[] {
+export function fourEffortPoints({
+  threeW,
+  sixW,
+  tenW,
+}: Extract<TestDetails, { kind: 'fourEfforts' }>): CpPoint[] {
   return [
     { seconds: 180, watts: threeW },
     { seconds: 360, watts: sixW },

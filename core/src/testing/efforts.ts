@@ -8,7 +8,14 @@ import { READING_BOUNDS } from './bounds.ts';
 import type { TestDetails } from './details.ts';
 import { alignToFirstOn, readOnOff } from './onOff.ts';
 import type { EffortId, Protocol, RampShape } from './protocols.ts';
-import { findRamp, findSteadyEffort, readRampMinute, readRampStage, readSteady, type Stretch } from './recordingReading.ts';
+import {
+  findRamp,
+  findSteadyEffort,
+  readRampMinute,
+  readRampStage,
+  readSteady,
+  type Stretch,
+} from './recordingReading.ts';
 import type { Measured } from './result.ts';
 import type { Worked } from '../working/worked.ts';
 
@@ -41,7 +48,12 @@ const LAP_NEAR_SHARE = 0.02;
  * @returns every effort, or why one cannot be found
  * Source: handbook section 4.
  */
-export function findEfforts(protocol: Protocol, watts: Float64Array, ramp: RampSetting, bpm: readonly (number | null)[] | null = null): Reading<Efforts> {
+export function findEfforts(
+  protocol: Protocol,
+  watts: Float64Array,
+  ramp: RampSetting,
+  bpm: readonly (number | null)[] | null = null,
+): Reading<Efforts> {
   const { reading } = protocol;
   if (reading.kind === 'steadyHeartRate' && bpm && watts.every((value) => value === 0)) {
     const found = findSteadyEffort(
@@ -50,17 +62,29 @@ export function findEfforts(protocol: Protocol, watts: Float64Array, ramp: RampS
     );
     return found.ok ? understood({ main: found.value }) : found;
   }
-  if (reading.kind === 'rampMinute' || reading.kind === 'rampStage' || reading.kind === 'fastRamp' || reading.kind === 'lactate') {
+  if (
+    reading.kind === 'rampMinute' ||
+    reading.kind === 'rampStage' ||
+    reading.kind === 'fastRamp' ||
+    reading.kind === 'lactate'
+  ) {
     const found = findRamp(watts, ramp, ramp.stageS);
     return found.ok ? understood({ main: found.value }) : found;
   }
   const open = watts.slice();
   const efforts: Efforts = {};
-  for (const { id, seconds } of [...protocol.efforts].sort((a, b) => (b.seconds ?? 0) - (a.seconds ?? 0))) {
+  for (const { id, seconds } of [...protocol.efforts].sort(
+    (a, b) => (b.seconds ?? 0) - (a.seconds ?? 0),
+  )) {
     if (seconds === null) continue;
     const found = findSteadyEffort(open, seconds);
     if (!found.ok) return found;
-    const effort = reading.kind === 'onOff' ? alignToFirstOn(watts, found.value) : id === 'sprint' ? fromFirstPedal(watts, found.value) : found.value;
+    const effort =
+      reading.kind === 'onOff'
+        ? alignToFirstOn(watts, found.value)
+        : id === 'sprint'
+          ? fromFirstPedal(watts, found.value)
+          : found.value;
     efforts[id] = effort;
     open.fill(0, effort.startS, effort.endS);
   }
@@ -87,13 +111,20 @@ function fromFirstPedal(watts: Float64Array, best: Stretch): Stretch {
  * @returns the efforts by lap, or null where the laps do not fit
  * Source: handbook section 4.
  */
-export function effortsFromLaps(protocol: Protocol, laps: readonly Lap[], length: number): Efforts | null {
+export function effortsFromLaps(
+  protocol: Protocol,
+  laps: readonly Lap[],
+  length: number,
+): Efforts | null {
   const efforts: Efforts = {};
   let from = 0;
   for (const { id, seconds } of protocol.efforts) {
     if (seconds === null) return null;
     const index = laps.findIndex(
-      (lap, at) => at >= from && Math.abs(lap.seconds - seconds) <= Math.max(LAP_NEAR_S, LAP_NEAR_SHARE * seconds) && lap.startS + seconds <= length,
+      (lap, at) =>
+        at >= from &&
+        Math.abs(lap.seconds - seconds) <= Math.max(LAP_NEAR_S, LAP_NEAR_SHARE * seconds) &&
+        lap.startS + seconds <= length,
     );
     const lap = laps[index];
     if (!lap) return null;
@@ -126,11 +157,19 @@ export interface ReadOff {
  *   of the stages, for the blood is typed
  * Source: handbook section 4.
  */
-export function readEfforts(protocol: Protocol, streams: TestStreams, efforts: Efforts, ramp: RampSetting): Reading<ReadOff> {
+export function readEfforts(
+  protocol: Protocol,
+  streams: TestStreams,
+  efforts: Efforts,
+  ramp: RampSetting,
+): Reading<ReadOff> {
   const missing = protocol.efforts.find(({ id }) => efforts[id] === undefined);
   if (missing) return refused(`${missing.name} has not been found. Set its edges by hand.`);
   const past = Object.values(efforts).find(({ endS }) => endS > streams.watts.length);
-  if (past) return refused(`An effort reaches to ${printClock(past.endS)}, past the end of the recording at ${printClock(streams.watts.length)}.`);
+  if (past)
+    return refused(
+      `An effort reaches to ${printClock(past.endS)}, past the end of the recording at ${printClock(streams.watts.length)}.`,
+    );
   const main = efforts.main ?? { startS: 0, endS: 0 };
   const meanBpm = beatsOf(protocol, streams.bpm, main);
   switch (protocol.reading.kind) {
@@ -145,7 +184,14 @@ export function readEfforts(protocol: Protocol, streams: TestStreams, efforts: E
         return refused(
           'Heart rate is missing for more than a tenth of the 20:00, so there is no mean to take. Type what the rider’s watch shows, or test again.',
         );
-      return understood({ measured: { readingW: null, meanBpm, details: { kind: 'heartRate', meanBpm, distanceKm: null } }, readings: [] });
+      return understood({
+        measured: {
+          readingW: null,
+          meanBpm,
+          details: { kind: 'heartRate', meanBpm, distanceKm: null },
+        },
+        readings: [],
+      });
     case 'onOff':
       return onOff(streams.watts, main, meanBpm);
     case 'fourEfforts':
@@ -155,12 +201,19 @@ export function readEfforts(protocol: Protocol, streams: TestStreams, efforts: E
     case 'fastRamp':
       return fastRamp(streams, main);
     case 'lactate':
-      return understood({ measured: { readingW: null, meanBpm: null, details: null }, readings: [] });
+      return understood({
+        measured: { readingW: null, meanBpm: null, details: null },
+        readings: [],
+      });
   }
 }
 
 /** Mean heart rate of an even effort; of thirty minutes the last twenty. Of a ramp the mean says nothing. */
-function beatsOf(protocol: Protocol, bpm: readonly (number | null)[] | null, main: Stretch): number | null {
+function beatsOf(
+  protocol: Protocol,
+  bpm: readonly (number | null)[] | null,
+  main: Stretch,
+): number | null {
   const { kind } = protocol.reading;
   if (!bpm || kind === 'rampMinute' || kind === 'rampStage') return null;
   const from = protocol.id === 'thirty-minute' ? main.endS - 1200 : main.startS;
@@ -170,7 +223,10 @@ function beatsOf(protocol: Protocol, bpm: readonly (number | null)[] | null, mai
 
 function one(name: string, reading: Reading<Worked>, meanBpm: number | null): Reading<ReadOff> {
   if (!reading.ok) return reading;
-  return understood({ measured: { readingW: reading.value.value, meanBpm, details: null }, readings: [{ name, working: reading.value }] });
+  return understood({
+    measured: { readingW: reading.value.value, meanBpm, details: null },
+    readings: [{ name, working: reading.value }],
+  });
 }
 
 function onOff(watts: Float64Array, main: Stretch, meanBpm: number | null): Reading<ReadOff> {
@@ -178,7 +234,16 @@ function onOff(watts: Float64Array, main: Stretch, meanBpm: number | null): Read
   if (!read.ok) return read;
   const { meanW, surgeW, onS } = read.value;
   return understood({
-    measured: { readingW: null, meanBpm, details: { kind: 'onOff', meanW: meanW.value, surgeW: surgeW.value, onS: Math.min(120, Math.max(10, onS)) } },
+    measured: {
+      readingW: null,
+      meanBpm,
+      details: {
+        kind: 'onOff',
+        meanW: meanW.value,
+        surgeW: surgeW.value,
+        onS: Math.min(120, Math.max(10, onS)),
+      },
+    },
     readings: [
       { name: 'Mean, A', working: meanW },
       { name: 'Surge-weighted, S', working: surgeW },
@@ -186,7 +251,11 @@ function onOff(watts: Float64Array, main: Stretch, meanBpm: number | null): Read
   });
 }
 
-function fourEfforts(watts: Float64Array, efforts: Efforts, meanBpm: number | null): Reading<ReadOff> {
+function fourEfforts(
+  watts: Float64Array,
+  efforts: Efforts,
+  meanBpm: number | null,
+): Reading<ReadOff> {
   const read = (id: EffortId): Worked => readSteady(watts, efforts[id] as Stretch);
   const [three, six, ten] = [read('three'), read('six'), read('ten')];
   const sprint = efforts.sprint as Stretch;
@@ -211,9 +280,16 @@ function fourEfforts(watts: Float64Array, efforts: Efforts, meanBpm: number | nu
 }
 
 function oneAndFive(watts: Float64Array, efforts: Efforts): Reading<ReadOff> {
-  const [minute, five] = [readSteady(watts, efforts.one as Stretch), readSteady(watts, efforts.five as Stretch)];
+  const [minute, five] = [
+    readSteady(watts, efforts.one as Stretch),
+    readSteady(watts, efforts.five as Stretch),
+  ];
   return understood({
-    measured: { readingW: null, meanBpm: null, details: { kind: 'oneAndFive', oneW: minute.value, fiveW: five.value } },
+    measured: {
+      readingW: null,
+      meanBpm: null,
+      details: { kind: 'oneAndFive', oneW: minute.value, fiveW: five.value },
+    },
     readings: [
       { name: '1:00', working: minute },
       { name: '5:00', working: five },
@@ -227,10 +303,16 @@ function fastRamp({ watts, bpm }: TestStreams, main: Stretch): Reading<ReadOff> 
   // The heart follows the watts by half a minute, so its peak may come after the end.
   const beats = (bpm ?? [])
     .slice(main.startS, main.endS + 30)
-    .filter((beat) => isBeat(beat) && beat >= READING_BOUNDS.bpm.low && beat <= READING_BOUNDS.bpm.high) as number[];
+    .filter(
+      (beat) => isBeat(beat) && beat >= READING_BOUNDS.bpm.low && beat <= READING_BOUNDS.bpm.high,
+    ) as number[];
   const peakBpm = beats.length === 0 ? null : Math.max(...beats);
   return understood({
-    measured: { readingW: null, meanBpm: null, details: { kind: 'fastRamp', peakW: minute.value.value, peakBpm } },
+    measured: {
+      readingW: null,
+      meanBpm: null,
+      details: { kind: 'fastRamp', peakW: minute.value.value, peakBpm },
+    },
     readings: [{ name: 'Peak 60 s', working: minute.value }],
   });
 }
@@ -265,9 +347,17 @@ export interface RiddenStage {
  * @returns one line a stage
  * Source: handbook section 4.
  */
-export function lactateStages({ watts, bpm }: TestStreams, main: Stretch, ramp: RampSetting): RiddenStage[] {
+export function lactateStages(
+  { watts, bpm }: TestStreams,
+  main: Stretch,
+  ramp: RampSetting,
+): RiddenStage[] {
   const stages: RiddenStage[] = [];
-  for (let startS = main.startS; startS < Math.min(main.endS, watts.length); startS += ramp.stageS) {
+  for (
+    let startS = main.startS;
+    startS < Math.min(main.endS, watts.length);
+    startS += ramp.stageS
+  ) {
     const endS = Math.min(startS + ramp.stageS, main.endS, watts.length);
     const beats = (bpm ?? []).slice(Math.max(startS, endS - 30), endS).filter(isBeat);
     stages.push({

@@ -75,13 +75,22 @@ export function expectedRampEnd(ftpW: number, ramp: RampShape): Worked<RampEnd> 
   const lines: [string, string][] = [
     [`Best minute expected: ${ftpW} W ÷ 0.75`, `${minuteW.toFixed(1)} W`],
     [`Last stage: ${startW} + ${stepW} × ${steps}`, `${stageW} W`],
-    [`Into it: (${minuteW.toFixed(1)} − ${stageW} + ${stepW}) ÷ ${stepW} × ${STAGE_S} s`, `${roundHalfUp(secondsIntoStage)} s`],
+    [
+      `Into it: (${minuteW.toFixed(1)} − ${stageW} + ${stepW}) ÷ ${stepW} × ${STAGE_S} s`,
+      `${roundHalfUp(secondsIntoStage)} s`,
+    ],
     ['Ramp in all', printClock(rampSeconds)],
   ];
-  return worked({ minuteW, stageW, secondsIntoStage, rampSeconds, tooShort: rampSeconds < SHORTEST_RAMP_S }, '', 'Expected end of a ramp', lines, [
-    ['Start', `${startW} W`],
-    ['Step', `${stepW} W`],
-  ]);
+  return worked(
+    { minuteW, stageW, secondsIntoStage, rampSeconds, tooShort: rampSeconds < SHORTEST_RAMP_S },
+    '',
+    'Expected end of a ramp',
+    lines,
+    [
+      ['Start', `${startW} W`],
+      ['Step', `${stepW} W`],
+    ],
+  );
 }
 
 function capital(text: string): string {

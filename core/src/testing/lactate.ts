@@ -26,7 +26,11 @@ export interface LactateSettings {
 }
 
 export const LACTATE_DEFAULTS: LactateSettings = { lt1Mmol: 2, lt2Mmol: 4 };
-export const LACTATE_BOUNDS = { mmol: { low: 0.3, high: 30 }, lt1: { low: 1.5, high: 2.5 }, lt2: { low: 3, high: 4.5 } } as const;
+export const LACTATE_BOUNDS = {
+  mmol: { low: 0.3, high: 30 },
+  lt1: { low: 1.5, high: 2.5 },
+  lt2: { low: 3, high: 4.5 },
+} as const;
 
 export type Lt1Method = 'crossing' | 'rise';
 export type Lt2Method = 'crossing' | 'dmax';
@@ -62,11 +66,20 @@ interface Point {
  * @returns all four readings, and how far the methods disagree
  * Source: handbook section 4.
  */
-export function readLactate(samples: readonly LactateSample[], stepW: number, settings: LactateSettings = LACTATE_DEFAULTS): LactateReading {
+export function readLactate(
+  samples: readonly LactateSample[],
+  stepW: number,
+  settings: LactateSettings = LACTATE_DEFAULTS,
+): LactateReading {
   const points = countedPoints(samples, stepW);
   const lt1 = { crossing: byCrossing(points, settings.lt1Mmol, 'LT1'), rise: byRise(points) };
   const lt2 = { crossing: byCrossing(points, settings.lt2Mmol, 'LT2'), dmax: byDmax(points) };
-  return { lt1, lt2, lt1ApartW: apart(lt1.crossing, lt1.rise), lt2ApartW: apart(lt2.crossing, lt2.dmax) };
+  return {
+    lt1,
+    lt2,
+    lt1ApartW: apart(lt1.crossing, lt1.rise),
+    lt2ApartW: apart(lt2.crossing, lt2.dmax),
+  };
 }
 
 /**
@@ -81,7 +94,10 @@ export function readLactate(samples: readonly LactateSample[], stepW: number, se
 export function countedPoints(samples: readonly LactateSample[], stepW: number): Point[] {
   return samples
     .filter(({ at, struck }) => at === 'end' && struck === null)
-    .map(({ stageW, fraction, mmol }) => ({ watts: fraction < 1 ? stageW - stepW + stepW * fraction : stageW, mmol }))
+    .map(({ stageW, fraction, mmol }) => ({
+      watts: fraction < 1 ? stageW - stepW + stepW * fraction : stageW,
+      mmol,
+    }))
     .sort((a, b) => a.watts - b.watts);
 }
 
@@ -92,10 +108,16 @@ function byCrossing(points: readonly Point[], level: number, name: 'LT1' | 'LT2'
   const [below, above] = [points[index], points[index + 1]];
   if (!below)
     return refused(
-      points.length === 0 ? 'No sample counts yet.' : `Every sample is at ${level.toFixed(1)} mmol/L or above: start lower next time. Nothing is guessed.`,
+      points.length === 0
+        ? 'No sample counts yet.'
+        : `Every sample is at ${level.toFixed(1)} mmol/L or above: start lower next time. Nothing is guessed.`,
     );
-  if (!above) return refused(`Lactate has not crossed ${level.toFixed(1)} mmol/L for good yet. Nothing is guessed beyond the last sample.`);
-  const watts = below.watts + ((level - below.mmol) / (above.mmol - below.mmol)) * (above.watts - below.watts);
+  if (!above)
+    return refused(
+      `Lactate has not crossed ${level.toFixed(1)} mmol/L for good yet. Nothing is guessed beyond the last sample.`,
+    );
+  const watts =
+    below.watts + ((level - below.mmol) / (above.mmol - below.mmol)) * (above.watts - below.watts);
   return understood(
     worked(
       watts,
@@ -120,13 +142,19 @@ function byRise(points: readonly Point[]): MethodReading {
   const lowest = Math.min(...points.map(({ mmol }) => mmol));
   const lowestAt = points.findIndex(({ mmol }) => mmol === lowest);
   // Samples before the lowest one are the settling of the first stages, not a rise.
-  const risen = points.findIndex(({ mmol }, index) => index > lowestAt && mmol >= lowest + LT1_RISE - 1e-9);
+  const risen = points.findIndex(
+    ({ mmol }, index) => index > lowestAt && mmol >= lowest + LT1_RISE - 1e-9,
+  );
   const [before, after] = [points[risen - 1], points[risen]];
-  if (risen < 0 || !before || !after) return refused('No stage lies 0.5 mmol/L above the lowest sample yet.');
+  if (risen < 0 || !before || !after)
+    return refused('No stage lies 0.5 mmol/L above the lowest sample yet.');
   return understood(
     worked(before.watts, 'W', 'LT1 by the rise: the stage before', [
       ['Lowest sample', `${lowest} mmol/L`],
-      [`First at least ${LT1_RISE} above it, at ${roundTo(after.watts, 1)} W`, `${after.mmol} mmol/L`],
+      [
+        `First at least ${LT1_RISE} above it, at ${roundTo(after.watts, 1)} W`,
+        `${after.mmol} mmol/L`,
+      ],
       ['The stage before', `${roundTo(before.watts, 1)} W`],
     ]),
   );
@@ -134,26 +162,42 @@ function byRise(points: readonly Point[]): MethodReading {
 
 /** The point of the cubic that lies furthest below the chord. */
 function byDmax(points: readonly Point[]): MethodReading {
-  if (points.length < FEWEST_FOR_DMAX) return refused(`Modified D-max needs at least ${FEWEST_FOR_DMAX} samples that count; there are ${points.length}.`);
-  const risen = points.findIndex((point, index) => index > 0 && point.mmol - (points[index - 1] as Point).mmol >= CHORD_RISE - 1e-9);
+  if (points.length < FEWEST_FOR_DMAX)
+    return refused(
+      `Modified D-max needs at least ${FEWEST_FOR_DMAX} samples that count; there are ${points.length}.`,
+    );
+  const risen = points.findIndex(
+    (point, index) =>
+      index > 0 && point.mmol - (points[index - 1] as Point).mmol >= CHORD_RISE - 1e-9,
+  );
   const [start, end] = [points[risen - 1], points.at(-1)];
-  if (risen < 1 || !start || !end) return refused('No stage rises by 0.4 mmol/L over its neighbour, so there is no chord to measure from.');
+  if (risen < 1 || !start || !end)
+    return refused(
+      'No stage rises by 0.4 mmol/L over its neighbour, so there is no chord to measure from.',
+    );
   const cubic = cubicThrough(points.map(({ watts, mmol }) => [watts, mmol]));
   if (!cubic) return refused('No curve fits these samples.');
   const slope = (end.mmol - start.mmol) / (end.watts - start.watts);
   const best = cubic
     .whereSlopeIs(slope)
     .filter((watts) => watts > start.watts && watts < end.watts)
-    .map((watts) => ({ watts, below: start.mmol + slope * (watts - start.watts) - cubic.at(watts) }))
+    .map((watts) => ({
+      watts,
+      below: start.mmol + slope * (watts - start.watts) - cubic.at(watts),
+    }))
     .filter(({ below }) => below > 0)
     .sort((a, b) => b.below - a.below)[0];
-  if (!best) return refused('The curve does not sag below the chord, so modified D-max finds nothing.');
+  if (!best)
+    return refused('The curve does not sag below the chord, so modified D-max finds nothing.');
   return understood(
     worked(best.watts, 'W', 'LT2 by modified D-max', [
       ['Chord from', `${roundTo(start.watts, 1)} W, ${start.mmol} mmol/L`],
       ['Chord to', `${roundTo(end.watts, 1)} W, ${end.mmol} mmol/L`],
       ['Curve', `third degree through ${points.length} samples`],
-      ['Furthest below the chord', `${roundTo(best.watts, 1)} W, ${roundTo(cubic.at(best.watts), 1)} mmol/L`],
+      [
+        'Furthest below the chord',
+        `${roundTo(best.watts, 1)} W, ${roundTo(cubic.at(best.watts), 1)} mmol/L`,
+      ],
     ]),
   );
 }
@@ -172,16 +216,27 @@ function apart(one: MethodReading, other: MethodReading): number | null {
  * @returns the figure, or null outside the samples
  * Source: handbook section 4.
  */
-export function alongside(samples: readonly LactateSample[], stepW: number, watts: number, what: 'bpm' | 'rpe'): number | null {
+export function alongside(
+  samples: readonly LactateSample[],
+  stepW: number,
+  watts: number,
+  what: 'bpm' | 'rpe',
+): number | null {
   const points = samples
     .filter((sample) => sample.at === 'end' && sample[what] !== null)
-    .map((sample) => ({ watts: sample.fraction < 1 ? sample.stageW - stepW + stepW * sample.fraction : sample.stageW, value: sample[what] as number }))
+    .map((sample) => ({
+      watts: sample.fraction < 1 ? sample.stageW - stepW + stepW * sample.fraction : sample.stageW,
+      value: sample[what] as number,
+    }))
     .sort((a, b) => a.watts - b.watts);
   const above = points.findIndex((point) => point.watts >= watts);
   const [before, after] = [points[above - 1], points[above]];
   if (!after) return null;
   if (after.watts === watts) return after.value;
-  return before ? before.value + ((watts - before.watts) / (after.watts - before.watts)) * (after.value - before.value) : null;
+  return before
+    ? before.value +
+        ((watts - before.watts) / (after.watts - before.watts)) * (after.value - before.value)
+    : null;
 }
 
 /** What two samples of one stage say. */
@@ -206,7 +261,14 @@ export function withinStages(samples: readonly LactateSample[]): WithinStage[] {
   return sound.flatMap((sample) => {
     const mid = sound.find(({ at, stageW }) => at === 'mid' && stageW === sample.stageW);
     if (sample.at !== 'end' || !mid) return [];
-    return [{ stageW: sample.stageW, mid: mid.mmol, end: sample.mmol, pastLt2: sample.mmol >= mid.mmol + LT1_RISE - 1e-9 }];
+    return [
+      {
+        stageW: sample.stageW,
+        mid: mid.mmol,
+        end: sample.mmol,
+        pastLt2: sample.mmol >= mid.mmol + LT1_RISE - 1e-9,
+      },
+    ];
   });
 }
 
@@ -229,9 +291,21 @@ export function lactateProblems(samples: readonly LactateSample[]): LactateProbl
   return samples.flatMap(({ mmol, stageW, at }, line): LactateProblem[] => {
     const before = samples.slice(0, line).findLast((sample) => sample.at === 'end');
     if (!(mmol >= low && mmol <= high))
-      return [{ line, refuses: true, reason: `Lactate of ${mmol} mmol/L at ${stageW} W cannot be: it lies between ${low} and ${high}.` }];
+      return [
+        {
+          line,
+          refuses: true,
+          reason: `Lactate of ${mmol} mmol/L at ${stageW} W cannot be: it lies between ${low} and ${high}.`,
+        },
+      ];
     if (before && stageW < before.stageW)
-      return [{ line, refuses: true, reason: `The stage of ${stageW} W comes after ${before.stageW} W. Stages have to rise.` }];
+      return [
+        {
+          line,
+          refuses: true,
+          reason: `The stage of ${stageW} W comes after ${before.stageW} W. Stages have to rise.`,
+        },
+      ];
     if (samples.slice(0, line).some((sample) => sample.stageW === stageW && sample.at === at)) {
       return [
         {

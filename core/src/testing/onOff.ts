@@ -34,14 +34,17 @@ export function readOnOff(watts: Float64Array, effort: Stretch): Reading<OnOff> 
   const blocks = blocksOf(ridden);
   const lastOn = blocks.findLast(({ on }) => on);
   if (!lastOn || blocks.filter(({ on }) => on).length < 4)
-    return refused('No steady change of on and off can be found here. Move the edges to the first on and the end of the last off.');
+    return refused(
+      'No steady change of on and off can be found here. Move the edges to the first on and the end of the last off.',
+    );
   const lastOff = blocks.find(({ startS }) => startS >= lastOn.endS);
   const meanW = meanOf(ridden.subarray(0, lastOn.endS));
   let surge: { watts: number; at: number } | null = null;
   const from = lastOff ? lastOff.startS : lastOn.endS - 1;
   for (let end = from + 1; end <= (lastOff?.endS ?? ridden.length); end += 1) {
     const cumulative = surgeWeightedPower(ridden.subarray(0, end));
-    if (cumulative !== null && (surge === null || cumulative > surge.watts)) surge = { watts: cumulative, at: end };
+    if (cumulative !== null && (surge === null || cumulative > surge.watts))
+      surge = { watts: cumulative, at: end };
   }
   if (!surge) return refused('The effort is too short for surge-weighted power.');
   const ons = blocks.filter(({ on }) => on).map(({ startS, endS }) => endS - startS);
@@ -51,11 +54,16 @@ export function readOnOff(watts: Float64Array, effort: Stretch): Reading<OnOff> 
       ['To', printClock(effort.startS + lastOn.endS)],
       ['Mean, A', `${roundTo(meanW, 1)} W`],
     ]),
-    surgeW: worked(surge.watts, 'W', 'Largest cumulative surge-weighted power within the last off', [
-      ['From', printClock(effort.startS)],
-      ['Largest at', printClock(effort.startS + surge.at)],
-      ['Surge-weighted power, S', `${roundTo(surge.watts, 1)} W`],
-    ]),
+    surgeW: worked(
+      surge.watts,
+      'W',
+      'Largest cumulative surge-weighted power within the last off',
+      [
+        ['From', printClock(effort.startS)],
+        ['Largest at', printClock(effort.startS + surge.at)],
+        ['Surge-weighted power, S', `${roundTo(surge.watts, 1)} W`],
+      ],
+    ),
     lengths: blocks.map(({ startS, endS }) => endS - startS),
     onS: [...ons].sort((a, b) => a - b)[Math.floor(ons.length / 2)] ?? 0,
   });
@@ -69,7 +77,9 @@ interface Block {
 
 /** Cuts the effort into ons and offs at the half-way watts between both, single seconds of noise joined. */
 function blocksOf(ridden: Float64Array): Block[] {
-  const smooth = ridden.map((_, second) => meanOf(ridden.subarray(Math.max(0, second - 1), Math.min(ridden.length, second + 2))));
+  const smooth = ridden.map((_, second) =>
+    meanOf(ridden.subarray(Math.max(0, second - 1), Math.min(ridden.length, second + 2))),
+  );
   const sorted = [...smooth].sort((a, b) => a - b);
   const low = sorted[Math.floor(sorted.length * 0.2)] ?? 0;
   const high = sorted[Math.floor(sorted.length * 0.8)] ?? 0;
@@ -82,14 +92,17 @@ function blocksOf(ridden: Float64Array): Block[] {
     if (second < smooth.length && (smooth[second] as number) > middle === on) continue;
     const last = blocks.at(-1);
     // A few seconds on the other side are unsteady legs, not a block.
-    if (last && (second - startS < SHORTEST_S / 3 || last.on === on)) blocks[blocks.length - 1] = { ...last, endS: second };
+    if (last && (second - startS < SHORTEST_S / 3 || last.on === on))
+      blocks[blocks.length - 1] = { ...last, endS: second };
     else blocks.push({ on, startS, endS: second });
     startS = second;
   }
   const firstOn = blocks.findIndex(({ on }) => on);
   const counted = blocks.slice(Math.max(0, firstOn));
   // The last block may run on into easy riding.
-  return counted.slice(0, -1).every(({ startS: from, endS: to }) => to - from <= 2 * LONGEST_S) ? counted : [];
+  return counted.slice(0, -1).every(({ startS: from, endS: to }) => to - from <= 2 * LONGEST_S)
+    ? counted
+    : [];
 }
 
 /**
@@ -105,7 +118,8 @@ export function alignToFirstOn(watts: Float64Array, best: Stretch): Stretch {
   const from = Math.max(0, best.startS - LONGEST_S);
   const blocks = blocksOf(watts.subarray(from, Math.min(watts.length, best.endS + LONGEST_S)));
   const starts = blocks.filter(({ on }) => on).map(({ startS }) => from + startS);
-  const nearest = starts.sort((a, b) => Math.abs(a - best.startS) - Math.abs(b - best.startS))[0] ?? best.startS;
+  const nearest =
+    starts.sort((a, b) => Math.abs(a - best.startS) - Math.abs(b - best.startS))[0] ?? best.startS;
   const startS = Math.min(nearest, watts.length - length);
   return { startS: Math.max(0, startS), endS: Math.max(0, startS) + length };
 }

@@ -18,7 +18,11 @@ export interface Overlay {
     readonly afterBpm: number | null;
   }[];
   /** Mean heart rate while riding the same watts. */
-  readonly beats: readonly { readonly aboutW: number; readonly before: number; readonly after: number }[];
+  readonly beats: readonly {
+    readonly aboutW: number;
+    readonly before: number;
+    readonly after: number;
+  }[];
   /** One sentence: what it shows. */
   readonly says: string;
 }
@@ -58,7 +62,9 @@ export function overlayTests(before: OverlayTest, after: OverlayTest): Overlay {
 }
 
 function meanAt(values: readonly (number | null)[], from: number): number | null {
-  const sound = values.slice(from, from + EVERY_S).filter((value): value is number => value !== null);
+  const sound = values
+    .slice(from, from + EVERY_S)
+    .filter((value): value is number => value !== null);
   return sound.length === 0 ? null : meanOf(sound);
 }
 
@@ -72,7 +78,11 @@ function beatsByWatts({ watts, bpm }: OverlayTest): Map<number, number> {
     const sum = sums.get(step) ?? { beats: 0, seconds: 0 };
     sums.set(step, { beats: sum.beats + beat, seconds: sum.seconds + 1 });
   }
-  return new Map([...sums].filter(([, { seconds }]) => seconds >= ENOUGH_S).map(([step, { beats, seconds }]) => [step, beats / seconds]));
+  return new Map(
+    [...sums]
+      .filter(([, { seconds }]) => seconds >= ENOUGH_S)
+      .map(([step, { beats, seconds }]) => [step, beats / seconds]),
+  );
 }
 
 function sentence(before: OverlayTest, after: OverlayTest, beats: Overlay['beats']): string {

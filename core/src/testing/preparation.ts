@@ -17,7 +17,11 @@ export const CHECKLIST: readonly ChecklistItem[] = [
   { id: 'calibratedWarm', ask: 'Trainer calibrated warm', only: 'trainer' },
   { id: 'fan', ask: 'Same room, fan on', only: 'trainer' },
   { id: 'water', ask: 'Water within reach' },
-  { id: 'clearRoad', ask: 'An unbroken stretch: no junctions, sharp corners, descents or traffic', only: 'road' },
+  {
+    id: 'clearRoad',
+    ask: 'An unbroken stretch: no junctions, sharp corners, descents or traffic',
+    only: 'road',
+  },
   { id: 'cool', ask: 'Not in the heat: a hot season lowers the result', only: 'road' },
 ];
 
@@ -35,12 +39,23 @@ export const setupSchema = z.strictObject({
   bike: z.string().trim().max(80),
   trainer: z.string().trim().max(80),
   /** bar; null where it was not looked at. */
-  tyreBar: z.number('Tyre pressure is a number of bar.').min(1, 'Tyre pressure is under 1 bar.').max(12, 'Tyre pressure is over 12 bar.').nullable(),
+  tyreBar: z
+    .number('Tyre pressure is a number of bar.')
+    .min(1, 'Tyre pressure is under 1 bar.')
+    .max(12, 'Tyre pressure is over 12 bar.')
+    .nullable(),
   answers: z.record(z.string().max(40), z.boolean()),
 });
 export type Setup = z.infer<typeof setupSchema>;
 
-export const EMPTY_SETUP: Setup = { place: 'trainer', position: 'road', bike: '', trainer: '', tyreBar: null, answers: {} };
+export const EMPTY_SETUP: Setup = {
+  place: 'trainer',
+  position: 'road',
+  bike: '',
+  trainer: '',
+  tyreBar: null,
+  answers: {},
+};
 
 /**
  * The lines of the checklist that apply to a place.
@@ -63,17 +78,24 @@ export function checklistFor(place: Setup['place']): ChecklistItem[] {
  */
 export function setupDifferences(now: Setup, before: Setup): string[] {
   const differences: string[] = [];
-  if (now.place !== before.place) differences.push(`on the ${now.place}, before on the ${before.place}`);
-  if (now.position !== before.position) differences.push(`${POSITION_NAMES[now.position]}, before ${POSITION_NAMES[before.position]}`);
+  if (now.place !== before.place)
+    differences.push(`on the ${now.place}, before on the ${before.place}`);
+  if (now.position !== before.position)
+    differences.push(`${POSITION_NAMES[now.position]}, before ${POSITION_NAMES[before.position]}`);
   for (const field of ['bike', 'trainer'] as const) {
-    if (now[field] !== '' && before[field] !== '' && now[field].toLowerCase() !== before[field].toLowerCase())
+    if (
+      now[field] !== '' &&
+      before[field] !== '' &&
+      now[field].toLowerCase() !== before[field].toLowerCase()
+    )
       differences.push(`${field} ${now[field]}, before ${before[field]}`);
   }
   if (now.tyreBar !== null && before.tyreBar !== null && now.tyreBar !== before.tyreBar)
     differences.push(`tyres ${now.tyreBar} bar, before ${before.tyreBar} bar`);
   for (const { id, ask } of checklistFor(now.place)) {
     const [one, other] = [now.answers[id], before.answers[id]];
-    if (one !== undefined && other !== undefined && one !== other) differences.push(`"${ask}": ${one ? 'yes' : 'no'}, before ${other ? 'yes' : 'no'}`);
+    if (one !== undefined && other !== undefined && one !== other)
+      differences.push(`"${ask}": ${one ? 'yes' : 'no'}, before ${other ? 'yes' : 'no'}`);
   }
   return differences;
 }

@@ -27,7 +27,10 @@ export function findSteadyEffort(watts: Float64Array, seconds: number): Reading<
     );
   }
   const window = bestWindows(watts, [seconds])[0];
-  if (!window || window.meanW === 0) return refused('All watts in the recording are zero, so no effort can be found. Was the power meter paired?');
+  if (!window || window.meanW === 0)
+    return refused(
+      'All watts in the recording are zero, so no effort can be found. Was the power meter paired?',
+    );
   return understood({ startS: window.startS, endS: window.startS + seconds });
 }
 
@@ -67,14 +70,21 @@ const OVER_BELOW = 0.8;
  */
 export function findRamp(watts: Float64Array, ramp: RampShape, stageS = STAGE_S): Reading<Stretch> {
   if (watts.length < 2 * STAGE_S) {
-    return refused(`The recording is ${printClock(watts.length)} long. A ramp needs at least ${printClock(2 * STAGE_S)}.`);
+    return refused(
+      `The recording is ${printClock(watts.length)} long. A ramp needs at least ${printClock(2 * STAGE_S)}.`,
+    );
   }
   const minute = bestWindows(watts, [STAGE_S])[0];
-  if (!minute || minute.meanW === 0) return refused('All watts in the recording are zero, so no ramp can be found. Was the power meter paired?');
+  if (!minute || minute.meanW === 0)
+    return refused(
+      'All watts in the recording are zero, so no ramp can be found. Was the power meter paired?',
+    );
   const endS = endOfRamp(watts, minute.startS + STAGE_S, minute.meanW);
   const startS = startOfRamp(watts, endS, ramp, stageS);
   if (startS === null) {
-    return refused(`No ramp from ${ramp.startW} W in steps of ${ramp.stepW} W fits this recording. Check start and step, or set the edges by hand.`);
+    return refused(
+      `No ramp from ${ramp.startW} W in steps of ${ramp.stepW} W fits this recording. Check start and step, or set the edges by hand.`,
+    );
   }
   return understood({ startS: wholeStage(startS, endS, stageS), endS });
 }
@@ -98,10 +108,21 @@ const BESIDE_END_S = 20;
  */
 function endOfRamp(watts: Float64Array, from: number, minuteW: number): number {
   let sign = from;
-  while (sign < watts.length && meanOf(watts.subarray(sign, Math.min(sign + 5, watts.length))) >= OVER_BELOW * minuteW) sign += 1;
+  while (
+    sign < watts.length &&
+    meanOf(watts.subarray(sign, Math.min(sign + 5, watts.length))) >= OVER_BELOW * minuteW
+  )
+    sign += 1;
   if (sign >= watts.length) return watts.length;
-  const before = meanOf(watts.subarray(Math.max(0, sign - AROUND_END_S - BESIDE_END_S), sign - AROUND_END_S));
-  const after = meanOf(watts.subarray(Math.min(sign + AROUND_END_S, watts.length - 1), sign + AROUND_END_S + BESIDE_END_S));
+  const before = meanOf(
+    watts.subarray(Math.max(0, sign - AROUND_END_S - BESIDE_END_S), sign - AROUND_END_S),
+  );
+  const after = meanOf(
+    watts.subarray(
+      Math.min(sign + AROUND_END_S, watts.length - 1),
+      sign + AROUND_END_S + BESIDE_END_S,
+    ),
+  );
   const low = Math.min(after, OVER_BELOW * minuteW);
   let [best, least, gain] = [sign, 0, 0];
   for (let end = sign - AROUND_END_S; end < Math.min(sign + AROUND_END_S, watts.length); end += 1) {
@@ -113,13 +134,22 @@ function endOfRamp(watts: Float64Array, from: number, minuteW: number): number {
   return best;
 }
 
-function startOfRamp(watts: Float64Array, endS: number, ramp: RampShape, stageS: number): number | null {
+function startOfRamp(
+  watts: Float64Array,
+  endS: number,
+  ramp: RampShape,
+  stageS: number,
+): number | null {
   const topW = meanOf(watts.subarray(Math.max(0, endS - 20), endS));
   const stages = (topW - ramp.startW) / ramp.stepW + 1;
   if (stages < FEWEST_STAGES || stages > MOST_STAGES) return null;
   const expected = endS - stages * stageS;
   let best: { startS: number; error: number } | null = null;
-  for (let startS = Math.max(0, Math.floor(expected - 2.5 * stageS)); startS <= Math.min(expected + 2.5 * stageS, endS - stageS); startS += 1) {
+  for (
+    let startS = Math.max(0, Math.floor(expected - 2.5 * stageS));
+    startS <= Math.min(expected + 2.5 * stageS, endS - stageS);
+    startS += 1
+  ) {
     let squares = 0;
     // The half minute before the start has to differ from the first stage, or the start could slide.
     for (let second = startS; second < endS; second += 1) {
@@ -130,7 +160,9 @@ function startOfRamp(watts: Float64Array, endS: number, ramp: RampShape, stageS:
     if (best === null || error < best.error) best = { startS, error };
   }
   // Further off than unsteady legs explain: not this ramp.
-  return best !== null && Math.sqrt(best.error) <= 0.75 * ramp.stepW + 0.05 * topW ? best.startS : null;
+  return best !== null && Math.sqrt(best.error) <= 0.75 * ramp.stepW + 0.05 * topW
+    ? best.startS
+    : null;
 }
 
 /** One stage of a ramp as ridden. */
@@ -152,12 +184,23 @@ export interface Stage {
  * @returns the stages in order; the last one may be a part
  * Source: handbook section 4.
  */
-export function rampStages(watts: Float64Array, effort: Stretch, ramp: RampShape, stageS = STAGE_S): Stage[] {
+export function rampStages(
+  watts: Float64Array,
+  effort: Stretch,
+  ramp: RampShape,
+  stageS = STAGE_S,
+): Stage[] {
   const stages: Stage[] = [];
   for (let startS = effort.startS; startS < effort.endS; startS += stageS) {
     const ridden = watts.subarray(startS, Math.min(startS + stageS, effort.endS));
     const number = stages.length + 1;
-    stages.push({ number, targetW: ramp.startW + ramp.stepW * (number - 1), meanW: meanOf(ridden), seconds: ridden.length, full: ridden.length === stageS });
+    stages.push({
+      number,
+      targetW: ramp.startW + ramp.stepW * (number - 1),
+      meanW: meanOf(ridden),
+      seconds: ridden.length,
+      full: ridden.length === stageS,
+    });
   }
   return stages;
 }
@@ -197,17 +240,34 @@ const NEAR_TARGET = 0.03;
  * @returns W with its working, or why it cannot be read
  * Source: handbook section 4.
  */
-export function readRampStage(watts: Float64Array, effort: Stretch, ramp: RampShape): Reading<Worked> {
+export function readRampStage(
+  watts: Float64Array,
+  effort: Stretch,
+  ramp: RampShape,
+): Reading<Worked> {
   const stages = rampStages(watts, effort, ramp);
   const last = stages.findLast((stage) => stage.full);
-  if (!last) return refused('No stage was ridden for its whole minute. Move the edges, or use the best minute.');
+  if (!last)
+    return refused(
+      'No stage was ridden for its whole minute. Move the edges, or use the best minute.',
+    );
   const near = Math.abs(last.meanW - last.targetW) <= NEAR_TARGET * last.targetW;
   const part = stages.at(-1);
   const lines: [string, string][] = [
     [`Last whole stage, number ${last.number}: asked`, `${last.targetW} W`],
     ['Ridden', `${roundTo(last.meanW, 1)} W`],
-    [near ? 'Within 3 %, so the stage counts at its target' : 'More than 3 % off, so its mean counts', `${roundHalfUp(near ? last.targetW : last.meanW)} W`],
+    [
+      near
+        ? 'Within 3 %, so the stage counts at its target'
+        : 'More than 3 % off, so its mean counts',
+      `${roundHalfUp(near ? last.targetW : last.meanW)} W`,
+    ],
   ];
-  if (part && !part.full) lines.push([`${part.seconds} s of ${part.targetW} W`, 'part-stage, not counted']);
-  return understood(worked(near ? last.targetW : last.meanW, 'W', 'Last full stage', lines, [['Near enough to the target', '3 %']]));
+  if (part && !part.full)
+    lines.push([`${part.seconds} s of ${part.targetW} W`, 'part-stage, not counted']);
+  return understood(
+    worked(near ? last.targetW : last.meanW, 'W', 'Last full stage', lines, [
+      ['Near enough to the target', '3 %'],
+    ]),
+  );
 }

@@ -38,7 +38,13 @@ export interface Measured {
 export function detailsKind(protocol: Protocol): TestDetails['kind'] | null {
   const { kind } = protocol.reading;
   if (kind === 'steadyHeartRate') return 'heartRate';
-  return kind === 'onOff' || kind === 'fourEfforts' || kind === 'oneAndFive' || kind === 'fastRamp' || kind === 'lactate' ? kind : null;
+  return kind === 'onOff' ||
+    kind === 'fourEfforts' ||
+    kind === 'oneAndFive' ||
+    kind === 'fastRamp' ||
+    kind === 'lactate'
+    ? kind
+    : null;
 }
 
 /** How sure a mean heart rate is as the threshold: from these protocols it is read, from the others not at all. */
@@ -77,7 +83,8 @@ export function resultOf(protocol: Protocol, measured: Measured): Reading<TestRe
     const ftp = protocol.ftpPercent === null ? null : ftpFromReading(protocol, readingW);
     return understood({ readingW, ftp, meanBpm, figures: [] });
   }
-  if (details?.kind !== needed) return refused(`${protocol.name} needs its own readings, which are missing.`);
+  if (details?.kind !== needed)
+    return refused(`${protocol.name} needs its own readings, which are missing.`);
   switch (details.kind) {
     case 'onOff':
       return understood(onOff(protocol, details, meanBpm));
@@ -88,7 +95,12 @@ export function resultOf(protocol: Protocol, measured: Measured): Reading<TestRe
     case 'fastRamp':
       return understood(fastRamp(details, measured.massKg ?? null));
     case 'heartRate':
-      return understood({ readingW: null, ftp: null, meanBpm: details.meanBpm, figures: distance(details) });
+      return understood({
+        readingW: null,
+        ftp: null,
+        meanBpm: details.meanBpm,
+        figures: distance(details),
+      });
     case 'lactate':
       return lactate(protocol, details);
   }
@@ -96,7 +108,11 @@ export function resultOf(protocol: Protocol, measured: Measured): Reading<TestRe
 
 type Of<K extends TestDetails['kind']> = Extract<TestDetails, { kind: K }>;
 
-function onOff(protocol: Protocol, { meanW, surgeW, onS }: Of<'onOff'>, meanBpm: number | null): TestResult {
+function onOff(
+  protocol: Protocol,
+  { meanW, surgeW, onS }: Of<'onOff'>,
+  meanBpm: number | null,
+): TestResult {
   const [a, s] = [roundHalfUp(meanW), roundHalfUp(surgeW)];
   const percent = protocol.ftpPercent ?? 100;
   // The two readings are whole watts; their mean is left as it falls.
@@ -122,14 +138,26 @@ function onOff(protocol: Protocol, { meanW, surgeW, onS }: Of<'onOff'>, meanBpm:
   return { readingW: (a + s) / 2, ftp, meanBpm, figures };
 }
 
-function fourEfforts(protocol: Protocol, details: Of<'fourEfforts'>, { meanBpm, twentyMinuteW }: Measured): Reading<TestResult> {
+function fourEfforts(
+  protocol: Protocol,
+  details: Of<'fourEfforts'>,
+  { meanBpm, twentyMinuteW }: Measured,
+): Reading<TestResult> {
   const { sprintPeakW, sprintPeakS } = details;
   const fit = fitCriticalPower(fourEffortPoints(details), twentyMinuteW ?? null);
   if (!fit.ok) return fit;
   const { cpW, wPrimeJ, cpErrorW, wPrimeErrorJ } = fit.value.value;
   const figures: NamedFigure[] = [
-    { name: 'CP', text: `${roundHalfUp(cpW)}${cpErrorW === null ? '' : ` ± ${roundTo(cpErrorW, 1)}`} W`, working: fit.value },
-    { name: 'W′', text: `${roundTo(wPrimeJ / 1000, 1)}${wPrimeErrorJ === null ? '' : ` ± ${roundTo(wPrimeErrorJ / 1000, 1)}`} kJ`, working: fit.value },
+    {
+      name: 'CP',
+      text: `${roundHalfUp(cpW)}${cpErrorW === null ? '' : ` ± ${roundTo(cpErrorW, 1)}`} W`,
+      working: fit.value,
+    },
+    {
+      name: 'W′',
+      text: `${roundTo(wPrimeJ / 1000, 1)}${wPrimeErrorJ === null ? '' : ` ± ${roundTo(wPrimeErrorJ / 1000, 1)}`} kJ`,
+      working: fit.value,
+    },
   ];
   if (sprintPeakW !== null)
     figures.push({
@@ -140,7 +168,10 @@ function fourEfforts(protocol: Protocol, details: Of<'fourEfforts'>, { meanBpm, 
   return understood({ readingW: cpW, ftp: ftpFromReading(protocol, cpW), meanBpm, figures });
 }
 
-function oneAndFive({ oneW, fiveW }: Of<'oneAndFive'>, meanBpm: number | null): Reading<TestResult> {
+function oneAndFive(
+  { oneW, fiveW }: Of<'oneAndFive'>,
+  meanBpm: number | null,
+): Reading<TestResult> {
   const pair = pairFromBests(oneW, fiveW);
   if (!pair.ok) return pair;
   const { cpW, wPrimeJ } = pair.value.value;
@@ -171,12 +202,15 @@ function fastRamp({ peakW, peakBpm }: Of<'fastRamp'>, massKg: number | null): Te
       ]),
     });
   }
-  if (peakBpm !== null) figures.push({ name: 'Peak heart rate', text: `${roundHalfUp(peakBpm)} bpm`, working: null });
+  if (peakBpm !== null)
+    figures.push({ name: 'Peak heart rate', text: `${roundHalfUp(peakBpm)} bpm`, working: null });
   return { readingW: peakW, ftp: null, meanBpm: null, figures };
 }
 
 function distance({ distanceKm }: Of<'heartRate'>): NamedFigure[] {
-  return distanceKm === null ? [] : [{ name: 'Distance', text: `${roundTo(distanceKm, 2)} km`, working: null }];
+  return distanceKm === null
+    ? []
+    : [{ name: 'Distance', text: `${roundTo(distanceKm, 2)} km`, working: null }];
 }
 
 function lactate(protocol: Protocol, details: Of<'lactate'>): Reading<TestResult> {
@@ -195,11 +229,27 @@ function lactate(protocol: Protocol, details: Of<'lactate'>): Reading<TestResult
     const bpm = alongside(samples, stepW, watts, 'bpm');
     const rpe = alongside(samples, stepW, watts, 'rpe');
     figures.push({ name, text: `${roundHalfUp(watts)} W`, working: threshold.value });
-    if (bpm !== null) figures.push({ name: `Heart rate at ${name}`, text: `${roundHalfUp(bpm)} bpm`, working: null });
-    if (rpe !== null) figures.push({ name: `RPE at ${name}`, text: String(roundTo(rpe, 1)), working: null });
+    if (bpm !== null)
+      figures.push({
+        name: `Heart rate at ${name}`,
+        text: `${roundHalfUp(bpm)} bpm`,
+        working: null,
+      });
+    if (rpe !== null)
+      figures.push({ name: `RPE at ${name}`, text: String(roundTo(rpe, 1)), working: null });
   }
-  if (reading.lt1ApartW !== null) figures.push({ name: 'Methods for LT1 apart', text: `${roundHalfUp(reading.lt1ApartW)} W`, working: null });
-  if (reading.lt2ApartW !== null) figures.push({ name: 'Methods for LT2 apart', text: `${roundHalfUp(reading.lt2ApartW)} W`, working: null });
+  if (reading.lt1ApartW !== null)
+    figures.push({
+      name: 'Methods for LT1 apart',
+      text: `${roundHalfUp(reading.lt1ApartW)} W`,
+      working: null,
+    });
+  if (reading.lt2ApartW !== null)
+    figures.push({
+      name: 'Methods for LT2 apart',
+      text: `${roundHalfUp(reading.lt2ApartW)} W`,
+      working: null,
+    });
   const bpmAtLt2 = lt2.ok ? alongside(samples, stepW, lt2.value.value, 'bpm') : null;
   return understood({
     readingW: lt2.ok ? lt2.value.value : null,

@@ -1,4 +1,13 @@
-import { addDays, addYears, differenceInCalendarDays, format, formatISO, isValid, parse, parseISO } from 'date-fns';
+import {
+  addDays,
+  addYears,
+  differenceInCalendarDays,
+  format,
+  formatISO,
+  isValid,
+  parse,
+  parseISO,
+} from 'date-fns';
 import { refused, type Reading, understood } from './reading.ts';
 
 /** What a date is for decides how far it may lie from today. */
@@ -45,9 +54,15 @@ export function dayRefusal(day: string, use: DayUse, today: string): string | nu
   const { from, to } = dayBounds(use, today);
   const named = print(day);
   if (day >= from && day <= to) return null;
-  if (use === 'past') return day > to ? `${named} lies in the future.` : `${named} lies before 1990.`;
-  if (use === 'goal') return day < from ? `${named} is past: a goal lies ahead.` : `${named} is more than three years off.`;
-  return day > to ? `${named} is more than three years off.` : `${named} lies before ${use === 'any' ? '1990' : print(from)}.`;
+  if (use === 'past')
+    return day > to ? `${named} lies in the future.` : `${named} lies before 1990.`;
+  if (use === 'goal')
+    return day < from
+      ? `${named} is past: a goal lies ahead.`
+      : `${named} is more than three years off.`;
+  return day > to
+    ? `${named} is more than three years off.`
+    : `${named} lies before ${use === 'any' ? '1990' : print(from)}.`;
 }
 
 /**
@@ -87,10 +102,18 @@ const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'];
  * @param order how the coach writes figures
  * @returns `yyyy-mm-dd`, or a sentence that says what cannot be used
  */
-export function readDay(text: string, use: DayUse, today: string, order: DayOrder = 'day first'): Reading<string> {
+export function readDay(
+  text: string,
+  use: DayUse,
+  today: string,
+  order: DayOrder = 'day first',
+): Reading<string> {
   const typed = text.trim().replace(/\s+/g, ' ').slice(0, 40);
   const day = dayOf(typed, use, today, order);
-  if (day === null) return refused(`"${typed.slice(0, 24)}" is no day. Try 5 Dec, ${order === 'day first' ? '5/12' : '12/5'}, tomorrow or Tue.`);
+  if (day === null)
+    return refused(
+      `"${typed.slice(0, 24)}" is no day. Try 5 Dec, ${order === 'day first' ? '5/12' : '12/5'}, tomorrow or Tue.`,
+    );
   const refusal = dayRefusal(day, use, today);
   return refusal === null ? understood(day) : refused(refusal);
 }
@@ -100,13 +123,21 @@ function dayOf(typed: string, use: DayUse, today: string, order: DayOrder): stri
   const word = typed.toLowerCase().replace(/[,.]$/, '');
   const near = NEAR[word];
   if (near !== undefined) return iso(addDays(now, near));
-  const weekday = /^[a-z]{3,9}$/.test(word) ? WEEKDAYS.findIndex((each) => word.startsWith(each) && WEEKDAY_NAMES.some((name) => name.startsWith(word))) : -1;
+  const weekday = /^[a-z]{3,9}$/.test(word)
+    ? WEEKDAYS.findIndex(
+        (each) => word.startsWith(each) && WEEKDAY_NAMES.some((name) => name.startsWith(word)),
+      )
+    : -1;
   if (weekday >= 0) {
     const ahead = (weekday - now.getDay() + 7) % 7 || 7;
     return iso(addDays(now, use === 'past' ? ahead - 7 : ahead));
   }
   // A weekday before a date is what we print ourselves.
-  const plain = typed.replace(/^[a-z]{3,9},? (?=.*\d)/i, (start) => (WEEKDAYS.includes(start.slice(0, 3).toLowerCase()) ? '' : start)).replace(',', '');
+  const plain = typed
+    .replace(/^[a-z]{3,9},? (?=.*\d)/i, (start) =>
+      WEEKDAYS.includes(start.slice(0, 3).toLowerCase()) ? '' : start,
+    )
+    .replace(',', '');
   if (isDay(plain)) return plain;
   for (const form of [...FIGURES_WITH_YEAR[order], ...WORDS_WITH_YEAR]) {
     const found = parse(plain, form, now);
@@ -115,17 +146,37 @@ function dayOf(typed: string, use: DayUse, today: string, order: DayOrder): stri
   return nearestYear(plain, [...FIGURES[order], ...WORDS], use, today);
 }
 
-const WEEKDAY_NAMES = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'tues', 'thur', 'thurs'];
+const WEEKDAY_NAMES = [
+  'sunday',
+  'monday',
+  'tuesday',
+  'wednesday',
+  'thursday',
+  'friday',
+  'saturday',
+  'tues',
+  'thur',
+  'thurs',
+];
 
-function nearestYear(plain: string, forms: readonly string[], use: DayUse, today: string): string | null {
+function nearestYear(
+  plain: string,
+  forms: readonly string[],
+  use: DayUse,
+  today: string,
+): string | null {
   const now = parseISO(today);
   const { from, to } = dayBounds(use, today);
   const candidates = forms.flatMap((form) =>
-    [-1, 0, 1].map((years) => parse(plain, form, new Date(now.getFullYear() + years, 0, 1))).filter((found) => isValid(found)),
+    [-1, 0, 1]
+      .map((years) => parse(plain, form, new Date(now.getFullYear() + years, 0, 1)))
+      .filter((found) => isValid(found)),
   );
   const within = candidates.filter((found) => iso(found) >= from && iso(found) <= to);
   const off = (found: Date): number => Math.abs(differenceInCalendarDays(found, now));
-  const [nearest] = (within.length > 0 ? within : candidates).sort((a, b) => off(a) - off(b) || b.getTime() - a.getTime());
+  const [nearest] = (within.length > 0 ? within : candidates).sort(
+    (a, b) => off(a) - off(b) || b.getTime() - a.getTime(),
+  );
   return nearest ? iso(nearest) : null;
 }
 

@@ -23,7 +23,10 @@ const HILL = /^(?:to\s+)?(?:the\s+)?top(?:\s+of)?\s+(.+)$/i;
  * @returns the length, or the sentence that says what is wrong with it
  * Source: handbook section 7.
  */
-export function parseLength(text: string, hills: readonly KnownHill[]): Reading<Exclude<Length, { kind: 'unread' }>> {
+export function parseLength(
+  text: string,
+  hills: readonly KnownHill[],
+): Reading<Exclude<Length, { kind: 'unread' }>> {
   const typed = text.trim().replace(/\s+/g, ' ');
   const lap = LAP.exec(typed);
   if (lap) {
@@ -35,8 +38,17 @@ export function parseLength(text: string, hills: readonly KnownHill[]): Reading<
   if (top) {
     const wanted = top[1] ?? '';
     const hill = hills.find(({ name }) => name.toLowerCase() === wanted.toLowerCase());
-    if (hill) return understood({ kind: 'hill', name: hill.name, metres: hill.metres, gradientPercent: hill.gradientPercent });
-    const known = hills.length === 0 ? 'No hill is stored yet; add it under Hills.' : `Known are ${hills.map(({ name }) => name).join(', ')}.`;
+    if (hill)
+      return understood({
+        kind: 'hill',
+        name: hill.name,
+        metres: hill.metres,
+        gradientPercent: hill.gradientPercent,
+      });
+    const known =
+      hills.length === 0
+        ? 'No hill is stored yet; add it under Hills.'
+        : `Known are ${hills.map(({ name }) => name).join(', ')}.`;
     return refused(`"${wanted.slice(0, 40)}" is no hill that is stored. ${known}`);
   }
   const time = parseDuration(typed);
@@ -54,7 +66,9 @@ export function printLength(length: Length): string {
     case 'time':
       return printDuration(length.seconds);
     case 'lap':
-      return length.expectedS === LAP_EXPECTED_S ? 'until lap' : `until lap about ${printDuration(length.expectedS)}`;
+      return length.expectedS === LAP_EXPECTED_S
+        ? 'until lap'
+        : `until lap about ${printDuration(length.expectedS)}`;
     case 'hill':
       return `to the top of ${length.name}`;
     case 'unread':

@@ -1,5 +1,6 @@
 /** What became of something typed: its value, or the sentence that says why not. Nothing typed is thrown away. */
-export type Reading<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly reason: string };
+export type Reading<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly reason: string };
 
 /**
  * Wraps a value that was understood.

@@ -16,10 +16,19 @@ export const SWEET_SPOT = { low: 88, high: 94 } as const;
 
 const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
 const RANGE = String.raw`${NUMBER}(?:\s*(?:-|–|—|to)\s*${NUMBER})?`;
-const PERCENT = new RegExp(String.raw`^${RANGE}\s*(?:%|percent|per cent)(?:\s*(?:of\s+)?ftp)?$`, 'i');
+const PERCENT = new RegExp(
+  String.raw`^${RANGE}\s*(?:%|percent|per cent)(?:\s*(?:of\s+)?ftp)?$`,
+  'i',
+);
 const WATTS = new RegExp(String.raw`^${RANGE}\s*(?:w|watts?)$`, 'i');
-const GOAL = new RegExp(String.raw`^${RANGE}\s*(?:%|percent|per cent)\s*of\s*(?:the\s+)?goal(?:\s+power)?$`, 'i');
-const CURVE = new RegExp(String.raw`^${RANGE}\s*(?:%|percent|per cent)\s*of\s*(?:the\s+|the rider’s\s+)?curve$`, 'i');
+const GOAL = new RegExp(
+  String.raw`^${RANGE}\s*(?:%|percent|per cent)\s*of\s*(?:the\s+)?goal(?:\s+power)?$`,
+  'i',
+);
+const CURVE = new RegExp(
+  String.raw`^${RANGE}\s*(?:%|percent|per cent)\s*of\s*(?:the\s+|the rider’s\s+)?curve$`,
+  'i',
+);
 const BARE = new RegExp(String.raw`^${RANGE}$`, 'i');
 const ZONE = /^(?:z|zone)\s*(\d+)$/i;
 const RPE = new RegExp(String.raw`^(?:rpe|effort)\s*${RANGE}$`, 'i');
@@ -33,7 +42,10 @@ const DOWN_TO = /^(?:falling|down)\s+to\s+(.+)$/i;
 const onePercent = (percent: number): Effort => ({ kind: 'percent', low: percent, high: percent });
 /** Where a rise starts that names only its end, and a fall. */
 export const RISES_FROM: Effort = onePercent(50);
-export const FALLS: { readonly from: Effort; readonly to: Effort } = { from: onePercent(60), to: onePercent(40) };
+export const FALLS: { readonly from: Effort; readonly to: Effort } = {
+  from: onePercent(60),
+  to: onePercent(40),
+};
 const UNIT_AT_END = /\s*(%|percent|w|watts?|bpm)$/i;
 
 const WORDS: readonly (readonly [RegExp, Exclude<Effort, { kind: 'unread' }>])[] = [
@@ -76,20 +88,50 @@ export function parseEffort(text: string): Reading<Exclude<Effort, { kind: 'unre
   const zone = ZONE.exec(typed);
   if (zone) {
     const number = Number(zone[1]);
-    if (number < 1 || number > 7) return refused(`There is no zone ${number}. Seven steps has zones 1 to 7.`);
+    if (number < 1 || number > 7)
+      return refused(`There is no zone ${number}. Seven steps has zones 1 to 7.`);
     return understood({ kind: 'zone', zone: number });
   }
   const rpe = RPE.exec(typed);
-  if (rpe) return ranged('RPE', rpe[1], rpe[2], TARGET_BOUNDS.rpe, '', (low, high) => ({ kind: 'rpe', low, high }));
+  if (rpe)
+    return ranged('RPE', rpe[1], rpe[2], TARGET_BOUNDS.rpe, '', (low, high) => ({
+      kind: 'rpe',
+      low,
+      high,
+    }));
   const bpm = BPM.exec(typed);
   if (bpm) {
     const cap = bpm[1] !== undefined;
-    return ranged('The heart rate', bpm[2], bpm[3], TARGET_BOUNDS.bpm, ' bpm', (low, high) => ({ kind: 'heartRate', low: cap ? null : low, high }), true);
+    return ranged(
+      'The heart rate',
+      bpm[2],
+      bpm[3],
+      TARGET_BOUNDS.bpm,
+      ' bpm',
+      (low, high) => ({ kind: 'heartRate', low: cap ? null : low, high }),
+      true,
+    );
   }
   const goal = GOAL.exec(typed);
-  if (goal) return ranged('The share of goal power', goal[1], goal[2], TARGET_BOUNDS.percent, ' %', (low, high) => ({ kind: 'goal', low, high }));
+  if (goal)
+    return ranged(
+      'The share of goal power',
+      goal[1],
+      goal[2],
+      TARGET_BOUNDS.percent,
+      ' %',
+      (low, high) => ({ kind: 'goal', low, high }),
+    );
   const curve = CURVE.exec(typed);
-  if (curve) return ranged('The share of the curve', curve[1], curve[2], TARGET_BOUNDS.percent, ' %', (low, high) => ({ kind: 'curve', low, high }));
+  if (curve)
+    return ranged(
+      'The share of the curve',
+      curve[1],
+      curve[2],
+      TARGET_BOUNDS.percent,
+      ' %',
+      (low, high) => ({ kind: 'curve', low, high }),
+    );
   const percent = PERCENT.exec(typed);
   if (percent) return percentEffort(percent[1], percent[2]);
   const watts = WATTS.exec(typed);
@@ -101,7 +143,9 @@ export function parseEffort(text: string): Reading<Exclude<Effort, { kind: 'unre
     if (top >= 200) return wattsEffort(bare[1], bare[2]);
     return refused(`"${typed}" could be watts or percent. Type ${typed} W or ${typed} %.`);
   }
-  return refused(`"${typed.length > 30 ? `${typed.slice(0, 30)}…` : typed}" is not a target. ${TRY}.`);
+  return refused(
+    `"${typed.length > 30 ? `${typed.slice(0, 30)}…` : typed}" is not a target. ${TRY}.`,
+  );
 }
 
 /**
@@ -117,7 +161,13 @@ export function parseTarget(text: string): Reading<Target> {
   const end = UP_TO.exec(typed) ?? DOWN_TO.exec(typed);
   if (end) {
     const to = parseEffort(end[1] ?? '');
-    return to.ok ? understood({ kind: 'changing', from: UP_TO.test(typed) ? RISES_FROM : FALLS.from, to: to.value }) : to;
+    return to.ok
+      ? understood({
+          kind: 'changing',
+          from: UP_TO.test(typed) ? RISES_FROM : FALLS.from,
+          to: to.value,
+        })
+      : to;
   }
   const change = CHANGE_ARROW.exec(typed) ?? CHANGE_WORDS.exec(typed);
   if (!change) {
@@ -133,12 +183,30 @@ export function parseTarget(text: string): Reading<Target> {
   return understood({ kind: 'changing', from: from.value, to: to.value });
 }
 
-function percentEffort(low: string | undefined, high: string | undefined): Reading<Exclude<Effort, { kind: 'unread' }>> {
-  return ranged('The target', low, high, TARGET_BOUNDS.percent, ' %', (from, to) => ({ kind: 'percent', low: from, high: to }));
+function percentEffort(
+  low: string | undefined,
+  high: string | undefined,
+): Reading<Exclude<Effort, { kind: 'unread' }>> {
+  return ranged('The target', low, high, TARGET_BOUNDS.percent, ' %', (from, to) => ({
+    kind: 'percent',
+    low: from,
+    high: to,
+  }));
 }
 
-function wattsEffort(low: string | undefined, high: string | undefined): Reading<Exclude<Effort, { kind: 'unread' }>> {
-  return ranged('The target', low, high, TARGET_BOUNDS.watts, ' W', (from, to) => ({ kind: 'watts', low: from, high: to }), true);
+function wattsEffort(
+  low: string | undefined,
+  high: string | undefined,
+): Reading<Exclude<Effort, { kind: 'unread' }>> {
+  return ranged(
+    'The target',
+    low,
+    high,
+    TARGET_BOUNDS.watts,
+    ' W',
+    (from, to) => ({ kind: 'watts', low: from, high: to }),
+    true,
+  );
 }
 
 function ranged<T>(
@@ -155,7 +223,9 @@ function ranged<T>(
   const high = highText === undefined ? low : roundTo(number(highText), places);
   for (const value of [low, high]) {
     if (value < bounds.low || value > bounds.high) {
-      return refused(`${what} is ${value}${unit}. It has to lie between ${bounds.low} and ${bounds.high}${unit}.`);
+      return refused(
+        `${what} is ${value}${unit}. It has to lie between ${bounds.low} and ${bounds.high}${unit}.`,
+      );
     }
   }
   if (low > high) return refused(`The range runs ${low} to ${high}${unit}. Swap them?`);
@@ -183,7 +253,9 @@ export function printEffort(effort: Effort): string {
     case 'rpe':
       return `rpe ${printSpan(effort.low, effort.high)}`;
     case 'heartRate':
-      return effort.low === null ? `under ${effort.high} bpm` : `${printSpan(effort.low, effort.high)} bpm`;
+      return effort.low === null
+        ? `under ${effort.high} bpm`
+        : `${printSpan(effort.low, effort.high)} bpm`;
     case 'goal':
       return `${printSpan(effort.low, effort.high)} % of goal`;
     case 'curve':

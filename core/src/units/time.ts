@@ -4,7 +4,8 @@ import { refused, type Reading, understood } from './reading.ts';
 const LONGEST_SECONDS = 24 * 3600;
 
 const CLOCK = /^(\d{1,3}):([0-5]?\d)(?::([0-5]?\d))?$/;
-const PARTS = /^(?:(\d+(?:[.,]\d+)?)\s*(?:h|hours?|hrs?))?\s*(?:(\d+(?:[.,]\d+)?)\s*(?:min|minutes?|mins?|m|'|′)?)?\s*(?:(\d+)\s*(?:s|secs?|seconds?|"|″))?$/i;
+const PARTS =
+  /^(?:(\d+(?:[.,]\d+)?)\s*(?:h|hours?|hrs?))?\s*(?:(\d+(?:[.,]\d+)?)\s*(?:min|minutes?|mins?|m|'|′)?)?\s*(?:(\d+)\s*(?:s|secs?|seconds?|"|″))?$/i;
 const SECONDS = /^(\d+)\s*(?:s|secs?|seconds?|"|″)$/i;
 
 /**
@@ -18,9 +19,11 @@ export function parseDuration(text: string): Reading<number> {
   const typed = text.trim();
   if (typed === '') return refused('A time is missing. Try 8:00, 8, 90 s or 1 h 30.');
   const seconds = typed.length <= 40 ? readSeconds(typed) : null;
-  if (seconds === null) return refused(`"${shorten(typed)}" is not a time. Try 8:00, 8, 90 s or 1 h 30.`);
+  if (seconds === null)
+    return refused(`"${shorten(typed)}" is not a time. Try 8:00, 8, 90 s or 1 h 30.`);
   if (seconds < 1) return refused('The time is 0. It needs at least 1 s.');
-  if (seconds > LONGEST_SECONDS) return refused(`${printDuration(seconds)} is more than a day. The longest step is 24 h.`);
+  if (seconds > LONGEST_SECONDS)
+    return refused(`${printDuration(seconds)} is more than a day. The longest step is 24 h.`);
   return understood(seconds);
 }
 
@@ -34,7 +37,9 @@ function readSeconds(typed: string): number | null {
   if (onlySeconds) return Number(onlySeconds[1]);
   const parts = PARTS.exec(typed);
   if (!parts) return null;
-  const [hours, minutes, seconds] = [parts[1], parts[2], parts[3]].map((part) => Number((part ?? '0').replace(',', '.')));
+  const [hours, minutes, seconds] = [parts[1], parts[2], parts[3]].map((part) =>
+    Number((part ?? '0').replace(',', '.')),
+  );
   return Math.round((hours ?? 0) * 3600 + (minutes ?? 0) * 60 + (seconds ?? 0));
 }
 

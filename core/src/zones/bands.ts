@@ -37,13 +37,22 @@ const ASSUMED_LT2_PERCENT = 100;
 export function layOver(scheme: Scheme, anchors: Anchors): LaidOver | { readonly missing: string } {
   if (scheme.anchor !== 'lactate') {
     return anchors[scheme.anchor] == null
-      ? { missing: `no ${ANCHOR_NAMES[scheme.anchor].name.replace(/^[TM](?=[a-z])/, (letter) => letter.toLowerCase())}` }
+      ? {
+          missing: `no ${ANCHOR_NAMES[scheme.anchor].name.replace(/^[TM](?=[a-z])/, (letter) => letter.toLowerCase())}`,
+        }
       : { anchors, assumed: false };
   }
   if (anchors.lt1 != null && anchors.lt2 != null) return { anchors, assumed: false };
   if (scheme.id !== 'three-domains') return { missing: 'no lactate test' };
   if (anchors.ftp == null) return { missing: 'no FTP' };
-  return { anchors: { ...anchors, lt1: percentOf(ASSUMED_LT1_PERCENT, anchors.ftp), lt2: percentOf(ASSUMED_LT2_PERCENT, anchors.ftp) }, assumed: true };
+  return {
+    anchors: {
+      ...anchors,
+      lt1: percentOf(ASSUMED_LT1_PERCENT, anchors.ftp),
+      lt2: percentOf(ASSUMED_LT2_PERCENT, anchors.ftp),
+    },
+    assumed: true,
+  };
 }
 
 /**
@@ -59,8 +68,12 @@ export function layOver(scheme: Scheme, anchors: Anchors): LaidOver | { readonly
 export function bandsFor(scheme: Scheme, anchors: Anchors): Band[] {
   let next = 0;
   return scheme.bands.map((rule) => {
-    const high = rule.toPercent === null ? null : percentOf(rule.toPercent, anchorOf(scheme, rule, anchors));
-    const low = scheme.overlaps && rule.fromPercent !== undefined ? percentOf(rule.fromPercent, anchorOf(scheme, rule, anchors)) : next;
+    const high =
+      rule.toPercent === null ? null : percentOf(rule.toPercent, anchorOf(scheme, rule, anchors));
+    const low =
+      scheme.overlaps && rule.fromPercent !== undefined
+        ? percentOf(rule.fromPercent, anchorOf(scheme, rule, anchors))
+        : next;
     // Rounding may leave a narrow band of a low anchor without a whole watt of its own; it never runs backwards.
     const band = { rule, low, high: high === null ? null : Math.max(high, low - 1) };
     next = (band.high ?? low) + 1;
@@ -110,13 +123,20 @@ export function bandWorking(scheme: Scheme, band: Band, over: LaidOver): Worked<
     const anchor = anchorOf(scheme, rule, over.anchors);
     if (!seen.has(kind)) {
       seen.add(kind);
-      lines.push([`${ANCHOR_NAMES[kind].name}${over.assumed ? ', assumed from FTP' : ''}`, `${anchor} ${unit}`]);
+      lines.push([
+        `${ANCHOR_NAMES[kind].name}${over.assumed ? ', assumed from FTP' : ''}`,
+        `${anchor} ${unit}`,
+      ]);
     }
-    return [`${percent} % of ${anchor}`, `${roundTo((percent * anchor) / 100, 2)} → ${percentOf(percent, anchor)} ${unit}`];
+    return [
+      `${percent} % of ${anchor}`,
+      `${roundTo((percent * anchor) / 100, 2)} → ${percentOf(percent, anchor)} ${unit}`,
+    ];
   };
   const below = scheme.bands[band.rule.number - 2];
   if (scheme.overlaps) {
-    if (band.rule.fromPercent) lines.push(labelled(share(band.rule.fromPercent, band.rule), 'starts at '));
+    if (band.rule.fromPercent)
+      lines.push(labelled(share(band.rule.fromPercent, band.rule), 'starts at '));
   } else if (below?.toPercent != null) {
     lines.push(labelled(share(below.toPercent, below), '', `, top of ${below.name}`));
     lines.push(['Starts one above', `${band.low} ${unit}`]);

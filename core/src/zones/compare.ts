@@ -52,6 +52,10 @@ export function sameWatts(ladders: readonly (readonly Band[])[]): SameWatts[] {
   const rising = [...starts].sort((a, b) => a - b);
   return rising.map((fromW, index) => {
     const next = rising[index + 1];
-    return { fromW, toW: next === undefined ? null : next - 1, bands: ladders.map((bands) => bandsOf(bands, fromW)) };
+    return {
+      fromW,
+      toW: next === undefined ? null : next - 1,
+      bands: ladders.map((bands) => bandsOf(bands, fromW)),
+    };
   });
 }

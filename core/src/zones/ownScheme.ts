@@ -1,4 +1,10 @@
-import { SEVEN_STEPS, FIVE_BY_MAXIMAL_HR, FIVE_BY_THRESHOLD_HR, type BandRule, type Scheme } from './schemes.ts';
+import {
+  SEVEN_STEPS,
+  FIVE_BY_MAXIMAL_HR,
+  FIVE_BY_THRESHOLD_HR,
+  type BandRule,
+  type Scheme,
+} from './schemes.ts';
 
 /** Anchors a coach's own scheme can hang on. */
 export const OWN_ANCHORS = ['ftp', 'thresholdHr', 'maximalHr'] as const;
@@ -38,7 +44,10 @@ const HIGHEST_PERCENT = 400;
  * @returns every problem, in the order of the fields; empty where it can be used
  * Source: handbook section 6.
  */
-export function ownSchemeProblems(scheme: OwnScheme, takenNames: readonly string[]): SchemeProblem[] {
+export function ownSchemeProblems(
+  scheme: OwnScheme,
+  takenNames: readonly string[],
+): SchemeProblem[] {
   const problems: SchemeProblem[] = [];
   const name = scheme.name.trim();
   if (name === '') problems.push({ field: 'name', reason: 'The scheme needs a name.' });
@@ -47,12 +56,18 @@ export function ownSchemeProblems(scheme: OwnScheme, takenNames: readonly string
   }
   const count = scheme.bands.length;
   if (count < FEWEST_BANDS || count > MOST_BANDS)
-    problems.push({ field: 'bands', reason: `A scheme has ${FEWEST_BANDS} to ${MOST_BANDS} bands; this one has ${count}.` });
+    problems.push({
+      field: 'bands',
+      reason: `A scheme has ${FEWEST_BANDS} to ${MOST_BANDS} bands; this one has ${count}.`,
+    });
   scheme.bands.forEach((band, index) => {
     const wrong = nameProblem(scheme.bands, index) ?? null;
     if (wrong) problems.push({ field: `bands.${index}.name`, reason: wrong });
     problems.push(
-      ...limitProblems(scheme, index).map(({ field, reason }) => ({ field: `bands.${index}.${field}`, reason: `${bandName(band, index)}: ${reason}` })),
+      ...limitProblems(scheme, index).map(({ field, reason }) => ({
+        field: `bands.${index}.${field}`,
+        reason: `${bandName(band, index)}: ${reason}`,
+      })),
     );
   });
   return problems;
@@ -61,7 +76,9 @@ export function ownSchemeProblems(scheme: OwnScheme, takenNames: readonly string
 function nameProblem(bands: readonly OwnBand[], index: number): string | null {
   const name = bands[index]?.name.trim() ?? '';
   if (name === '') return `Band ${index + 1} needs a name.`;
-  const earlier = bands.slice(0, index).findIndex((band) => band.name.trim().toLowerCase() === name.toLowerCase());
+  const earlier = bands
+    .slice(0, index)
+    .findIndex((band) => band.name.trim().toLowerCase() === name.toLowerCase());
   return earlier < 0 ? null : `Bands ${earlier + 1} and ${index + 1} are both called ${name}.`;
 }
 
@@ -75,28 +92,46 @@ function limitProblems({ bands, overlaps }: OwnScheme, index: number): SchemePro
     ['fromPercent', from],
     ['toPercent', to],
   ] as const) {
-    if (value !== null && !(value >= 0 && value <= HIGHEST_PERCENT)) problems.push({ field, reason: `${value} % lies outside 0 to ${HIGHEST_PERCENT} %.` });
+    if (value !== null && !(value >= 0 && value <= HIGHEST_PERCENT))
+      problems.push({ field, reason: `${value} % lies outside 0 to ${HIGHEST_PERCENT} %.` });
   }
-  if (to === null && !last) problems.push({ field: 'toPercent', reason: 'only the last band is open above.' });
-  if (to !== null && last) problems.push({ field: 'toPercent', reason: 'the last band has to be open above, or hard seconds would belong nowhere.' });
-  if (to !== null && from !== null && to <= from) problems.push({ field: 'toPercent', reason: `it runs from ${from} to ${to} %. Limits have to rise.` });
+  if (to === null && !last)
+    problems.push({ field: 'toPercent', reason: 'only the last band is open above.' });
+  if (to !== null && last)
+    problems.push({
+      field: 'toPercent',
+      reason: 'the last band has to be open above, or hard seconds would belong nowhere.',
+    });
+  if (to !== null && from !== null && to <= from)
+    problems.push({
+      field: 'toPercent',
+      reason: `it runs from ${from} to ${to} %. Limits have to rise.`,
+    });
   const start = startProblem(bands[index - 1], band, overlaps);
   if (start !== null) problems.push({ field: 'fromPercent', reason: start });
   return problems;
 }
 
 /** What is wrong with where a band starts, seen from the one below. */
-function startProblem(below: OwnBand | undefined, { fromPercent: from, toPercent: to }: OwnBand, overlaps: boolean): string | null {
+function startProblem(
+  below: OwnBand | undefined,
+  { fromPercent: from, toPercent: to }: OwnBand,
+  overlaps: boolean,
+): string | null {
   if (!below) return from === 0 ? null : 'the first band starts at 0 %.';
   if (from === null) return 'it needs a lower limit.';
   if (below.toPercent === null) return null;
-  if (to !== null && to <= below.toPercent) return `it ends at ${to} %, not above the band below, which ends at ${below.toPercent} %. Limits have to rise.`;
-  if (from > below.toPercent + 1) return `there is a gap from ${below.toPercent} to ${from} %. No watt may belong nowhere.`;
+  if (to !== null && to <= below.toPercent)
+    return `it ends at ${to} %, not above the band below, which ends at ${below.toPercent} %. Limits have to rise.`;
+  if (from > below.toPercent + 1)
+    return `there is a gap from ${below.toPercent} to ${from} %. No watt may belong nowhere.`;
   if (!overlaps)
     return from < below.toPercent
       ? `it starts at ${from} %, under ${below.toPercent} %, where the band below ends. Let the scheme overlap, or start it there.`
       : null;
-  return below.fromPercent !== null && from <= below.fromPercent ? `it starts at ${from} %, not above the band below. Limits have to rise.` : null;
+  return below.fromPercent !== null && from <= below.fromPercent
+    ? `it starts at ${from} %, not above the band below. Limits have to rise.`
+    : null;
 }
 
 function bandName(band: OwnBand, index: number): string {
@@ -113,7 +148,12 @@ function bandName(band: OwnBand, index: number): string {
  * Source: handbook section 6.
  */
 export function schemeFromOwn(id: string, own: OwnScheme): Scheme {
-  const common = own.anchor === 'ftp' ? SEVEN_STEPS : own.anchor === 'thresholdHr' ? FIVE_BY_THRESHOLD_HR : FIVE_BY_MAXIMAL_HR;
+  const common =
+    own.anchor === 'ftp'
+      ? SEVEN_STEPS
+      : own.anchor === 'thresholdHr'
+        ? FIVE_BY_THRESHOLD_HR
+        : FIVE_BY_MAXIMAL_HR;
   const bands = own.bands.map((band, index): BandRule => {
     const low = band.fromPercent ?? 0;
     const middle = band.toPercent === null ? low + 1 : (low + band.toPercent) / 2;
@@ -131,5 +171,12 @@ export function schemeFromOwn(id: string, own: OwnScheme): Scheme {
       trains: band.trains.trim() || like.trains,
     };
   });
-  return { id, name: own.name.trim(), anchor: own.anchor, school: 'your own', overlaps: own.overlaps, bands };
+  return {
+    id,
+    name: own.name.trim(),
+    anchor: own.anchor,
+    school: 'your own',
+    overlaps: own.overlaps,
+    bands,
+  };
 }

@@ -6,7 +6,10 @@ export type AnchorKind = (typeof ANCHOR_KINDS)[number];
 export type Anchor = 'ftp' | 'thresholdHr' | 'maximalHr' | 'lactate';
 
 /** What an anchor is called, and in what it is measured. */
-export const ANCHOR_NAMES: Record<AnchorKind, { readonly name: string; readonly unit: 'W' | 'bpm' }> = {
+export const ANCHOR_NAMES: Record<
+  AnchorKind,
+  { readonly name: string; readonly unit: 'W' | 'bpm' }
+> = {
   ftp: { name: 'FTP', unit: 'W' },
   thresholdHr: { name: 'Threshold heart rate', unit: 'bpm' },
   maximalHr: { name: 'Maximal heart rate', unit: 'bpm' },
@@ -57,7 +60,14 @@ const ENDURANCE = {
   heldSeconds: 18_000,
   trains: 'burning fat, lasting long',
 } as const;
-const TEMPO = { name: 'Tempo', rpe: [5, 6], talkTest: 'short sentences', held: '1–3 h', heldSeconds: 7200, trains: 'holding a steady pace' } as const;
+const TEMPO = {
+  name: 'Tempo',
+  rpe: [5, 6],
+  talkTest: 'short sentences',
+  held: '1–3 h',
+  heldSeconds: 7200,
+  trains: 'holding a steady pace',
+} as const;
 const THRESHOLD = {
   name: 'Threshold',
   rpe: [7, 8],
@@ -66,9 +76,30 @@ const THRESHOLD = {
   heldSeconds: 2700,
   trains: 'clearing lactate at pace',
 } as const;
-const CEILING = { name: 'Aerobic ceiling', rpe: [9, 9], talkTest: 'nothing', held: '3–8 min', heldSeconds: 300, trains: 'taking up more oxygen' } as const;
-const ANAEROBIC = { name: 'Anaerobic', rpe: [10, 10], talkTest: 'nothing', held: '30 s–2 min', heldSeconds: 75, trains: 'work without enough oxygen' } as const;
-const SPRINT = { name: 'Sprint', rpe: [10, 10], talkTest: 'nothing', held: 'under 15 s', heldSeconds: 12, trains: 'force and speed' } as const;
+const CEILING = {
+  name: 'Aerobic ceiling',
+  rpe: [9, 9],
+  talkTest: 'nothing',
+  held: '3–8 min',
+  heldSeconds: 300,
+  trains: 'taking up more oxygen',
+} as const;
+const ANAEROBIC = {
+  name: 'Anaerobic',
+  rpe: [10, 10],
+  talkTest: 'nothing',
+  held: '30 s–2 min',
+  heldSeconds: 75,
+  trains: 'work without enough oxygen',
+} as const;
+const SPRINT = {
+  name: 'Sprint',
+  rpe: [10, 10],
+  talkTest: 'nothing',
+  held: 'under 15 s',
+  heldSeconds: 12,
+  trains: 'force and speed',
+} as const;
 
 export const SEVEN_STEPS: Scheme = {
   id: 'seven-steps',
@@ -192,7 +223,14 @@ export const FIVE_BY_MAXIMAL_HR: Scheme = {
 };
 
 /** Every scheme that ships, in the order in which they are offered. Source: handbook section 6. */
-export const SCHEMES: readonly Scheme[] = [SEVEN_STEPS, SEVEN_OVERLAPPING, THREE_DOMAINS, LACTATE_FIVE, FIVE_BY_THRESHOLD_HR, FIVE_BY_MAXIMAL_HR];
+export const SCHEMES: readonly Scheme[] = [
+  SEVEN_STEPS,
+  SEVEN_OVERLAPPING,
+  THREE_DOMAINS,
+  LACTATE_FIVE,
+  FIVE_BY_THRESHOLD_HR,
+  FIVE_BY_MAXIMAL_HR,
+];
 
 /** What new riders get unless the coach chose another. Source: handbook section 6. */
 export const DEFAULT_SCHEME_ID = SEVEN_STEPS.id;

@@ -39,7 +39,9 @@ export function timeInZones(bands: readonly Band[], values: ArrayLike<number | n
 /** Rounds shares to whole seconds of the same sum: the largest remainders are rounded up. */
 function wholeSeconds(shares: readonly number[]): number[] {
   const whole = shares.map(Math.floor);
-  const left = Math.round(shares.reduce((sum, share) => sum + share, 0)) - whole.reduce((sum, seconds) => sum + seconds, 0);
+  const left =
+    Math.round(shares.reduce((sum, share) => sum + share, 0)) -
+    whole.reduce((sum, seconds) => sum + seconds, 0);
   const byRemainder = shares
     .map((share, index) => ({ index, remainder: share - Math.floor(share) }))
     .sort((a, b) => b.remainder - a.remainder || a.index - b.index);

@@ -46,7 +46,10 @@ export const ZONE_CARD_FORMAT = { format: 'uphill-count-zones', version: 1 } as 
  * @returns one line a band, lowest first; null where the scheme lacks a figure of the rider
  * Source: handbook section 6.
  */
-export function zoneLines(scheme: Scheme, { anchors, massKg, heartRate }: ZoneCardFor): ZoneLine[] | null {
+export function zoneLines(
+  scheme: Scheme,
+  { anchors, massKg, heartRate }: ZoneCardFor,
+): ZoneLine[] | null {
   const over = layOver(scheme, anchors);
   if ('missing' in over) return null;
   const unit = isByHeart(scheme) ? 'bpm' : 'W';
@@ -56,7 +59,8 @@ export function zoneLines(scheme: Scheme, { anchors, massKg, heartRate }: ZoneCa
     low: band.low,
     high: band.high,
     unit,
-    highWPerKg: unit === 'W' && massKg !== null && band.high !== null ? roundTo(band.high / massKg, 2) : null,
+    highWPerKg:
+      unit === 'W' && massKg !== null && band.high !== null ? roundTo(band.high / massKg, 2) : null,
     bpm:
       unit === 'W' && heartRate && anchors.ftp != null && anchors.thresholdHr != null
         ? (heartBeside(scheme, band, anchors.ftp, anchors.thresholdHr)?.value ?? null)
@@ -76,7 +80,20 @@ export function zoneLines(scheme: Scheme, { anchors, massKg, heartRate }: ZoneCa
  * @returns the file as text
  */
 export function writeZoneCsv(scheme: Scheme, lines: readonly ZoneLine[]): string {
-  const fields = ['scheme', 'zone', 'name', 'low', 'high', 'unit', 'high_w_per_kg', 'bpm', 'rpe', 'talk_test', 'held', 'trains'];
+  const fields = [
+    'scheme',
+    'zone',
+    'name',
+    'low',
+    'high',
+    'unit',
+    'high_w_per_kg',
+    'bpm',
+    'rpe',
+    'talk_test',
+    'held',
+    'trains',
+  ];
   const data = lines.map((line) => [
     scheme.name,
     line.zone,
@@ -103,7 +120,11 @@ export function writeZoneCsv(scheme: Scheme, lines: readonly ZoneLine[]): string
  * @param card whose they are and from which figures
  * @returns the file as text
  */
-export function writeZoneJson(scheme: Scheme, lines: readonly ZoneLine[], { rider, day, anchors }: ZoneCardFor): string {
+export function writeZoneJson(
+  scheme: Scheme,
+  lines: readonly ZoneLine[],
+  { rider, day, anchors }: ZoneCardFor,
+): string {
   const { name, anchor, overlaps } = scheme;
   return `${JSON.stringify({ ...ZONE_CARD_FORMAT, rider, day, anchors, scheme: { name, anchor, overlaps }, zones: lines }, null, 2)}\n`;
 }

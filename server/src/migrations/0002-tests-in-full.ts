@@ -49,7 +49,9 @@ export const testsInFull: Migration = {
       const bests = await sql<{
         seconds: number;
         watts: number;
-      }>`SELECT seconds, watts FROM recording_bests WHERE recording_id = ${id} ORDER BY seconds`.execute(db);
+      }>`SELECT seconds, watts FROM recording_bests WHERE recording_id = ${id} ORDER BY seconds`.execute(
+        db,
+      );
       const packed = packBests(bests.rows.map(({ seconds, watts }) => [seconds, watts]));
       await sql`UPDATE recordings SET bests = ${packed} WHERE id = ${id}`.execute(db);
     }

@@ -13,9 +13,15 @@ export const generalRoutes = routes((app, { db, demo, file, pool }) => {
     return { status: 'ok' as const, version: VERSION, riders, demo };
   });
   app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
-  app.post('/backup', { schema: { response: { 200: backup } } }, () => backUp(file, new Date(), pool.copyDatabase));
+  app.post('/backup', { schema: { response: { 200: backup } } }, () =>
+    backUp(file, new Date(), pool.copyDatabase),
+  );
   app.get('/journal', { schema: { response: { 200: journal } } }, () => journalState(db));
   app.post('/undo', { schema: { response: { 200: journalDone } } }, () => stepJournal(db, 'undo'));
   app.post('/redo', { schema: { response: { 200: journalDone } } }, () => stepJournal(db, 'redo'));
-  app.post('/journal/:step/aside', { schema: { params: stepParams, response: { 200: journal } } }, ({ params }) => stepAside(db, params.step));
+  app.post(
+    '/journal/:step/aside',
+    { schema: { params: stepParams, response: { 200: journal } } },
+    ({ params }) => stepAside(db, params.step),
+  );
 });

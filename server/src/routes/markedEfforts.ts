@@ -6,13 +6,19 @@ import { routes } from './route.ts';
 const response = { 200: markedEffort };
 
 export const markedEffortRoutes = routes((app, { db }) => {
-  app.get('/riders/:riderId/marked-efforts', { schema: { params: riderParams, response: { 200: z.array(markedEffort) } } }, ({ params }) =>
-    listMarkedEfforts(db, params.riderId),
+  app.get(
+    '/riders/:riderId/marked-efforts',
+    { schema: { params: riderParams, response: { 200: z.array(markedEffort) } } },
+    ({ params }) => listMarkedEfforts(db, params.riderId),
   );
-  app.post('/riders/:riderId/marked-efforts', { schema: { params: riderParams, body: newMarkedEffort, response } }, ({ params, body }) =>
-    markEffort(db, params.riderId, body),
+  app.post(
+    '/riders/:riderId/marked-efforts',
+    { schema: { params: riderParams, body: newMarkedEffort, response } },
+    ({ params, body }) => markEffort(db, params.riderId, body),
   );
-  app.patch('/riders/:riderId/marked-efforts/:id', { schema: { params: riderParams.extend({ id }), body: markedEffortChange, response } }, ({ params, body }) =>
-    withdrawMark(db, params.riderId, params.id, body),
+  app.patch(
+    '/riders/:riderId/marked-efforts/:id',
+    { schema: { params: riderParams.extend({ id }), body: markedEffortChange, response } },
+    ({ params, body }) => withdrawMark(db, params.riderId, params.id, body),
   );
 });

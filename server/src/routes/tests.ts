@@ -6,21 +6,42 @@ import { createTest, listTests, removeTest, withdrawTest } from '../store/tests.
 import { routes } from './route.ts';
 
 export const testRoutes = routes((app, { db }) => {
-  app.get('/riders/:riderId/tests', { schema: { params: riderParams, response: { 200: z.array(test) } } }, ({ params }) => listTests(db, params.riderId));
-  app.post('/riders/:riderId/tests', { schema: { params: riderParams, body: newTest, response: { 200: test } } }, ({ params, body }) =>
-    createTest(db, params.riderId, body),
+  app.get(
+    '/riders/:riderId/tests',
+    { schema: { params: riderParams, response: { 200: z.array(test) } } },
+    ({ params }) => listTests(db, params.riderId),
   );
-  app.patch('/riders/:riderId/tests/:id', { schema: { params: riderParams.extend({ id }), body: testChange, response: { 200: test } } }, ({ params, body }) =>
-    withdrawTest(db, params.riderId, params.id, body),
+  app.post(
+    '/riders/:riderId/tests',
+    { schema: { params: riderParams, body: newTest, response: { 200: test } } },
+    ({ params, body }) => createTest(db, params.riderId, body),
+  );
+  app.patch(
+    '/riders/:riderId/tests/:id',
+    { schema: { params: riderParams.extend({ id }), body: testChange, response: { 200: test } } },
+    ({ params, body }) => withdrawTest(db, params.riderId, params.id, body),
   );
   app.get(
     '/riders/:riderId/hard-days',
-    { schema: { params: riderParams, querystring: z.object({ before: day }), response: { 200: z.array(z.string()) } } },
-    async ({ params, query }) => hardDaysBefore(db, await readRider(db, params.riderId), query.before),
+    {
+      schema: {
+        params: riderParams,
+        querystring: z.object({ before: day }),
+        response: { 200: z.array(z.string()) },
+      },
+    },
+    async ({ params, query }) =>
+      hardDaysBefore(db, await readRider(db, params.riderId), query.before),
   );
   app.delete(
     '/riders/:riderId/tests/:id',
-    { schema: { params: riderParams.extend({ id }), querystring: versionQuery, response: { 204: z.null() } } },
+    {
+      schema: {
+        params: riderParams.extend({ id }),
+        querystring: versionQuery,
+        response: { 204: z.null() },
+      },
+    },
     async ({ params, query }, reply) => {
       await removeTest(db, params.riderId, { id: params.id, version: query.version });
       return reply.status(204).send(null);

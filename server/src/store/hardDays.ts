@@ -20,7 +20,10 @@ export async function hardDaysBefore(db: Db, rider: Rider, day: string): Promise
   const hard: string[] = [];
   for (const { id, date } of rides) {
     const { ftpW } = numbersOnDay(rider, date);
-    const verdict = ftpW === null ? null : isHardRide(preparePower((await readStreams(db, rider.id, id)).watts).clock, ftpW);
+    const verdict =
+      ftpW === null
+        ? null
+        : isHardRide(preparePower((await readStreams(db, rider.id, id)).watts).clock, ftpW);
     if (verdict?.hard) hard.push(`${verdict.says} on ${format(parseISO(date), 'EEE d MMM')}`);
   }
   return hard;

@@ -7,13 +7,21 @@ import { act } from './journal.ts';
 import { readRider, riderName } from './riders.ts';
 
 /** Stores a dated health screen; earlier ones stay as they were. */
-export async function addHealthScreen(db: Db, riderId: string, fields: HealthFields): Promise<Rider> {
+export async function addHealthScreen(
+  db: Db,
+  riderId: string,
+  fields: HealthFields,
+): Promise<Rider> {
   const name = await riderName(db, riderId);
-  const unknown = Object.keys(fields.answers).find((id) => !HEALTH_QUESTIONS.some((question) => question.id === id));
-  if (unknown !== undefined) throw badField('answers', `There is no question "${unknown.slice(0, 40)}".`);
+  const unknown = Object.keys(fields.answers).find(
+    (id) => !HEALTH_QUESTIONS.some((question) => question.id === id),
+  );
+  if (unknown !== undefined)
+    throw badField('answers', `There is no question "${unknown.slice(0, 40)}".`);
   refuseDay('date', fields.date, 'past');
   if (fields.clearedOn !== null) refuseDay('clearedOn', fields.clearedOn, 'past');
-  if ((fields.clearedBy === null) !== (fields.clearedOn === null)) throw badField('clearedBy', 'A clearance needs both: by whom, and when.');
+  if ((fields.clearedBy === null) !== (fields.clearedOn === null))
+    throw badField('clearedBy', 'A clearance needs both: by whom, and when.');
   return act(db, `stored the health screen of ${name}`, rider, async ({ insert, trx }) => {
     await insert('health_screens', {
       id: randomUUID(),

@@ -10,7 +10,12 @@ export async function listHills(db: Db): Promise<Hill[]> {
 }
 
 export async function createHill(db: Db, fields: HillFields): Promise<Hill> {
-  const row: HillRow = { id: randomUUID(), ...toRow(fields), version: 1, created_at: new Date().toISOString() };
+  const row: HillRow = {
+    id: randomUUID(),
+    ...toRow(fields),
+    version: 1,
+    created_at: new Date().toISOString(),
+  };
   return act(db, `added the hill ${fields.name}`, hill, async ({ insert, trx }) => {
     await refuseTaken(trx, fields.name, null);
     await insert('hills', row);
@@ -18,7 +23,11 @@ export async function createHill(db: Db, fields: HillFields): Promise<Hill> {
   });
 }
 
-export async function changeHill(db: Db, id: string, { version, ...fields }: HillFields & { version: number }): Promise<Hill> {
+export async function changeHill(
+  db: Db,
+  id: string,
+  { version, ...fields }: HillFields & { version: number },
+): Promise<Hill> {
   const read = () => readHill(db, id);
   await read();
   return orConflict({ ...fields, version }, read, () =>
@@ -34,7 +43,9 @@ export async function changeHill(db: Db, id: string, { version, ...fields }: Hil
 export async function removeHill(db: Db, id: string, version: number): Promise<void> {
   const read = () => readHill(db, id);
   const { name } = await read();
-  await orConflict({ version }, read, () => act(db, `took the hill ${name} away`, null, ({ remove }) => remove('hills', id, version)));
+  await orConflict({ version }, read, () =>
+    act(db, `took the hill ${name} away`, null, ({ remove }) => remove('hills', id, version)),
+  );
 }
 
 async function readHill(db: Db, id: string): Promise<Hill> {
@@ -44,7 +55,9 @@ async function readHill(db: Db, id: string): Promise<Hill> {
 }
 
 async function refuseTaken(db: Db, name: string, id: string | null): Promise<void> {
-  const taken = (await listHills(db)).find((hill) => hill.id !== id && hill.name.toLowerCase() === name.toLowerCase());
+  const taken = (await listHills(db)).find(
+    (hill) => hill.id !== id && hill.name.toLowerCase() === name.toLowerCase(),
+  );
   if (taken) throw badField('name', `There is a hill ${taken.name} already.`);
 }
 
@@ -54,5 +67,13 @@ function toRow({ name, metres, gradientPercent, surface, note }: HillFields) {
 
 function fromRow(row: HillRow): Hill {
   const { id, name, metres, note, version } = row;
-  return { id, name, metres, gradientPercent: row.gradient_percent, surface: row.surface as Hill['surface'], note, version };
+  return {
+    id,
+    name,
+    metres,
+    gradientPercent: row.gradient_percent,
+    surface: row.surface as Hill['surface'],
+    note,
+    version,
+  };
 }

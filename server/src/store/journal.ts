@@ -5,7 +5,17 @@ import type { Db } from '../database.ts';
 import { conflict, notFound, Refusal } from '../refusal.ts';
 import type { Tables } from '../tables.ts';
 import { orNotSaved } from '../refusal.ts';
-import { Blocked, changeRow, entriesSchema, type Entry, type Journaled, putRow, readRow, type Row, swap } from './journalEntries.ts';
+import {
+  Blocked,
+  changeRow,
+  entriesSchema,
+  type Entry,
+  type Journaled,
+  putRow,
+  readRow,
+  type Row,
+  swap,
+} from './journalEntries.ts';
 
 /** Undo reaches this far back. */
 const DEPTH = 200;
@@ -14,7 +24,11 @@ const DEPTH = 200;
 class Stale extends Error {}
 
 /** Runs an edit; where the row moved on meanwhile, refuses with what was sent and what is stored. */
-export async function orConflict<T>(yours: unknown, theirs: () => Promise<unknown>, edit: () => Promise<T>): Promise<T> {
+export async function orConflict<T>(
+  yours: unknown,
+  theirs: () => Promise<unknown>,
+  edit: () => Promise<T>,
+): Promise<T> {
   try {
     return await edit();
   } catch (error) {
@@ -28,7 +42,11 @@ export interface Act {
   readonly trx: Transaction<Tables>;
   readonly insert: <T extends Journaled>(table: T, row: Tables[T]) => Promise<void>;
   /** Where the change names a version, it has to be the one after the stored one. */
-  readonly update: <T extends Journaled>(table: T, id: string, change: Partial<Tables[T]>) => Promise<void>;
+  readonly update: <T extends Journaled>(
+    table: T,
+    id: string,
+    change: Partial<Tables[T]>,
+  ) => Promise<void>;
   /** Where a version is named, it has to be the stored one. */
   readonly remove: (table: Journaled, id: string, version?: number) => Promise<void>;
 }
@@ -40,7 +58,12 @@ export interface Act {
  * @param label what was done, in words that follow "Undone: "
  * @param answer shape of what `perform` gives; null where nothing is answered
  */
-export async function act<T>(db: Db, label: string, answer: z.ZodType<T> | null, perform: (act: Act) => Promise<T>): Promise<T> {
+export async function act<T>(
+  db: Db,
+  label: string,
+  answer: z.ZodType<T> | null,
+  perform: (act: Act) => Promise<T>,
+): Promise<T> {
   return orNotSaved(label, () =>
     db.transaction().execute(async (trx) => {
       const entries: Entry[] = [];
@@ -61,7 +84,8 @@ function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {
     },
     async update(table, id, change) {
       const before = await readRow(trx, table, id);
-      if ('version' in change && before?.['version'] !== Number(change.version) - 1) throw new Stale();
+      if ('version' in change && before?.['version'] !== Number(change.version) - 1)
+        throw new Stale();
       await changeRow(trx, table, id, change as Row);
       entries.push({ table, id, before, after: await readRow(trx, table, id) });
     },
@@ -74,11 +98,22 @@ function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {
   };
 }
 
-async function remember(trx: Transaction<Tables>, label: string, entries: readonly Entry[]): Promise<void> {
+async function remember(
+  trx: Transaction<Tables>,
+  label: string,
+  entries: readonly Entry[],
+): Promise<void> {
   await trx.deleteFrom('journal').where('undone', '=', 1).where('aside', 'is', null).execute();
   const { id } = await trx
     .insertInto('journal')
-    .values({ id: undefined, at: new Date().toISOString(), label, entries: JSON.stringify(entries), undone: 0, aside: null })
+    .values({
+      id: undefined,
+      at: new Date().toISOString(),
+      label,
+      entries: JSON.stringify(entries),
+      undone: 0,
+      aside: null,
+    })
     .returning('id')
     .executeTakeFirstOrThrow();
   await trx
@@ -117,7 +152,11 @@ export async function stepJournal(db: Db, way: Way): Promise<Journal & { did: st
     } catch (error) {
       const reason = reasonOf(error);
       if (reason === null) throw error;
-      throw new Refusal(409, `"${step.label}" cannot be ${way === 'undo' ? 'undone' : 'redone'}: ${reason}.`, { code: 'undo-blocked', step: step.id });
+      throw new Refusal(
+        409,
+        `"${step.label}" cannot be ${way === 'undo' ? 'undone' : 'redone'}: ${reason}.`,
+        { code: 'undo-blocked', step: step.id },
+      );
     }
     // The rows as they stood go with the step, so that the way back loses nothing written since.
     await trx
@@ -132,7 +171,8 @@ export async function stepJournal(db: Db, way: Way): Promise<Journal & { did: st
 async function swapAll(trx: Transaction<Tables>, stored: string, way: Way): Promise<Entry[]> {
   const entries = entriesSchema.parse(JSON.parse(stored));
   const swapped: Entry[] = [];
-  for (const entry of way === 'undo' ? entries.reverse() : entries) swapped.push(await swap(trx, entry, way));
+  for (const entry of way === 'undo' ? entries.reverse() : entries)
+    swapped.push(await swap(trx, entry, way));
   return way === 'undo' ? swapped.reverse() : swapped;
 }
 
@@ -140,9 +180,14 @@ async function swapAll(trx: Transaction<Tables>, stored: string, way: Way): Prom
 function reasonOf(error: unknown): string | null {
   if (error instanceof Blocked) return error.message;
   const code = (error as { code?: unknown }).code;
-  if (typeof code === 'string' && code.startsWith('SQLITE_CONSTRAINT')) return 'something that came since stands in its place';
+  if (typeof code === 'string' && code.startsWith('SQLITE_CONSTRAINT'))
+    return 'something that came since stands in its place';
   // Rows of before a change of the tables.
-  if (code === 'SQLITE_ERROR' || (error instanceof Error && error.name === 'ZodError') || error instanceof SyntaxError)
+  if (
+    code === 'SQLITE_ERROR' ||
+    (error instanceof Error && error.name === 'ZodError') ||
+    error instanceof SyntaxError
+  )
     return 'it is from an older version of the program';
   return null;
 }
@@ -154,7 +199,11 @@ export async function stepAside(db: Db, id: number): Promise<Journal> {
     const next = await Promise.all(ways.map((way) => nextStep(trx, way)));
     const step = next.find((each) => each?.id === id);
     if (!step) throw notFound('step');
-    await trx.updateTable('journal').set({ aside: 'skipped by the coach' }).where('id', '=', id).execute();
+    await trx
+      .updateTable('journal')
+      .set({ aside: 'skipped by the coach' })
+      .where('id', '=', id)
+      .execute();
     return journalState(trx);
   });
 }

@@ -24,7 +24,12 @@ const row = z.record(z.string(), z.union([z.string(), z.number(), z.null()]));
 export type Row = z.infer<typeof row>;
 
 /** One row as an action found it and as it left it; null where there was none. */
-const entry = z.object({ table: z.enum(JOURNALED), id: z.string(), before: row.nullable(), after: row.nullable() });
+const entry = z.object({
+  table: z.enum(JOURNALED),
+  id: z.string(),
+  before: row.nullable(),
+  after: row.nullable(),
+});
 export type Entry = z.infer<typeof entry>;
 export const entriesSchema = z.array(entry);
 
@@ -40,11 +45,17 @@ export class Blocked extends Error {}
  * Only what the action changed is restored: what was written since into other columns stays. A version is never
  * used twice, so that an edit made from an earlier one is always noticed.
  */
-export async function swap(trx: Transaction<Tables>, { table, id, before, after }: Entry, way: 'undo' | 'redo'): Promise<Entry> {
+export async function swap(
+  trx: Transaction<Tables>,
+  { table, id, before, after }: Entry,
+  way: 'undo' | 'redo',
+): Promise<Entry> {
   const [from, to] = way === 'undo' ? [after, before] : [before, after];
   const current = await readRow(trx, table, id);
   const written = await write(trx, table, id, { from, to, current });
-  return way === 'undo' ? { table, id, before: written, after: current } : { table, id, before: current, after: written };
+  return way === 'undo'
+    ? { table, id, before: written, after: current }
+    : { table, id, before: current, after: written };
 }
 
 interface Rows {
@@ -53,7 +64,12 @@ interface Rows {
   readonly current: Row | null;
 }
 
-async function write(trx: Transaction<Tables>, table: Journaled, id: string, { from, to, current }: Rows): Promise<Row | null> {
+async function write(
+  trx: Transaction<Tables>,
+  table: Journaled,
+  id: string,
+  { from, to, current }: Rows,
+): Promise<Row | null> {
   if (to === null) {
     if (current === null) throw new Blocked('it is gone already');
     const held = await whatHangsOn(trx, table, id);
@@ -68,8 +84,11 @@ async function write(trx: Transaction<Tables>, table: Journaled, id: string, { f
     return readRow(trx, table, id);
   }
   if (current === null) throw new Blocked('what it changed is gone');
-  const changed = Object.keys(to).filter((column) => !FOLLOWING.has(column) && to[column] !== from[column]);
-  if (changed.some((column) => current[column] !== from[column])) throw new Blocked('the same was changed again since');
+  const changed = Object.keys(to).filter(
+    (column) => !FOLLOWING.has(column) && to[column] !== from[column],
+  );
+  if (changed.some((column) => current[column] !== from[column]))
+    throw new Blocked('the same was changed again since');
   const restored = Object.fromEntries(changed.map((column) => [column, to[column] ?? null]));
   await changeRow(trx, table, id, nextVersion(restored, current));
   return readRow(trx, table, id);
@@ -92,7 +111,11 @@ const WORDS: Partial<Record<keyof Tables, string>> = {
 };
 
 /** What belongs to a row and would be lost with it, in words. */
-async function whatHangsOn(trx: Transaction<Tables>, table: Journaled, id: string): Promise<string | null> {
+async function whatHangsOn(
+  trx: Transaction<Tables>,
+  table: Journaled,
+  id: string,
+): Promise<string | null> {
   const referring = REFERRING[table] ?? [];
   const parts: string[] = [];
   for (const [child, column] of referring) {
@@ -108,18 +131,40 @@ async function whatHangsOn(trx: Transaction<Tables>, table: Journaled, id: strin
 
 /** Which tables point at a row of which, and by which column. A test holds it against the tables themselves. */
 export const REFERRING: Partial<Record<Journaled, readonly (readonly [keyof Tables, string])[]>> = {
-  riders: (['body_mass', 'heart_rates', 'recordings', 'tests', 'ftp_history', 'placed_sessions', 'health_screens', 'test_days', 'marked_efforts'] as const).map(
-    (table) => [table, 'rider_id'] as const,
-  ),
+  riders: (
+    [
+      'body_mass',
+      'heart_rates',
+      'recordings',
+      'tests',
+      'ftp_history',
+      'placed_sessions',
+      'health_screens',
+      'test_days',
+      'marked_efforts',
+    ] as const
+  ).map((table) => [table, 'rider_id'] as const),
   sessions: [['placed_sessions', 'session_id']],
   tests: [['ftp_history', 'test_id']],
 };
 
-export async function readRow(trx: Transaction<Tables>, table: Journaled, id: string): Promise<Row | null> {
-  return ((await trx.selectFrom(table).selectAll().where('id', '=', id).executeTakeFirst()) as Row | undefined) ?? null;
+export async function readRow(
+  trx: Transaction<Tables>,
+  table: Journaled,
+  id: string,
+): Promise<Row | null> {
+  return (
+    ((await trx.selectFrom(table).selectAll().where('id', '=', id).executeTakeFirst()) as
+      Row | undefined) ?? null
+  );
 }
 
-export async function changeRow(trx: Transaction<Tables>, table: Journaled, id: string, change: Row): Promise<void> {
+export async function changeRow(
+  trx: Transaction<Tables>,
+  table: Journaled,
+  id: string,
+  change: Row,
+): Promise<void> {
   await trx
     .updateTable(table as 'riders')
     .set(change)

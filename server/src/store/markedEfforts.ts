@@ -15,16 +15,30 @@ export async function listMarkedEfforts(db: Db, riderId: string): Promise<Marked
   return (await joined(db).where('marked_efforts.rider_id', '=', riderId).execute()).map(fromRow);
 }
 
-export async function markEffort(db: Db, riderId: string, { recordingId, startS, seconds, note }: NewMarkedEffort): Promise<MarkedEffortEntry> {
+export async function markEffort(
+  db: Db,
+  riderId: string,
+  { recordingId, startS, seconds, note }: NewMarkedEffort,
+): Promise<MarkedEffortEntry> {
   const name = await riderName(db, riderId);
   const watts = preparePower((await readStreams(db, riderId, recordingId)).watts).clock;
   const start = startS ?? bestWindows(watts, [seconds])[0]?.startS;
   if (start === undefined || start + seconds > watts.length)
-    throw badField('seconds', `The effort reaches past the end of its recording at ${printClock(watts.length)}.`);
+    throw badField(
+      'seconds',
+      `The effort reaches past the end of its recording at ${printClock(watts.length)}.`,
+    );
   const meanW = meanOf(watts.subarray(start, start + seconds));
   if (meanW === 0) throw badField('startS', 'There are no watts in this effort.');
   const row: MarkedEffortRow = {
-    ...{ id: randomUUID(), rider_id: riderId, recording_id: recordingId, start_s: start, seconds, mean_w: meanW },
+    ...{
+      id: randomUUID(),
+      rider_id: riderId,
+      recording_id: recordingId,
+      start_s: start,
+      seconds,
+      mean_w: meanW,
+    },
     ...{ note, withdrawn: null, version: 1, created_at: new Date().toISOString() },
   };
   const label = `marked ${printClock(seconds)} at ${roundHalfUp(meanW)} W of ${name} as maximal`;
@@ -36,22 +50,38 @@ export async function markEffort(db: Db, riderId: string, { recordingId, startS,
 }
 
 /** Withdraws a mark with its reason, or brings it back. */
-export async function withdrawMark(db: Db, riderId: string, id: string, change: { version: number; withdrawn: string | null }): Promise<MarkedEffortEntry> {
+export async function withdrawMark(
+  db: Db,
+  riderId: string,
+  id: string,
+  change: { version: number; withdrawn: string | null },
+): Promise<MarkedEffortEntry> {
   const read = () => readOne(db, riderId, id);
   const { seconds, meanW } = await read();
   const name = await riderName(db, riderId);
   const label = `${change.withdrawn === null ? 'brought back' : 'withdrew'} the marked ${printClock(seconds)} at ${roundHalfUp(meanW)} W of ${name}`;
   return orConflict(change, read, () =>
     act(db, label, markedEffort, async ({ update, trx }) => {
-      await update('marked_efforts', id, { withdrawn: change.withdrawn, version: change.version + 1 });
+      await update('marked_efforts', id, {
+        withdrawn: change.withdrawn,
+        version: change.version + 1,
+      });
       return readOne(trx, riderId, id);
     }),
   );
 }
 
 /** What a mark's watts are, after its recording was read again. */
-export async function rereadMarks(trx: Transaction<Tables>, riderId: string, recordingId: string): Promise<void> {
-  const marks = await trx.selectFrom('marked_efforts').selectAll().where('recording_id', '=', recordingId).execute();
+export async function rereadMarks(
+  trx: Transaction<Tables>,
+  riderId: string,
+  recordingId: string,
+): Promise<void> {
+  const marks = await trx
+    .selectFrom('marked_efforts')
+    .selectAll()
+    .where('recording_id', '=', recordingId)
+    .execute();
   if (marks.length === 0) return;
   const watts = preparePower((await readStreams(trx, riderId, recordingId)).watts).clock;
   for (const { id, start_s: start, seconds } of marks) {
@@ -61,7 +91,10 @@ export async function rereadMarks(trx: Transaction<Tables>, riderId: string, rec
 }
 
 /** One point an effort: what overlaps a mark that counts is the same effort. */
-async function refuseOverlap(trx: Transaction<Tables>, { recording_id: recordingId, start_s: start, seconds }: MarkedEffortRow): Promise<void> {
+async function refuseOverlap(
+  trx: Transaction<Tables>,
+  { recording_id: recordingId, start_s: start, seconds }: MarkedEffortRow,
+): Promise<void> {
   const other = await trx
     .selectFrom('marked_efforts')
     .select(['start_s', 'seconds'])
@@ -70,7 +103,11 @@ async function refuseOverlap(trx: Transaction<Tables>, { recording_id: recording
     .where('start_s', '<', start + seconds)
     .where(({ eb }) => eb(eb('start_s', '+', eb.ref('seconds')), '>', start))
     .executeTakeFirst();
-  if (other) throw badField('startS', `It overlaps the ${printClock(other.seconds)} marked from ${printClock(other.start_s)}: one effort counts once.`);
+  if (other)
+    throw badField(
+      'startS',
+      `It overlaps the ${printClock(other.seconds)} marked from ${printClock(other.start_s)}: one effort counts once.`,
+    );
 }
 
 function joined(db: Db) {
@@ -83,7 +120,10 @@ function joined(db: Db) {
 }
 
 async function readOne(db: Db, riderId: string, id: string): Promise<MarkedEffortEntry> {
-  const row = await joined(db).where('marked_efforts.id', '=', id).where('marked_efforts.rider_id', '=', riderId).executeTakeFirst();
+  const row = await joined(db)
+    .where('marked_efforts.id', '=', id)
+    .where('marked_efforts.rider_id', '=', riderId)
+    .executeTakeFirst();
   if (!row) throw notFound('marked effort');
   return fromRow(row);
 }

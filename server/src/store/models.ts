@@ -16,7 +16,11 @@ interface RideBests {
 }
 
 /** The best efforts of every ride within some days, as they lie beside the recordings. */
-async function ridesOf(db: Db, riderId: string, { from, to }: { from: string; to: string }): Promise<RideBests[]> {
+async function ridesOf(
+  db: Db,
+  riderId: string,
+  { from, to }: { from: string; to: string },
+): Promise<RideBests[]> {
   const rows = await db
     .selectFrom('recordings')
     .select(['id', 'date', 'power_source', 'bests'])
@@ -26,7 +30,9 @@ async function ridesOf(db: Db, riderId: string, { from, to }: { from: string; to
     .orderBy('date')
     .execute();
   return rows.flatMap(({ id, date, power_source: source, bests }) =>
-    date === null || bests === null ? [] : [{ id, date, powerSource: source as CurveBest['powerSource'], pairs: unpackBests(bests) }],
+    date === null || bests === null
+      ? []
+      : [{ id, date, powerSource: source as CurveBest['powerSource'], pairs: unpackBests(bests) }],
   );
 }
 
@@ -45,13 +51,19 @@ function bestOf(rides: readonly RideBests[]): CurveBest[] {
     .flatMap(([seconds, { watts, ride }]): CurveBest[] => {
       if (watts <= highest) return [];
       highest = watts;
-      return [{ seconds, watts, recordingId: ride.id, date: ride.date, powerSource: ride.powerSource }];
+      return [
+        { seconds, watts, recordingId: ride.id, date: ride.date, powerSource: ride.powerSource },
+      ];
     })
     .reverse();
 }
 
 /** The curve of a rider within some days. */
-export async function curveOf(db: Db, riderId: string, days: { from: string; to: string }): Promise<CurveBest[]> {
+export async function curveOf(
+  db: Db,
+  riderId: string,
+  days: { from: string; to: string },
+): Promise<CurveBest[]> {
   await riderName(db, riderId);
   return bestOf(await ridesOf(db, riderId, days));
 }
@@ -69,9 +81,16 @@ export async function modelOn(db: Db, riderId: string, on: string): Promise<Mode
     ridesOf(db, riderId, { from: daysBefore(on, CURVE_DAYS), to: on }),
   ]);
   const since = daysBefore(on, FRESH_DAYS);
-  const points = (of: readonly RideBests[]): [number, number][] => bestOf(of).map(({ seconds, watts }) => [seconds, watts]);
+  const points = (of: readonly RideBests[]): [number, number][] =>
+    bestOf(of).map(({ seconds, watts }) => [seconds, watts]);
   const year = points(rides);
-  const { fit, pair, pmaxW } = riderModel(on, points(rides.filter(({ date }) => date >= since)), year, tests, marked);
+  const { fit, pair, pmaxW } = riderModel(
+    on,
+    points(rides.filter(({ date }) => date >= since)),
+    year,
+    tests,
+    marked,
+  );
   return { riderId, bests: year, fit: fit && { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ }, pair, pmaxW };
 }
 

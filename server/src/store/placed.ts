@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { type Giving, type Placed, type PlacedChange, placed, type Rider } from '@uphill/api';
-import { healthRefusal, healthVerdict, numbersOnDay, type Plan, problemsOf, riderFigures } from '@uphill/core';
+import {
+  healthRefusal,
+  healthVerdict,
+  numbersOnDay,
+  type Plan,
+  problemsOf,
+  riderFigures,
+} from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound, refuseDay, Refusal } from '../refusal.ts';
 import { format, parseISO } from 'date-fns';
@@ -14,7 +21,11 @@ import { readSession } from './sessions.ts';
 
 type Joined = PlacedRow & { plan: string };
 
-export async function listPlaced(db: Db, range: { from: string; to: string }, riderId?: string): Promise<Placed[]> {
+export async function listPlaced(
+  db: Db,
+  range: { from: string; to: string },
+  riderId?: string,
+): Promise<Placed[]> {
   const rows = await joined(db)
     .where('placed_sessions.date', '>=', range.from)
     .where('placed_sessions.date', '<=', range.to)
@@ -32,7 +43,10 @@ export async function readPlaced(db: Db, id: string): Promise<Placed> {
 }
 
 /** Puts a session on days of one or several riders, all in one action. A draft with something wrong in it is not given. */
-export async function giveSession(db: Db, { sessionId, gives, again = false }: Giving): Promise<Placed[]> {
+export async function giveSession(
+  db: Db,
+  { sessionId, gives, again = false }: Giving,
+): Promise<Placed[]> {
   const session = await readSession(db, sessionId);
   const problems = problemsOf(session.plan);
   if (problems.length > 0) {
@@ -48,26 +62,48 @@ export async function giveSession(db: Db, { sessionId, gives, again = false }: G
     const model = await modelOn(db, rider.id, today());
     for (const date of new Set(dates)) {
       refuseDay('dates', date, 'day');
-      const reason = healthRefusal(session.plan, riderFigures(rider, date, model), healthVerdict(rider.health, rider.birthYear, date));
+      const reason = healthRefusal(
+        session.plan,
+        riderFigures(rider, date, model),
+        healthVerdict(rider.health, rider.birthYear, date),
+      );
       if (reason !== null) throw badField('sessionId', reason);
       rows.push({
-        ...{ id: randomUUID(), rider_id: rider.id, session_id: session.id, date, state: 'planned', rpe: null, note: '' },
+        ...{
+          id: randomUUID(),
+          rider_id: rider.id,
+          session_id: session.id,
+          date,
+          state: 'planned',
+          rpe: null,
+          note: '',
+        },
         ...{ ridden_plan: null, ridden_ftp_w: null, ridden: null, version: 1, created_at: now },
       });
     }
   }
   const whom = riders.length === 1 ? (riders[0]?.name ?? '') : `${riders.length} riders`;
   const days = rows.length === 1 ? 'one day' : `${rows.length} days`;
-  return act(db, `gave ${session.plan.name} to ${whom} on ${days}`, z.array(placed), async ({ insert, trx }) => {
-    // Under the lock of the action, so that two requests at once are not both taken for the first.
-    if (!again) await askIfTwice(trx, session.plan.name, riders, rows);
-    for (const row of rows) await insert('placed_sessions', row);
-    return Promise.all(rows.map(({ id }) => readPlaced(trx, id)));
-  });
+  return act(
+    db,
+    `gave ${session.plan.name} to ${whom} on ${days}`,
+    z.array(placed),
+    async ({ insert, trx }) => {
+      // Under the lock of the action, so that two requests at once are not both taken for the first.
+      if (!again) await askIfTwice(trx, session.plan.name, riders, rows);
+      for (const row of rows) await insert('placed_sessions', row);
+      return Promise.all(rows.map(({ id }) => readPlaced(trx, id)));
+    },
+  );
 }
 
 /** The same session on the same day twice is more often a slip than meant, so it is asked. */
-async function askIfTwice(db: Db, session: string, riders: readonly Rider[], rows: readonly PlacedRow[]): Promise<void> {
+async function askIfTwice(
+  db: Db,
+  session: string,
+  riders: readonly Rider[],
+  rows: readonly PlacedRow[],
+): Promise<void> {
   const [first] = rows;
   if (!first) return;
   const there = await db
@@ -76,13 +112,22 @@ async function askIfTwice(db: Db, session: string, riders: readonly Rider[], row
     .where('session_id', '=', first.session_id)
     .where('date', 'in', [...new Set(rows.map(({ date }) => date))])
     .execute();
-  const twice = rows.filter((row) => there.some(({ rider_id, date }) => rider_id === row.rider_id && date === row.date));
+  const twice = rows.filter((row) =>
+    there.some(({ rider_id, date }) => rider_id === row.rider_id && date === row.date),
+  );
   if (twice.length === 0) return;
   const named = twice
     .slice(0, 3)
-    .map(({ rider_id, date }) => `${riders.find(({ id }) => id === rider_id)?.name ?? ''} on ${format(parseISO(date), 'EEE d MMM')}`);
+    .map(
+      ({ rider_id, date }) =>
+        `${riders.find(({ id }) => id === rider_id)?.name ?? ''} on ${format(parseISO(date), 'EEE d MMM')}`,
+    );
   const more = twice.length > 3 ? ` and ${twice.length - 3} more` : '';
-  throw new Refusal(409, `${session} is there already: ${named.join(', ')}${more}. Assign it once more?`, { code: 'twice-on-a-day' });
+  throw new Refusal(
+    409,
+    `${session} is there already: ${named.join(', ')}${more}. Assign it once more?`,
+    { code: 'twice-on-a-day' },
+  );
 }
 
 /** Moves a day, or marks it. Marking it keeps the plan and FTP it was ridden with. */
@@ -97,10 +142,16 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
   const ridden =
     state === 'planned'
       ? { ridden_plan: null, ridden_ftp_w: null }
-      : { ridden_plan: JSON.stringify(stored.plan), ridden_ftp_w: stored.state === 'planned' ? ftpW : stored.riddenFtpW };
+      : {
+          ridden_plan: JSON.stringify(stored.plan),
+          ridden_ftp_w: stored.state === 'planned' ? ftpW : stored.riddenFtpW,
+        };
   if (change.ridden && !(await isRecordingOf(db, stored.riderId, change.ridden.recordingId)))
     throw badField('ridden', 'There is no such recording of this rider.');
-  const label = change.state && change.state !== stored.state ? `marked ${stored.plan.name} of ${rider.name} as ${state}` : `changed a day of ${rider.name}`;
+  const label =
+    change.state && change.state !== stored.state
+      ? `marked ${stored.plan.name} of ${rider.name} as ${state}`
+      : `changed a day of ${rider.name}`;
   const row = {
     date,
     state,
@@ -119,7 +170,14 @@ export async function changePlaced(db: Db, id: string, change: PlacedChange): Pr
 }
 
 async function isRecordingOf(db: Db, riderId: string, id: string): Promise<boolean> {
-  return (await db.selectFrom('recordings').select('id').where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst()) !== undefined;
+  return (
+    (await db
+      .selectFrom('recordings')
+      .select('id')
+      .where('id', '=', id)
+      .where('rider_id', '=', riderId)
+      .executeTakeFirst()) !== undefined
+  );
 }
 
 export async function removePlaced(db: Db, id: string, version: number): Promise<void> {
@@ -127,7 +185,9 @@ export async function removePlaced(db: Db, id: string, version: number): Promise
   const stored = await read();
   const name = await riderName(db, stored.riderId);
   const label = `took ${stored.plan.name} off ${name}’s day`;
-  await orConflict({ version }, read, () => act(db, label, null, ({ remove }) => remove('placed_sessions', id, version)));
+  await orConflict({ version }, read, () =>
+    act(db, label, null, ({ remove }) => remove('placed_sessions', id, version)),
+  );
 }
 
 function textOf(ridden: Placed['ridden']): string | null {

@@ -16,8 +16,16 @@ export interface Rebuilt {
  *
  * @param tell called after each recording with how many are done, and of how many
  */
-export async function rebuildDerived(db: Db, pool: ImportPool, tell: (done: number, of: number) => void = () => undefined): Promise<Rebuilt> {
-  const all = await db.selectFrom('recordings').select(['id', 'file_name', 'rider_id']).orderBy('received_at').execute();
+export async function rebuildDerived(
+  db: Db,
+  pool: ImportPool,
+  tell: (done: number, of: number) => void = () => undefined,
+): Promise<Rebuilt> {
+  const all = await db
+    .selectFrom('recordings')
+    .select(['id', 'file_name', 'rider_id'])
+    .orderBy('received_at')
+    .execute();
   const left: { fileName: string; reason: string }[] = [];
   let changed = 0;
   for (const [index, { id, file_name: fileName, rider_id: riderId }] of all.entries()) {
@@ -29,8 +37,17 @@ export async function rebuildDerived(db: Db, pool: ImportPool, tell: (done: numb
     const read = await pool.importRecording(row.file);
     if (read.ok) {
       const { seconds, notes, streams, bests, kind, laps } = read.value;
-      const derived = { seconds, kind, notes: JSON.stringify(notes), laps: JSON.stringify(laps), streams: Buffer.from(streams), bests: packBests(bests) };
-      const same = (Object.keys(derived) as (keyof typeof derived)[]).every((column) => asBytes(row[column]).equals(asBytes(derived[column])));
+      const derived = {
+        seconds,
+        kind,
+        notes: JSON.stringify(notes),
+        laps: JSON.stringify(laps),
+        streams: Buffer.from(streams),
+        bests: packBests(bests),
+      };
+      const same = (Object.keys(derived) as (keyof typeof derived)[]).every((column) =>
+        asBytes(row[column]).equals(asBytes(derived[column])),
+      );
       if (!same) {
         changed += 1;
         await db.transaction().execute(async (trx) => {

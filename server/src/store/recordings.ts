@@ -36,10 +36,17 @@ export async function keepRecording(
   riderId: string,
   file: { name: string; bytes: Uint8Array },
 ): Promise<{ recording: RecordingSummary; duplicate: boolean }> {
-  const rider = await db.selectFrom('riders').select('power_source').where('id', '=', riderId).executeTakeFirst();
+  const rider = await db
+    .selectFrom('riders')
+    .select('power_source')
+    .where('id', '=', riderId)
+    .executeTakeFirst();
   if (!rider) throw notFound('rider');
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
-  const known = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirst();
+  const known = await summaries(db)
+    .where('rider_id', '=', riderId)
+    .where('sha256', '=', sha256)
+    .executeTakeFirst();
   if (known) return { recording: fromRow(known), duplicate: true };
 
   const read = await pool.importRecording(file.bytes);
@@ -77,13 +84,18 @@ export async function keepRecording(
         .execute(),
     ),
   );
-  const stored = await summaries(db).where('rider_id', '=', riderId).where('sha256', '=', sha256).executeTakeFirstOrThrow();
+  const stored = await summaries(db)
+    .where('rider_id', '=', riderId)
+    .where('sha256', '=', sha256)
+    .executeTakeFirstOrThrow();
   return { recording: fromRow(stored), duplicate: stored.id !== id };
 }
 
 export async function listRecordings(db: Db, riderId: string): Promise<RecordingSummary[]> {
   await riderName(db, riderId);
-  return (await summaries(db).where('rider_id', '=', riderId).orderBy('date', 'desc').execute()).map(fromRow);
+  return (
+    await summaries(db).where('rider_id', '=', riderId).orderBy('date', 'desc').execute()
+  ).map(fromRow);
 }
 
 export async function readRecording(db: Db, id: string): Promise<RecordingWithStreams> {
@@ -93,14 +105,23 @@ export async function readRecording(db: Db, id: string): Promise<RecordingWithSt
 }
 
 export async function readStreams(db: Db, riderId: string, id: string): Promise<Streams> {
-  const row = await db.selectFrom('recordings').select('streams').where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst();
+  const row = await db
+    .selectFrom('recordings')
+    .select('streams')
+    .where('id', '=', id)
+    .where('rider_id', '=', riderId)
+    .executeTakeFirst();
   if (!row) throw notFound('recording');
   return JSON.parse(gunzipSync(row.streams).toString('utf8')) as Streams;
 }
 
 /** The file as it was received, byte for byte. */
 export async function readFile(db: Db, id: string): Promise<{ name: string; bytes: Uint8Array }> {
-  const row = await db.selectFrom('recordings').select(['file', 'file_name']).where('id', '=', id).executeTakeFirst();
+  const row = await db
+    .selectFrom('recordings')
+    .select(['file', 'file_name'])
+    .where('id', '=', id)
+    .executeTakeFirst();
   if (!row) throw notFound('recording');
   return { name: row.file_name, bytes: row.file };
 }
@@ -108,7 +129,18 @@ export async function readFile(db: Db, id: string): Promise<{ name: string; byte
 function summaries(db: Db) {
   return db
     .selectFrom('recordings')
-    .select(['id', 'rider_id', 'file_name', 'received_at', 'started_at', 'seconds', 'notes', 'kind', 'laps', 'power_source'])
+    .select([
+      'id',
+      'rider_id',
+      'file_name',
+      'received_at',
+      'started_at',
+      'seconds',
+      'notes',
+      'kind',
+      'laps',
+      'power_source',
+    ])
     .select(({ fn }) => fn<number>('length', ['file']).as('bytes'));
 }
 

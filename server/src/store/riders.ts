@@ -30,19 +30,30 @@ export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
   if (fields.goal) refuseDay('goal.date', fields.goal.date, 'goal');
   const id = randomUUID();
   return act(db, `added ${fields.name}`, rider, async ({ insert, trx }) => {
-    await insert('riders', { id, ...toRow(fields), version: 1, created_at: new Date().toISOString() });
+    await insert('riders', {
+      id,
+      ...toRow(fields),
+      version: 1,
+      created_at: new Date().toISOString(),
+    });
     return readRider(trx, id);
   });
 }
 
-export async function changeRider(db: Db, id: string, change: Partial<RiderFields> & { version: number }): Promise<Rider> {
+export async function changeRider(
+  db: Db,
+  id: string,
+  change: Partial<RiderFields> & { version: number },
+): Promise<Rider> {
   const read = () => readRider(db, id);
   const stored = await read();
   const { version, ...fields } = change;
   const next: RiderFields = { ...stored, ...fields };
   // A goal that is past stays as it is while nobody changes its date.
-  if (next.goal && next.goal.date !== stored.goal?.date) refuseDay('goal.date', next.goal.date, 'goal');
-  if (next.schemeId !== null && next.schemeId !== stored.schemeId) await schemeName(db, next.schemeId);
+  if (next.goal && next.goal.date !== stored.goal?.date)
+    refuseDay('goal.date', next.goal.date, 'goal');
+  if (next.schemeId !== null && next.schemeId !== stored.schemeId)
+    await schemeName(db, next.schemeId);
   return orConflict(change, read, () =>
     act(db, `changed ${stored.name}`, rider, async ({ update, trx }) => {
       await update('riders', id, { ...toRow(next), version: version + 1 });
@@ -51,7 +62,11 @@ export async function changeRider(db: Db, id: string, change: Partial<RiderField
   );
 }
 
-export async function addBodyMass(db: Db, riderId: string, entry: { date: string; kg: number }): Promise<Rider> {
+export async function addBodyMass(
+  db: Db,
+  riderId: string,
+  entry: { date: string; kg: number },
+): Promise<Rider> {
   const name = await riderName(db, riderId);
   refuseDay('date', entry.date, 'past');
   return act(db, `${name}: ${entry.kg} kg`, rider, async ({ insert, trx }) => {
@@ -60,20 +75,36 @@ export async function addBodyMass(db: Db, riderId: string, entry: { date: string
   });
 }
 
-export async function addHeartRate(db: Db, riderId: string, entry: { date: string; kind: string; bpm: number }): Promise<Rider> {
+export async function addHeartRate(
+  db: Db,
+  riderId: string,
+  entry: { date: string; kind: string; bpm: number },
+): Promise<Rider> {
   const name = await riderName(db, riderId);
   refuseDay('date', entry.date, 'past');
-  return act(db, `${name}: ${entry.kind} heart rate ${entry.bpm} bpm`, rider, async ({ insert, trx }) => {
-    await insert('heart_rates', { id: randomUUID(), rider_id: riderId, ...entry });
-    return readRider(trx, riderId);
-  });
+  return act(
+    db,
+    `${name}: ${entry.kind} heart rate ${entry.bpm} bpm`,
+    rider,
+    async ({ insert, trx }) => {
+      await insert('heart_rates', { id: randomUUID(), rider_id: riderId, ...entry });
+      return readRider(trx, riderId);
+    },
+  );
 }
 
 export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise<Rider> {
   const name = await riderName(db, riderId);
   refuseDay('countsFrom', entry.countsFrom, 'any');
   const test =
-    entry.testId === null ? null : await db.selectFrom('tests').selectAll().where('id', '=', entry.testId).where('rider_id', '=', riderId).executeTakeFirst();
+    entry.testId === null
+      ? null
+      : await db
+          .selectFrom('tests')
+          .selectAll()
+          .where('id', '=', entry.testId)
+          .where('rider_id', '=', riderId)
+          .executeTakeFirst();
   if (test === undefined) throw notFound('test');
   return act(db, `accepted FTP ${entry.usedW} W for ${name}`, rider, async ({ insert, trx }) => {
     await insert('ftp_history', ftpRow(riderId, entry, test?.measured_w ?? null));
@@ -81,9 +112,18 @@ export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise
   });
 }
 
-export async function withdrawFtp(db: Db, riderId: string, { ftpId, version }: { ftpId: string; version: number }): Promise<Rider> {
+export async function withdrawFtp(
+  db: Db,
+  riderId: string,
+  { ftpId, version }: { ftpId: string; version: number },
+): Promise<Rider> {
   const name = await riderName(db, riderId);
-  const entry = await db.selectFrom('ftp_history').selectAll().where('id', '=', ftpId).where('rider_id', '=', riderId).executeTakeFirst();
+  const entry = await db
+    .selectFrom('ftp_history')
+    .selectAll()
+    .where('id', '=', ftpId)
+    .where('rider_id', '=', riderId)
+    .executeTakeFirst();
   if (!entry) throw notFound('FTP');
   return orConflict(
     { version },
@@ -115,8 +155,20 @@ export function ftpRow(riderId: string, entry: NewFtp, measuredW: number | null)
 async function complete(db: Db, rows: readonly RiderRow[]): Promise<Rider[]> {
   const ids = rows.map(({ id }) => id);
   const [mass, hearts, ftp, tests, screens] = await Promise.all([
-    db.selectFrom('body_mass').selectAll().where('rider_id', 'in', ids).orderBy('date').orderBy('id').execute(),
-    db.selectFrom('heart_rates').selectAll().where('rider_id', 'in', ids).orderBy('date').orderBy('id').execute(),
+    db
+      .selectFrom('body_mass')
+      .selectAll()
+      .where('rider_id', 'in', ids)
+      .orderBy('date')
+      .orderBy('id')
+      .execute(),
+    db
+      .selectFrom('heart_rates')
+      .selectAll()
+      .where('rider_id', 'in', ids)
+      .orderBy('date')
+      .orderBy('id')
+      .execute(),
     // What came from a test that was withdrawn does not count until the test comes back.
     db
       .selectFrom('ftp_history')
@@ -134,10 +186,17 @@ async function complete(db: Db, rows: readonly RiderRow[]): Promise<Rider[]> {
       .where('withdrawn', 'is', null)
       .orderBy('date')
       .execute(),
-    db.selectFrom('health_screens').selectAll().where('rider_id', 'in', ids).orderBy('date').orderBy('created_at').execute(),
+    db
+      .selectFrom('health_screens')
+      .selectAll()
+      .where('rider_id', 'in', ids)
+      .orderBy('date')
+      .orderBy('created_at')
+      .execute(),
   ]);
   return rows.map((row) => {
-    const own = <T extends { rider_id: string }>(all: readonly T[]): T[] => all.filter(({ rider_id }) => rider_id === row.id);
+    const own = <T extends { rider_id: string }>(all: readonly T[]): T[] =>
+      all.filter(({ rider_id }) => rider_id === row.id);
     const ownTests = own(tests);
     return {
       id: row.id,
@@ -154,13 +213,23 @@ async function complete(db: Db, rows: readonly RiderRow[]): Promise<Rider[]> {
       sessionShown: row.session_shown as Rider['sessionShown'],
       version: row.version,
       bodyMass: own(mass).map(({ id, date, kg }) => ({ id, date, kg })),
-      heartRates: own(hearts).map(({ id, date, kind, bpm }) => ({ id, date, kind: kind as 'resting', bpm })),
+      heartRates: own(hearts).map(({ id, date, kind, bpm }) => ({
+        id,
+        date,
+        kind: kind as 'resting',
+        bpm,
+      })),
       ftp: own(ftp).map(fromFtpRow),
       lastTest: ownTests.at(-1)?.date ?? null,
       health: healthFrom(own(screens).at(-1)),
       lactate: ownTests
         .filter((test) => test.lt1_w !== null || test.lt2_w !== null)
-        .map((test) => ({ testId: test.id, countsFrom: plusOneDay(test.date), lt1W: test.lt1_w, lt2W: test.lt2_w })),
+        .map((test) => ({
+          testId: test.id,
+          countsFrom: plusOneDay(test.date),
+          lt1W: test.lt1_w,
+          lt2W: test.lt2_w,
+        })),
     };
   });
 }
@@ -168,7 +237,14 @@ async function complete(db: Db, rows: readonly RiderRow[]): Promise<Rider[]> {
 function healthFrom(row: HealthRow | undefined): Rider['health'] {
   if (!row) return null;
   const answers = JSON.parse(row.answers) as Record<string, 'yes' | 'no'>;
-  return { id: row.id, date: row.date, answers, note: row.note, clearedBy: row.cleared_by, clearedOn: row.cleared_on };
+  return {
+    id: row.id,
+    date: row.date,
+    answers,
+    note: row.note,
+    clearedBy: row.cleared_by,
+    clearedOn: row.cleared_on,
+  };
 }
 
 function fromFtpRow(row: FtpRow): FtpEntry {

@@ -1,5 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { type OwnSchemeEntry, ownScheme, type SchemeFields, type Settings, settings } from '@uphill/api';
+import {
+  type OwnSchemeEntry,
+  ownScheme,
+  type SchemeFields,
+  type Settings,
+  settings,
+} from '@uphill/api';
 import { ownSchemeProblems, SCHEMES } from '@uphill/core';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
@@ -13,7 +19,12 @@ export async function listSchemes(db: Db): Promise<OwnSchemeEntry[]> {
 }
 
 export async function createScheme(db: Db, fields: SchemeFields): Promise<OwnSchemeEntry> {
-  const row: SchemeRow = { id: randomUUID(), ...toRow(fields), version: 1, created_at: new Date().toISOString() };
+  const row: SchemeRow = {
+    id: randomUUID(),
+    ...toRow(fields),
+    version: 1,
+    created_at: new Date().toISOString(),
+  };
   return act(db, `made the scheme ${fields.name}`, ownScheme, async ({ insert, trx }) => {
     await refuseProblems(trx, fields, null);
     await insert('schemes', row);
@@ -21,7 +32,11 @@ export async function createScheme(db: Db, fields: SchemeFields): Promise<OwnSch
   });
 }
 
-export async function changeScheme(db: Db, id: string, { version, ...fields }: SchemeFields & { version: number }): Promise<OwnSchemeEntry> {
+export async function changeScheme(
+  db: Db,
+  id: string,
+  { version, ...fields }: SchemeFields & { version: number },
+): Promise<OwnSchemeEntry> {
   const read = () => readScheme(db, id);
   await read();
   return orConflict({ ...fields, version }, read, () =>
@@ -39,17 +54,30 @@ export async function removeScheme(db: Db, id: string, version: number): Promise
   const { name } = await read();
   await orConflict({ version }, read, () =>
     act(db, `took the scheme ${name} away`, null, async ({ remove, update, trx }) => {
-      const riders = await trx.selectFrom('riders').select(['id', 'version']).where('scheme_id', '=', id).execute();
-      for (const rider of riders) await update('riders', rider.id, { scheme_id: null, version: rider.version + 1 });
+      const riders = await trx
+        .selectFrom('riders')
+        .select(['id', 'version'])
+        .where('scheme_id', '=', id)
+        .execute();
+      for (const rider of riders)
+        await update('riders', rider.id, { scheme_id: null, version: rider.version + 1 });
       const house = await readSettings(trx);
-      if (house.defaultSchemeId === id) await update('settings', HOUSE, { default_scheme_id: SCHEMES[0]?.id ?? '', version: house.version + 1 });
+      if (house.defaultSchemeId === id)
+        await update('settings', HOUSE, {
+          default_scheme_id: SCHEMES[0]?.id ?? '',
+          version: house.version + 1,
+        });
       await remove('schemes', id, version);
     }),
   );
 }
 
 export async function readSettings(db: Db): Promise<Settings> {
-  const row = await db.selectFrom('settings').selectAll().where('id', '=', HOUSE).executeTakeFirstOrThrow();
+  const row = await db
+    .selectFrom('settings')
+    .selectAll()
+    .where('id', '=', HOUSE)
+    .executeTakeFirstOrThrow();
   return { defaultSchemeId: row.default_scheme_id, version: row.version };
 }
 
@@ -58,7 +86,10 @@ export async function changeSettings(db: Db, change: Settings): Promise<Settings
   const read = () => readSettings(db);
   return orConflict(change, read, () =>
     act(db, `made ${name} the scheme of new riders`, settings, async ({ update, trx }) => {
-      await update('settings', HOUSE, { default_scheme_id: change.defaultSchemeId, version: change.version + 1 });
+      await update('settings', HOUSE, {
+        default_scheme_id: change.defaultSchemeId,
+        version: change.version + 1,
+      });
       return readSettings(trx);
     }),
   );
@@ -80,13 +111,23 @@ async function readScheme(db: Db, id: string): Promise<OwnSchemeEntry> {
 }
 
 async function refuseProblems(db: Db, fields: SchemeFields, id: string | null): Promise<void> {
-  const others = (await listSchemes(db)).filter((scheme) => scheme.id !== id).map(({ name }) => name);
+  const others = (await listSchemes(db))
+    .filter((scheme) => scheme.id !== id)
+    .map(({ name }) => name);
   const problems = ownSchemeProblems(fields, [...SCHEMES.map(({ name }) => name), ...others]);
-  if (problems.length > 0) throw new Refusal(422, problems[0]?.reason ?? 'This scheme cannot be used.', { fields: problems });
+  if (problems.length > 0)
+    throw new Refusal(422, problems[0]?.reason ?? 'This scheme cannot be used.', {
+      fields: problems,
+    });
 }
 
 function toRow(fields: SchemeFields) {
-  return { name: fields.name, anchor: fields.anchor, overlaps: fields.overlaps ? 1 : 0, bands: JSON.stringify(fields.bands) };
+  return {
+    name: fields.name,
+    anchor: fields.anchor,
+    overlaps: fields.overlaps ? 1 : 0,
+    bands: JSON.stringify(fields.bands),
+  };
 }
 
 function fromRow(row: SchemeRow): OwnSchemeEntry {

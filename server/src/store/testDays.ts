@@ -10,7 +10,12 @@ import { riderName } from './riders.ts';
 /** Test days under way; a finished one is a test. */
 export async function listTestDays(db: Db, riderId: string): Promise<TestDay[]> {
   await riderName(db, riderId);
-  const rows = await db.selectFrom('test_days').selectAll().where('rider_id', '=', riderId).orderBy('updated_at', 'desc').execute();
+  const rows = await db
+    .selectFrom('test_days')
+    .selectAll()
+    .where('rider_id', '=', riderId)
+    .orderBy('updated_at', 'desc')
+    .execute();
   return rows.map(fromRow);
 }
 
@@ -20,7 +25,11 @@ export async function readTestDay(db: Db, id: string): Promise<TestDay> {
   return fromRow(row);
 }
 
-export async function createTestDay(db: Db, riderId: string, fields: { protocol: string; draft: TestDayDraft }): Promise<TestDay> {
+export async function createTestDay(
+  db: Db,
+  riderId: string,
+  fields: { protocol: string; draft: TestDayDraft },
+): Promise<TestDay> {
   const name = await riderName(db, riderId);
   const now = new Date().toISOString();
   const row: TestDayRow = {
@@ -32,25 +41,42 @@ export async function createTestDay(db: Db, riderId: string, fields: { protocol:
     updated_at: now,
     created_at: now,
   };
-  return act(db, `began a test day of ${name}: ${protocolOf(fields.protocol).name}`, testDay, async ({ insert }) => {
-    await insert('test_days', row);
-    return fromRow(row);
-  });
+  return act(
+    db,
+    `began a test day of ${name}: ${protocolOf(fields.protocol).name}`,
+    testDay,
+    async ({ insert }) => {
+      await insert('test_days', row);
+      return fromRow(row);
+    },
+  );
 }
 
 /** Saves a test day as it stands. It saves itself while it goes on, so the journal leaves it out. */
-export async function saveTestDay(db: Db, id: string, change: { draft: TestDayDraft; version: number }): Promise<TestDay> {
+export async function saveTestDay(
+  db: Db,
+  id: string,
+  change: { draft: TestDayDraft; version: number },
+): Promise<TestDay> {
   return orNotSaved('the test day', () =>
     db.transaction().execute(async (trx) => {
       const saved = await trx
         .updateTable('test_days')
-        .set({ draft: JSON.stringify(change.draft), version: change.version + 1, updated_at: new Date().toISOString() })
+        .set({
+          draft: JSON.stringify(change.draft),
+          version: change.version + 1,
+          updated_at: new Date().toISOString(),
+        })
         .where('id', '=', id)
         .where('version', '=', change.version)
         .returningAll()
         .executeTakeFirst();
       if (saved) return testDay.parse(fromRow(saved));
-      const stored = await trx.selectFrom('test_days').selectAll().where('id', '=', id).executeTakeFirst();
+      const stored = await trx
+        .selectFrom('test_days')
+        .selectAll()
+        .where('id', '=', id)
+        .executeTakeFirst();
       if (!stored) throw notFound('test day');
       throw conflict(change, fromRow(stored));
     }),
@@ -63,7 +89,9 @@ export async function removeTestDay(db: Db, id: string, version: number): Promis
   const { riderId, protocol } = await read();
   const name = await riderName(db, riderId);
   const label = `gave up the test day of ${name}: ${protocolOf(protocol).name}`;
-  await orConflict({ version }, read, () => act(db, label, null, ({ remove }) => remove('test_days', id, version)));
+  await orConflict({ version }, read, () =>
+    act(db, label, null, ({ remove }) => remove('test_days', id, version)),
+  );
 }
 
 function fromRow(row: TestDayRow): TestDay {

@@ -31,7 +31,13 @@ import { ftpRow, readRider, riderName } from './riders.ts';
 
 export async function listTests(db: Db, riderId: string): Promise<Test[]> {
   await riderName(db, riderId);
-  const rows = await db.selectFrom('tests').selectAll().where('rider_id', '=', riderId).orderBy('date', 'desc').orderBy('created_at', 'desc').execute();
+  const rows = await db
+    .selectFrom('tests')
+    .selectAll()
+    .where('rider_id', '=', riderId)
+    .orderBy('date', 'desc')
+    .orderBy('created_at', 'desc')
+    .execute();
   return rows.map(fromRow);
 }
 
@@ -43,11 +49,16 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
   const { maximalBpm, massKg } = numbersOnDay(rider, fields.date);
   const twentyMinuteW = await twentyBefore(db, riderId, fields);
   const result = resultOf(protocol, { ...fields, massKg, twentyMinuteW });
-  if (!result.ok) throw badField(detailsKind(protocol) === null ? 'readingW' : 'details', result.reason);
+  if (!result.ok)
+    throw badField(detailsKind(protocol) === null ? 'readingW' : 'details', result.reason);
   const measured = result.value.ftp?.value ?? null;
   if (measured !== null && (measured < FTP_BOUNDS.low || measured > FTP_BOUNDS.high))
-    throw badField('readingW', `This reading gives an FTP of ${measured} W. It has to lie between ${FTP_BOUNDS.low} and ${FTP_BOUNDS.high} W.`);
-  if (fields.accept && measured === null) throw badField('accept', `${protocol.name} gives no FTP here.`);
+    throw badField(
+      'readingW',
+      `This reading gives an FTP of ${measured} W. It has to lie between ${FTP_BOUNDS.low} and ${FTP_BOUNDS.high} W.`,
+    );
+  if (fields.accept && measured === null)
+    throw badField('accept', `${protocol.name} gives no FTP here.`);
   const checks = checkTest({
     protocol,
     date: fields.date,
@@ -63,50 +74,94 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
     earlier: await earlierTests(db, riderId, fields.date),
     ...(fields.effort ? { recording: await evidence(db, riderId, fields.effort) } : {}),
   });
-  const row: TestRow = { id: randomUUID(), rider_id: riderId, ...toRow(fields, protocol, result.value), checks: JSON.stringify(checks) };
+  const row: TestRow = {
+    id: randomUUID(),
+    rider_id: riderId,
+    ...toRow(fields, protocol, result.value),
+    checks: JSON.stringify(checks),
+  };
   const { accept } = fields;
-  const label = accept ? `accepted FTP ${accept.usedW} W for ${rider.name} from ${protocol.name.toLowerCase()}` : `stored the test of ${rider.name}`;
+  const label = accept
+    ? `accepted FTP ${accept.usedW} W for ${rider.name} from ${protocol.name.toLowerCase()}`
+    : `stored the test of ${rider.name}`;
   return act(db, label, test, async ({ insert, remove, trx }) => {
     await insert('tests', row);
     const day =
       fields.testDayId &&
-      (await trx.selectFrom('test_days').select('id').where('id', '=', fields.testDayId).where('rider_id', '=', riderId).executeTakeFirst());
+      (await trx
+        .selectFrom('test_days')
+        .select('id')
+        .where('id', '=', fields.testDayId)
+        .where('rider_id', '=', riderId)
+        .executeTakeFirst());
     if (day) await remove('test_days', day.id);
-    if (accept) await insert('ftp_history', ftpRow(riderId, { ...accept, testId: row.id }, measured));
+    if (accept)
+      await insert('ftp_history', ftpRow(riderId, { ...accept, testId: row.id }, measured));
     const threshold = givesThreshold(protocol, fields) ? result.value.meanBpm : null;
     if (threshold !== null)
-      await insert('heart_rates', { id: randomUUID(), rider_id: riderId, date: fields.date, kind: 'threshold', bpm: Math.round(threshold) });
+      await insert('heart_rates', {
+        id: randomUUID(),
+        rider_id: riderId,
+        date: fields.date,
+        kind: 'threshold',
+        bpm: Math.round(threshold),
+      });
     return fromRow(row);
   });
 }
 
 /** The best maximal 20:00 of the 90 days up to a test, above which its CP cannot lie. */
-async function twentyBefore(db: Db, riderId: string, { date, powerSource }: NewTest): Promise<number | null> {
-  const efforts = maximalEfforts(await listTests(db, riderId), await listMarkedEfforts(db, riderId));
+async function twentyBefore(
+  db: Db,
+  riderId: string,
+  { date, powerSource }: NewTest,
+): Promise<number | null> {
+  const efforts = maximalEfforts(
+    await listTests(db, riderId),
+    await listMarkedEfforts(db, riderId),
+  );
   return maximalTwenty(freshEfforts(efforts, date), powerSource);
 }
 
 /** Without a power meter the mean heart rate is what the test is for, so it becomes the threshold at once. */
 function givesThreshold(protocol: Protocol, { acceptThreshold }: NewTest): boolean {
-  return protocol.reading.kind === 'steadyHeartRate' || (acceptThreshold && thresholdFrom(protocol) !== null);
+  return (
+    protocol.reading.kind === 'steadyHeartRate' ||
+    (acceptThreshold && thresholdFrom(protocol) !== null)
+  );
 }
 
 function refuseNonsense(fields: NewTest, protocol: Protocol): void {
   refuseDay('date', fields.date, 'past');
   if (fields.accept) refuseDay('countsFrom', fields.accept.countsFrom, 'any');
   const { kind } = protocol.reading;
-  if (kind === 'steadyHeartRate' && fields.details === null) throw badField('meanBpm', 'A test by heart rate needs its mean heart rate.');
-  if (detailsKind(protocol) === null && fields.readingW === null) throw badField('readingW', 'The reading is missing.');
-  if (fields.effort && [fields.effort, ...fields.effort.parts].some(({ startS, endS }) => endS <= startS))
+  if (kind === 'steadyHeartRate' && fields.details === null)
+    throw badField('meanBpm', 'A test by heart rate needs its mean heart rate.');
+  if (detailsKind(protocol) === null && fields.readingW === null)
+    throw badField('readingW', 'The reading is missing.');
+  if (
+    fields.effort &&
+    [fields.effort, ...fields.effort.parts].some(({ startS, endS }) => endS <= startS)
+  )
     throw badField('effort', 'The effort ends before it starts.');
-  if (fields.accept && kind === 'steadyHeartRate') throw badField('accept', 'A test by heart rate gives no FTP.');
+  if (fields.accept && kind === 'steadyHeartRate')
+    throw badField('accept', 'A test by heart rate gives no FTP.');
 }
 
 async function evidence(db: Db, riderId: string, effort: NonNullable<NewTest['effort']>) {
   const streams = await readStreams(db, riderId, effort.recordingId);
-  if ([effort, ...effort.parts].some(({ endS }) => endS > streams.watts.length)) throw badField('effort', 'The effort reaches past the end of its recording.');
-  const efforts: Efforts = Object.fromEntries(effort.parts.map(({ id, startS, endS }) => [id, { startS, endS }]));
-  return { watts: preparePower(streams.watts).clock, bpm: streams.bpm, rpm: streams.rpm, effort, efforts };
+  if ([effort, ...effort.parts].some(({ endS }) => endS > streams.watts.length))
+    throw badField('effort', 'The effort reaches past the end of its recording.');
+  const efforts: Efforts = Object.fromEntries(
+    effort.parts.map(({ id, startS, endS }) => [id, { startS, endS }]),
+  );
+  return {
+    watts: preparePower(streams.watts).clock,
+    bpm: streams.bpm,
+    rpm: streams.rpm,
+    effort,
+    efforts,
+  };
 }
 
 async function earlierTests(db: Db, riderId: string, before: string): Promise<EarlierTest[]> {
@@ -127,7 +182,12 @@ async function earlierTests(db: Db, riderId: string, before: string): Promise<Ea
 }
 
 /** Withdraws a test with its reason, or brings it back; what came from it stops counting, or counts again. */
-export async function withdrawTest(db: Db, riderId: string, id: string, change: { version: number; withdrawn: string | null }): Promise<Test> {
+export async function withdrawTest(
+  db: Db,
+  riderId: string,
+  id: string,
+  change: { version: number; withdrawn: string | null },
+): Promise<Test> {
   const read = async (): Promise<Test> => fromRow(await ownTest(db, riderId, id));
   const stored = await read();
   const name = await riderName(db, riderId);
@@ -141,25 +201,42 @@ export async function withdrawTest(db: Db, riderId: string, id: string, change: 
 }
 
 async function ownTest(db: Db, riderId: string, id: string): Promise<TestRow> {
-  const row = await db.selectFrom('tests').selectAll().where('id', '=', id).where('rider_id', '=', riderId).executeTakeFirst();
+  const row = await db
+    .selectFrom('tests')
+    .selectAll()
+    .where('id', '=', id)
+    .where('rider_id', '=', riderId)
+    .executeTakeFirst();
   if (!row) throw notFound('test');
   return row;
 }
 
-export async function removeTest(db: Db, riderId: string, { id, version }: { id: string; version: number }): Promise<void> {
+export async function removeTest(
+  db: Db,
+  riderId: string,
+  { id, version }: { id: string; version: number },
+): Promise<void> {
   const read = async (): Promise<Test> => fromRow(await ownTest(db, riderId, id));
   await read();
   const name = await riderName(db, riderId);
   await orConflict({ version }, read, () =>
     act(db, `removed a test of ${name}`, null, async ({ remove, trx }) => {
-      const used = await trx.selectFrom('ftp_history').select('id').where('test_id', '=', id).execute();
+      const used = await trx
+        .selectFrom('ftp_history')
+        .select('id')
+        .where('test_id', '=', id)
+        .execute();
       for (const entry of used) await remove('ftp_history', entry.id);
       await remove('tests', id, version);
     }),
   );
 }
 
-function toRow(fields: NewTest, protocol: Protocol, result: TestResult): Omit<TestRow, 'id' | 'rider_id' | 'checks'> {
+function toRow(
+  fields: NewTest,
+  protocol: Protocol,
+  result: TestResult,
+): Omit<TestRow, 'id' | 'rider_id' | 'checks'> {
   const { details, effort } = fields;
   return {
     protocol: protocol.id,
@@ -208,7 +285,12 @@ function fromRow(row: TestRow): Test {
     effort:
       row.recording_id === null || row.start_s === null || row.end_s === null
         ? null
-        : { recordingId: row.recording_id, startS: row.start_s, endS: row.end_s, parts: parsed<NonNullable<Test['effort']>['parts']>(row.parts) ?? [] },
+        : {
+            recordingId: row.recording_id,
+            startS: row.start_s,
+            endS: row.end_s,
+            parts: parsed<NonNullable<Test['effort']>['parts']>(row.parts) ?? [],
+          },
     details: parsed<Test['details']>(row.details) ?? oldHeartRate(row),
     setup: parsed<Test['setup']>(row.setup),
     checks: JSON.parse(row.checks) as Test['checks'],
@@ -220,7 +302,9 @@ function fromRow(row: TestRow): Test {
 
 /** A test by heart rate stored before details were kept has its beats in their own column. */
 function oldHeartRate(row: TestRow): Test['details'] {
-  return row.protocol === 'heart-rate-twenty' && row.mean_bpm !== null ? { kind: 'heartRate', meanBpm: row.mean_bpm, distanceKm: null } : null;
+  return row.protocol === 'heart-rate-twenty' && row.mean_bpm !== null
+    ? { kind: 'heartRate', meanBpm: row.mean_bpm, distanceKm: null }
+    : null;
 }
 
 function json(value: unknown): string | null {

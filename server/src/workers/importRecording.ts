@@ -36,7 +36,9 @@ export default function importRecording(bytes: Uint8Array): Reading<Imported> {
   if (!unpacked.ok) return unpacked;
   const kind = kindOfFile(unpacked.value);
   const read = readRecordingFile(unpacked.value);
-  return read.ok ? { ok: true, value: digest(read.value, kind === 'fit' || kind === 'gpx' ? kind : 'csv') } : read;
+  return read.ok
+    ? { ok: true, value: digest(read.value, kind === 'fit' || kind === 'gpx' ? kind : 'csv') }
+    : read;
 }
 
 /** A packed file is unpacked no further than a day's recording can reach, whatever it claims to hold. */
@@ -56,12 +58,20 @@ function unpack(bytes: Uint8Array): Reading<Uint8Array> {
 
 function digest(recording: Recording, kind: Imported['kind']): Imported {
   const { startedAt, startedUtc, watts, bpm, rpm, metresPerSecond, laps, notes } = recording;
-  const stopped = metresPerSecond && rpm ? watts.map((_, second) => metresPerSecond[second] === 0 && rpm[second] === 0) : undefined;
+  const stopped =
+    metresPerSecond && rpm
+      ? watts.map((_, second) => metresPerSecond[second] === 0 && rpm[second] === 0)
+      : undefined;
   const hasPower = watts.some((value) => value !== null);
   const { clock } = preparePower(watts, stopped);
-  const bests = hasPower ? bestWindows(clock, curveDurations(clock.length)).map(({ seconds, meanW }) => [seconds, meanW] as const) : [];
+  const bests = hasPower
+    ? bestWindows(clock, curveDurations(clock.length)).map(
+        ({ seconds, meanW }) => [seconds, meanW] as const,
+      )
+    : [];
   const streams = gzipSync(JSON.stringify({ watts, bpm, rpm }), { level: STREAM_LEVEL });
   // World time is the coach's local time on the machine the coach sits at.
-  const local = startedAt ?? (startedUtc === null ? null : formatISO(parseISO(startedUtc)).slice(0, 19));
+  const local =
+    startedAt ?? (startedUtc === null ? null : formatISO(parseISO(startedUtc)).slice(0, 19));
   return { startedAt: local, seconds: watts.length, kind, laps, notes, streams, bests };
 }

@@ -17,7 +17,12 @@ const LONGEST_MS = 60_000;
 
 /** Starts the threads; they are made when first needed and stay for a minute. */
 export function startPool(): ImportPool {
-  const copying = new Piscina({ filename: new URL('./copyDatabase.js', import.meta.url).href, minThreads: 0, maxThreads: 1, idleTimeout: 1000 });
+  const copying = new Piscina({
+    filename: new URL('./copyDatabase.js', import.meta.url).href,
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: 1000,
+  });
   const pool = new Piscina({
     filename: new URL('./importRecording.js', import.meta.url).href,
     minThreads: 0,
@@ -33,9 +38,14 @@ export function startPool(): ImportPool {
         return (await pool.run(bytes, { signal: limit.signal })) as Reading<Imported>;
       } catch (error) {
         // A file that eats the memory or the minute of its thread is refused; the server lives on.
-        if (limit.signal.aborted) return refused('Reading the file took longer than a minute, so it was given up. Nothing was kept.');
+        if (limit.signal.aborted)
+          return refused(
+            'Reading the file took longer than a minute, so it was given up. Nothing was kept.',
+          );
         if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY')
-          return refused('Reading the file took more memory than a recording needs, so it was given up. Nothing was kept.');
+          return refused(
+            'Reading the file took more memory than a recording needs, so it was given up. Nothing was kept.',
+          );
         throw error;
       } finally {
         clearTimeout(timer);

@@ -18,7 +18,12 @@ export interface Writer {
 }
 
 /** Kills the server at random moments while several write at once, and looks after each kill for what it had acknowledged. */
-export async function killServers(kills: number, random: () => number, writer: Writer, atOnce: number): Promise<Tally> {
+export async function killServers(
+  kills: number,
+  random: () => number,
+  writer: Writer,
+  atOnce: number,
+): Promise<Tally> {
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-kill-'));
   const database = path.join(folder, 'kill.sqlite');
   const tally: Tally = { kills: 0, checked: 0, lost: [] };
@@ -53,8 +58,12 @@ export async function killServers(kills: number, random: () => number, writer: W
   return tally;
 }
 
-function start(database: string): Promise<{ child: ChildProcess; url: string; ended: Promise<void> }> {
-  const child = spawn(process.execPath, [MAIN, '--database', database, '--port', '0'], { stdio: ['ignore', 'pipe', 'inherit'] });
+function start(
+  database: string,
+): Promise<{ child: ChildProcess; url: string; ended: Promise<void> }> {
+  const child = spawn(process.execPath, [MAIN, '--database', database, '--port', '0'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
   return new Promise((resolve, reject) => {
     child.once('exit', (code) => reject(new Error(`The server stopped with ${code}.`)));

@@ -35,7 +35,8 @@ export async function killMigrations(kills: number, random: () => number): Promi
     const after = contentOf(file);
     while (tally.kills < kills) {
       if (contentOf(file) === after) {
-        for (const name of readdirSync(folder)) if (name !== 'old.sqlite') rmSync(path.join(folder, name));
+        for (const name of readdirSync(folder))
+          if (name !== 'old.sqlite') rmSync(path.join(folder, name));
         copyFileSync(old, file);
       }
       const reader = tally.kills % 2 === 0 ? null : new BetterSqlite(file);
@@ -44,14 +45,17 @@ export async function killMigrations(kills: number, random: () => number): Promi
       reader?.close();
       const now = contentOf(file);
       tally.checked += 1;
-      if (now !== before && now !== after) tally.lost.push(`kill ${tally.kills}: the file is neither old nor new`);
+      if (now !== before && now !== after)
+        tally.lost.push(`kill ${tally.kills}: the file is neither old nor new`);
       for (const name of readdirSync(folder).filter((each) => /\.before-[^.]*$/.test(each))) {
         tally.checked += 1;
-        if (contentOf(path.join(folder, name)) !== before) tally.lost.push(`kill ${tally.kills}: ${name} is no copy`);
+        if (contentOf(path.join(folder, name)) !== before)
+          tally.lost.push(`kill ${tally.kills}: ${name} is no copy`);
       }
     }
     await (await openDatabase(file)).destroy();
-    if (contentOf(file) !== after) tally.lost.push('after the last kill it did not come up to date');
+    if (contentOf(file) !== after)
+      tally.lost.push('after the last kill it did not come up to date');
   } finally {
     rmSync(folder, { recursive: true });
   }
@@ -62,11 +66,16 @@ export async function killMigrations(kills: number, random: () => number): Promi
 async function makeOld(file: string): Promise<void> {
   await (await openDatabase(file, '0001-first')).destroy();
   const sqlite = new BetterSqlite(file);
-  const rider = sqlite.prepare("INSERT INTO riders VALUES (?, ?, 1990, NULL, 'crank', 0, NULL, '', 1, '2026-01-01')");
-  const recording = sqlite.prepare("INSERT INTO recordings VALUES (?, ?, 'ride.csv', ?, '2026-01-01', NULL, '2026-01-01', 60, '[]', ?, ?)");
+  const rider = sqlite.prepare(
+    "INSERT INTO riders VALUES (?, ?, 1990, NULL, 'crank', 0, NULL, '', 1, '2026-01-01')",
+  );
+  const recording = sqlite.prepare(
+    "INSERT INTO recordings VALUES (?, ?, 'ride.csv', ?, '2026-01-01', NULL, '2026-01-01', 60, '[]', ?, ?)",
+  );
   const best = sqlite.prepare('INSERT INTO recording_bests VALUES (?, ?, ?)');
   sqlite.transaction(() => {
-    for (let number = 0; number < RIDERS; number += 1) rider.run(`rider-${number}`, `Rider ${number}`);
+    for (let number = 0; number < RIDERS; number += 1)
+      rider.run(`rider-${number}`, `Rider ${number}`);
     for (let number = 0; number < RECORDINGS; number += 1) {
       const [id, bytes] = [`recording-${number}`, Buffer.alloc(6000, number)];
       recording.run(id, `rider-${number % RIDERS}`, id, bytes, bytes);
@@ -83,12 +92,18 @@ function contentOf(file: string): string {
   const hash = createHash('sha256');
   try {
     hash.update(JSON.stringify(sqlite.pragma('integrity_check')));
-    const tables = sqlite.prepare("SELECT name, sql FROM sqlite_schema WHERE type = 'table' ORDER BY name").all() as { name: string; sql: string }[];
+    const tables = sqlite
+      .prepare("SELECT name, sql FROM sqlite_schema WHERE type = 'table' ORDER BY name")
+      .all() as { name: string; sql: string }[];
     for (const { name, sql } of tables) {
       hash.update(sql);
-      const rows = sqlite.prepare(`SELECT * FROM "${name}" ORDER BY 1, 2`).all() as Record<string, unknown>[];
+      const rows = sqlite.prepare(`SELECT * FROM "${name}" ORDER BY 1, 2`).all() as Record<
+        string,
+        unknown
+      >[];
       for (const { timestamp: _, ...row } of rows) {
-        for (const value of Object.values(row)) hash.update(value instanceof Uint8Array ? value : String(value));
+        for (const value of Object.values(row))
+          hash.update(value instanceof Uint8Array ? value : String(value));
       }
     }
   } finally {
@@ -116,8 +131,15 @@ async function killWhileOpening(file: string, patience: number): Promise<boolean
   return early;
 }
 
-function opening(file: string): { child: ChildProcess; begun: Promise<void>; ended: Promise<void>; said: () => string } {
-  const child = spawn(process.execPath, ['--input-type=module', '-e', OPENING, file], { stdio: ['ignore', 'pipe', 'inherit'] });
+function opening(file: string): {
+  child: ChildProcess;
+  begun: Promise<void>;
+  ended: Promise<void>;
+  said: () => string;
+} {
+  const child = spawn(process.execPath, ['--input-type=module', '-e', OPENING, file], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   let said = '';
   const ended = new Promise<void>((resolve) => child.once('close', () => resolve()));
   const begun = new Promise<void>((resolve) => {

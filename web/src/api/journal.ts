@@ -8,7 +8,17 @@ export const journalApi = api.injectEndpoints({
     journal: build.query<Journal, void>({ query: () => '/journal', providesTags: ['journal'] }),
     undo: build.mutation<Journal & { did: string }, 'undo' | 'redo'>({
       query: (way) => ({ url: `/${way}`, method: 'POST' }),
-      invalidatesTags: after(['riders', 'tests', 'testDays', 'schemes', 'sessions', 'placed', 'hills', 'markedEfforts', 'journal']),
+      invalidatesTags: after([
+        'riders',
+        'tests',
+        'testDays',
+        'schemes',
+        'sessions',
+        'placed',
+        'hills',
+        'markedEfforts',
+        'journal',
+      ]),
     }),
     /** A step that cannot be taken steps aside, so that what lies below can be reached. */
     stepAside: build.mutation<Journal, number>({

@@ -4,13 +4,27 @@ import { after, api } from './client.ts';
 /** Efforts that the coach marked maximal. */
 export const markedEffortsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    markedEfforts: build.query<MarkedEffortEntry[], string>({ query: (riderId) => `/riders/${riderId}/marked-efforts`, providesTags: ['markedEfforts'] }),
+    markedEfforts: build.query<MarkedEffortEntry[], string>({
+      query: (riderId) => `/riders/${riderId}/marked-efforts`,
+      providesTags: ['markedEfforts'],
+    }),
     markEffort: build.mutation<MarkedEffortEntry, NewMarkedEffort & { riderId: string }>({
-      query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/marked-efforts`, method: 'POST', body }),
+      query: ({ riderId, ...body }) => ({
+        url: `/riders/${riderId}/marked-efforts`,
+        method: 'POST',
+        body,
+      }),
       invalidatesTags: after(['markedEfforts', 'journal']),
     }),
-    withdrawMark: build.mutation<MarkedEffortEntry, { riderId: string; id: string; version: number; withdrawn: string | null }>({
-      query: ({ riderId, id, ...body }) => ({ url: `/riders/${riderId}/marked-efforts/${id}`, method: 'PATCH', body }),
+    withdrawMark: build.mutation<
+      MarkedEffortEntry,
+      { riderId: string; id: string; version: number; withdrawn: string | null }
+    >({
+      query: ({ riderId, id, ...body }) => ({
+        url: `/riders/${riderId}/marked-efforts/${id}`,
+        method: 'PATCH',
+        body,
+      }),
       invalidatesTags: after(['markedEfforts', 'journal']),
     }),
   }),

@@ -12,7 +12,12 @@ export function FindOrDo() {
   const open = useAppSelector((state) => state.view.finderOpen);
   const dispatch = useAppDispatch();
   return (
-    <Modal show={open} onHide={() => dispatch(finderToggled(false))} animation={false} aria-label="Find or do">
+    <Modal
+      show={open}
+      onHide={() => dispatch(finderToggled(false))}
+      animation={false}
+      aria-label="Find or do"
+    >
       {open && <Finder close={() => dispatch(finderToggled(false))} />}
     </Modal>
   );
@@ -76,7 +81,10 @@ function Finder({ close }: { close: () => void }) {
 /** Every word typed has to stand somewhere in the name or kind; names that begin with what was typed come first. */
 function matching(items: readonly Findable[], typed: string): Findable[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  const fits = items.filter(({ name, kind }) => words.every((word) => `${name} ${kind}`.toLowerCase().includes(word)));
-  const first = (item: Findable): number => (item.name.toLowerCase().startsWith(words[0] ?? '') ? 0 : 1);
+  const fits = items.filter(({ name, kind }) =>
+    words.every((word) => `${name} ${kind}`.toLowerCase().includes(word)),
+  );
+  const first = (item: Findable): number =>
+    item.name.toLowerCase().startsWith(words[0] ?? '') ? 0 : 1;
   return fits.sort((a, b) => first(a) - first(b)).slice(0, MOST_SHOWN);
 }

@@ -68,8 +68,11 @@ export function KeysDialog() {
                     onFocus={({ target }) => target.select()}
                     onChange={({ target }) => {
                       const key = target.value.slice(-1);
-                      const taken = KEY_RULES.some((rule) => rule.action !== action && keyOf(rule.action) === key);
-                      if (key.trim() !== '' && !taken) changeKeys({ changed: { ...settings.changed, [action]: key } });
+                      const taken = KEY_RULES.some(
+                        (rule) => rule.action !== action && keyOf(rule.action) === key,
+                      );
+                      if (key.trim() !== '' && !taken)
+                        changeKeys({ changed: { ...settings.changed, [action]: key } });
                     }}
                   />
                 </td>

@@ -6,7 +6,11 @@ export function Lost() {
   return (
     <div className="page">
       <h1>{error ? 'This view broke' : 'There is nothing at this address'}</h1>
-      <p>{error ? 'What was stored before is untouched, and drafts are kept on this device.' : 'The rider, test or session may have been taken away.'}</p>
+      <p>
+        {error
+          ? 'What was stored before is untouched, and drafts are kept on this device.'
+          : 'The rider, test or session may have been taken away.'}
+      </p>
       {error instanceof Error && <p className="soft">{error.message}</p>}
       <Link to="/riders" reloadDocument>
         To the riders

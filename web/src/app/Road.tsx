@@ -8,7 +8,11 @@ export function Road({ rider }: { rider: Rider | undefined }) {
   const stations = useStations(rider);
   const { pathname } = useLocation();
   // A rider's day is part of the sessions; a test day and the recordings belong to the tests.
-  const beside = /^\/riders\/[^/]+\/days\//.test(pathname) ? 'sessions' : /^\/riders\/[^/]+\/(?:test-days|recordings)\b/.test(pathname) ? 'tests' : null;
+  const beside = /^\/riders\/[^/]+\/days\//.test(pathname)
+    ? 'sessions'
+    : /^\/riders\/[^/]+\/(?:test-days|recordings)\b/.test(pathname)
+      ? 'tests'
+      : null;
   return (
     <nav aria-label="The rider’s road" className="road">
       {rider &&
@@ -16,7 +20,9 @@ export function Road({ rider }: { rider: Rider | undefined }) {
           <NavLink
             key={id}
             to={stationAddress(rider.id, id)}
-            className={({ isActive }) => `station${due ? ' station-due' : ''}${isActive || id === beside ? ' active' : ''}`}
+            className={({ isActive }) =>
+              `station${due ? ' station-due' : ''}${isActive || id === beside ? ' active' : ''}`
+            }
           >
             <span className="station-cap">
               {name}

@@ -114,7 +114,12 @@ function Bar({ riderId }: { riderId: string | undefined }) {
           </Dropdown.Toggle>
           <Dropdown.Menu>
             {STAGES.map(([value, name]) => (
-              <Dropdown.Item key={value} as="button" active={stage === value} onClick={() => chooseStage(value)}>
+              <Dropdown.Item
+                key={value}
+                as="button"
+                active={stage === value}
+                onClick={() => chooseStage(value)}
+              >
                 {name}
               </Dropdown.Item>
             ))}
@@ -150,11 +155,17 @@ function RiderMenu({ riderId }: { riderId: string | undefined }) {
     <Dropdown align="end">
       <Dropdown.Toggle as="button" className="bar-rider">
         {current.name}
-        {massKg !== null && <span className="d-none d-md-inline"> · {massKg} kg</span>} <ChevronDown size={14} aria-hidden />
+        {massKg !== null && <span className="d-none d-md-inline"> · {massKg} kg</span>}{' '}
+        <ChevronDown size={14} aria-hidden />
       </Dropdown.Toggle>
       <Dropdown.Menu>
         {riders.map(({ id, name }) => (
-          <Dropdown.Item key={id} as="button" active={id === riderId} onClick={() => void navigate(stationAddress(id, station))}>
+          <Dropdown.Item
+            key={id}
+            as="button"
+            active={id === riderId}
+            onClick={() => void navigate(stationAddress(id, station))}
+          >
             {name}
           </Dropdown.Item>
         ))}

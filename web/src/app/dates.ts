@@ -1,4 +1,11 @@
-import { addDays, differenceInCalendarDays, format, formatISO, parseISO, startOfWeek } from 'date-fns';
+import {
+  addDays,
+  differenceInCalendarDays,
+  format,
+  formatISO,
+  parseISO,
+  startOfWeek,
+} from 'date-fns';
 
 /** Today on this device, `yyyy-mm-dd`. */
 export function today(): string {
@@ -8,7 +15,10 @@ export function today(): string {
 /** `Tue 24 Nov`, with the year where it is not this one. */
 export function printDay(day: string): string {
   const date = parseISO(day);
-  return format(date, date.getFullYear() === new Date().getFullYear() ? 'EEE d MMM' : 'EEE d MMM yyyy');
+  return format(
+    date,
+    date.getFullYear() === new Date().getFullYear() ? 'EEE d MMM' : 'EEE d MMM yyyy',
+  );
 }
 
 export function plusDays(day: string, days: number): string {

@@ -1,7 +1,8 @@
 import { useSyncExternalStore } from 'react';
 
 /** Something a single key does anywhere outside a field. */
-export type KeyAction = 'find' | 'keys' | 'previousRider' | 'nextRider' | 'station1' | 'station2' | 'station3';
+export type KeyAction =
+  'find' | 'keys' | 'previousRider' | 'nextRider' | 'station1' | 'station2' | 'station3';
 
 interface KeyRule {
   readonly action: KeyAction;
@@ -54,16 +55,22 @@ export function useKeySettings(): KeySettings {
 }
 
 export function keyOf(action: KeyAction): string {
-  return settings.changed[action] ?? KEY_RULES.find((rule) => rule.action === action)?.standard ?? '';
+  return (
+    settings.changed[action] ?? KEY_RULES.find((rule) => rule.action === action)?.standard ?? ''
+  );
 }
 
 /** The action a key press means, if single keys are on and it was not typed into a field. */
 export function actionOf(event: KeyboardEvent): KeyAction | null {
-  if (!settings.on || event.ctrlKey || event.metaKey || event.altKey || inField(event.target)) return null;
+  if (!settings.on || event.ctrlKey || event.metaKey || event.altKey || inField(event.target))
+    return null;
   return KEY_RULES.find(({ action }) => keyOf(action) === event.key)?.action ?? null;
 }
 
 /** Whether a key press belongs to what is being typed into. */
 export function inField(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
 }

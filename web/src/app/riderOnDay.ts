@@ -1,9 +1,23 @@
 import type { Model, Placed, Rider } from '@uphill/api';
-import { type Anchors, healthVerdict, hidesMass, type HealthVerdict, riderFigures, type RiderOnDay, roundHalfUp, valueOn } from '@uphill/core';
+import {
+  type Anchors,
+  healthVerdict,
+  hidesMass,
+  type HealthVerdict,
+  riderFigures,
+  type RiderOnDay,
+  roundHalfUp,
+  valueOn,
+} from '@uphill/core';
 import { daysBetween, plusDays, today } from './dates.ts';
 
 /** The rider's figures as they count on a day, with what the rider can hold; a ridden day keeps the FTP it was ridden with. */
-export function riderOnDay(rider: Rider, day: string, model: Model | null = null, ridden?: Pick<Placed, 'state' | 'riddenFtpW'>): RiderOnDay {
+export function riderOnDay(
+  rider: Rider,
+  day: string,
+  model: Model | null = null,
+  ridden?: Pick<Placed, 'state' | 'riddenFtpW'>,
+): RiderOnDay {
   const numbers = riderFigures(rider, day, model);
   return ridden && ridden.state !== 'planned' ? { ...numbers, ftpW: ridden.riddenFtpW } : numbers;
 }
@@ -32,7 +46,8 @@ export function anchorsOnDay(rider: Rider, day: string): Anchors {
   // A lactate test says nothing of the days before it.
   const thresholds = lactate && !lactate.borrowed ? lactate.value : null;
   const { heartRate } = healthOnDay(rider, day);
-  const whole = (watts: number | null | undefined): number | null => (watts == null ? null : roundHalfUp(watts));
+  const whole = (watts: number | null | undefined): number | null =>
+    watts == null ? null : roundHalfUp(watts);
   return {
     ftp: ftpW,
     thresholdHr: heartRate ? thresholdBpm : null,
@@ -43,7 +58,10 @@ export function anchorsOnDay(rider: Rider, day: string): Anchors {
 }
 
 /** What the rider's health screen allows on a day. */
-export function healthOnDay(rider: Pick<Rider, 'health' | 'birthYear'>, day: string): HealthVerdict {
+export function healthOnDay(
+  rider: Pick<Rider, 'health' | 'birthYear'>,
+  day: string,
+): HealthVerdict {
   return healthVerdict(rider.health, rider.birthYear, day);
 }
 
@@ -54,5 +72,7 @@ export function shownMass(rider: Rider, day: string): number | null {
 
 /** When the next test is due, as days from today (negative: overdue); null before the first. */
 export function retestIn(rider: Pick<Rider, 'lastTest' | 'retestWeeks'>): number | null {
-  return rider.lastTest === null ? null : daysBetween(today(), plusDays(rider.lastTest, rider.retestWeeks * 7));
+  return rider.lastTest === null
+    ? null
+    : daysBetween(today(), plusDays(rider.lastTest, rider.retestWeeks * 7));
 }

@@ -13,7 +13,8 @@ function chosenStage(): Stage {
 
 function apply(): void {
   const stage = chosenStage();
-  const night = stage === 'night' || (stage === 'system' && matchMedia('(prefers-color-scheme: dark)').matches);
+  const night =
+    stage === 'night' || (stage === 'system' && matchMedia('(prefers-color-scheme: dark)').matches);
   document.documentElement.dataset['bsTheme'] = night ? 'dark' : 'light';
 }
 

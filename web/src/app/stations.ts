@@ -20,7 +20,10 @@ export const STATION_IDS = ['tests', 'zones', 'sessions'] as const;
 /** The stations of a rider's road, in the order in which a coach works. */
 export function useStations(rider: Rider | undefined): Station[] {
   const monday = mondayOf(today());
-  const { data: week = [] } = api.useDaysQuery({ from: monday, to: plusDays(monday, 6), riderId: rider?.id ?? '' }, { skip: !rider });
+  const { data: week = [] } = api.useDaysQuery(
+    { from: monday, to: plusDays(monday, 6), riderId: rider?.id ?? '' },
+    { skip: !rider },
+  );
   const { data: sessions = [] } = api.useSessionsQuery();
   const schemes = useSchemes();
   if (!rider) return [];
@@ -46,21 +49,44 @@ function testsStation(rider: Rider): Station {
       ? 'no test yet'
       : `${daysBetween(rider.lastTest, today())} days old · ${retest === null || retest > 0 ? `due in ${retest}` : 'retest due'}`;
   const heart = rider.heartRates.findLast(({ kind }) => kind === 'threshold');
-  const figure = rider.powerSource === 'none' ? (heart ? `${heart.bpm} bpm` : 'none yet') : ftp ? `${ftp.usedW} W` : 'no FTP';
+  const figure =
+    rider.powerSource === 'none'
+      ? heart
+        ? `${heart.bpm} bpm`
+        : 'none yet'
+      : ftp
+        ? `${ftp.usedW} W`
+        : 'no FTP';
   return { id: 'tests', name: 'Tests', figure, detail: age, due: retest === null || retest <= 0 };
 }
 
 function zonesStation(rider: Rider, scheme: Scheme): Station {
   const over = layOver(scheme, anchorsOnDay(rider, today()));
   const byHeart = isByHeart(scheme);
-  const figure = byHeart ? `${scheme.bands.length} by heart rate` : scheme.id === 'seven-steps' ? '7 steps' : scheme.name;
+  const figure = byHeart
+    ? `${scheme.bands.length} by heart rate`
+    : scheme.id === 'seven-steps'
+      ? '7 steps'
+      : scheme.name;
   if ('missing' in over)
-    return { id: 'zones', name: 'Zones', figure, detail: healthOnDay(rider, today()).heartRate || !byHeart ? 'need a test' : 'RPE governs', due: false };
+    return {
+      id: 'zones',
+      name: 'Zones',
+      figure,
+      detail: healthOnDay(rider, today()).heartRate || !byHeart ? 'need a test' : 'RPE governs',
+      due: false,
+    };
   return {
     id: 'zones',
     name: 'Zones',
     figure,
-    detail: scheme.overlaps ? 'overlap on' : over.assumed ? 'LT1, LT2 assumed' : byHeart ? 'and RPE' : scheme.school,
+    detail: scheme.overlaps
+      ? 'overlap on'
+      : over.assumed
+        ? 'LT1, LT2 assumed'
+        : byHeart
+          ? 'and RPE'
+          : scheme.school,
     due: false,
   };
 }

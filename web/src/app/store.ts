@@ -7,8 +7,13 @@ import { keepDrafts } from '../features/sessions/draftStorage.ts';
 import { view } from './viewSlice.ts';
 
 export const store = configureStore({
-  reducer: { [api.reducerPath]: api.reducer, [view.name]: view.reducer, [drafts.name]: drafts.reducer },
-  middleware: (standard) => standard({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
+  reducer: {
+    [api.reducerPath]: api.reducer,
+    [view.name]: view.reducer,
+    [drafts.name]: drafts.reducer,
+  },
+  middleware: (standard) =>
+    standard({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
 });
 setupListeners(store.dispatch);
 store.subscribe(() => keepDrafts(store.getState().drafts));

@@ -9,10 +9,18 @@ export function useAct() {
   const dispatch = useAppDispatch();
   const store = useAppStore();
   const [problem, setProblem] = useState<Problem | null>(null);
-  const act = async <T>(request: () => { unwrap(): Promise<T> }, done?: string): Promise<T | undefined> => {
+  const act = async <T>(
+    request: () => { unwrap(): Promise<T> },
+    done?: string,
+  ): Promise<T | undefined> => {
     const [wrongDate] = Object.values(store.getState().view.wrongDates);
     if (wrongDate !== undefined) {
-      setProblem({ type: 'about:blank', title: 'Not stored', status: 422, detail: `Not stored yet. ${wrongDate}` });
+      setProblem({
+        type: 'about:blank',
+        title: 'Not stored',
+        status: 422,
+        detail: `Not stored yet. ${wrongDate}`,
+      });
       return undefined;
     }
     try {

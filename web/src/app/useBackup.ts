@@ -11,7 +11,11 @@ export function useBackup(): () => Promise<void> {
     dispatch(noticed('Backing everything up …'));
     try {
       const { path, bytes } = await run().unwrap();
-      dispatch(noticed(`Backed up and checked: ${path} (${(bytes / 1e6).toFixed(1)} MB). Keep a copy of it on another disk.`));
+      dispatch(
+        noticed(
+          `Backed up and checked: ${path} (${(bytes / 1e6).toFixed(1)} MB). Keep a copy of it on another disk.`,
+        ),
+      );
     } catch (error) {
       dispatch(noticed(`No copy was made. ${problemOf(error).detail}`));
     }

@@ -35,11 +35,21 @@ export function useFindables(): Findable[] {
     { key: 'book', name: 'Session book', kind: 'view', run: go('/book') },
     { key: 'hills', name: 'Hills', kind: 'view', run: go('/hills') },
     { key: 'schemes', name: 'Schemes of zones, and your own', kind: 'view', run: go('/schemes') },
-    { key: 'sheet', name: 'Zones of several riders on one sheet', kind: 'view', run: go('/zones/sheet') },
+    {
+      key: 'sheet',
+      name: 'Zones of several riders on one sheet',
+      kind: 'view',
+      run: go('/zones/sheet'),
+    },
     { key: 'keys', name: 'Show the keys', kind: 'action', run: () => dispatch(keysToggled(true)) },
     { key: 'night', name: 'Night stage', kind: 'setting', run: () => chooseStage('night') },
     { key: 'light', name: 'Light stage', kind: 'setting', run: () => chooseStage('light') },
-    { key: 'system', name: 'Follow the system’s light', kind: 'setting', run: () => chooseStage('system') },
+    {
+      key: 'system',
+      name: 'Follow the system’s light',
+      kind: 'setting',
+      run: () => chooseStage('system'),
+    },
   ];
   if (undoName) actions.push({ key: 'undo', name: `Undo: ${undoName}`, kind: 'action', run: undo });
   if (redoName) actions.push({ key: 'redo', name: `Redo: ${redoName}`, kind: 'action', run: redo });
@@ -48,20 +58,70 @@ export function useFindables(): Findable[] {
   const first = firstName(rider.name);
   const base = `/riders/${rider.id}`;
   return [
-    ...riders.map(({ id, name }) => ({ key: id, name, kind: 'rider', run: go(stationAddress(id, 'tests')) })),
+    ...riders.map(({ id, name }) => ({
+      key: id,
+      name,
+      kind: 'rider',
+      run: go(stationAddress(id, 'tests')),
+    })),
     { key: 'tests', name: `Tests of ${first}`, kind: 'station', run: go(`${base}/tests`) },
     { key: 'zones', name: `Zones of ${first}`, kind: 'station', run: go(`${base}/zones`) },
     { key: 'sessions', name: `Sessions of ${first}`, kind: 'station', run: go(`${base}/sessions`) },
     { key: 'details', name: `Details of ${first}`, kind: 'rider', run: go(base) },
-    { key: 'new-session', name: 'New session', kind: 'action', run: () => void newSession(rider.id) },
-    { key: 'test-day', name: `Test day of ${first}`, kind: 'action', run: go(`${base}/tests/choose`) },
-    { key: 'compare', name: `Compare zones of ${first}`, kind: 'view', run: go(`${base}/zones/compare`) },
-    { key: 'curve', name: `Power–duration curve of ${first}`, kind: 'view', run: go(`${base}/zones/curve`) },
-    { key: 'zone-card', name: `Zone card of ${first}`, kind: 'view', run: go(`${base}/zones/card`) },
-    { key: 'recordings', name: `Recordings of ${first}`, kind: 'view', run: go(`${base}/recordings`) },
-    { key: 'import', name: `Bring in a recording of ${first}`, kind: 'action', run: go(`${base}/tests/import`) },
-    { key: 'by-hand', name: `Enter a test of ${first} by hand`, kind: 'action', run: go(`${base}/tests/new`) },
+    {
+      key: 'new-session',
+      name: 'New session',
+      kind: 'action',
+      run: () => void newSession(rider.id),
+    },
+    {
+      key: 'test-day',
+      name: `Test day of ${first}`,
+      kind: 'action',
+      run: go(`${base}/tests/choose`),
+    },
+    {
+      key: 'compare',
+      name: `Compare zones of ${first}`,
+      kind: 'view',
+      run: go(`${base}/zones/compare`),
+    },
+    {
+      key: 'curve',
+      name: `Power–duration curve of ${first}`,
+      kind: 'view',
+      run: go(`${base}/zones/curve`),
+    },
+    {
+      key: 'zone-card',
+      name: `Zone card of ${first}`,
+      kind: 'view',
+      run: go(`${base}/zones/card`),
+    },
+    {
+      key: 'recordings',
+      name: `Recordings of ${first}`,
+      kind: 'view',
+      run: go(`${base}/recordings`),
+    },
+    {
+      key: 'import',
+      name: `Bring in a recording of ${first}`,
+      kind: 'action',
+      run: go(`${base}/tests/import`),
+    },
+    {
+      key: 'by-hand',
+      name: `Enter a test of ${first} by hand`,
+      kind: 'action',
+      run: go(`${base}/tests/new`),
+    },
     ...actions,
-    ...sessions.map(({ id, plan }) => ({ key: id, name: plan.name || 'New session', kind: 'session', run: go(`${base}/sessions/${id}`) })),
+    ...sessions.map(({ id, plan }) => ({
+      key: id,
+      name: plan.name || 'New session',
+      kind: 'session',
+      run: go(`${base}/sessions/${id}`),
+    })),
   ];
 }

@@ -26,8 +26,12 @@ export function useGlobalKeys(): void {
   useEffect(() => {
     // Read from the address at the moment of the key: keys can come faster than views are drawn.
     const where = (): { rider: string | undefined; station: string } => {
-      const [, riderInAddress, station = 'tests'] = /^\/riders\/([0-9a-f-]{36})(?:\/([a-z-]+))?/.exec(window.location.pathname) ?? [];
-      return { rider: riderInAddress ?? lastRider ?? undefined, station: BESIDE[station] ?? station };
+      const [, riderInAddress, station = 'tests'] =
+        /^\/riders\/([0-9a-f-]{36})(?:\/([a-z-]+))?/.exec(window.location.pathname) ?? [];
+      return {
+        rider: riderInAddress ?? lastRider ?? undefined,
+        station: BESIDE[station] ?? station,
+      };
     };
 
     const toRider = (by: number): void => {

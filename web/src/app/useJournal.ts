@@ -16,7 +16,8 @@ export function useJournal() {
     } catch (error) {
       const { type, detail, step: blocked } = problemOf(error);
       // What cannot be taken back is said, and skipped when the coach says so.
-      if (type === '/problems/undo-blocked' && blocked !== undefined) dispatch(noticed(detail, { kind: 'skip', step: blocked, way }));
+      if (type === '/problems/undo-blocked' && blocked !== undefined)
+        dispatch(noticed(detail, { kind: 'skip', step: blocked, way }));
       else dispatch(noticed(detail));
     }
   };

@@ -7,7 +7,10 @@ import { riderOnDay } from './riderOnDay.ts';
 
 /** What the riders can hold, by their ids; of a day to come, what is known today. */
 export function useModels(riders: readonly string[], day: string): ReadonlyMap<string, Model> {
-  const { data } = api.useModelsQuery({ on: day < today() ? day : today(), riders }, { skip: riders.length === 0 });
+  const { data } = api.useModelsQuery(
+    { on: day < today() ? day : today(), riders },
+    { skip: riders.length === 0 },
+  );
   return useMemo(() => new Map((data ?? []).map((model) => [model.riderId, model])), [data]);
 }
 

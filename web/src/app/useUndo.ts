@@ -19,13 +19,17 @@ export function useUndo() {
   const undo = useCallback(() => {
     if (!sessionId) return void step('undo');
     if (last) dispatch(undone(sessionId));
-    dispatch(noticed(last ? `Taken back: ${last.undone}.` : 'Nothing left to take back in this session.'));
+    dispatch(
+      noticed(last ? `Taken back: ${last.undone}.` : 'Nothing left to take back in this session.'),
+    );
   }, [sessionId, last, dispatch, step]);
 
   const redo = useCallback(() => {
     if (!sessionId) return void step('redo');
     if (next) dispatch(redone(sessionId));
-    dispatch(noticed(next ? `Done again: ${next.done}.` : 'Nothing left to do again in this session.'));
+    dispatch(
+      noticed(next ? `Done again: ${next.done}.` : 'Nothing left to do again in this session.'),
+    );
   }, [sessionId, next, dispatch, step]);
 
   return sessionId

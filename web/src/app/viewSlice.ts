@@ -10,7 +10,9 @@ export interface WorkingShown {
 }
 
 /** What a notice offers beside its words. */
-export type NoticeOffer = { readonly kind: 'undo' } | { readonly kind: 'skip'; readonly step: number; readonly way: 'undo' | 'redo' };
+export type NoticeOffer =
+  | { readonly kind: 'undo' }
+  | { readonly kind: 'skip'; readonly step: number; readonly way: 'undo' | 'redo' };
 
 export interface ViewState {
   working: WorkingShown | null;
@@ -24,7 +26,14 @@ export interface ViewState {
   wrongDates: Readonly<Record<string, string>>;
 }
 
-const initialState: ViewState = { working: null, notices: [], finderOpen: false, keysOpen: false, lastRider: null, wrongDates: {} };
+const initialState: ViewState = {
+  working: null,
+  notices: [],
+  finderOpen: false,
+  keysOpen: false,
+  lastRider: null,
+  wrongDates: {},
+};
 let nextNotice = 1;
 
 /** A working is only ever replaced whole, so it may stand in a draft as it is. */
@@ -43,7 +52,9 @@ export const view = createSlice({
       if (payload.force || !state.working?.pinned) state.working = null;
     },
     noticed: {
-      prepare: (text: string, offer: NoticeOffer | null = null) => ({ payload: { id: (nextNotice += 1), text, offer } }),
+      prepare: (text: string, offer: NoticeOffer | null = null) => ({
+        payload: { id: (nextNotice += 1), text, offer },
+      }),
       reducer: (state, { payload }: PayloadAction<ViewState['notices'][number]>) => {
         state.notices = [payload];
       },
@@ -57,7 +68,10 @@ export const view = createSlice({
     keysToggled: (state, { payload }: PayloadAction<boolean>) => {
       state.keysOpen = payload;
     },
-    dateJudged: (state, { payload: { field, says } }: PayloadAction<{ field: string; says: string | null }>) => {
+    dateJudged: (
+      state,
+      { payload: { field, says } }: PayloadAction<{ field: string; says: string | null }>,
+    ) => {
       const { [field]: _, ...others } = state.wrongDates;
       state.wrongDates = says === null ? others : { ...others, [field]: says };
     },
@@ -67,4 +81,13 @@ export const view = createSlice({
   },
 });
 
-export const { workingShown, workingHidden, noticed, noticeClosed, finderToggled, keysToggled, dateJudged, riderLookedAt } = view.actions;
+export const {
+  workingShown,
+  workingHidden,
+  noticed,
+  noticeClosed,
+  finderToggled,
+  keysToggled,
+  dateJudged,
+  riderLookedAt,
+} = view.actions;

@@ -1,4 +1,10 @@
-import { balanceLine, printClock, printShare, type SessionVerdict, type Segment } from '@uphill/core';
+import {
+  balanceLine,
+  printClock,
+  printShare,
+  type SessionVerdict,
+  type Segment,
+} from '@uphill/core';
 import { roadRight, ROAD } from './roadScale.ts';
 import { useWidth } from './useWidth.ts';
 
@@ -6,16 +12,29 @@ const HEIGHT = 84;
 const [TOP, FOOT] = [10, 14];
 
 /** W′ balance under the road, second by second in step with it. */
-export function BalanceStrip({ segments, totalS, verdict }: { segments: readonly Segment[]; totalS: number; verdict: SessionVerdict }) {
+export function BalanceStrip({
+  segments,
+  totalS,
+  verdict,
+}: {
+  segments: readonly Segment[];
+  totalS: number;
+  verdict: SessionVerdict;
+}) {
   const [frame, width] = useWidth();
   const { model, balance } = verdict;
   // The frame stands before there is anything to draw, so that its width is known.
   if (!model || !balance || totalS === 0) return <div ref={frame} />;
   const line = balanceLine(segments, model, Math.max(200, width / 2));
   const floor = Math.min(0, balance.lowestJ / model.wPrimeJ);
-  const x = (second: number): number => ROAD.left + (second / totalS) * (width - ROAD.left - roadRight(width));
+  const x = (second: number): number =>
+    ROAD.left + (second / totalS) * (width - ROAD.left - roadRight(width));
   const y = (share: number): number => TOP + ((1 - share) / (1 - floor)) * (HEIGHT - TOP - FOOT);
-  const points = line.map(({ second, balanceJ }) => `${x(second).toFixed(1)},${y(balanceJ / model.wPrimeJ).toFixed(1)}`).join(' ');
+  const points = line
+    .map(
+      ({ second, balanceJ }) => `${x(second).toFixed(1)},${y(balanceJ / model.wPrimeJ).toFixed(1)}`,
+    )
+    .join(' ');
   const lowest = balance.lowestJ / model.wPrimeJ;
   const right = width - roadRight(width);
   return (
@@ -28,7 +47,13 @@ export function BalanceStrip({ segments, totalS, verdict }: { segments: readonly
       >
         {[1, 0].map((share) => (
           <g key={share}>
-            <line x1={ROAD.left} x2={right} y1={y(share)} y2={y(share)} className={share === 0 ? 'balance-zero' : 'rule-line'} />
+            <line
+              x1={ROAD.left}
+              x2={right}
+              y1={y(share)}
+              y2={y(share)}
+              className={share === 0 ? 'balance-zero' : 'rule-line'}
+            />
             <text x={right + 6} y={y(share) + 4} className="rule-text">
               {share === 1 ? 'W′ full' : '0 %'}
             </text>
@@ -48,7 +73,13 @@ export function BalanceStrip({ segments, totalS, verdict }: { segments: readonly
           </g>
         )}
         {balance.breaks && (
-          <line x1={x(balance.breaks.atS)} x2={x(balance.breaks.atS)} y1={0} y2={HEIGHT} className="balance-break">
+          <line
+            x1={x(balance.breaks.atS)}
+            x2={x(balance.breaks.atS)}
+            y1={0}
+            y2={HEIGHT}
+            className="balance-break"
+          >
             <title>{`Breaks at ${printClock(balance.breaks.atS)}`}</title>
           </line>
         )}

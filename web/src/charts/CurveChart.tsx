@@ -1,5 +1,14 @@
 import { printDuration, roundHalfUp } from '@uphill/core';
-import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import type { CurveRow } from '../features/zones/curve/curveLines.ts';
 
 interface Props {
@@ -18,7 +27,11 @@ export function CurveChart({ lines, names, ftpW, cpW, windowName }: Props) {
   return (
     <div className="recording-chart">
       <ResponsiveContainer width="100%" height={380}>
-        <LineChart data={[...lines]} margin={{ top: 12, right: 56, bottom: 4, left: 0 }} accessibilityLayer={false}>
+        <LineChart
+          data={[...lines]}
+          margin={{ top: 12, right: 56, bottom: 4, left: 0 }}
+          accessibilityLayer={false}
+        >
           <CartesianGrid stroke="var(--line)" />
           <XAxis
             dataKey="seconds"
@@ -33,21 +46,73 @@ export function CurveChart({ lines, names, ftpW, cpW, windowName }: Props) {
           <YAxis width={46} stroke="none" tick={{ fill: 'var(--soft)', fontSize: 13 }} />
           <Tooltip content={<Tip />} isAnimationActive={false} />
           {ftpW !== null && (
-            <ReferenceLine y={ftpW} stroke="var(--ink)" label={{ value: `FTP ${ftpW}`, position: 'right', fill: 'var(--ink)', fontSize: 13 }} />
+            <ReferenceLine
+              y={ftpW}
+              stroke="var(--ink)"
+              label={{ value: `FTP ${ftpW}`, position: 'right', fill: 'var(--ink)', fontSize: 13 }}
+            />
           )}
           {cpW !== null && (
             <ReferenceLine
               y={cpW}
               stroke="var(--ink)"
-              label={{ value: `CP ${roundHalfUp(cpW)}`, position: 'insideBottomLeft', fill: 'var(--ink)', fontSize: 13 }}
+              label={{
+                value: `CP ${roundHalfUp(cpW)}`,
+                position: 'insideBottomLeft',
+                fill: 'var(--ink)',
+                fontSize: 13,
+              }}
             />
           )}
-          {hasOver && <Line dataKey="over" stroke="var(--edge)" strokeWidth={2} dot={false} isAnimationActive={false} />}
-          <Line dataKey="overModel" stroke="var(--edge)" strokeDasharray="1 5" strokeLinecap="round" strokeWidth={2} dot={false} isAnimationActive={false} />
-          <Line dataKey="model" stroke="var(--asked)" strokeWidth={2} dot={false} isAnimationActive={false} />
-          <Line dataKey="assumed" stroke="var(--asked)" strokeDasharray="1 6" strokeLinecap="round" strokeWidth={3} dot={false} isAnimationActive={false} />
-          <Line dataKey="best" stroke="var(--sheet)" strokeWidth={5} dot={false} isAnimationActive={false} tooltipType="none" />
-          <Line dataKey="best" stroke="var(--ridden)" strokeWidth={2} dot={false} isAnimationActive={false} />
+          {hasOver && (
+            <Line
+              dataKey="over"
+              stroke="var(--edge)"
+              strokeWidth={2}
+              dot={false}
+              isAnimationActive={false}
+            />
+          )}
+          <Line
+            dataKey="overModel"
+            stroke="var(--edge)"
+            strokeDasharray="1 5"
+            strokeLinecap="round"
+            strokeWidth={2}
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="model"
+            stroke="var(--asked)"
+            strokeWidth={2}
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="assumed"
+            stroke="var(--asked)"
+            strokeDasharray="1 6"
+            strokeLinecap="round"
+            strokeWidth={3}
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="best"
+            stroke="var(--sheet)"
+            strokeWidth={5}
+            dot={false}
+            isAnimationActive={false}
+            tooltipType="none"
+          />
+          <Line
+            dataKey="best"
+            stroke="var(--ridden)"
+            strokeWidth={2}
+            dot={false}
+            isAnimationActive={false}
+          />
         </LineChart>
       </ResponsiveContainer>
       <p className="chart-key">
@@ -75,17 +140,28 @@ export function CurveChart({ lines, names, ftpW, cpW, windowName }: Props) {
   );
 }
 
-function Tip({ active, payload }: { active?: boolean; payload?: readonly { payload?: CurveRow }[] }) {
+function Tip({
+  active,
+  payload,
+}: {
+  active?: boolean;
+  payload?: readonly { payload?: CurveRow }[];
+}) {
   const row = payload?.[0]?.payload;
   if (!active || !row) return null;
   return (
     <div className="chart-tip">
-      <strong>{printDuration(row.seconds)}</strong> {row.best === null ? 'no ride this long' : `${roundHalfUp(row.best)} W`}
+      <strong>{printDuration(row.seconds)}</strong>{' '}
+      {row.best === null ? 'no ride this long' : `${roundHalfUp(row.best)} W`}
       {row.over !== null && <span className="soft"> · {roundHalfUp(row.over)} W</span>}
     </div>
   );
 }
 
 function shortDuration(seconds: number): string {
-  return seconds < 60 ? `${seconds} s` : seconds < 3600 ? `${seconds / 60} min` : `${seconds / 3600} h`;
+  return seconds < 60
+    ? `${seconds} s`
+    : seconds < 3600
+      ? `${seconds / 60} min`
+      : `${seconds / 3600} h`;
 }

@@ -8,13 +8,27 @@ export type MoveEdge = (edge: 'start' | 'end', second: number) => void;
 const GRIP = 24;
 
 /** The two edges of the effort: dragged, or moved with the arrow keys a second at a time (ten with Shift). */
-export function EffortEdges({ effort, longest, move }: { effort: Stretch; longest: number; move: MoveEdge | null }) {
+export function EffortEdges({
+  effort,
+  longest,
+  move,
+}: {
+  effort: Stretch;
+  longest: number;
+  move: MoveEdge | null;
+}) {
   const plot = usePlotArea();
   if (!plot) return null;
   const at = (second: number): number => plot.x + (second / longest) * plot.width;
   return (
     <g>
-      <rect x={at(effort.startS)} y={plot.y} width={Math.max(0, at(effort.endS) - at(effort.startS))} height={plot.height} className="effort-wash" />
+      <rect
+        x={at(effort.startS)}
+        y={plot.y}
+        width={Math.max(0, at(effort.endS) - at(effort.startS))}
+        height={plot.height}
+        className="effort-wash"
+      />
       {move && (
         <>
           <Edge name="start" second={effort.startS} plot={plot} longest={longest} move={move} />
@@ -40,7 +54,8 @@ function Edge({ name, second, plot, longest, move }: EdgeProps) {
   const drag = (event: PointerEvent<SVGGElement>): void => {
     if (!dragging.current) return;
     const drawing = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
-    if (drawing) move(name, Math.round(((event.clientX - drawing.left - plot.x) / plot.width) * longest));
+    if (drawing)
+      move(name, Math.round(((event.clientX - drawing.left - plot.x) / plot.width) * longest));
   };
   const onKey = (event: KeyboardEvent): void => {
     const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
@@ -72,7 +87,14 @@ function Edge({ name, second, plot, longest, move }: EdgeProps) {
     >
       <rect x={x - GRIP / 2} y={plot.y} width={GRIP} height={plot.height} fill="transparent" />
       <line x1={x} x2={x} y1={plot.y} y2={plot.y + plot.height} className="effort-line" />
-      <rect x={x - 5} y={plot.y + plot.height / 2 - 16} width={10} height={32} rx={3} className="effort-grip" />
+      <rect
+        x={x - 5}
+        y={plot.y + plot.height / 2 - 16}
+        width={10}
+        height={32}
+        rx={3}
+        className="effort-grip"
+      />
     </g>
   );
 }

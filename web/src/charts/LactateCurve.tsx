@@ -1,5 +1,14 @@
 import type { LactateSample, MethodReading } from '@uphill/core';
-import { CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
+import {
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  XAxis,
+  YAxis,
+} from 'recharts';
 
 interface Props {
   readonly samples: readonly LactateSample[];
@@ -19,12 +28,18 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
       bpm,
     }))
     .sort((a, b) => a.watts - b.watts);
-  const mids = samples.filter(({ at, struck }) => at === 'mid' && struck === null).map(({ stageW, mmol }) => ({ watts: stageW, mid: mmol }));
+  const mids = samples
+    .filter(({ at, struck }) => at === 'mid' && struck === null)
+    .map(({ stageW, mmol }) => ({ watts: stageW, mid: mmol }));
   const [first, last] = [rows[0]?.watts ?? 0, rows.at(-1)?.watts ?? 100];
   return (
     <div className="recording-chart">
       <ResponsiveContainer width="100%" height={280}>
-        <ComposedChart data={rows} margin={{ top: 20, right: 4, bottom: 4, left: 0 }} accessibilityLayer={false}>
+        <ComposedChart
+          data={rows}
+          margin={{ top: 20, right: 4, bottom: 4, left: 0 }}
+          accessibilityLayer={false}
+        >
           <CartesianGrid stroke="var(--line)" vertical={false} yAxisId="mmol" />
           <XAxis
             dataKey="watts"
@@ -35,8 +50,20 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
             tick={{ fill: 'var(--soft)', fontSize: 13 }}
             allowDuplicatedCategory={false}
           />
-          <YAxis yAxisId="mmol" width={40} stroke="none" tick={{ fill: 'var(--soft)', fontSize: 13 }} />
-          <YAxis yAxisId="bpm" orientation="right" domain={[60, 200]} width={40} stroke="none" tick={{ fill: 'var(--pulse)', fontSize: 13 }} />
+          <YAxis
+            yAxisId="mmol"
+            width={40}
+            stroke="none"
+            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+          />
+          <YAxis
+            yAxisId="bpm"
+            orientation="right"
+            domain={[60, 200]}
+            width={40}
+            stroke="none"
+            tick={{ fill: 'var(--pulse)', fontSize: 13 }}
+          />
           <Line
             yAxisId="mmol"
             dataKey="lactate"
@@ -46,14 +73,46 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
             isAnimationActive={false}
             connectNulls
           />
-          <Scatter yAxisId="mmol" dataKey="struck" shape="cross" fill="var(--ink)" isAnimationActive={false} />
-          <Scatter yAxisId="mmol" data={mids} dataKey="mid" shape="diamond" fill="var(--edge)" isAnimationActive={false} />
-          <Line yAxisId="bpm" dataKey="bpm" stroke="var(--pulse)" strokeDasharray="6 4" strokeWidth={1.5} dot={false} isAnimationActive={false} connectNulls />
+          <Scatter
+            yAxisId="mmol"
+            dataKey="struck"
+            shape="cross"
+            fill="var(--ink)"
+            isAnimationActive={false}
+          />
+          <Scatter
+            yAxisId="mmol"
+            data={mids}
+            dataKey="mid"
+            shape="diamond"
+            fill="var(--edge)"
+            isAnimationActive={false}
+          />
+          <Line
+            yAxisId="bpm"
+            dataKey="bpm"
+            stroke="var(--pulse)"
+            strokeDasharray="6 4"
+            strokeWidth={1.5}
+            dot={false}
+            isAnimationActive={false}
+            connectNulls
+          />
           {lt1.ok && (
-            <ReferenceLine yAxisId="mmol" x={lt1.value.value} stroke="var(--ink)" label={{ value: 'LT1', position: 'top', fill: 'var(--ink)', fontSize: 13 }} />
+            <ReferenceLine
+              yAxisId="mmol"
+              x={lt1.value.value}
+              stroke="var(--ink)"
+              label={{ value: 'LT1', position: 'top', fill: 'var(--ink)', fontSize: 13 }}
+            />
           )}
           {lt2.ok && (
-            <ReferenceLine yAxisId="mmol" x={lt2.value.value} stroke="var(--ink)" label={{ value: 'LT2', position: 'top', fill: 'var(--ink)', fontSize: 13 }} />
+            <ReferenceLine
+              yAxisId="mmol"
+              x={lt2.value.value}
+              stroke="var(--ink)"
+              label={{ value: 'LT2', position: 'top', fill: 'var(--ink)', fontSize: 13 }}
+            />
           )}
         </ComposedChart>
       </ResponsiveContainer>

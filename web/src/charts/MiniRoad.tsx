@@ -22,7 +22,12 @@ export function MiniRoad({
   if (total === 0) return <svg width={WIDTH} height={HEIGHT} aria-hidden className="mini-road" />;
   // FTP is always on the drawing, so that an easy road looks lower than a hard one.
   const top = Math.max(...corners.map(([, level]) => level), byEffort ? 9 : (ftpW ?? 0)) * 1.1;
-  const line = corners.map(([second, level]) => `${((second / total) * WIDTH).toFixed(1)},${(HEIGHT - (level / top) * (HEIGHT - 2)).toFixed(1)}`).join(' ');
+  const line = corners
+    .map(
+      ([second, level]) =>
+        `${((second / total) * WIDTH).toFixed(1)},${(HEIGHT - (level / top) * (HEIGHT - 2)).toFixed(1)}`,
+    )
+    .join(' ');
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -35,7 +40,14 @@ export function MiniRoad({
       <polygon points={`0,${HEIGHT} ${line} ${WIDTH},${HEIGHT}`} className="asked-wash" />
       <polyline points={line} className="asked-line" vectorEffect="non-scaling-stroke" />
       {at !== null && (
-        <line x1={(at / total) * WIDTH} x2={(at / total) * WIDTH} y1="0" y2={HEIGHT} className="mini-road-here" vectorEffect="non-scaling-stroke" />
+        <line
+          x1={(at / total) * WIDTH}
+          x2={(at / total) * WIDTH}
+          y1="0"
+          y2={HEIGHT}
+          className="mini-road-here"
+          vectorEffect="non-scaling-stroke"
+        />
       )}
     </svg>
   );

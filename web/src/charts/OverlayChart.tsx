@@ -2,12 +2,24 @@ import { type Overlay, printClock } from '@uphill/core';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 
 /** Two tests over each other: the later one in vermilion, the earlier thin and grey, pulses dashed. */
-export function OverlayChart({ laid, names, heart }: { laid: Overlay; names: readonly [before: string, after: string]; heart: boolean }) {
+export function OverlayChart({
+  laid,
+  names,
+  heart,
+}: {
+  laid: Overlay;
+  names: readonly [before: string, after: string];
+  heart: boolean;
+}) {
   const axis = { stroke: 'none', width: 44, tick: { fill: 'var(--soft)', fontSize: 13 } };
   return (
     <div className="recording-chart">
       <ResponsiveContainer width="100%" height={320}>
-        <LineChart data={[...laid.points]} margin={{ top: 12, right: 4, bottom: 4, left: 0 }} accessibilityLayer={false}>
+        <LineChart
+          data={[...laid.points]}
+          margin={{ top: 12, right: 4, bottom: 4, left: 0 }}
+          accessibilityLayer={false}
+        >
           <CartesianGrid stroke="var(--line)" vertical={false} yAxisId="watts" />
           <XAxis
             dataKey="second"
@@ -18,13 +30,52 @@ export function OverlayChart({ laid, names, heart }: { laid: Overlay; names: rea
             tick={{ fill: 'var(--soft)', fontSize: 13 }}
           />
           <YAxis yAxisId="watts" {...axis} />
-          {heart && <YAxis yAxisId="bpm" orientation="right" domain={[60, 200]} {...axis} tick={{ fill: 'var(--pulse)', fontSize: 13 }} />}
-          <Line yAxisId="watts" dataKey="beforeW" stroke="var(--edge)" strokeWidth={1.5} dot={false} isAnimationActive={false} />
-          <Line yAxisId="watts" dataKey="afterW" stroke="var(--ridden)" strokeWidth={2} dot={false} isAnimationActive={false} />
           {heart && (
-            <Line yAxisId="bpm" dataKey="beforeBpm" stroke="var(--pulse)" strokeOpacity={0.5} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
+            <YAxis
+              yAxisId="bpm"
+              orientation="right"
+              domain={[60, 200]}
+              {...axis}
+              tick={{ fill: 'var(--pulse)', fontSize: 13 }}
+            />
           )}
-          {heart && <Line yAxisId="bpm" dataKey="afterBpm" stroke="var(--pulse)" strokeDasharray="6 4" dot={false} isAnimationActive={false} />}
+          <Line
+            yAxisId="watts"
+            dataKey="beforeW"
+            stroke="var(--edge)"
+            strokeWidth={1.5}
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            yAxisId="watts"
+            dataKey="afterW"
+            stroke="var(--ridden)"
+            strokeWidth={2}
+            dot={false}
+            isAnimationActive={false}
+          />
+          {heart && (
+            <Line
+              yAxisId="bpm"
+              dataKey="beforeBpm"
+              stroke="var(--pulse)"
+              strokeOpacity={0.5}
+              strokeDasharray="2 4"
+              dot={false}
+              isAnimationActive={false}
+            />
+          )}
+          {heart && (
+            <Line
+              yAxisId="bpm"
+              dataKey="afterBpm"
+              stroke="var(--pulse)"
+              strokeDasharray="6 4"
+              dot={false}
+              isAnimationActive={false}
+            />
+          )}
         </LineChart>
       </ResponsiveContainer>
       <p className="chart-key">

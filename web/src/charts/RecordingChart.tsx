@@ -1,6 +1,14 @@
 import { printClock, type Stretch } from '@uphill/core';
 import { useMemo } from 'react';
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import { EffortEdges, type MoveEdge } from './EffortEdges.tsx';
 import { thin } from './thin.ts';
 
@@ -25,13 +33,22 @@ export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Prop
   const rows = useMemo(() => thin(watts, bpm, every), [watts, bpm, every]);
   const data = useMemo(() => {
     const shown = effort ? [effort, ...others] : others;
-    return rows.map((row) => ({ ...row, effort: shown.some(({ startS, endS }) => row.second + every > startS && row.second < endS) ? row.watts : null }));
+    return rows.map((row) => ({
+      ...row,
+      effort: shown.some(({ startS, endS }) => row.second + every > startS && row.second < endS)
+        ? row.watts
+        : null,
+    }));
   }, [rows, effort, others, every]);
   const ticks = tickSeconds(watts.length);
   return (
     <div className="recording-chart">
       <ResponsiveContainer width="100%" height={300}>
-        <LineChart data={data} margin={{ top: 12, right: bpm ? 4 : 16, bottom: 4, left: 0 }} accessibilityLayer={false}>
+        <LineChart
+          data={data}
+          margin={{ top: 12, right: bpm ? 4 : 16, bottom: 4, left: 0 }}
+          accessibilityLayer={false}
+        >
           <CartesianGrid yAxisId="watts" stroke="var(--line)" vertical={false} />
           <XAxis
             dataKey="second"
@@ -42,7 +59,13 @@ export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Prop
             stroke="var(--ink)"
             tick={{ fill: 'var(--soft)', fontSize: 13 }}
           />
-          <YAxis yAxisId="watts" width={46} stroke="none" tick={{ fill: 'var(--soft)', fontSize: 13 }} unit="" />
+          <YAxis
+            yAxisId="watts"
+            width={46}
+            stroke="none"
+            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+            unit=""
+          />
           {bpm && (
             <YAxis
               yAxisId="bpm"
@@ -56,9 +79,33 @@ export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Prop
             />
           )}
           <Tooltip content={<Reading />} isAnimationActive={false} />
-          <Line yAxisId="watts" dataKey="watts" name="watts" dot={false} stroke="var(--edge)" strokeWidth={1} isAnimationActive={false} />
-          <Line yAxisId="watts" dataKey="effort" dot={false} stroke="var(--sheet)" strokeWidth={5} isAnimationActive={false} tooltipType="none" />
-          <Line yAxisId="watts" dataKey="effort" name="effort" dot={false} stroke="var(--ridden)" strokeWidth={2} isAnimationActive={false} />
+          <Line
+            yAxisId="watts"
+            dataKey="watts"
+            name="watts"
+            dot={false}
+            stroke="var(--edge)"
+            strokeWidth={1}
+            isAnimationActive={false}
+          />
+          <Line
+            yAxisId="watts"
+            dataKey="effort"
+            dot={false}
+            stroke="var(--sheet)"
+            strokeWidth={5}
+            isAnimationActive={false}
+            tooltipType="none"
+          />
+          <Line
+            yAxisId="watts"
+            dataKey="effort"
+            name="effort"
+            dot={false}
+            stroke="var(--ridden)"
+            strokeWidth={2}
+            isAnimationActive={false}
+          />
           {bpm && (
             <Line
               yAxisId="bpm"
@@ -93,12 +140,19 @@ export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Prop
   );
 }
 
-function Reading({ active, payload }: { active?: boolean; payload?: readonly { payload?: { second: number; watts: number | null; bpm: number | null } }[] }) {
+function Reading({
+  active,
+  payload,
+}: {
+  active?: boolean;
+  payload?: readonly { payload?: { second: number; watts: number | null; bpm: number | null } }[];
+}) {
   const row = payload?.[0]?.payload;
   if (!active || !row) return null;
   return (
     <div className="chart-tip">
-      <strong>{printClock(row.second)}</strong> {row.watts === null ? 'no watts' : `${Math.round(row.watts)} W`}
+      <strong>{printClock(row.second)}</strong>{' '}
+      {row.watts === null ? 'no watts' : `${Math.round(row.watts)} W`}
       {row.bpm !== null && <span className="pulse"> {Math.round(row.bpm)} bpm</span>}
     </div>
   );

@@ -10,7 +10,9 @@ export function RideTrace({ trace }: { trace: readonly RiddenSecond[] }) {
   const top = Math.max(300, ...trace.map(({ watts }) => watts));
   const x = (index: number): number => (index / SHOWN_S) * width;
   const every = Math.max(1, Math.floor(trace.length / Math.max(1, width)));
-  const shown = trace.map((second, index) => ({ ...second, index })).filter(({ index }) => index % every === 0);
+  const shown = trace
+    .map((second, index) => ({ ...second, index }))
+    .filter(({ index }) => index % every === 0);
   const line = (value: (second: RiddenSecond) => number | null): string =>
     shown.reduce((path, second) => {
       const y = value(second);
@@ -20,8 +22,14 @@ export function RideTrace({ trace }: { trace: readonly RiddenSecond[] }) {
   return (
     <div ref={frame} className="ride-trace">
       <svg width={width} height={HEIGHT} aria-hidden focusable="false">
-        <path d={line(({ watts }) => HEIGHT - (watts / top) * (HEIGHT - 6))} className="trace-watts" />
-        <path d={line(({ bpm }) => (bpm === null ? null : HEIGHT - ((bpm - 40) / 180) * HEIGHT))} className="trace-pulse" />
+        <path
+          d={line(({ watts }) => HEIGHT - (watts / top) * (HEIGHT - 6))}
+          className="trace-watts"
+        />
+        <path
+          d={line(({ bpm }) => (bpm === null ? null : HEIGHT - ((bpm - 40) / 180) * HEIGHT))}
+          className="trace-pulse"
+        />
       </svg>
     </div>
   );

@@ -1,5 +1,13 @@
 import type { PointerEvent } from 'react';
-import { type Asked, type Band, printAskedWatts, printDuration, printSpan, type Segment, type SessionNumbers } from '@uphill/core';
+import {
+  type Asked,
+  type Band,
+  printAskedWatts,
+  printDuration,
+  printSpan,
+  type Segment,
+  type SessionNumbers,
+} from '@uphill/core';
 import { cornersOf, isByEffort, levelOf } from './roadShape.ts';
 import { ROAD, roadRight, secondsPerPx } from './roadScale.ts';
 import { useWidth } from './useWidth.ts';
@@ -16,8 +24,15 @@ interface Props {
 
 /** What the road tells whoever lets it be edited. */
 export interface RoadDrag {
-  readonly begin: (event: PointerEvent, segment: Segment, what: 'time' | 'target' | 'order') => void;
-  readonly move: (event: PointerEvent, scale: { secondsPerPx: number; percentPerPx: number }) => void;
+  readonly begin: (
+    event: PointerEvent,
+    segment: Segment,
+    what: 'time' | 'target' | 'order',
+  ) => void;
+  readonly move: (
+    event: PointerEvent,
+    scale: { secondsPerPx: number; percentPerPx: number },
+  ) => void;
   readonly end: () => void;
   readonly ftpW: number | null;
 }
@@ -43,10 +58,14 @@ export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
       byEffort ? 10 : (bands?.[3]?.high ?? 200),
     ) * 1.02;
   const right = roadRight(width);
-  const x = (second: number): number => LEFT + (second / Math.max(1, total)) * (width - LEFT - right);
+  const x = (second: number): number =>
+    LEFT + (second / Math.max(1, total)) * (width - LEFT - right);
   const y = (level: number): number => HEIGHT - FOOT - (level / highest) * (HEIGHT - FOOT - TOP);
   const foot = y(0);
-  const scale = { secondsPerPx: secondsPerPx(total, width), percentPerPx: ((highest / Math.max(1, drag?.ftpW ?? highest)) * 100) / (HEIGHT - FOOT - TOP) };
+  const scale = {
+    secondsPerPx: secondsPerPx(total, width),
+    percentPerPx: ((highest / Math.max(1, drag?.ftpW ?? highest)) * 100) / (HEIGHT - FOOT - TOP),
+  };
   return (
     <div ref={frame} className="road-section">
       {total === 0 ? (
@@ -62,13 +81,30 @@ export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
           aria-label={`What is asked over ${printDuration(total)}; the table below holds the same`}
         >
           <defs>
-            <pattern id="hatching" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <pattern
+              id="hatching"
+              width="7"
+              height="7"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
               <line x1="0" y1="0" x2="0" y2="7" className="hatch" />
             </pattern>
           </defs>
-          <Rules bands={bands} byEffort={byEffort} highest={highest} y={y} width={width} right={right} />
+          <Rules
+            bands={bands}
+            byEffort={byEffort}
+            highest={highest}
+            y={y}
+            width={width}
+            right={right}
+          />
           <polygon
-            points={[`${x(0)},${foot}`, ...corners.map(([second, level]) => `${x(second)},${y(level)}`), `${x(total)},${foot}`].join(' ')}
+            points={[
+              `${x(0)},${foot}`,
+              ...corners.map(([second, level]) => `${x(second)},${y(level)}`),
+              `${x(total)},${foot}`,
+            ].join(' ')}
             className="asked-wash"
           />
           {segments.map((segment, index) => (
@@ -84,10 +120,22 @@ export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
               drag={drag}
             />
           ))}
-          <polyline points={corners.map(([second, level]) => `${x(second)},${y(level)}`).join(' ')} className="asked-line" />
+          <polyline
+            points={corners.map(([second, level]) => `${x(second)},${y(level)}`).join(' ')}
+            className="asked-line"
+          />
           <Minutes total={total} x={x} foot={foot} />
           <Stones segments={segments} byEffort={byEffort} x={x} y={y} choose={choose} drag={drag} />
-          {drag && <Grips segments={segments} chosen={chosen} byEffort={byEffort} x={x} y={y} drag={drag} />}
+          {drag && (
+            <Grips
+              segments={segments}
+              chosen={chosen}
+              byEffort={byEffort}
+              x={x}
+              y={y}
+              drag={drag}
+            />
+          )}
         </svg>
       )}
     </div>
@@ -142,11 +190,13 @@ function Rules({
             )}
           </>
         )}
-        {wide && band.low < highest && y(band.low) - y(Math.min(band.high ?? highest, highest)) > 10 && (
-          <text x={width - 4} y={y(middle) + 5} textAnchor="end" className="rule-zone">
-            Z{band.rule.number}
-          </text>
-        )}
+        {wide &&
+          band.low < highest &&
+          y(band.low) - y(Math.min(band.high ?? highest, highest)) > 10 && (
+            <text x={width - 4} y={y(middle) + 5} textAnchor="end" className="rule-zone">
+              Z{band.rule.number}
+            </text>
+          )}
       </g>
     );
   });
@@ -170,12 +220,38 @@ function SegmentMark({ segment, byEffort, x, y, foot, chosen, choose, drag }: Ma
   const steady = from !== null && from === to;
   const worded = role === 'work' && steady && wide > 84 && foot - y(levelOf(from, byEffort)) > 60;
   return (
-    <g onClick={() => choose(stepId)} onPointerDown={(event) => drag?.begin(event, segment, 'order')} className="road-segment">
-      <rect x={left} y={TOP - 10} width={wide} height={foot - TOP + 10} className={chosen ? 'road-chosen' : 'road-hit'} />
-      {role === 'work' && steady && !byEffort && <AskedBand asked={from} left={left} wide={wide} y={y} />}
-      {!from && <rect x={left} y={hatchedTop(y)} width={wide} height={y(0) - hatchedTop(y)} fill="url(#hatching)" className="road-unread" />}
+    <g
+      onClick={() => choose(stepId)}
+      onPointerDown={(event) => drag?.begin(event, segment, 'order')}
+      className="road-segment"
+    >
+      <rect
+        x={left}
+        y={TOP - 10}
+        width={wide}
+        height={foot - TOP + 10}
+        className={chosen ? 'road-chosen' : 'road-hit'}
+      />
+      {role === 'work' && steady && !byEffort && (
+        <AskedBand asked={from} left={left} wide={wide} y={y} />
+      )}
+      {!from && (
+        <rect
+          x={left}
+          y={hatchedTop(y)}
+          width={wide}
+          height={y(0) - hatchedTop(y)}
+          fill="url(#hatching)"
+          className="road-unread"
+        />
+      )}
       {worded && (
-        <text x={left + wide / 2} y={y(levelOf(from, byEffort)) + 24} textAnchor="middle" className="road-text">
+        <text
+          x={left + wide / 2}
+          y={y(levelOf(from, byEffort)) + 24}
+          textAnchor="middle"
+          className="road-text"
+        >
           {printDuration(seconds)}
           <tspan x={left + wide / 2} dy={17}>
             {askedWords(from)}
@@ -228,7 +304,13 @@ function Grips({
             className="grip grip-target"
             onPointerDown={(event) => drag.begin(event, segment, 'target')}
           />
-          <line x1={middle - GRIP / 2} x2={middle + GRIP / 2} y1={level} y2={level} className="grip-edge" />
+          <line
+            x1={middle - GRIP / 2}
+            x2={middle + GRIP / 2}
+            y1={level}
+            y2={level}
+            className="grip-edge"
+          />
         </g>
       );
     });
@@ -247,10 +329,28 @@ function namedRules(bands: readonly Band[], highest: number, y: Scale): Readonly
 }
 
 /** The band asked for, drawn as thick as it is wide in watts. */
-function AskedBand({ asked, left, wide, y }: { asked: Asked; left: number; wide: number; y: Scale }) {
+function AskedBand({
+  asked,
+  left,
+  wide,
+  y,
+}: {
+  asked: Asked;
+  left: number;
+  wide: number;
+  y: Scale;
+}) {
   if (asked.lowW === null || asked.highW === null) return null;
   const top = y(asked.highW);
-  return <rect x={left} y={top} width={wide} height={Math.max(3, y(asked.lowW) - top)} className="asked-band" />;
+  return (
+    <rect
+      x={left}
+      y={top}
+      width={wide}
+      height={Math.max(3, y(asked.lowW) - top)}
+      className="asked-band"
+    />
+  );
 }
 
 function askedWords(asked: Asked): string {
@@ -264,7 +364,8 @@ function hatchedTop(y: Scale): number {
 }
 
 function Minutes({ total, x, foot }: { total: number; x: Scale; foot: number }) {
-  const step = [60, 120, 300, 600, 900, 1800, 3600, 7200].find((seconds) => total / seconds <= 9) ?? 14_400;
+  const step =
+    [60, 120, 300, 600, 900, 1800, 3600, 7200].find((seconds) => total / seconds <= 9) ?? 14_400;
   const ticks = Array.from({ length: Math.floor(total / step) + 1 }, (_, index) => index * step);
   return (
     <g>
@@ -296,9 +397,18 @@ function Stones({ segments, byEffort, x, y, choose, drag }: StonesProps) {
   for (const segment of segments) {
     const { rep, startS, seconds, from, to } = segment;
     if (rep === null) continue;
-    const level = Math.max(levelOf(from, byEffort), levelOf(to, byEffort), byEffort ? 0 : (from?.highW ?? 0));
+    const level = Math.max(
+      levelOf(from, byEffort),
+      levelOf(to, byEffort),
+      byEffort ? 0 : (from?.highW ?? 0),
+    );
     const known = reps.get(rep);
-    reps.set(rep, { segment: known?.segment ?? segment, startS: known?.startS ?? startS, endS: startS + seconds, level: Math.max(known?.level ?? 0, level) });
+    reps.set(rep, {
+      segment: known?.segment ?? segment,
+      startS: known?.startS ?? startS,
+      endS: startS + seconds,
+      level: Math.max(known?.level ?? 0, level),
+    });
   }
   const list = [...reps.entries()];
   const [first, second] = [list[0]?.[1], list[1]?.[1]];
@@ -316,7 +426,10 @@ function Stones({ segments, byEffort, x, y, choose, drag }: StonesProps) {
           onClick={() => choose(segment.stepId)}
           onPointerDown={(event) => drag?.begin(event, segment, 'order')}
         >
-          <path d={`M${middle - STONE / 2} ${foot} v-24 a17 14 0 0 1 ${STONE} 0 v24 z`} className="stone-shape" />
+          <path
+            d={`M${middle - STONE / 2} ${foot} v-24 a17 14 0 0 1 ${STONE} 0 v24 z`}
+            className="stone-shape"
+          />
           <text x={middle} y={foot - 8} textAnchor="middle" className="stone-text">
             {rep}
           </text>

@@ -1,5 +1,13 @@
 /** Measures of the road section, px; what lies under it shares them. */
-export const ROAD = { height: 250, top: 58, foot: 30, left: 14, right: 92, rightSmall: 54, smallBelow: 600 } as const;
+export const ROAD = {
+  height: 250,
+  top: 58,
+  foot: 30,
+  left: 14,
+  right: 92,
+  rightSmall: 54,
+  smallBelow: 600,
+} as const;
 
 /** Room at the right for the names of the rules. */
 export function roadRight(width: number): number {

@@ -6,7 +6,11 @@ export interface ChartRow {
 }
 
 /** Averages a recording over every few seconds, for drawing only; a stretch without values stays empty. */
-export function thin(watts: readonly (number | null)[], bpm: readonly (number | null)[] | null, every: number): ChartRow[] {
+export function thin(
+  watts: readonly (number | null)[],
+  bpm: readonly (number | null)[] | null,
+  every: number,
+): ChartRow[] {
   const rows: ChartRow[] = [];
   for (let second = 0; second < watts.length; second += every) {
     rows.push({ second, watts: mean(watts, second, every), bpm: bpm && mean(bpm, second, every) });

@@ -6,7 +6,9 @@ export function useWidth(): [RefObject<HTMLDivElement | null>, number] {
   const [width, setWidth] = useState(800);
   useEffect(() => {
     if (!frame.current) return;
-    const watch = new ResizeObserver(([entry]) => entry && setWidth(Math.round(entry.contentRect.width)));
+    const watch = new ResizeObserver(
+      ([entry]) => entry && setWidth(Math.round(entry.contentRect.width)),
+    );
     watch.observe(frame.current);
     return () => watch.disconnect();
   }, []);

@@ -5,7 +5,15 @@ import 'react-day-picker/style.css';
 import { today } from '../app/dates.ts';
 
 /** A month to pick a day from; days that the use does not allow cannot be picked. */
-export function Calendar({ value, use, pick }: { value: string; use: DayUse; pick: (day: string) => void }) {
+export function Calendar({
+  value,
+  use,
+  pick,
+}: {
+  value: string;
+  use: DayUse;
+  pick: (day: string) => void;
+}) {
   const bounds = dayBounds(use, today());
   const [from, to] = [parseISO(bounds.from), parseISO(bounds.to)];
   const chosen = value === '' ? undefined : parseISO(value);

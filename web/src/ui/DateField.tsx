@@ -29,7 +29,16 @@ interface Props {
 }
 
 /** A date, typed as people write them and stored when the field is left, or picked from a calendar. */
-export function DateField({ label, value, change, use, optional = false, hint, error, quiet = false }: Props) {
+export function DateField({
+  label,
+  value,
+  change,
+  use,
+  optional = false,
+  hint,
+  error,
+  quiet = false,
+}: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | undefined>();
   const field = useId();
@@ -87,7 +96,13 @@ export function DateField({ label, value, change, use, optional = false, hint, e
     );
   return (
     <span>
-      {input({ id, 'aria-label': label, 'aria-invalid': Boolean(wrong), isInvalid: Boolean(wrong), ...(wrong ? { 'aria-describedby': `${id}-error` } : {}) })}
+      {input({
+        id,
+        'aria-label': label,
+        'aria-invalid': Boolean(wrong),
+        isInvalid: Boolean(wrong),
+        ...(wrong ? { 'aria-describedby': `${id}-error` } : {}),
+      })}
       {wrong && (
         <span id={`${id}-error`} className="field-error" role="alert">
           {wrong}
@@ -97,7 +112,17 @@ export function DateField({ label, value, change, use, optional = false, hint, e
   );
 }
 
-function Pick({ label, value, use, pick }: { label: string; value: string; use: DayUse; pick: (day: string) => void }) {
+function Pick({
+  label,
+  value,
+  use,
+  pick,
+}: {
+  label: string;
+  value: string;
+  use: DayUse;
+  pick: (day: string) => void;
+}) {
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   const close = (): void => {
@@ -117,7 +142,15 @@ function Pick({ label, value, use, pick }: { label: string; value: string; use: 
       >
         <CalendarDays size={18} aria-hidden />
       </Button>
-      <Overlay target={button} show={open} placement="bottom-end" flip rootClose onHide={() => setOpen(false)} transition={false}>
+      <Overlay
+        target={button}
+        show={open}
+        placement="bottom-end"
+        flip
+        rootClose
+        onHide={() => setOpen(false)}
+        transition={false}
+      >
         <Popover
           className="date-popover"
           role="dialog"

@@ -7,7 +7,12 @@ interface FieldProps {
   readonly error?: string | undefined;
   /** Takes twice the room in a row of fields. */
   readonly wide?: boolean;
-  readonly children: (control: { id: string; 'aria-invalid': boolean; 'aria-describedby'?: string; isInvalid: boolean }) => ReactNode;
+  readonly children: (control: {
+    id: string;
+    'aria-invalid': boolean;
+    'aria-describedby'?: string;
+    isInvalid: boolean;
+  }) => ReactNode;
 }
 
 /** A labelled control with its hint and its error under it. */
@@ -17,7 +22,12 @@ export function Field({ label, hint, error, wide = false, children }: FieldProps
   return (
     <div className={wide ? 'mb-3 field-wide' : 'mb-3'}>
       <Form.Label htmlFor={id}>{label}</Form.Label>
-      {children({ id, 'aria-invalid': Boolean(error), isInvalid: Boolean(error), ...(about ? { 'aria-describedby': about } : {}) })}
+      {children({
+        id,
+        'aria-invalid': Boolean(error),
+        isInvalid: Boolean(error),
+        ...(about ? { 'aria-describedby': about } : {}),
+      })}
       {error ? (
         <div id={`${id}-error`} className="field-error" role="alert">
           {error}

@@ -7,7 +7,15 @@ import { workingHidden, workingShown } from '../app/viewSlice.ts';
  * A computed number with a dotted underline. Pointing at it or focusing it shows its working; Enter, a click or
  * a tap opens it to stay, and Esc gives the focus back.
  */
-export function Figure({ working, children, label }: { working: Worked<unknown>; children: string; label: string }) {
+export function Figure({
+  working,
+  children,
+  label,
+}: {
+  working: Worked<unknown>;
+  children: string;
+  label: string;
+}) {
   const dispatch = useAppDispatch();
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const show = (target: Element, pinned: boolean): void => {
@@ -28,7 +36,8 @@ export function Figure({ working, children, label }: { working: Worked<unknown>;
       onBlur={hide}
       onPointerEnter={(event: PointerEvent) => {
         const target = event.currentTarget;
-        if (event.pointerType === 'mouse') waiting.current = setTimeout(() => show(target, false), 150);
+        if (event.pointerType === 'mouse')
+          waiting.current = setTimeout(() => show(target, false), 150);
       }}
       onPointerLeave={hide}
     >

@@ -32,7 +32,12 @@ export function Notices() {
             </Button>
           )}
           {offer?.kind === 'skip' && (
-            <Button size="sm" variant="outline-secondary" className="text-nowrap" onClick={() => void skip(offer.step, offer.way)}>
+            <Button
+              size="sm"
+              variant="outline-secondary"
+              className="text-nowrap"
+              onClick={() => void skip(offer.step, offer.way)}
+            >
               Skip it
             </Button>
           )}

@@ -51,7 +51,11 @@ export function WorkingPanel() {
       <p className="working-result">
         <strong>{figure}</strong>
       </p>
-      {working.settings.length > 0 && <p className="small soft mb-0">{working.settings.map(({ name, value }) => `${name}: ${value}`).join(' · ')}</p>}
+      {working.settings.length > 0 && (
+        <p className="small soft mb-0">
+          {working.settings.map(({ name, value }) => `${name}: ${value}`).join(' · ')}
+        </p>
+      )}
     </aside>
   );
 }

@@ -25,7 +25,13 @@ export function Wrong({ children, id }: { children: ReactNode; id?: string }) {
 /** What the server refused, by field. */
 export function Refused({ problem }: { problem: Problem | null }) {
   if (!problem) return null;
-  return <Wrong>{problem.fields?.length ? problem.fields.map(({ reason }) => reason).join(' ') : problem.detail}</Wrong>;
+  return (
+    <Wrong>
+      {problem.fields?.length
+        ? problem.fields.map(({ reason }) => reason).join(' ')
+        : problem.detail}
+    </Wrong>
+  );
 }
 
 /** What to do when there is nothing yet. */

@@ -14,7 +14,12 @@ export function pacer<Second>() {
      * @param seconds where every second ridden is put
      * @param tell called after each tick; false to go no further
      */
-    run(speed: number, ride: { readonly step: () => Second | null }, seconds: Second[], tell: () => boolean): void {
+    run(
+      speed: number,
+      ride: { readonly step: () => Second | null },
+      seconds: Second[],
+      tell: () => boolean,
+    ): void {
       clearInterval(timer);
       let before = performance.now();
       timer = setInterval(() => {

@@ -63,7 +63,11 @@ const standIns = {
   events(): readonly RideEvent[] {
     return ride?.events() ?? [];
   },
-  whole(): { seconds: readonly RiddenSecond[]; laps: readonly number[]; drops: readonly StageDrop[] } {
+  whole(): {
+    seconds: readonly RiddenSecond[];
+    laps: readonly number[];
+    drops: readonly StageDrop[];
+  } {
     return { seconds, laps: ride?.state().laps ?? [], drops: ride?.state().drops ?? [] };
   },
 };

@@ -36,7 +36,11 @@ export interface BookFamily {
 }
 
 /** The book that ships with the application. Source: handbook section 7; the names are ours. */
-export const BOOK: readonly BookFamily[] = [...ENDURANCE_FAMILIES, ...THRESHOLD_FAMILIES, ...CEILING_FAMILIES];
+export const BOOK: readonly BookFamily[] = [
+  ...ENDURANCE_FAMILIES,
+  ...THRESHOLD_FAMILIES,
+  ...CEILING_FAMILIES,
+];
 
 /**
  * A session of the book as a plan of the coach's own.
@@ -49,7 +53,11 @@ export const BOOK: readonly BookFamily[] = [...ENDURANCE_FAMILIES, ...THRESHOLD_
  * Source: handbook section 7.
  */
 export function planFromBook(family: BookFamily, session: BookSession, newId: NewId): Plan {
-  const { items, unread, totalS } = parseSentence(session.sentence, { hills: [], ftpW: null, newId });
+  const { items, unread, totalS } = parseSentence(session.sentence, {
+    hills: [],
+    ftpW: null,
+    newId,
+  });
   if (unread.length > 0) throw new RangeError(`${session.id}: ${unread[0]?.says ?? ''}`);
   const plan: Plan = {
     name: session.name ?? '',
@@ -76,7 +84,9 @@ export function planFromBook(family: BookFamily, session: BookSession, newId: Ne
  * @param id as in `Plan.bookId`
  * @returns it with its family and its place on the ladder, or null
  */
-export function bookSession(id: string): { family: BookFamily; session: BookSession; rung: number } | null {
+export function bookSession(
+  id: string,
+): { family: BookFamily; session: BookSession; rung: number } | null {
   for (const family of BOOK) {
     const rung = family.sessions.findIndex((session) => session.id === id);
     const session = family.sessions[rung];

@@ -28,7 +28,10 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
       { id: 'ceiling-4', sentence: `${WARM_UP}, 4 × 4:00 at 110–113 %, 4 easy between, 10 down` },
       { id: 'ceiling-5', sentence: `${WARM_UP}, 3 × 5:00 at 106–108 %, 5 easy between, 10 down` },
       { id: 'ceiling-6', sentence: `${WARM_UP}, 5 × 5:00 at 106–108 %, 5 easy between, 10 down` },
-      { id: 'ceiling-7', sentence: `${WARM_UP}, 2 × (3 × 4:00 at 110–113 %, 4:00 easy between), 8:00 easy between, 10 down` },
+      {
+        id: 'ceiling-7',
+        sentence: `${WARM_UP}, 2 × (3 × 4:00 at 110–113 %, 4:00 easy between), 8:00 easy between, 10 down`,
+      },
     ],
   },
   {
@@ -45,9 +48,18 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     trainer: 'free',
     feel: 'The block is one long rep.',
     sessions: [
-      { id: 'ceiling-short-1', sentence: `${WARM_UP}, 3 × (5 × 30/30 at 120 %), 5 easy between, 10 down` },
-      { id: 'ceiling-short-2', sentence: `${WARM_UP}, 2 × (10 × 30/30 at 120 %), 5 easy between, 10 down` },
-      { id: 'ceiling-short-3', sentence: `${WARM_UP}, 2 × (10 × 40/20 at 115 %), 5 easy between, 10 down` },
+      {
+        id: 'ceiling-short-1',
+        sentence: `${WARM_UP}, 3 × (5 × 30/30 at 120 %), 5 easy between, 10 down`,
+      },
+      {
+        id: 'ceiling-short-2',
+        sentence: `${WARM_UP}, 2 × (10 × 30/30 at 120 %), 5 easy between, 10 down`,
+      },
+      {
+        id: 'ceiling-short-3',
+        sentence: `${WARM_UP}, 2 × (10 × 40/20 at 115 %), 5 easy between, 10 down`,
+      },
       { id: 'ceiling-short-4', sentence: `${WARM_UP}, 8 × 20 s/10 s max, 10 down` },
       { id: 'ceiling-short-5', sentence: `${WARM_UP}, 8 × 10 s/20 s max, 10 down` },
     ],
@@ -66,8 +78,14 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     trainer: 'slope',
     feel: 'Every one strong; stop when one is not.',
     sessions: [
-      { id: 'strength-minutes-1', sentence: `${WARM_UP}, 20 × 30 s at 130 % 60–70 rpm, 1:30 easy between, 10 down` },
-      { id: 'strength-minutes-2', sentence: `${WARM_UP}, 10 × 1:00 at 125 % 60–70 rpm, 3:00 easy between, 10 down` },
+      {
+        id: 'strength-minutes-1',
+        sentence: `${WARM_UP}, 20 × 30 s at 130 % 60–70 rpm, 1:30 easy between, 10 down`,
+      },
+      {
+        id: 'strength-minutes-2',
+        sentence: `${WARM_UP}, 10 × 1:00 at 125 % 60–70 rpm, 3:00 easy between, 10 down`,
+      },
     ],
   },
   {
@@ -76,7 +94,8 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     system: 'anaerobic',
     purpose: 'Short hills, again and again.',
     forWhom: 'Hilly riders.',
-    progression: 'Six to eight of 1:00, one to three more a week to fifteen; then steeper, or 2:00.',
+    progression:
+      'Six to eight of 1:00, one to three more a week to fifteen; then steeper, or 2:00.',
     faults: ['Waiting too short at the foot.'],
     cautions: [QUIET, KNEES],
     place: 'climb',
@@ -84,10 +103,22 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     trainer: 'slope',
     feel: 'The roll down is for breath; start when ready.',
     sessions: [
-      { id: 'hill-repeats-1', sentence: `${WARM_UP}, 6 × 1:00 at 125 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down` },
-      { id: 'hill-repeats-2', sentence: `${WARM_UP}, 8 × 1:00 at 125 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down` },
-      { id: 'hill-repeats-3', sentence: `${WARM_UP}, 15 × 1:00 at 125 % 60–70 rpm, every 3rd last 10 s max, 2 easy between, 10 down` },
-      { id: 'hill-repeats-4', sentence: `${WARM_UP}, 8 × 2:00 at 118 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down` },
+      {
+        id: 'hill-repeats-1',
+        sentence: `${WARM_UP}, 6 × 1:00 at 125 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
+      },
+      {
+        id: 'hill-repeats-2',
+        sentence: `${WARM_UP}, 8 × 1:00 at 125 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
+      },
+      {
+        id: 'hill-repeats-3',
+        sentence: `${WARM_UP}, 15 × 1:00 at 125 % 60–70 rpm, every 3rd last 10 s max, 2 easy between, 10 down`,
+      },
+      {
+        id: 'hill-repeats-4',
+        sentence: `${WARM_UP}, 8 × 2:00 at 118 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
+      },
     ],
   },
   {
@@ -104,8 +135,16 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     trainer: 'free',
     feel: 'Fresh for each; the last as fast as the first.',
     sessions: [
-      { id: 'sprints-1', name: 'Sprints on the minute, 10', sentence: '15 building to 80 %, 10 × 10 s max, 50 s easy after each, 10 easy' },
-      { id: 'sprints-2', name: 'Sprints on the minute, 15', sentence: '15 building to 80 %, 15 × 15 s max, 45 s easy after each, 10 easy' },
+      {
+        id: 'sprints-1',
+        name: 'Sprints on the minute, 10',
+        sentence: '15 building to 80 %, 10 × 10 s max, 50 s easy after each, 10 easy',
+      },
+      {
+        id: 'sprints-2',
+        name: 'Sprints on the minute, 15',
+        sentence: '15 building to 80 %, 15 × 15 s max, 45 s easy after each, 10 easy',
+      },
     ],
   },
 ];

@@ -14,7 +14,8 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'endurance',
     purpose: 'Ride long on little: the ground everything else stands on.',
     forWhom: 'Everyone, all year.',
-    progression: 'Lengthen the longest ride by 10–20 % a month; a beginner by about 15 minutes a week.',
+    progression:
+      'Lengthen the longest ride by 10–20 % a month; a beginner by about 15 minutes a week.',
     faults: [NO_PUSHING, 'Whole sentences all the way.'],
     cautions: [],
     place: 'flat road',
@@ -47,12 +48,14 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
       {
         id: 'endurance-sprints-1',
         name: 'Endurance, three sprints',
-        sentence: '45 at 56–75 %, 3 × 15 s max "from low speed, one gear", 5 at 60 % between, 30 at 56–75 %',
+        sentence:
+          '45 at 56–75 %, 3 × 15 s max "from low speed, one gear", 5 at 60 % between, 30 at 56–75 %',
       },
       {
         id: 'endurance-sprints-2',
         name: 'Endurance, four sprints',
-        sentence: '1 h at 56–75 %, 4 × 15 s max "from low speed, one gear", 5 at 60 % between, 1 h at 56–75 %',
+        sentence:
+          '1 h at 56–75 %, 4 × 15 s max "from low speed, one gear", 5 at 60 % between, 1 h at 56–75 %',
       },
     ],
   },
@@ -73,9 +76,14 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
       {
         id: 'drills-1',
         name: 'One leg at a time',
-        sentence: '15 at 60 %, 6 × (30 s at 50 % "left leg" and 30 s at 50 % "right leg"), 2 easy between, 15 at 60 %',
+        sentence:
+          '15 at 60 %, 6 × (30 s at 50 % "left leg" and 30 s at 50 % "right leg"), 2 easy between, 15 at 60 %',
       },
-      { id: 'drills-2', name: 'Quick legs', sentence: '15 at 60 %, 6 × 2:00 at 65 % 105–115 rpm, 3 at 60 % between, 15 at 60 %' },
+      {
+        id: 'drills-2',
+        name: 'Quick legs',
+        sentence: '15 at 60 %, 6 × 2:00 at 65 % 105–115 rpm, 3 at 60 % between, 15 at 60 %',
+      },
     ],
   },
   {
@@ -103,7 +111,8 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'endurance',
     purpose: 'Even pressure without spikes.',
     forWhom: 'Everyone in base; in build a little harder.',
-    progression: 'Longer blocks at 70–75 %, in build at 80–85 %; later one in hour 1 and one in hour 3.',
+    progression:
+      'Longer blocks at 70–75 %, in build at 80–85 %; later one in hour 1 and one in hour 3.',
     faults: ['Spikes out of corners.', NO_PUSHING],
     cautions: [],
     place: 'flat road',
@@ -111,10 +120,23 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'Nothing to it for ten minutes, then concentration.',
     sessions: [
-      { id: 'steady-blocks-1', sentence: '15 at 60 %, 2 × 15 at 70–75 %, 15 at 60 % between, 15 at 60 %' },
-      { id: 'steady-blocks-2', sentence: '15 at 60 %, 3 × 20 at 70–75 %, 20 at 60 % between, 15 at 60 %' },
-      { id: 'steady-blocks-3', sentence: '15 at 60 %, 2 × 30 at 80–85 %, 30 at 60 % between, 15 at 60 %' },
-      { id: 'steady-blocks-4', name: 'One in hour 1, one in hour 3', sentence: '30 at 60 %, 30 at 80–85 %, 1 h 15 at 60 %, 30 at 80–85 %, 15 at 60 %' },
+      {
+        id: 'steady-blocks-1',
+        sentence: '15 at 60 %, 2 × 15 at 70–75 %, 15 at 60 % between, 15 at 60 %',
+      },
+      {
+        id: 'steady-blocks-2',
+        sentence: '15 at 60 %, 3 × 20 at 70–75 %, 20 at 60 % between, 15 at 60 %',
+      },
+      {
+        id: 'steady-blocks-3',
+        sentence: '15 at 60 %, 2 × 30 at 80–85 %, 30 at 60 % between, 15 at 60 %',
+      },
+      {
+        id: 'steady-blocks-4',
+        name: 'One in hour 1, one in hour 3',
+        sentence: '30 at 60 %, 30 at 80–85 %, 1 h 15 at 60 %, 30 at 80–85 %, 15 at 60 %',
+      },
     ],
   },
   {
@@ -131,14 +153,30 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     trainer: 'slope',
     feel: 'Heavy legs, quiet breath.',
     sessions: [
-      { id: 'low-cadence-1', sentence: '15 building to 75 %, 4 × 4:00 at 80–88 % seated 50–60 rpm, 4 at 50 % 95–105 rpm between, 10 down' },
-      { id: 'low-cadence-2', sentence: '15 building to 75 %, 4 × 6:00 at 80–88 % seated 50–60 rpm, 6 at 50 % 95–105 rpm between, 10 down' },
-      { id: 'low-cadence-3', sentence: '15 building to 75 %, 3 × 10:00 at 80–88 % seated 40–50 rpm, 10 at 50 % 95–105 rpm between, 10 down' },
-      { id: 'low-cadence-4', sentence: '15 building to 75 %, 2 × 20 at 85–95 % 65–70 rpm, 10 easy between, 10 down' },
+      {
+        id: 'low-cadence-1',
+        sentence:
+          '15 building to 75 %, 4 × 4:00 at 80–88 % seated 50–60 rpm, 4 at 50 % 95–105 rpm between, 10 down',
+      },
+      {
+        id: 'low-cadence-2',
+        sentence:
+          '15 building to 75 %, 4 × 6:00 at 80–88 % seated 50–60 rpm, 6 at 50 % 95–105 rpm between, 10 down',
+      },
+      {
+        id: 'low-cadence-3',
+        sentence:
+          '15 building to 75 %, 3 × 10:00 at 80–88 % seated 40–50 rpm, 10 at 50 % 95–105 rpm between, 10 down',
+      },
+      {
+        id: 'low-cadence-4',
+        sentence: '15 building to 75 %, 2 × 20 at 85–95 % 65–70 rpm, 10 easy between, 10 down',
+      },
       {
         id: 'low-cadence-5',
         name: 'Over-unders by gear',
-        sentence: '15 building to 75 %, 4 × (2:00 at 88 % 55–60 rpm and 2:00 at 88 % 85–90 rpm), 4 easy between, 10 down',
+        sentence:
+          '15 building to 75 %, 4 × (2:00 at 88 % 55–60 rpm and 2:00 at 88 % 85–90 rpm), 4 easy between, 10 down',
       },
     ],
   },
@@ -156,8 +194,14 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'Short sentences.',
     sessions: [
-      { id: 'tempo-1', sentence: '15 building to 75 %, 2 × 20 at 76–88 %, 10 easy between, 10 down' },
-      { id: 'tempo-2', sentence: '15 building to 75 %, 3 × 20 at 76–88 %, 10 easy between, 10 down' },
+      {
+        id: 'tempo-1',
+        sentence: '15 building to 75 %, 2 × 20 at 76–88 %, 10 easy between, 10 down',
+      },
+      {
+        id: 'tempo-2',
+        sentence: '15 building to 75 %, 3 × 20 at 76–88 %, 10 easy between, 10 down',
+      },
     ],
   },
   {
@@ -177,15 +221,27 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
       {
         id: 'no-let-up-1',
         name: 'No let-up, 60',
-        sentence: '10 building to 80 %, 11 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %, 2 easy',
+        sentence:
+          '10 building to 80 %, 11 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %, 2 easy',
       },
-      { id: 'no-let-up-2', name: 'No let-up, 90', sentence: '10 building to 80 %, 19 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %' },
+      {
+        id: 'no-let-up-2',
+        name: 'No let-up, 90',
+        sentence:
+          '10 building to 80 %, 19 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %',
+      },
       {
         id: 'no-let-up-3',
         name: 'No let-up, 120',
-        sentence: '10 building to 80 %, 26 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %, 2 easy',
+        sentence:
+          '10 building to 80 %, 26 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %, 2 easy',
       },
-      { id: 'no-let-up-4', name: 'No let-up, 150', sentence: '10 building to 80 %, 34 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %' },
+      {
+        id: 'no-let-up-4',
+        name: 'No let-up, 150',
+        sentence:
+          '10 building to 80 %, 34 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %',
+      },
     ],
   },
   {
@@ -202,9 +258,21 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     trainer: 'free',
     feel: 'A punch, then breath that comes back while riding.',
     sessions: [
-      { id: 'kicks-1', name: 'Kicks, 20', sentence: '15 building to 80 %, 10 × (15 s at 140 % and 1:45 at 75 %), 10 down' },
-      { id: 'kicks-2', name: 'Kicks, 40', sentence: '10 building to 80 %, 20 × (15 s at 140 % and 1:45 at 75 %), 10 down' },
-      { id: 'kicks-3', name: 'Kicks, 50', sentence: '5 building to 80 %, 25 × (15 s at 140 % and 1:45 at 75 %), 5 down' },
+      {
+        id: 'kicks-1',
+        name: 'Kicks, 20',
+        sentence: '15 building to 80 %, 10 × (15 s at 140 % and 1:45 at 75 %), 10 down',
+      },
+      {
+        id: 'kicks-2',
+        name: 'Kicks, 40',
+        sentence: '10 building to 80 %, 20 × (15 s at 140 % and 1:45 at 75 %), 10 down',
+      },
+      {
+        id: 'kicks-3',
+        name: 'Kicks, 50',
+        sentence: '5 building to 80 %, 25 × (15 s at 140 % and 1:45 at 75 %), 5 down',
+      },
     ],
   },
   {

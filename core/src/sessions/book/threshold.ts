@@ -20,11 +20,26 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'A few words; it could go on.',
     sessions: [
-      { id: 'sweet-spot-1', sentence: '15 building to 80 %, 3 × 12 at 88–94 %, 6 easy between, 10 down' },
-      { id: 'sweet-spot-2', sentence: '15 building to 80 %, 4 × 10 at 88–94 %, 5 easy between, 10 down' },
-      { id: 'sweet-spot-3', sentence: '15 building to 80 %, 4 × 15 at 88–94 %, 7:30 easy between, 10 down' },
-      { id: 'sweet-spot-4', sentence: '15 building to 80 %, 5 × 12 at 88–94 %, 6 easy between, 10 down' },
-      { id: 'sweet-spot-5', sentence: '15 building to 80 %, 3 × 20 at 88–94 %, 10 easy between, 10 down' },
+      {
+        id: 'sweet-spot-1',
+        sentence: '15 building to 80 %, 3 × 12 at 88–94 %, 6 easy between, 10 down',
+      },
+      {
+        id: 'sweet-spot-2',
+        sentence: '15 building to 80 %, 4 × 10 at 88–94 %, 5 easy between, 10 down',
+      },
+      {
+        id: 'sweet-spot-3',
+        sentence: '15 building to 80 %, 4 × 15 at 88–94 %, 7:30 easy between, 10 down',
+      },
+      {
+        id: 'sweet-spot-4',
+        sentence: '15 building to 80 %, 5 × 12 at 88–94 %, 6 easy between, 10 down',
+      },
+      {
+        id: 'sweet-spot-5',
+        sentence: '15 building to 80 %, 3 × 20 at 88–94 %, 10 easy between, 10 down',
+      },
     ],
   },
   {
@@ -41,12 +56,30 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'Start calm, settle by 1:00; the last rep looks like the first.',
     sessions: [
-      { id: 'threshold-longer-1', sentence: '15 building to 90 %, 3 × 8:00 at 95–100 %, 4 easy between, 10 down' },
-      { id: 'threshold-longer-2', sentence: '15 building to 90 %, 2 × 10 at 95–100 %, 5 easy between, 10 down' },
-      { id: 'threshold-longer-3', sentence: '15 building to 90 %, 4 × 8:00 at 95–100 %, 4 easy between, 10 down' },
-      { id: 'threshold-longer-4', sentence: '15 building to 90 %, 2 × 20 at 95–100 %, 10 easy between, 10 down' },
-      { id: 'threshold-longer-5', sentence: '15 building to 90 %, 4 × 15 at 95–100 %, 7:30 easy between, 10 down' },
-      { id: 'threshold-longer-6', sentence: '15 building to 90 %, 3 × 20 at 95–100 %, 10 easy between, 10 down' },
+      {
+        id: 'threshold-longer-1',
+        sentence: '15 building to 90 %, 3 × 8:00 at 95–100 %, 4 easy between, 10 down',
+      },
+      {
+        id: 'threshold-longer-2',
+        sentence: '15 building to 90 %, 2 × 10 at 95–100 %, 5 easy between, 10 down',
+      },
+      {
+        id: 'threshold-longer-3',
+        sentence: '15 building to 90 %, 4 × 8:00 at 95–100 %, 4 easy between, 10 down',
+      },
+      {
+        id: 'threshold-longer-4',
+        sentence: '15 building to 90 %, 2 × 20 at 95–100 %, 10 easy between, 10 down',
+      },
+      {
+        id: 'threshold-longer-5',
+        sentence: '15 building to 90 %, 4 × 15 at 95–100 %, 7:30 easy between, 10 down',
+      },
+      {
+        id: 'threshold-longer-6',
+        sentence: '15 building to 90 %, 3 × 20 at 95–100 %, 10 easy between, 10 down',
+      },
     ],
   },
   {
@@ -63,9 +96,18 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'Hard from the fourth minute of each.',
     sessions: [
-      { id: 'threshold-higher-1', sentence: '15 building to 90 %, 4 × 8:00 at 100–105 %, 5 easy between, 10 down' },
-      { id: 'threshold-higher-2', sentence: '15 building to 90 %, 4 × 8:00 at 100–105 %, 4 easy between, 10 down' },
-      { id: 'threshold-higher-3', sentence: '15 building to 90 %, 5 × 8:00 at 100–105 %, 4 easy between, 10 down' },
+      {
+        id: 'threshold-higher-1',
+        sentence: '15 building to 90 %, 4 × 8:00 at 100–105 %, 5 easy between, 10 down',
+      },
+      {
+        id: 'threshold-higher-2',
+        sentence: '15 building to 90 %, 4 × 8:00 at 100–105 %, 4 easy between, 10 down',
+      },
+      {
+        id: 'threshold-higher-3',
+        sentence: '15 building to 90 %, 5 × 8:00 at 100–105 %, 4 easy between, 10 down',
+      },
     ],
   },
   {
@@ -82,9 +124,20 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'The overs bite, the unders give just enough back.',
     sessions: [
-      { id: 'over-unders-1', sentence: '15 building to 90 %, 5 × (1:00 at 110 % and 1:00 at 90 %), 10 down' },
-      { id: 'over-unders-2', sentence: '15 building to 90 %, 2 × (5 × (1:00 at 110 % and 1:00 at 90 %)), 5 easy between, 10 down' },
-      { id: 'over-unders-3', sentence: '15 building to 90 %, 3 × (5 × (1:00 at 110 % and 1:00 at 90 %)), 5 easy between, 10 down' },
+      {
+        id: 'over-unders-1',
+        sentence: '15 building to 90 %, 5 × (1:00 at 110 % and 1:00 at 90 %), 10 down',
+      },
+      {
+        id: 'over-unders-2',
+        sentence:
+          '15 building to 90 %, 2 × (5 × (1:00 at 110 % and 1:00 at 90 %)), 5 easy between, 10 down',
+      },
+      {
+        id: 'over-unders-3',
+        sentence:
+          '15 building to 90 %, 3 × (5 × (1:00 at 110 % and 1:00 at 90 %)), 5 easy between, 10 down',
+      },
     ],
   },
   {
@@ -101,13 +154,34 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     trainer: 'slope',
     feel: 'As the goal will: even, a little held back.',
     sessions: [
-      { id: 'goal-climbs-1', sentence: '20 building to 85 %, 3 × 12 at 100 % of goal, 6 easy between, 10 down' },
-      { id: 'goal-climbs-2', sentence: '20 building to 85 %, 4 × 15 at 100 % of goal, 7:30 easy between, 10 down' },
-      { id: 'goal-climbs-3', sentence: '20 building to 85 %, 3 × 20 at 100 % of goal, 10 easy between, 10 down' },
-      { id: 'goal-climbs-4', sentence: '20 building to 88–94 %, 5 × 3:00 at 112–118 % of goal, 3 easy between, 10 down' },
-      { id: 'goal-climbs-5', sentence: '20 building to 88–94 %, 4 × 4:00 at 110–115 % of goal, 4 easy between, 10 down' },
-      { id: 'goal-climbs-6', sentence: '20 building to 88–94 %, 3 × 5:00 at 110–115 % of goal, 5 easy between, 10 down' },
-      { id: 'goal-climbs-7', sentence: '20 building to 88–94 %, 4 × 5:00 at 110–115 % of goal, 5 easy between, 10 down' },
+      {
+        id: 'goal-climbs-1',
+        sentence: '20 building to 85 %, 3 × 12 at 100 % of goal, 6 easy between, 10 down',
+      },
+      {
+        id: 'goal-climbs-2',
+        sentence: '20 building to 85 %, 4 × 15 at 100 % of goal, 7:30 easy between, 10 down',
+      },
+      {
+        id: 'goal-climbs-3',
+        sentence: '20 building to 85 %, 3 × 20 at 100 % of goal, 10 easy between, 10 down',
+      },
+      {
+        id: 'goal-climbs-4',
+        sentence: '20 building to 88–94 %, 5 × 3:00 at 112–118 % of goal, 3 easy between, 10 down',
+      },
+      {
+        id: 'goal-climbs-5',
+        sentence: '20 building to 88–94 %, 4 × 4:00 at 110–115 % of goal, 4 easy between, 10 down',
+      },
+      {
+        id: 'goal-climbs-6',
+        sentence: '20 building to 88–94 %, 3 × 5:00 at 110–115 % of goal, 5 easy between, 10 down',
+      },
+      {
+        id: 'goal-climbs-7',
+        sentence: '20 building to 88–94 %, 4 × 5:00 at 110–115 % of goal, 5 easy between, 10 down',
+      },
     ],
   },
   {
@@ -123,6 +197,12 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     equipment: '',
     trainer: 'held watts',
     feel: 'Long. Eat from the first quarter of an hour.',
-    sessions: [{ id: 'steady-ninety-1', name: 'Steady ninety', sentence: '15 building to 80 %, 1 h 30 at 91–93 %, 10 down' }],
+    sessions: [
+      {
+        id: 'steady-ninety-1',
+        name: 'Steady ninety',
+        sentence: '15 building to 80 %, 1 h 30 at 91–93 %, 10 down',
+      },
+    ],
   },
 ];

@@ -15,7 +15,8 @@ export interface SaidDetails {
   readonly named: Partial<Pick<Step, 'cadence' | 'cue' | 'role'>>;
 }
 
-const HINT = 'Try seated, standing, under 166 bpm, last 15 s max, every 3rd standing, or rep 3 at 95 %.';
+const HINT =
+  'Try seated, standing, under 166 bpm, last 15 s max, every 3rd standing, or rep 3 at 95 %.';
 
 /**
  * Reads the details of a step in the words of the sentence: posture, a cap, a finish, every so-many-th rep, single reps.
@@ -25,21 +26,38 @@ const HINT = 'Try seated, standing, under 166 bpm, last 15 s max, every 3rd stan
  * @returns the details, or a sentence that names the first words that were not understood
  * Source: handbook section 7; the grammar is in docs/formats.md.
  */
-export function parseDetails(text: string, known: Known = { hills: [], ftpW: null }): Reading<SaidDetails> {
+export function parseDetails(
+  text: string,
+  known: Known = { hills: [], ftpW: null },
+): Reading<SaidDetails> {
   const found = findings();
   let said: ReturnType<typeof readDetails>['details'] = {};
-  for (const piece of split(trimmed({ text: text.replace(/[“”„«»]/g, '"').replace(/[‐‑‒−]/g, '-'), from: 0 }), 'parts')) {
+  for (const piece of split(
+    trimmed({ text: text.replace(/[“”„«»]/g, '"').replace(/[‐‑‒−]/g, '-'), from: 0 }),
+    'parts',
+  )) {
     if (piece.text === '') continue;
     const { details, rest } = readDetails(piece, known, found);
-    if (rest.text !== '') return refused(`"${rest.text.slice(0, 40)}" is not a detail I know. ${HINT}`);
-    said = { ...said, ...details, ...(details.exceptions ? { exceptions: [...(said.exceptions ?? []), ...details.exceptions] } : {}) };
+    if (rest.text !== '')
+      return refused(`"${rest.text.slice(0, 40)}" is not a detail I know. ${HINT}`);
+    said = {
+      ...said,
+      ...details,
+      ...(details.exceptions
+        ? { exceptions: [...(said.exceptions ?? []), ...details.exceptions] }
+        : {}),
+    };
   }
   const [unread] = found.all().unread;
   if (unread) return refused(unread.says);
   const { cadence, cue, role, once: _, ...ridden } = said;
   return understood({
     ridden,
-    named: { ...(cadence ? { cadence } : {}), ...(cue === undefined ? {} : { cue }), ...(role ? { role } : {}) },
+    named: {
+      ...(cadence ? { cadence } : {}),
+      ...(cue === undefined ? {} : { cue }),
+      ...(role ? { role } : {}),
+    },
   });
 }
 
@@ -54,7 +72,9 @@ export function parseDetails(text: string, known: Known = { hills: [], ftpW: nul
  */
 export function changeDetails(plan: Plan, stepId: string, text: string, known?: Known): Plan {
   const read = parseDetails(text, known);
-  const said: Partial<Step> = read.ok ? { ...read.value.ridden, ...read.value.named } : { details: { kind: 'unread', text } };
+  const said: Partial<Step> = read.ok
+    ? { ...read.value.ridden, ...read.value.named }
+    : { details: { kind: 'unread', text } };
   return mapSteps(plan, (step) => {
     if (step.id !== stepId) return step;
     const { kind, id, role, length, target, cadence, cue } = step;

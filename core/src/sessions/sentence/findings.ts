@@ -46,14 +46,27 @@ export function findings(): Findings {
     leftOver: (place) => {
       const words = place.text.replace(/^(?:at\s+|@\s*)/i, '');
       const word = words.length > LONGEST_QUOTED ? `${words.slice(0, LONGEST_QUOTED)}…` : words;
-      add({ text: words, from: place.from + place.text.length - words.length }, `I read everything up to '${word}'. ${TRY}`);
+      add(
+        { text: words, from: place.from + place.text.length - words.length },
+        `I read everything up to '${word}'. ${TRY}`,
+      );
     },
-    missing: (place) => add(place, `"${place.text.slice(0, LONGEST_QUOTED)}" needs an effort. ${TRY}`),
-    reading: ({ text, from }, says, others) => void readings.push({ from, to: from + text.length, says, others }),
+    missing: (place) =>
+      add(place, `"${place.text.slice(0, LONGEST_QUOTED)}" needs an effort. ${TRY}`),
+    reading: ({ text, from }, says, others) =>
+      void readings.push({ from, to: from + text.length, says, others }),
     zone: ({ text, from }, zone, ftpW) => {
       const band = ftpW === null ? undefined : bandsFor(SEVEN_STEPS, { ftp: ftpW })[zone - 1];
-      readings.push({ from, to: from + text.length, says: `zone ${zone} of Seven steps${band ? `, ${printBand(band)} W` : ''}`, others: [] });
+      readings.push({
+        from,
+        to: from + text.length,
+        says: `zone ${zone} of Seven steps${band ? `, ${printBand(band)} W` : ''}`,
+        others: [],
+      });
     },
-    all: () => ({ unread: unread.sort((a, b) => a.from - b.from), readings: readings.sort((a, b) => a.from - b.from) }),
+    all: () => ({
+      unread: unread.sort((a, b) => a.from - b.from),
+      readings: readings.sort((a, b) => a.from - b.from),
+    }),
   };
 }

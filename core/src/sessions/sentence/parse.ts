@@ -24,7 +24,8 @@ export interface SentenceContext extends Known {
 export const LONGEST_SENTENCE = 4000;
 
 const COUNT = /^(\d{1,6})\s*(?:[x×*]|times\b|reps?\s+of\b|sets?\s+of\b)\s*/i;
-const REST_END = /\s*\b(between\s+(?:the\s+)?sets|between(?:\s+reps)?|after\s+each|after\s+every(?:\s+(?:rep|one))?)\s*$/i;
+const REST_END =
+  /\s*\b(between\s+(?:the\s+)?sets|between(?:\s+reps)?|after\s+each|after\s+every(?:\s+(?:rep|one))?)\s*$/i;
 const IN_ALL = /^(?:in\s+all|altogether|in\s+total)\s+/i;
 const PAIR = /^(\d+)\s*(s|sec|min|m)?\s*\/\s*(\d+)\s*(s|sec|min|m)?(?=\s|$)\s*/i;
 /** More reps than this are asked about. */
@@ -61,7 +62,12 @@ export function parseSentence(text: string, context: SentenceContext): Sentence 
   const { items, totalS } = reader.sequence(pieces, 0);
   const [only] = pieces;
   const clock = pieces.length === 1 && only ? SHORT_CLOCK.exec(only.text) : null;
-  if (clock && only) found.unread({ text: clock[0], from: only.from }, `Is ${clock[0]} minutes and seconds, or hours and minutes?`, clockChoices(clock));
+  if (clock && only)
+    found.unread(
+      { text: clock[0], from: only.from },
+      `Is ${clock[0]} minutes and seconds, or hours and minutes?`,
+      clockChoices(clock),
+    );
   return { items: withRoles(items, reader.said), totalS, ...found.all() };
 }
 
@@ -98,7 +104,11 @@ class Reader {
   private total(piece: Piece): number | null {
     const clock = SHORT_CLOCK.exec(piece.text);
     if (clock) {
-      this.found.unread(piece, `Is ${clock[0]} minutes and seconds, or hours and minutes?`, clockChoices(clock));
+      this.found.unread(
+        piece,
+        `Is ${clock[0]} minutes and seconds, or hours and minutes?`,
+        clockChoices(clock),
+      );
       return null;
     }
     const seconds = parseDuration(piece.text);
@@ -114,11 +124,17 @@ class Reader {
     if (rest.text !== '' || Object.keys(details).length === 0 || !step) return false;
     const before = this.said.get(step.id);
     const { role, once, ...fields } = details;
-    Object.assign(step, fields, fields.exceptions ? { exceptions: [...(step.exceptions ?? []), ...fields.exceptions] } : {});
+    Object.assign(
+      step,
+      fields,
+      fields.exceptions ? { exceptions: [...(step.exceptions ?? []), ...fields.exceptions] } : {},
+    );
     if (before && (role ?? once)) this.said.set(step.id, { ...before, ...(role ? { role } : {}) });
     const { unread, readings } = quiet.all();
-    for (const { from, to, says, instead } of unread) this.found.unread({ text: 'x'.repeat(to - from), from }, says, instead);
-    for (const { from, to, says, others } of readings) this.found.reading({ text: 'x'.repeat(to - from), from }, says, others);
+    for (const { from, to, says, instead } of unread)
+      this.found.unread({ text: 'x'.repeat(to - from), from }, says, instead);
+    for (const { from, to, says, others } of readings)
+      this.found.reading({ text: 'x'.repeat(to - from), from }, says, others);
     return true;
   }
 
@@ -129,10 +145,16 @@ class Reader {
     const words = { text: piece.text.slice(0, end.index), from: piece.from };
     const last = items.at(-1);
     const outer = last?.kind === 'set' ? last : null;
-    const bare = outer?.parts.length === 1 && outer.parts[0]?.kind === 'set' && this.bare.has(outer.id) ? outer.parts[0] : null;
+    const bare =
+      outer?.parts.length === 1 && outer.parts[0]?.kind === 'set' && this.bare.has(outer.id)
+        ? outer.parts[0]
+        : null;
     const set = /sets/i.test(end[1] ?? '') ? outer : (bare ?? outer);
     if (!set) {
-      this.found.unread(piece, 'This rest has no set before it. Say the reps first: 4 × 8:00 at 100 %, 4:00 easy between.');
+      this.found.unread(
+        piece,
+        'This rest has no set before it. Say the reps first: 4 × 8:00 at 100 %, 4:00 easy between.',
+      );
       return true;
     }
     if (set.rest) {
@@ -150,8 +172,20 @@ class Reader {
   private softRest(piece: Piece, made: readonly Item[], items: Item[], isLast: boolean): boolean {
     const [step] = made;
     const set = items.at(-1);
-    if (made.length !== 1 || step?.kind !== 'step' || set?.kind !== 'set' || set.rest || set.reps === 1) return false;
-    if (step.target.kind !== 'steady' || step.target.effort.kind !== 'easy' || this.said.get(step.id)?.once) return false;
+    if (
+      made.length !== 1 ||
+      step?.kind !== 'step' ||
+      set?.kind !== 'set' ||
+      set.rest ||
+      set.reps === 1
+    )
+      return false;
+    if (
+      step.target.kind !== 'steady' ||
+      step.target.effort.kind !== 'easy' ||
+      this.said.get(step.id)?.once
+    )
+      return false;
     if (isLast) {
       this.found.reading(piece, 'once, after the set', [`${piece.text} between`]);
       return false;
@@ -168,7 +202,10 @@ class Reader {
     const count = COUNT.exec(piece.text);
     if (!count) return this.steps(piece, false);
     if (depth >= DEEPEST) {
-      this.found.unread(piece, 'Sets inside sets inside sets: two levels are the most. Write the inner one out.');
+      this.found.unread(
+        piece,
+        'Sets inside sets inside sets: two levels are the most. Write the inner one out.',
+      );
       return [this.step({ ...piece, text: 'unread' }, piece.text)];
     }
     const reps = this.reps({ text: count[1] ?? '', from: piece.from });
@@ -193,18 +230,32 @@ class Reader {
     const reps = Number(text);
     if (reps >= 1 && reps <= MANY_REPS) return reps;
     if (reps === 0) this.found.unread({ text, from }, 'A set of 0 reps is no set. Type 1 or more.');
-    else if (reps > MOST_REPS) this.found.unread({ text, from }, `${text} reps? The most is ${MOST_REPS}.`);
-    else this.found.reading({ text, from }, `${text} reps? Keep ${text}, or make it ${Math.round(reps / 10)}.`, [String(Math.round(reps / 10))]);
+    else if (reps > MOST_REPS)
+      this.found.unread({ text, from }, `${text} reps? The most is ${MOST_REPS}.`);
+    else
+      this.found.reading(
+        { text, from },
+        `${text} reps? Keep ${text}, or make it ${Math.round(reps / 10)}.`,
+        [String(Math.round(reps / 10))],
+      );
     return reps >= 1 && reps <= MOST_REPS ? reps : { kind: 'unread', text };
   }
 
   private bracket(set: SetBlock, body: Piece, depth: number): void {
     const end = closing(body.text);
     if (end < 0) this.found.unread({ text: '(', from: body.from }, 'This bracket is never closed.');
-    const inside = trimmed({ text: body.text.slice(1, end < 0 ? undefined : end), from: body.from + 1 });
+    const inside = trimmed({
+      text: body.text.slice(1, end < 0 ? undefined : end),
+      from: body.from + 1,
+    });
     set.parts = this.sequence(split(inside, 'parts'), depth + 1).items as SetBlock['parts'];
     const tail = end < 0 ? { text: '', from: 0 } : after(body, end + 1);
-    if (tail.text !== '' && !this.detailsOnly(tail, [set]) && !(REST_END.test(tail.text) && this.rest(tail, [set]))) this.found.leftOver(tail);
+    if (
+      tail.text !== '' &&
+      !this.detailsOnly(tail, [set]) &&
+      !(REST_END.test(tail.text) && this.rest(tail, [set]))
+    )
+      this.found.leftOver(tail);
   }
 
   /** "30/30 max": a rep and its easy part, the last one included. */
@@ -215,12 +266,19 @@ class Reader {
     const said = pair[2] ?? pair[4];
     const unit = said ?? (on >= 10 && off >= 10 ? 's' : on < 10 && off < 10 ? 'min' : null);
     if (unit === null) {
-      this.found.unread({ text: pair[0].trimEnd(), from: body.from }, `Is ${on}/${off} seconds or minutes?`, [`${on} s/${off} s`, `${on} min/${off} min`]);
+      this.found.unread(
+        { text: pair[0].trimEnd(), from: body.from },
+        `Is ${on}/${off} seconds or minutes?`,
+        [`${on} s/${off} s`, `${on} min/${off} min`],
+      );
     }
     const tail = after(body, pair[0].length);
     // The words of the rep keep their places: the time stands where the pair stood.
     const front = `${on} ${unit ?? 's'} `;
-    const step = this.step({ text: `${front}${tail.text === '' ? 'max' : tail.text}`, from: tail.from - front.length });
+    const step = this.step({
+      text: `${front}${tail.text === '' ? 'max' : tail.text}`,
+      from: tail.from - front.length,
+    });
     const rest = this.step({ text: `${off} ${pair[4] ?? unit ?? 's'} easy`, from: body.from });
     set.parts = [step];
     set.rest = { when: 'afterEach', step: rest };
@@ -230,12 +288,16 @@ class Reader {
   /** A bare number in a set counts minutes; it might have been meant as seconds. */
   private asMinutes(body: Piece): void {
     const bare = /^(\d{1,3})(?=\s|$)(?!\s*(?:min|m\b|s\b|sec|h\b|hour|'|′|"|″))/i.exec(body.text);
-    if (bare) this.found.reading({ text: bare[0], from: body.from }, printDuration(Number(bare[1]) * 60), [`${bare[1] ?? ''} s`]);
+    if (bare)
+      this.found.reading({ text: bare[0], from: body.from }, printDuration(Number(bare[1]) * 60), [
+        `${bare[1] ?? ''} s`,
+      ]);
   }
 
   private steps(piece: Piece, asSet: boolean): Step[] {
     // A bracket around the steps of one rep may be left away or set.
-    const open = !asSet && piece.text.startsWith('(') && closing(piece.text) === piece.text.length - 1;
+    const open =
+      !asSet && piece.text.startsWith('(') && closing(piece.text) === piece.text.length - 1;
     const inner = open ? trimmed({ text: piece.text.slice(1, -1), from: piece.from + 1 }) : piece;
     return split(inner, 'steps').map((each) => this.step(each));
   }
@@ -244,7 +306,15 @@ class Reader {
     const id = this.context.newId();
     if (unread !== undefined) {
       const words = { kind: 'unread' as const, text: unread.slice(0, 200) };
-      return { kind: 'step', id, role: 'work', length: words, target: { kind: 'steady', effort: { ...words } }, cadence: null, cue: '' };
+      return {
+        kind: 'step',
+        id,
+        role: 'work',
+        length: words,
+        target: { kind: 'steady', effort: { ...words } },
+        cadence: null,
+        cue: '',
+      };
     }
     const said = readStep(piece, this.context, this.found);
     this.said.set(id, said);
@@ -261,8 +331,12 @@ function lastStep(item: Item | undefined): Step | undefined {
 function withRoles(items: Item[], said: ReadonlyMap<string, SaidStep>): Item[] {
   const assign = (list: readonly Item[], inSet: boolean): Item[] =>
     list.map((item, at) => {
-      if (item.kind === 'step') return { ...item, role: said.get(item.id)?.role ?? roleOf(item, at, list, inSet) };
-      const rest = item.rest && { ...item.rest, step: { ...item.rest.step, role: said.get(item.rest.step.id)?.role ?? 'easy' } };
+      if (item.kind === 'step')
+        return { ...item, role: said.get(item.id)?.role ?? roleOf(item, at, list, inSet) };
+      const rest = item.rest && {
+        ...item.rest,
+        step: { ...item.rest.step, role: said.get(item.rest.step.id)?.role ?? 'easy' },
+      };
       return { ...item, parts: assign(item.parts, true), rest } as SetBlock;
     });
   return assign(items, false);

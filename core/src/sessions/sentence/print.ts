@@ -5,7 +5,12 @@ import { printDuration } from '../../units/time.ts';
 import type { Effort, Finish, Item, Plan, Role, SetBlock, Step } from '../plan.ts';
 import { rises, roleOf, roughPercent } from './roles.ts';
 
-const ROLE_WORDS: Readonly<Record<Role, string>> = { warmUp: 'warm-up', work: 'work', easy: 'easy', coolDown: 'cool-down' };
+const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  warmUp: 'warm-up',
+  work: 'work',
+  easy: 'easy',
+  coolDown: 'cool-down',
+};
 /** Under this a clock time alone could be hours and minutes. */
 const COULD_BE_HOURS_S = 360;
 
@@ -69,15 +74,28 @@ interface Manner {
   readonly once?: boolean;
 }
 
-function printStep(step: Step, role: Role | null, { commas = false, alone = false, once = false }: Manner): string {
+function printStep(
+  step: Step,
+  role: Role | null,
+  { commas = false, alone = false, once = false }: Manner,
+): string {
   const { length, cadence } = step;
-  const time = length.kind !== 'time' ? printLength(length) : alone ? unmistakable(length.seconds) : spoken(length.seconds);
+  const time =
+    length.kind !== 'time'
+      ? printLength(length)
+      : alone
+        ? unmistakable(length.seconds)
+        : spoken(length.seconds);
   const short = [
     time,
     printEffortOf(step),
     step.capBpm === undefined ? '' : `under ${step.capBpm} bpm`,
     step.posture ?? '',
-    cadence === null ? '' : 'kind' in cadence ? cadence.text : `${printSpan(cadence.low, cadence.high)} rpm`,
+    cadence === null
+      ? ''
+      : 'kind' in cadence
+        ? cadence.text
+        : `${printSpan(cadence.low, cadence.high)} rpm`,
     step.cue === '' ? '' : `"${step.cue.replace(/["\\]/g, '\\$&')}"`,
     role === null ? '' : `as ${ROLE_WORDS[role]}`,
     once ? 'once' : '',
@@ -91,7 +109,8 @@ function longDetails(step: Step): string[] {
     step.finish ? printFinish(step.finish) : '',
     step.everyNth ? `every ${ordinal(step.everyNth.every)} ${printDifferent(step.everyNth)}` : '',
     ...(step.exceptions ?? []).map(
-      ({ rep, seconds, ...other }) => `rep ${rep} ${[seconds === undefined ? '' : spoken(seconds), printDifferent(other)].filter(Boolean).join(' ')}`,
+      ({ rep, seconds, ...other }) =>
+        `rep ${rep} ${[seconds === undefined ? '' : spoken(seconds), printDifferent(other)].filter(Boolean).join(' ')}`,
     ),
     step.details?.text ?? '',
   ].filter(Boolean);
@@ -106,7 +125,13 @@ function longDetails(step: Step): string[] {
  * Source: handbook section 7; the grammar is in docs/formats.md.
  */
 export function printDetails(step: Step): string {
-  return [step.capBpm === undefined ? '' : `under ${step.capBpm} bpm`, step.posture ?? '', ...longDetails(step)].filter(Boolean).join(', ');
+  return [
+    step.capBpm === undefined ? '' : `under ${step.capBpm} bpm`,
+    step.posture ?? '',
+    ...longDetails(step),
+  ]
+    .filter(Boolean)
+    .join(', ');
 }
 
 function printEffortOf({ target }: Step): string {
@@ -114,7 +139,8 @@ function printEffortOf({ target }: Step): string {
   const { from, to } = target;
   if (same(from, FALLS.from) && same(to, FALLS.to)) return 'down';
   const up = rises(from, to) !== false;
-  if (up && same(from, RISES_FROM) && roughPercent(to) !== null) return `building to ${printEffort(to)}`;
+  if (up && same(from, RISES_FROM) && roughPercent(to) !== null)
+    return `building to ${printEffort(to)}`;
   return `${up ? 'building' : 'falling'} from ${printEffort(from)} to ${printEffort(to)}`;
 }
 
@@ -122,15 +148,23 @@ function printEffortOf({ target }: Step): string {
 function atEffort(effort: Effort): string {
   if (effort.kind === 'easy' || effort.kind === 'max') return effort.kind;
   if (effort.kind === 'unread') return effort.text;
-  return effort.kind === 'heartRate' && effort.low === null ? printEffort(effort) : `at ${printEffort(effort)}`;
+  return effort.kind === 'heartRate' && effort.low === null
+    ? printEffort(effort)
+    : `at ${printEffort(effort)}`;
 }
 
 function printFinish({ length, effort }: Finish): string {
   return `last ${length.kind === 'time' ? spoken(length.seconds) : `${length.metres} metres`} ${atEffort(effort)}`;
 }
 
-function printDifferent({ posture, effort, finish }: Pick<NonNullable<Step['everyNth']>, 'posture' | 'effort' | 'finish'>): string {
-  return [posture ?? '', effort ? atEffort(effort) : '', finish ? printFinish(finish) : ''].filter(Boolean).join(' ');
+function printDifferent({
+  posture,
+  effort,
+  finish,
+}: Pick<NonNullable<Step['everyNth']>, 'posture' | 'effort' | 'finish'>): string {
+  return [posture ?? '', effort ? atEffort(effort) : '', finish ? printFinish(finish) : '']
+    .filter(Boolean)
+    .join(' ');
 }
 
 function ordinal(count: number): string {
@@ -139,7 +173,9 @@ function ordinal(count: number): string {
 
 function unmistakable(seconds: number): string {
   if (seconds >= COULD_BE_HOURS_S || seconds < 60) return spoken(seconds);
-  return seconds % 60 === 0 ? `${seconds / 60} min` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
+  return seconds % 60 === 0
+    ? `${seconds / 60} min`
+    : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
 }
 
 /** A time as it is said: 15 s, 8:00, 1 h 30. */

@@ -40,7 +40,12 @@ const TIME = new RegExp(
   'i',
 );
 const METRES = new RegExp(String.raw`^(\d+)\s*(?:m|metres?)\b`, 'i');
-const ROLES: Readonly<Record<string, Role>> = { 'warm-up': 'warmUp', work: 'work', easy: 'easy', 'cool-down': 'coolDown' };
+const ROLES: Readonly<Record<string, Role>> = {
+  'warm-up': 'warmUp',
+  work: 'work',
+  easy: 'easy',
+  'cool-down': 'coolDown',
+};
 
 /** What the reader knows beside the words. */
 export interface Known {
@@ -50,13 +55,21 @@ export interface Known {
 }
 
 /** How long a step lasts, read off the start of a stretch; null where it does not start with one. */
-function readLength(piece: Piece, known: Known, findings: Findings): { length: Length; rest: Piece } | null {
+function readLength(
+  piece: Piece,
+  known: Known,
+  findings: Findings,
+): { length: Length; rest: Piece } | null {
   const lap = /^until\s+(?:the\s+)?lap\b(?:\s+(?:is\s+)?pressed)?(?:\s+about\b)?/i.exec(piece.text);
   if (lap) {
     const rest = after(piece, lap[0].length);
     const about = /about$/i.test(lap[0]) ? TIME.exec(rest.text) : null;
     const seconds = about ? parseDuration(about[1] ?? '') : null;
-    if (seconds?.ok) return { length: { kind: 'lap', expectedS: seconds.value }, rest: after(rest, about?.[0].length ?? 0) };
+    if (seconds?.ok)
+      return {
+        length: { kind: 'lap', expectedS: seconds.value },
+        rest: after(rest, about?.[0].length ?? 0),
+      };
     return { length: { kind: 'lap', expectedS: LAP_EXPECTED_S }, rest };
   }
   const top = /^(?:to\s+)?the\s+top\s+of\s+/i.exec(piece.text);
@@ -70,21 +83,44 @@ function readLength(piece: Piece, known: Known, findings: Findings): { length: L
   return { length: { kind: 'unread', text: time[0] }, rest };
 }
 
-function readHill(piece: Piece, { hills }: Known, findings: Findings): { length: Length; rest: Piece } {
+function readHill(
+  piece: Piece,
+  { hills }: Known,
+  findings: Findings,
+): { length: Length; rest: Piece } {
   const lower = piece.text.toLowerCase();
-  const hill = [...hills].sort((a, b) => b.name.length - a.name.length).find(({ name }) => lower.startsWith(name.toLowerCase()));
+  const hill = [...hills]
+    .sort((a, b) => b.name.length - a.name.length)
+    .find(({ name }) => lower.startsWith(name.toLowerCase()));
   if (hill) {
     const { name, metres, gradientPercent } = hill;
-    return { length: { kind: 'hill', name, metres, gradientPercent }, rest: after(piece, name.length) };
+    return {
+      length: { kind: 'hill', name, metres, gradientPercent },
+      rest: after(piece, name.length),
+    };
   }
-  const words = /^.*?(?=\s+(?:at|@|easy|max|seated|standing|\d)|$)/i.exec(piece.text)?.[0] ?? piece.text;
-  const stored = hills.length === 0 ? 'No hill is stored yet: add it under Hills.' : `Stored are ${hills.map(({ name }) => name).join(', ')}.`;
-  findings.unread({ text: words, from: piece.from }, `I know no hill "${words.slice(0, 40)}". ${stored}`);
-  return { length: { kind: 'unread', text: `to the top of ${words}`.slice(0, 200) }, rest: after(piece, words.length) };
+  const words =
+    /^.*?(?=\s+(?:at|@|easy|max|seated|standing|\d)|$)/i.exec(piece.text)?.[0] ?? piece.text;
+  const stored =
+    hills.length === 0
+      ? 'No hill is stored yet: add it under Hills.'
+      : `Stored are ${hills.map(({ name }) => name).join(', ')}.`;
+  findings.unread(
+    { text: words, from: piece.from },
+    `I know no hill "${words.slice(0, 40)}". ${stored}`,
+  );
+  return {
+    length: { kind: 'unread', text: `to the top of ${words}`.slice(0, 200) },
+    rest: after(piece, words.length),
+  };
 }
 
 /** One effort at the start of a stretch; null where there is none. */
-function readEffort(piece: Piece, known: Known, findings: Findings): { effort: Effort; rest: Piece } | null {
+function readEffort(
+  piece: Piece,
+  known: Known,
+  findings: Findings,
+): { effort: Effort; rest: Piece } | null {
   const found = EFFORT.exec(piece.text);
   if (found) {
     const words = found[1] ?? '';
@@ -95,8 +131,16 @@ function readEffort(piece: Piece, known: Known, findings: Findings): { effort: E
       if (read.value.kind === 'zone') findings.zone(place, read.value.zone, known.ftpW);
       return { effort: read.value, rest };
     }
-    const swapped = new RegExp(String.raw`^(${NUM})\s*(?:-|–|—|to)\s*(${NUM})(.*)$`, 'i').exec(words);
-    findings.unread(place, read.reason, swapped && read.reason.endsWith('Swap them?') ? [`${swapped[2] ?? ''}–${swapped[1] ?? ''}${swapped[3] ?? ''}`] : []);
+    const swapped = new RegExp(String.raw`^(${NUM})\s*(?:-|–|—|to)\s*(${NUM})(.*)$`, 'i').exec(
+      words,
+    );
+    findings.unread(
+      place,
+      read.reason,
+      swapped && read.reason.endsWith('Swap them?')
+        ? [`${swapped[2] ?? ''}–${swapped[1] ?? ''}${swapped[3] ?? ''}`]
+        : [],
+    );
     return { effort: { kind: 'unread', text: words }, rest };
   }
   const bare = BARE_AT.exec(piece.text);
@@ -107,7 +151,9 @@ function readEffort(piece: Piece, known: Known, findings: Findings): { effort: E
   const read = parseEffort(words);
   if (read.ok) {
     const other = read.value.kind === 'percent' ? 'W' : '%';
-    findings.reading(place, `${words} ${read.value.kind === 'percent' ? '%' : 'W'}`, [`${words} ${other}`]);
+    findings.reading(place, `${words} ${read.value.kind === 'percent' ? '%' : 'W'}`, [
+      `${words} ${other}`,
+    ]);
     return { effort: read.value, rest };
   }
   findings.unread(place, read.reason, [`${words} W`, `${words} %`]);
@@ -115,11 +161,17 @@ function readEffort(piece: Piece, known: Known, findings: Findings): { effort: E
 }
 
 /** A rising or falling target at the start of a stretch; null where there is none. */
-function readShape(piece: Piece, known: Known, findings: Findings): { target: Target; role?: Role; rest: Piece } | null {
+function readShape(
+  piece: Piece,
+  known: Known,
+  findings: Findings,
+): { target: Target; role?: Role; rest: Piece } | null {
   const word = /^(warm[- ]?up|cool[- ]?down)\b/i.exec(piece.text);
   if (word) {
     const warm = /^w/i.test(word[0]);
-    const target: Target = warm ? { kind: 'changing', from: RISES_FROM, to: { kind: 'percent', low: 75, high: 75 } } : { kind: 'changing', ...FALLS };
+    const target: Target = warm
+      ? { kind: 'changing', from: RISES_FROM, to: { kind: 'percent', low: 75, high: 75 } }
+      : { kind: 'changing', ...FALLS };
     return { target, role: warm ? 'warmUp' : 'coolDown', rest: after(piece, word[0].length) };
   }
   const shape = /^(building|rising|falling|up|down)\b/i.exec(piece.text);
@@ -131,9 +183,13 @@ function readShape(piece: Piece, known: Known, findings: Findings): { target: Ta
   const begin = /^from\s+/i.exec(rest.text);
   if (begin) {
     rest = after(rest, begin[0].length);
-    const plain = new RegExp(String.raw`^(${NUM}(?:\s*[-–—]\s*${NUM})?)(?=\s+to\b)`, 'i').exec(rest.text);
+    const plain = new RegExp(String.raw`^(${NUM}(?:\s*[-–—]\s*${NUM})?)(?=\s+to\b)`, 'i').exec(
+      rest.text,
+    );
     // "from 98–102 % to 50 %": the first effort ends before its "to".
-    const first = plain ? null : readEffort({ text: rest.text.replace(/\sto\s.*$/i, ''), from: rest.from }, known, findings);
+    const first = plain
+      ? null
+      : readEffort({ text: rest.text.replace(/\sto\s.*$/i, ''), from: rest.from }, known, findings);
     if (plain) {
       bareFrom = plain[1] ?? '';
       rest = after(rest, plain[0].length);
@@ -156,11 +212,17 @@ function readShape(piece: Piece, known: Known, findings: Findings): { target: Ta
 
 /** "up to 90" means an effort though no "at" stands before it. */
 function asEffort(piece: Piece): Piece {
-  return EFFORT.test(piece.text) || !/^\d/.test(piece.text) ? piece : { text: `@${piece.text}`, from: piece.from - 1 };
+  return EFFORT.test(piece.text) || !/^\d/.test(piece.text)
+    ? piece
+    : { text: `@${piece.text}`, from: piece.from - 1 };
 }
 
 /** Details that stand behind an effort, as many as there are; what is left over is not understood. */
-export function readDetails(start: Piece, known: Known, findings: Findings): { details: Details; rest: Piece } {
+export function readDetails(
+  start: Piece,
+  known: Known,
+  findings: Findings,
+): { details: Details; rest: Piece } {
   let details: Details = {};
   let rest = start;
   for (;;) {
@@ -171,25 +233,39 @@ export function readDetails(start: Piece, known: Known, findings: Findings): { d
   }
 }
 
-function readDetail(piece: Piece, known: Known, findings: Findings, so: Details): { details: Details; rest: Piece } | null {
+function readDetail(
+  piece: Piece,
+  known: Known,
+  findings: Findings,
+  so: Details,
+): { details: Details; rest: Piece } | null {
   const { text } = piece;
   const done = (details: Details, signs: number) => ({ details, rest: after(piece, signs) });
   const cue = /^"((?:[^"\\]|\\.)*)"/s.exec(text);
-  if (cue) return done({ cue: (cue[1] ?? '').replace(/\\(.)/gs, '$1').slice(0, 200) }, cue[0].length);
+  if (cue)
+    return done({ cue: (cue[1] ?? '').replace(/\\(.)/gs, '$1').slice(0, 200) }, cue[0].length);
   const posture = /^(seated|standing)\b/i.exec(text);
-  if (posture) return done({ posture: posture[0].toLowerCase() as 'seated' | 'standing' }, posture[0].length);
-  const cadence = new RegExp(String.raw`^(\d{2,3})(?:\s*(?:-|–|—|to)\s*(\d{2,3}))?\s*rpm\b`, 'i').exec(text);
+  if (posture)
+    return done({ posture: posture[0].toLowerCase() as 'seated' | 'standing' }, posture[0].length);
+  const cadence = new RegExp(
+    String.raw`^(\d{2,3})(?:\s*(?:-|–|—|to)\s*(\d{2,3}))?\s*rpm\b`,
+    'i',
+  ).exec(text);
   if (cadence) {
     const [low, high] = [Number(cadence[1]), Number(cadence[2] ?? cadence[1])];
-    if (low >= 20 && high <= 220 && low <= high) return done({ cadence: { low, high } }, cadence[0].length);
+    if (low >= 20 && high <= 220 && low <= high)
+      return done({ cadence: { low, high } }, cadence[0].length);
     findings.unread(
       { text: cadence[0], from: piece.from },
-      low > high ? `The range runs ${low} to ${high} rpm. Swap them?` : 'Cadence lies between 20 and 220 rpm.',
+      low > high
+        ? `The range runs ${low} to ${high} rpm. Swap them?`
+        : 'Cadence lies between 20 and 220 rpm.',
     );
     return done({}, cadence[0].length);
   }
   const cap = /^under\s+(\d{2,3})\s*(?:bpm|beats)\b/i.exec(text);
-  if (cap && Number(cap[1]) >= 40 && Number(cap[1]) <= 230) return done({ capBpm: Number(cap[1]) }, cap[0].length);
+  if (cap && Number(cap[1]) >= 40 && Number(cap[1]) <= 230)
+    return done({ capBpm: Number(cap[1]) }, cap[0].length);
   const role = /^as\s+(warm-up|work|easy|cool-down)\b/i.exec(text);
   if (role) return done({ role: ROLES[(role[1] ?? '').toLowerCase()] as Role }, role[0].length);
   const once = /^once\b(?:,?\s*after\b)?/i.exec(text);
@@ -203,29 +279,61 @@ function readDetail(piece: Piece, known: Known, findings: Findings, so: Details)
 }
 
 /** "every 3rd standing", "rep 3 7:30 at 95 %". */
-function readDifferences(piece: Piece, known: Known, findings: Findings, so: Details): { details: Details; rest: Piece } | null {
-  const nth = /^every\s+(\d{1,2})(?:st|nd|rd|th)?\b|^every\s+(second|third|fourth|fifth|other)\b/i.exec(piece.text);
+function readDifferences(
+  piece: Piece,
+  known: Known,
+  findings: Findings,
+  so: Details,
+): { details: Details; rest: Piece } | null {
+  const nth =
+    /^every\s+(\d{1,2})(?:st|nd|rd|th)?\b|^every\s+(second|third|fourth|fifth|other)\b/i.exec(
+      piece.text,
+    );
   if (nth) {
-    const words: Readonly<Record<string, number>> = { second: 2, other: 2, third: 3, fourth: 4, fifth: 5 };
-    const every = nth[1] === undefined ? (words[(nth[2] ?? '').toLowerCase()] ?? 0) : Number(nth[1]);
+    const words: Readonly<Record<string, number>> = {
+      second: 2,
+      other: 2,
+      third: 3,
+      fourth: 4,
+      fifth: 5,
+    };
+    const every =
+      nth[1] === undefined ? (words[(nth[2] ?? '').toLowerCase()] ?? 0) : Number(nth[1]);
     const { different, rest } = readDifferent(after(piece, nth[0].length), known, findings);
-    return every >= 2 && every <= 20 && Object.keys(different).length > 0 ? { details: { everyNth: { every, ...different } }, rest } : null;
+    return every >= 2 && every <= 20 && Object.keys(different).length > 0
+      ? { details: { everyNth: { every, ...different } }, rest }
+      : null;
   }
   const one = /^rep\s+(\d{1,3})\b/i.exec(piece.text);
   if (!one) return null;
   const rep = Number(one[1]);
   const length = TIME.exec(after(piece, one[0].length).text);
   const seconds = length ? parseDuration(length[1] ?? '') : null;
-  const { different, rest } = readDifferent(after(after(piece, one[0].length), length?.[0].length ?? 0), known, findings);
+  const { different, rest } = readDifferent(
+    after(after(piece, one[0].length), length?.[0].length ?? 0),
+    known,
+    findings,
+  );
   if (rep < 1 || (!seconds?.ok && Object.keys(different).length === 0)) return null;
-  return { details: { exceptions: [...(so.exceptions ?? []), { rep, ...(seconds?.ok ? { seconds: seconds.value } : {}), ...different }] }, rest };
+  return {
+    details: {
+      exceptions: [
+        ...(so.exceptions ?? []),
+        { rep, ...(seconds?.ok ? { seconds: seconds.value } : {}), ...different },
+      ],
+    },
+    rest,
+  };
 }
 
 function readDifferent(
   start: Piece,
   known: Known,
   findings: Findings,
-): { different: { posture?: 'seated' | 'standing'; effort?: Effort; finish?: Finish }; rest: Piece } {
+): {
+  different: { posture?: 'seated' | 'standing'; effort?: Effort; finish?: Finish };
+  rest: Piece;
+} {
   let rest = start;
   const posture = /^(seated|standing)\b/i.exec(rest.text);
   if (posture) rest = after(rest, posture[0].length);
@@ -244,17 +352,31 @@ function readDifferent(
   };
 }
 
-function readFinish(piece: Piece, known: Known, findings: Findings): { finish: Finish; rest: Piece } | null {
+function readFinish(
+  piece: Piece,
+  known: Known,
+  findings: Findings,
+): { finish: Finish; rest: Piece } | null {
   const metres = METRES.exec(piece.text);
   const time = metres && Number(metres[1]) >= 10 ? null : TIME.exec(piece.text);
   const taken = time ?? metres;
   if (!taken) return null;
   const effort = readEffort(after(piece, taken[0].length), known, findings);
   if (!effort) return null;
-  if (!time) return { finish: { length: { kind: 'metres', metres: Math.min(5000, Number(metres?.[1])) }, effort: effort.effort }, rest: effort.rest };
+  if (!time)
+    return {
+      finish: {
+        length: { kind: 'metres', metres: Math.min(5000, Number(metres?.[1])) },
+        effort: effort.effort,
+      },
+      rest: effort.rest,
+    };
   const seconds = parseDuration(time[1] ?? '');
   if (!seconds.ok || seconds.value > 3600) return null;
-  return { finish: { length: { kind: 'time', seconds: seconds.value }, effort: effort.effort }, rest: effort.rest };
+  return {
+    finish: { length: { kind: 'time', seconds: seconds.value }, effort: effort.effort },
+    rest: effort.rest,
+  };
 }
 
 /**
@@ -269,12 +391,22 @@ export function readStep(piece: Piece, known: Known, findings: Findings): SaidSt
   const begun = readLength(piece, known, findings);
   const rest = begun?.rest ?? piece;
   // What is said before the effort ("6:00 seated at 90 %") counts too.
-  const early = /^(?:under|below)\b/i.test(rest.text) ? { details: {}, rest } : readDetails(rest, known, findings);
+  const early = /^(?:under|below)\b/i.test(rest.text)
+    ? { details: {}, rest }
+    : readDetails(rest, known, findings);
   const shape = readShape(early.rest, known, findings);
   const effort = shape ? null : readEffort(early.rest, known, findings);
   const behind = readDetails((shape ?? effort)?.rest ?? early.rest, known, findings);
-  const target: Target = shape?.target ?? { kind: 'steady', effort: effort?.effort ?? { kind: 'unread', text: behind.rest.text.slice(0, 200) } };
-  sayMissing(piece, { time: begun !== null, effort: shape !== null || effort !== null }, behind.rest, findings);
+  const target: Target = shape?.target ?? {
+    kind: 'steady',
+    effort: effort?.effort ?? { kind: 'unread', text: behind.rest.text.slice(0, 200) },
+  };
+  sayMissing(
+    piece,
+    { time: begun !== null, effort: shape !== null || effort !== null },
+    behind.rest,
+    findings,
+  );
   return {
     length: begun?.length ?? { kind: 'unread', text: piece.text.slice(0, 200) },
     target,
@@ -287,7 +419,12 @@ export function readStep(piece: Piece, known: Known, findings: Findings): SaidSt
 }
 
 /** What a step lacks, the first of it that a coach would mend. */
-function sayMissing(piece: Piece, has: { time: boolean; effort: boolean }, leftOver: Piece, findings: Findings): void {
+function sayMissing(
+  piece: Piece,
+  has: { time: boolean; effort: boolean },
+  leftOver: Piece,
+  findings: Findings,
+): void {
   if (!has.time) findings.unread(piece, 'A time is missing here. Try 8:00, 8, 90 s or 1 h 30.');
   else if (leftOver.text !== '') sayLeftOver(leftOver, has.effort, findings);
   else if (!has.effort) findings.missing(piece);
@@ -295,6 +432,10 @@ function sayMissing(piece: Piece, has: { time: boolean; effort: boolean }, leftO
 
 function sayLeftOver(rest: Piece, hasEffort: boolean, findings: Findings): void {
   const bare = hasEffort ? BARE.exec(rest.text) : null;
-  if (bare && bare[0] === rest.text) findings.unread(rest, `Is "${rest.text}" a cadence or an effort?`, [`${rest.text} rpm`, `${rest.text} %`]);
+  if (bare && bare[0] === rest.text)
+    findings.unread(rest, `Is "${rest.text}" a cadence or an effort?`, [
+      `${rest.text} rpm`,
+      `${rest.text} %`,
+    ]);
   else findings.leftOver(rest);
 }

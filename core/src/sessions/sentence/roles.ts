@@ -44,8 +44,17 @@ function top(step: Step): number | null {
 /** A short hard piece after the first step, before the sets: it opens the legs and is no rep. */
 function isOpener({ length }: Step, at: number, list: readonly Item[]): boolean {
   const first = list[0];
-  const gently = first?.kind === 'step' && (first.target.kind === 'changing' || (top(first) ?? 100) <= GENTLE_TO);
-  return at > 0 && at <= 3 && gently && length.kind === 'time' && length.seconds <= OPENER_S && list.slice(at + 1).some(({ kind }) => kind === 'set');
+  const gently =
+    first?.kind === 'step' &&
+    (first.target.kind === 'changing' || (top(first) ?? 100) <= GENTLE_TO);
+  return (
+    at > 0 &&
+    at <= 3 &&
+    gently &&
+    length.kind === 'time' &&
+    length.seconds <= OPENER_S &&
+    list.slice(at + 1).some(({ kind }) => kind === 'set')
+  );
 }
 
 /**
@@ -65,7 +74,15 @@ export function roleOf(step: Step, at: number, list: readonly Item[], inSet: boo
   if (!inSet && list.length > 1) {
     const { target } = step;
     const up = target.kind === 'changing' ? rises(target.from, target.to) : null;
-    if (at === 0 && (easy || up === true || (percent !== null && percent <= GENTLE_TO && list.slice(1).some(({ kind }) => kind === 'set')))) return 'warmUp';
+    if (
+      at === 0 &&
+      (easy ||
+        up === true ||
+        (percent !== null &&
+          percent <= GENTLE_TO &&
+          list.slice(1).some(({ kind }) => kind === 'set')))
+    )
+      return 'warmUp';
     if (at === list.length - 1 && (easy || up === false)) return 'coolDown';
     if (isOpener(step, at, list)) return 'warmUp';
   }

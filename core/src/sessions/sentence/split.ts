@@ -5,7 +5,8 @@ export interface Piece {
 }
 
 /** Words and marks between two parts. */
-const SEPARATOR = /^(?:[,;]\s*(?:and\s+then\s+|then\s+|followed\s+by\s+)?|(?:and\s+then|then|followed\s+by|with)(?=\s))/i;
+const SEPARATOR =
+  /^(?:[,;]\s*(?:and\s+then\s+|then\s+|followed\s+by\s+)?|(?:and\s+then|then|followed\s+by|with)(?=\s))/i;
 const AND = /^and(?=\s)/i;
 
 /**

@@ -68,7 +68,14 @@ export type Checker = (evidence: TestEvidence) => Check | null;
  * @param says what follows, one sentence
  * @returns the check
  */
-export function check(id: CheckId, name: string, figure: string, limit: string, verdict: Verdict, says: string): Check {
+export function check(
+  id: CheckId,
+  name: string,
+  figure: string,
+  limit: string,
+  verdict: Verdict,
+  says: string,
+): Check {
   return { id, name, figure, limit, verdict, says };
 }
 
@@ -88,6 +95,9 @@ export function signed(share: number): string {
  * @param recording the recording and its effort
  * @returns watts of the effort
  */
-export function effortWatts({ watts, effort }: NonNullable<TestEvidence['recording']>): Float64Array {
+export function effortWatts({
+  watts,
+  effort,
+}: NonNullable<TestEvidence['recording']>): Float64Array {
   return watts.subarray(effort.startS, effort.endS);
 }

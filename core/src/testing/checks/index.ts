@@ -1,6 +1,15 @@
 import type { CheckId } from '../checkIds.ts';
 import type { Check, Checker, TestEvidence } from './check.ts';
-import { agreement, change, expected, longEnoughAgo, restedBefore, sameChecklist, samePosition, sameSource } from './ofComparison.ts';
+import {
+  agreement,
+  change,
+  expected,
+  longEnoughAgo,
+  restedBefore,
+  sameChecklist,
+  samePosition,
+  sameSource,
+} from './ofComparison.ts';
 import { cadenceFloor, heartRateReached, lastSeconds, pacing, seatedCadence } from './ofEffort.ts';
 import {
   fitResiduals,

@@ -18,7 +18,9 @@ export const expected: Checker = ({ ftpW, expectedFtpW }) => {
     `${signed(off)}: ${ftpW} against ${expectedFtpW} W`,
     'within 5 %',
     Math.abs(off) <= AGREEMENT_SHARE ? 'held' : 'doubtful',
-    Math.abs(off) <= AGREEMENT_SHARE ? 'About what was expected.' : 'Not what was expected. Ask the rider how it went.',
+    Math.abs(off) <= AGREEMENT_SHARE
+      ? 'About what was expected.'
+      : 'Not what was expected. Ask the rider how it went.',
   );
 };
 
@@ -43,10 +45,14 @@ export const samePosition: Checker = ({ setup, earlier, protocol }) => {
   return check(
     'samePosition',
     'Position',
-    same ? POSITION_NAMES[setup.position] : `${POSITION_NAMES[setup.position]}, before: ${POSITION_NAMES[last.setup.position]}`,
+    same
+      ? POSITION_NAMES[setup.position]
+      : `${POSITION_NAMES[setup.position]}, before: ${POSITION_NAMES[last.setup.position]}`,
     'the same as last time',
     same ? 'held' : 'doubtful',
-    same ? 'Can be compared.' : 'Another position costs heartbeats at the same watts, or gives watts away.',
+    same
+      ? 'Can be compared.'
+      : 'Another position costs heartbeats at the same watts, or gives watts away.',
   );
 };
 
@@ -57,7 +63,11 @@ export const sameChecklist: Checker = ({ setup, earlier, protocol }) => {
   return check(
     'sameChecklist',
     'Preparation',
-    differences.length === 0 ? 'as last time' : differences.length === 1 ? '1 difference' : `${differences.length} differences`,
+    differences.length === 0
+      ? 'as last time'
+      : differences.length === 1
+        ? '1 difference'
+        : `${differences.length} differences`,
     'as last time',
     differences.length === 0 ? 'held' : 'doubtful',
     differences.length === 0 ? 'Can be compared.' : `${differences.join('; ')}.`,
@@ -69,7 +79,15 @@ export const restedBefore: Checker = ({ setup, hardBefore }) => {
   if (hardBefore === undefined && answered === undefined) return null;
   const hard = hardBefore ?? [];
   const name = 'Hard rides within 48 h';
-  if (hard.length > 0) return check('restedBefore', name, hard.join('; '), 'none, the rider fresh', 'doubtful', 'Not fresh, so it may read low.');
+  if (hard.length > 0)
+    return check(
+      'restedBefore',
+      name,
+      hard.join('; '),
+      'none, the rider fresh',
+      'doubtful',
+      'Not fresh, so it may read low.',
+    );
   if (answered === false)
     return check(
       'restedBefore',
@@ -79,7 +97,14 @@ export const restedBefore: Checker = ({ setup, hardBefore }) => {
       'doubtful',
       'Not fresh by the rider’s own word, so it may read low.',
     );
-  return check('restedBefore', name, 'none on record', 'none, the rider fresh', 'held', 'Fresh, as far as the rides show.');
+  return check(
+    'restedBefore',
+    name,
+    'none on record',
+    'none, the rider fresh',
+    'held',
+    'Fresh, as far as the rides show.',
+  );
 };
 
 export const longEnoughAgo: Checker = ({ date, earlier, protocol, retestWeeks = RETEST_WEEKS }) => {
@@ -93,23 +118,34 @@ export const longEnoughAgo: Checker = ({ date, earlier, protocol, retestWeeks = 
     `${days} days`,
     `at least ${retestWeeks} weeks`,
     enough ? 'held' : 'doubtful',
-    enough ? 'Long enough for a change to show.' : 'Soon after the last one: little can have changed.',
+    enough
+      ? 'Long enough for a change to show.'
+      : 'Soon after the last one: little can have changed.',
   );
 };
 
 export const agreement: Checker = ({ ftpW, date, earlier, protocol, powerSource }) => {
   if (ftpW === null) return null;
   const others = latestOfEachKind(
-    earlier.filter((test) => test.ftpW !== null && !isOtherSchool(test, protocol) && daysBetween(test.date, date) <= AGREEMENT_DAYS),
+    earlier.filter(
+      (test) =>
+        test.ftpW !== null &&
+        !isOtherSchool(test, protocol) &&
+        daysBetween(test.date, date) <= AGREEMENT_DAYS,
+    ),
   );
   if (others.length === 0) return null;
-  const offs = others.flatMap((test) => (test.ftpW === null ? [] : [{ test, off: (ftpW - test.ftpW) / test.ftpW }]));
+  const offs = others.flatMap((test) =>
+    test.ftpW === null ? [] : [{ test, off: (ftpW - test.ftpW) / test.ftpW }],
+  );
   const worst = offs.reduce((a, b) => (Math.abs(b.off) > Math.abs(a.off) ? b : a));
   const agrees = Math.abs(worst.off) <= AGREEMENT_SHARE;
   return check(
     'agreement',
     offs.length === 1 ? 'Beside the other estimate' : `Beside ${offs.length} other estimates`,
-    offs.map(({ test, off }) => `${nameOf(test.protocolId)} ${test.ftpW ?? ''} W: ${signed(off)}`).join('; '),
+    offs
+      .map(({ test, off }) => `${nameOf(test.protocolId)} ${test.ftpW ?? ''} W: ${signed(off)}`)
+      .join('; '),
     'within 5 %, last 90 days',
     agrees ? 'held' : 'doubtful',
     agrees ? 'They agree.' : likelyReason(worst.off, worst.test, protocol, powerSource),
@@ -117,11 +153,14 @@ export const agreement: Checker = ({ ftpW, date, earlier, protocol, powerSource 
 };
 
 export const change: Checker = ({ ftpW, date, earlier, protocol, powerSource }) => {
-  const last = latest(earlier.filter((test) => test.ftpW !== null && !isOtherSchool(test, protocol)));
+  const last = latest(
+    earlier.filter((test) => test.ftpW !== null && !isOtherSchool(test, protocol)),
+  );
   if (ftpW === null || !last || last.ftpW === null) return null;
   const off = (ftpW - last.ftpW) / last.ftpW;
   const noise = 1.96 * Math.SQRT2 * testError(last, protocol, powerSource);
-  const extraordinary = off > EXTRAORDINARY.share && daysBetween(last.date, date) <= EXTRAORDINARY.days;
+  const extraordinary =
+    off > EXTRAORDINARY.share && daysBetween(last.date, date) <= EXTRAORDINARY.days;
   const says = extraordinary
     ? 'Extraordinary: test again before using it.'
     : Math.abs(off) >= noise
@@ -129,7 +168,14 @@ export const change: Checker = ({ ftpW, date, earlier, protocol, powerSource }) 
       : Math.abs(off) >= noise / 2
         ? 'The change is likely.'
         : 'Cannot tell yet: within the noise of two tests.';
-  return check('change', 'Is the change real', signed(off), `noise ${roundTo(noise * 100, 1)} %`, extraordinary ? 'doubtful' : 'held', says);
+  return check(
+    'change',
+    'Is the change real',
+    signed(off),
+    `noise ${roundTo(noise * 100, 1)} %`,
+    extraordinary ? 'doubtful' : 'held',
+    says,
+  );
 };
 
 /** Error of one test: 2 % same protocol and source, 3 % other protocol, 4 % other source. Handbook section 4. */
@@ -138,8 +184,14 @@ function testError(last: EarlierTest, protocol: Protocol, powerSource: string): 
   return last.protocolId === protocol.id ? 0.02 : 0.03;
 }
 
-function likelyReason(off: number, other: EarlierTest, protocol: Protocol, powerSource: string): string {
-  if (other.powerSource !== powerSource) return `Likely the power source: ${powerSource} here, ${other.powerSource} there.`;
+function likelyReason(
+  off: number,
+  other: EarlierTest,
+  protocol: Protocol,
+  powerSource: string,
+): string {
+  if (other.powerSource !== powerSource)
+    return `Likely the power source: ${powerSource} here, ${other.powerSource} there.`;
   const [here, there] = [isRamp(protocol.id), isRamp(other.protocolId)];
   if (here !== there) {
     const rampHigher = here ? off > 0 : off < 0;
@@ -147,8 +199,11 @@ function likelyReason(off: number, other: EarlierTest, protocol: Protocol, power
       ? 'Likely the protocol: a ramp reads high for a rider with much work above threshold.'
       : 'Likely the protocol: a ramp reads low for a steady rider.';
   }
-  if (other.protocolId !== protocol.id) return 'Likely the protocol: each has its own factor, the same for everyone.';
-  return off > 0 ? 'Fitter or fresher; look at the checks above.' : 'Tired, warm or badly paced; look at the checks above.';
+  if (other.protocolId !== protocol.id)
+    return 'Likely the protocol: each has its own factor, the same for everyone.';
+  return off > 0
+    ? 'Fitter or fresher; look at the checks above.'
+    : 'Tired, warm or badly paced; look at the checks above.';
 }
 
 /**
@@ -169,11 +224,15 @@ function nameOf(protocolId: string): string {
 
 function latestOfEachKind(tests: readonly EarlierTest[]): EarlierTest[] {
   const byKind = new Map<string, EarlierTest>();
-  for (const test of [...tests].sort((a, b) => a.date.localeCompare(b.date))) byKind.set(test.protocolId, test);
+  for (const test of [...tests].sort((a, b) => a.date.localeCompare(b.date)))
+    byKind.set(test.protocolId, test);
   return [...byKind.values()];
 }
 
-function lastWithSetup(earlier: readonly EarlierTest[], protocol: Protocol): EarlierTest | undefined {
+function lastWithSetup(
+  earlier: readonly EarlierTest[],
+  protocol: Protocol,
+): EarlierTest | undefined {
   const prepared = earlier.filter(({ setup }) => setup != null);
   return latest(prepared.filter((test) => test.protocolId === protocol.id)) ?? latest(prepared);
 }

@@ -12,8 +12,20 @@ export const pacing: Checker = ({ recording }) => {
   const watts = effortWatts(recording);
   const quarter = Math.floor(watts.length / 4);
   const share = meanOf(watts.subarray(watts.length - quarter)) / meanOf(watts.subarray(0, quarter));
-  const says = share < 0.95 ? 'Started too hard, so it reads low.' : share > 1.05 ? 'Held back at first, so it reads low.' : 'Evenly ridden.';
-  return check('pacing', 'Last quarter ÷ first quarter', roundTo(share, 3).toFixed(3), '0.95–1.05', share >= 0.95 && share <= 1.05 ? 'held' : 'doubtful', says);
+  const says =
+    share < 0.95
+      ? 'Started too hard, so it reads low.'
+      : share > 1.05
+        ? 'Held back at first, so it reads low.'
+        : 'Evenly ridden.';
+  return check(
+    'pacing',
+    'Last quarter ÷ first quarter',
+    roundTo(share, 3).toFixed(3),
+    '0.95–1.05',
+    share >= 0.95 && share <= 1.05 ? 'held' : 'doubtful',
+    says,
+  );
 };
 
 export const lastSeconds: Checker = ({ recording }) => {
@@ -35,11 +47,26 @@ export const heartRateReached: Checker = ({ recording, maximalBpm, heartRateUsab
   const name = 'Heart rate reached';
   const limit = '95 % of maximum';
   if (heartRateUsable === false)
-    return check('heartRateReached', name, 'not looked at', limit, 'unknown', 'The health screen rules heart-rate verdicts out for this rider; RPE governs.');
-  const beats = recording.bpm?.slice(recording.effort.startS, recording.effort.endS).filter(isBeat) ?? [];
+    return check(
+      'heartRateReached',
+      name,
+      'not looked at',
+      limit,
+      'unknown',
+      'The health screen rules heart-rate verdicts out for this rider; RPE governs.',
+    );
+  const beats =
+    recording.bpm?.slice(recording.effort.startS, recording.effort.endS).filter(isBeat) ?? [];
   if (beats.length === 0 || maximalBpm === null) {
     const figure = beats.length === 0 ? 'not recorded' : 'no maximum stored';
-    return check('heartRateReached', name, figure, limit, 'unknown', 'It cannot be told whether this was the rider’s most.');
+    return check(
+      'heartRateReached',
+      name,
+      figure,
+      limit,
+      'unknown',
+      'It cannot be told whether this was the rider’s most.',
+    );
   }
   const top = Math.max(...beats);
   const reached = top >= REACHED_SHARE * maximalBpm;
@@ -49,13 +76,28 @@ export const heartRateReached: Checker = ({ recording, maximalBpm, heartRateUsab
       : reached
         ? 'A full effort.'
         : 'The rider may have had more to give.';
-  return check('heartRateReached', name, `${top} bpm, ${roundTo((top / maximalBpm) * 100, 1)} %`, limit, reached ? 'held' : 'doubtful', says);
+  return check(
+    'heartRateReached',
+    name,
+    `${top} bpm, ${roundTo((top / maximalBpm) * 100, 1)} %`,
+    limit,
+    reached ? 'held' : 'doubtful',
+    says,
+  );
 };
 
 export const cadenceFloor: Checker = ({ recording }) => {
   if (!recording) return null;
   const turns = cadenceOf(recording);
-  if (turns.length === 0) return check('cadenceFloor', 'Lowest cadence', 'not recorded', 'never below 60 rpm', 'unknown', 'Cadence was not recorded.');
+  if (turns.length === 0)
+    return check(
+      'cadenceFloor',
+      'Lowest cadence',
+      'not recorded',
+      'never below 60 rpm',
+      'unknown',
+      'Cadence was not recorded.',
+    );
   // Five seconds at a time: a single skipped pulse of the sensor is not grinding.
   const lowest = lowestRolling(turns, 5);
   return check(
@@ -64,7 +106,9 @@ export const cadenceFloor: Checker = ({ recording }) => {
     `${roundHalfUp(lowest)} rpm`,
     'never below 60 rpm',
     lowest < LOWEST_RPM ? 'failed' : 'held',
-    lowest < LOWEST_RPM ? 'Grinding at this power loads the knees; the end of the ramp should have come earlier.' : 'Kept turning to the end.',
+    lowest < LOWEST_RPM
+      ? 'Grinding at this power loads the knees; the end of the ramp should have come earlier.'
+      : 'Kept turning to the end.',
   );
 };
 
@@ -72,7 +116,15 @@ export const seatedCadence: Checker = ({ recording }) => {
   if (!recording) return null;
   const turns = cadenceOf(recording);
   const limit = `${SEATED_RPM.low}–${SEATED_RPM.high} rpm, seated`;
-  if (turns.length === 0) return check('seatedCadence', 'Mean cadence', 'not recorded', limit, 'unknown', 'Cadence was not recorded.');
+  if (turns.length === 0)
+    return check(
+      'seatedCadence',
+      'Mean cadence',
+      'not recorded',
+      limit,
+      'unknown',
+      'Cadence was not recorded.',
+    );
   const mean = meanOf(turns);
   const inside = roundHalfUp(mean) >= SEATED_RPM.low && roundHalfUp(mean) <= SEATED_RPM.high;
   return check(
@@ -81,16 +133,29 @@ export const seatedCadence: Checker = ({ recording }) => {
     `${roundHalfUp(mean)} rpm`,
     limit,
     inside ? 'held' : 'doubtful',
-    inside ? 'As asked.' : 'Another cadence shifts the work between legs and lungs; keep to it next time, or always test at this one.',
+    inside
+      ? 'As asked.'
+      : 'Another cadence shifts the work between legs and lungs; keep to it next time, or always test at this one.',
   );
 };
 
-function cadenceOf({ rpm, effort }: { rpm: readonly (number | null)[] | null; effort: { startS: number; endS: number } }): number[] {
-  return rpm?.slice(effort.startS, effort.endS).filter((turns): turns is number => turns !== null && turns > 0) ?? [];
+function cadenceOf({
+  rpm,
+  effort,
+}: {
+  rpm: readonly (number | null)[] | null;
+  effort: { startS: number; endS: number };
+}): number[] {
+  return (
+    rpm
+      ?.slice(effort.startS, effort.endS)
+      .filter((turns): turns is number => turns !== null && turns > 0) ?? []
+  );
 }
 
 function lowestRolling(values: readonly number[], width: number): number {
   let lowest = Infinity;
-  for (let index = 0; index + width <= values.length; index += 1) lowest = Math.min(lowest, meanOf(values.slice(index, index + width)));
+  for (let index = 0; index + width <= values.length; index += 1)
+    lowest = Math.min(lowest, meanOf(values.slice(index, index + width)));
   return lowest === Infinity ? meanOf(values) : lowest;
 }

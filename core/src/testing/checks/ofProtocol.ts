@@ -19,7 +19,15 @@ export const sprintPeak: Checker = ({ details }) => {
   const name = 'Sprint peak, seated, no shift';
   const limit = `${SPRINT_PEAK_S.low}–${SPRINT_PEAK_S.high} s into it`;
   const { sprintPeakS: second, seated } = details;
-  if (second === null) return check('sprintPeak', name, 'not recorded', limit, 'unknown', 'When the peak came is not known.');
+  if (second === null)
+    return check(
+      'sprintPeak',
+      name,
+      'not recorded',
+      limit,
+      'unknown',
+      'When the peak came is not known.',
+    );
   const inside = second >= SPRINT_PEAK_S.low && second <= SPRINT_PEAK_S.high;
   const says =
     seated === false
@@ -43,7 +51,8 @@ export const onOffEqual: Checker = ({ recording, protocol }) => {
   if (!recording || protocol.reading.kind !== 'onOff') return null;
   const limit = 'equal and unchanged, within 2 s';
   const read = readOnOff(recording.watts, recording.effort);
-  if (!read.ok) return check('onOffEqual', 'Lengths of on and off', 'not found', limit, 'unknown', read.reason);
+  if (!read.ok)
+    return check('onOffEqual', 'Lengths of on and off', 'not found', limit, 'unknown', read.reason);
   // The last off may be cut short by the end of the effort.
   const lengths = read.value.lengths.slice(0, -1);
   const [shortest, longest] = [Math.min(...lengths), Math.max(...lengths)];
@@ -61,17 +70,23 @@ export const onOffEqual: Checker = ({ recording, protocol }) => {
 export const fitResiduals: Checker = (evidence) => {
   const fit = fitOf(evidence);
   if (!fit) return null;
-  const worst = [...fit.residuals].sort((a, b) => Math.abs(b.offW / b.modelW) - Math.abs(a.offW / a.modelW))[0];
+  const worst = [...fit.residuals].sort(
+    (a, b) => Math.abs(b.offW / b.modelW) - Math.abs(a.offW / a.modelW),
+  )[0];
   if (!worst) return null;
   const doubtful = fit.residuals.some((residual) => residual.doubtful);
-  const figure = fit.residuals.map(({ seconds, offW }) => `${printClock(seconds)} ${printSigned(offW, 1)} W`).join(', ');
+  const figure = fit.residuals
+    .map(({ seconds, offW }) => `${printClock(seconds)} ${printSigned(offW, 1)} W`)
+    .join(', ');
   return check(
     'fitResiduals',
     'Efforts against the model',
     figure,
     'each within 2 %',
     doubtful ? 'doubtful' : 'held',
-    doubtful ? `The ${printClock(worst.seconds)} does not fit the others. Was it, or were they, maximal?` : 'The three lie on one line.',
+    doubtful
+      ? `The ${printClock(worst.seconds)} does not fit the others. Was it, or were they, maximal?`
+      : 'The three lie on one line.',
   );
 };
 
@@ -147,14 +162,20 @@ export const lactateSamples: Checker = ({ details }) => {
   const struck = ends.filter((sample) => sample.struck !== null).length;
   const counted = ends.length - struck;
   const enough = counted >= USUAL_SAMPLES;
-  const reasons = details.samples.flatMap(({ struck: reason, stageW }) => (reason === null ? [] : [`${stageW} W: ${reason}`]));
+  const reasons = details.samples.flatMap(({ struck: reason, stageW }) =>
+    reason === null ? [] : [`${stageW} W: ${reason}`],
+  );
   return check(
     'lactateSamples',
     'Stage-end samples that count',
     `${counted}${struck > 0 ? `, ${struck} struck out` : ''}`,
     `at least ${USUAL_SAMPLES}`,
     enough ? 'held' : 'doubtful',
-    reasons.length > 0 ? `Struck out: ${reasons.join('; ')}.` : enough ? 'Enough for a curve.' : 'Too few for a curve that can be trusted.',
+    reasons.length > 0
+      ? `Struck out: ${reasons.join('; ')}.`
+      : enough
+        ? 'Enough for a curve.'
+        : 'Too few for a curve that can be trusted.',
   );
 };
 
@@ -189,7 +210,9 @@ export const pastLt2: Checker = ({ details }) => {
     `${first.mid} → ${first.end} mmol/L at ${first.stageW} W`,
     'a rise of 0.5 is past LT2',
     agrees ? 'held' : 'doubtful',
-    agrees ? 'It speaks for the LT2 that was picked.' : 'Inside the stages lactate already rose below the LT2 that was picked.',
+    agrees
+      ? 'It speaks for the LT2 that was picked.'
+      : 'Inside the stages lactate already rose below the LT2 that was picked.',
   );
 };
 
@@ -233,6 +256,10 @@ export const heartSteady: Checker = ({ recording, heartRateUsable }) => {
     `${roundTo(drift * 100, 1)} %`,
     'within 6 %',
     even ? 'held' : 'doubtful',
-    even ? 'Evenly ridden, as far as the heart tells.' : drift < 0 ? 'Started too hard, so it reads low.' : 'Held back at first, or very warm.',
+    even
+      ? 'Evenly ridden, as far as the heart tells.'
+      : drift < 0
+        ? 'Started too hard, so it reads low.'
+        : 'Held back at first, or very warm.',
   );
 };

@@ -39,13 +39,25 @@ export function BookPage() {
   const [filter, setFilter] = useState<BookFilter>(EMPTY_FILTER);
   const { make, copy, retire, problem } = useBook(rider?.id ?? null);
   const book = useMemo(
-    () => BOOK.map((family) => ({ family, sessions: family.sessions.map((session) => ({ session, plan: planFromBook(family, session, newId) })) })),
+    () =>
+      BOOK.map((family) => ({
+        family,
+        sessions: family.sessions.map((session) => ({
+          session,
+          plan: planFromBook(family, session, newId),
+        })),
+      })),
     [],
   );
   const models = useModels(rider ? [rider.id] : [], today());
   const numbers = rider ? riderOnDay(rider, today(), models.get(rider.id)) : null;
   const shown = book
-    .map(({ family, sessions }) => ({ family, sessions: sessions.filter(({ plan }) => fits(filter, plan, `${family.name} ${family.purpose} ${plan.name}`)) }))
+    .map(({ family, sessions }) => ({
+      family,
+      sessions: sessions.filter(({ plan }) =>
+        fits(filter, plan, `${family.name} ${family.purpose} ${plan.name}`),
+      ),
+    }))
     .filter(({ sessions }) => sessions.length > 0);
   const mine = own.filter(({ plan }) => fits(filter, plan, `${plan.name} ${plan.purpose}`));
   return (
@@ -58,7 +70,9 @@ export function BookPage() {
       <Refused problem={problem} />
       <div className="columns">
         <div>
-          {shown.length === 0 && <Empty title="No family has a session like that. Take a filter away." />}
+          {shown.length === 0 && (
+            <Empty title="No family has a session like that. Take a filter away." />
+          )}
           {shown.map(({ family, sessions }) => (
             <Family key={family.id} family={family}>
               {sessions.map(({ session, plan }) => (
@@ -66,9 +80,15 @@ export function BookPage() {
                   {numbers && <MiniRoad segments={expand(plan, numbers)} ftpW={numbers.ftpW} />}
                   <div className="flex-grow-1">
                     {plan.name}
-                    <span className="soft d-block small">{numbers ? figures(plan, numbers) : printSentence(plan)}</span>
+                    <span className="soft d-block small">
+                      {numbers ? figures(plan, numbers) : printSentence(plan)}
+                    </span>
                   </div>
-                  <Button size="sm" variant="outline-secondary" onClick={() => void make(family, session)}>
+                  <Button
+                    size="sm"
+                    variant="outline-secondary"
+                    onClick={() => void make(family, session)}
+                  >
                     Make it mine<span className="visually-hidden">: {plan.name}</span>
                   </Button>
                 </li>
@@ -85,7 +105,13 @@ export function BookPage() {
               {mine.map((session) => (
                 <li key={session.id}>
                   <div className="flex-grow-1">
-                    {rider ? <Link to={`/riders/${rider.id}/sessions/${session.id}`}>{session.plan.name || 'New session'}</Link> : session.plan.name}
+                    {rider ? (
+                      <Link to={`/riders/${rider.id}/sessions/${session.id}`}>
+                        {session.plan.name || 'New session'}
+                      </Link>
+                    ) : (
+                      session.plan.name
+                    )}
                     <span className="soft d-block small">{systemName(session.plan.system)}</span>
                   </div>
                   <div className="text-nowrap">
@@ -117,9 +143,18 @@ function useBook(riderId: string | null) {
   };
   return {
     problem,
-    make: async (family: BookFamily, session: BookSession) => open(await act(() => add({ plan: planFromBook(family, session, newId) }))),
-    copy: async ({ plan }: Session) => open(await act(() => add({ plan: { ...plan, name: `${plan.name}, varied`.slice(0, 120), nameFollows: false } }))),
-    retire: ({ id, version, plan }: Session) => act(() => take({ id, version }), `${plan.name} retired. Days it stands on keep it.`),
+    make: async (family: BookFamily, session: BookSession) =>
+      open(await act(() => add({ plan: planFromBook(family, session, newId) }))),
+    copy: async ({ plan }: Session) =>
+      open(
+        await act(() =>
+          add({
+            plan: { ...plan, name: `${plan.name}, varied`.slice(0, 120), nameFollows: false },
+          }),
+        ),
+      ),
+    retire: ({ id, version, plan }: Session) =>
+      act(() => take({ id, version }), `${plan.name} retired. Days it stands on keep it.`),
   };
 }
 
@@ -165,12 +200,22 @@ function Filter({ filter, change }: { filter: BookFilter; change: (filter: BookF
     <div className="entry-row" role="search">
       <Field label="Search">
         {(control) => (
-          <Form.Control {...control} type="search" maxLength={60} value={filter.words} onChange={({ target }) => change({ ...filter, words: target.value })} />
+          <Form.Control
+            {...control}
+            type="search"
+            maxLength={60}
+            value={filter.words}
+            onChange={({ target }) => change({ ...filter, words: target.value })}
+          />
         )}
       </Field>
       <Field label="Trains">
         {(control) => (
-          <Form.Select {...control} value={filter.system} onChange={({ target }) => change({ ...filter, system: target.value })}>
+          <Form.Select
+            {...control}
+            value={filter.system}
+            onChange={({ target }) => change({ ...filter, system: target.value })}
+          >
             <option value="">anything</option>
             {SYSTEMS.map((system) => (
               <option key={system} value={system}>
@@ -182,7 +227,11 @@ function Filter({ filter, change }: { filter: BookFilter; change: (filter: BookF
       </Field>
       <Field label="In all at most">
         {(control) => (
-          <Form.Select {...control} value={filter.mostS} onChange={({ target }) => change({ ...filter, mostS: Number(target.value) })}>
+          <Form.Select
+            {...control}
+            value={filter.mostS}
+            onChange={({ target }) => change({ ...filter, mostS: Number(target.value) })}
+          >
             <option value={0}>any time</option>
             {TIMES.map((seconds) => (
               <option key={seconds} value={seconds}>
@@ -194,7 +243,11 @@ function Filter({ filter, change }: { filter: BookFilter; change: (filter: BookF
       </Field>
       <Field label="Where">
         {(control) => (
-          <Form.Select {...control} value={filter.place} onChange={({ target }) => change({ ...filter, place: target.value })}>
+          <Form.Select
+            {...control}
+            value={filter.place}
+            onChange={({ target }) => change({ ...filter, place: target.value })}
+          >
             <option value="">anywhere</option>
             {PLACES.filter((place) => place !== 'any').map((place) => (
               <option key={place}>{place}</option>
@@ -207,7 +260,9 @@ function Filter({ filter, change }: { filter: BookFilter; change: (filter: BookF
           <Form.Select
             {...control}
             value={filter.equipment}
-            onChange={({ target }) => change({ ...filter, equipment: target.value as BookFilter['equipment'] })}
+            onChange={({ target }) =>
+              change({ ...filter, equipment: target.value as BookFilter['equipment'] })
+            }
           >
             <option value="">any</option>
             <option value="none">nothing special</option>

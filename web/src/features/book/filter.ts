@@ -10,11 +10,21 @@ export interface BookFilter {
   readonly equipment: '' | 'none';
 }
 
-export const EMPTY_FILTER: BookFilter = { words: '', system: '', mostS: 0, place: '', equipment: '' };
+export const EMPTY_FILTER: BookFilter = {
+  words: '',
+  system: '',
+  mostS: 0,
+  place: '',
+  equipment: '',
+};
 export const TIMES = [2700, 3600, 5400, 7200, 10_800] as const;
 
 /** Whether a session is among what is searched for; text is what its words are looked for in. */
-export function fits({ words, system, mostS, place, equipment }: BookFilter, plan: Plan, text: string): boolean {
+export function fits(
+  { words, system, mostS, place, equipment }: BookFilter,
+  plan: Plan,
+  text: string,
+): boolean {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
   return (
     wanted.every((word) => text.toLowerCase().includes(word)) &&

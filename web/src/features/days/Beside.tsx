@@ -6,7 +6,10 @@ export function Beside({ plan, carbs }: { plan: Plan; carbs: Worked | null }) {
     ['Where', plan.place === 'any' ? undefined : plan.place],
     ['Trainer', plan.trainer],
     ['With', plan.equipment],
-    ['Carbohydrate', plan.unfuelled ? 'unfuelled on purpose' : carbs ? printCarbohydrate(carbs) : undefined],
+    [
+      'Carbohydrate',
+      plan.unfuelled ? 'unfuelled on purpose' : carbs ? printCarbohydrate(carbs) : undefined,
+    ],
     ['How it should feel', plan.feel],
     ['Note', plan.note],
   ];

@@ -1,5 +1,12 @@
 import type { Placed, Rider } from '@uphill/api';
-import { cautionsOf, type Plan, printDuration, roundHalfUp, sessionCarbohydrate, sessionNumbers } from '@uphill/core';
+import {
+  cautionsOf,
+  type Plan,
+  printDuration,
+  roundHalfUp,
+  sessionCarbohydrate,
+  sessionNumbers,
+} from '@uphill/core';
 import { useEffect, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -28,8 +35,19 @@ export function CardPage() {
   const failed = error ?? sessionError;
   if (failed) return <Refused problem={problemOf(failed)} />;
   if (!rider) return <Loading />;
-  if (day) return <Card rider={rider} plan={day.plan} day={day} back={`/riders/${rider.id}/days/${day.id}`} />;
-  if (plan) return <Card rider={rider} plan={plan} day={null} back={`/riders/${rider.id}/sessions/${sessionId ?? ''}`} />;
+  if (day)
+    return (
+      <Card rider={rider} plan={day.plan} day={day} back={`/riders/${rider.id}/days/${day.id}`} />
+    );
+  if (plan)
+    return (
+      <Card
+        rider={rider}
+        plan={plan}
+        day={null}
+        back={`/riders/${rider.id}/sessions/${sessionId ?? ''}`}
+      />
+    );
   return <Loading />;
 }
 
@@ -57,7 +75,12 @@ function Card({ rider, plan, day, back }: CardProps) {
     <main className="card-page">
       <div className="card-controls">
         <Link to={back}>Back</Link>
-        <Form.Select className="w-auto" aria-label="Paper" value={size} onChange={({ target }) => setSize(target.value as typeof size)}>
+        <Form.Select
+          className="w-auto"
+          aria-label="Paper"
+          value={size}
+          onChange={({ target }) => setSize(target.value as typeof size)}
+        >
           {SIZES.map((each) => (
             <option key={each}>{each}</option>
           ))}
@@ -71,7 +94,9 @@ function Card({ rider, plan, day, back }: CardProps) {
             <p>
               {rider.name}
               {date && ` · ${printDay(date)}`} · {printDuration(asks.totalS.value)}
-              {asks.timeAtTargetS.value > 0 && `, ${printDuration(asks.timeAtTargetS.value)} at target`} · load {roundHalfUp(asks.load.value)}
+              {asks.timeAtTargetS.value > 0 &&
+                `, ${printDuration(asks.timeAtTargetS.value)} at target`}{' '}
+              · load {roundHalfUp(asks.load.value)}
               {numbers.ftpW === null ? '' : ` · FTP ${numbers.ftpW} W`}
             </p>
           </div>
@@ -87,7 +112,10 @@ function Card({ rider, plan, day, back }: CardProps) {
           </p>
         )}
         <Beside plan={plan} carbs={sessionCarbohydrate(asks)} />
-        <footer>{cautionsOf(plan).join(' ')} Easy is light pedalling, not stopping. Chest pain, faintness or an odd heartbeat: stop, get help.</footer>
+        <footer>
+          {cautionsOf(plan).join(' ')} Easy is light pedalling, not stopping. Chest pain, faintness
+          or an odd heartbeat: stop, get help.
+        </footer>
       </article>
     </main>
   );

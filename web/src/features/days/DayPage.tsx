@@ -36,7 +36,13 @@ export function DayPage() {
           <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, -1)}`}>
             Day before
           </Link>
-          <DateField quiet label="Day" use="any" value={day} change={(next) => void navigate(`/days/${next}`)} />
+          <DateField
+            quiet
+            label="Day"
+            use="any"
+            value={day}
+            change={(next) => void navigate(`/days/${next}`)}
+          />
           <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, 1)}`}>
             Day after
           </Link>

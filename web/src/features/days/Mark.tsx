@@ -9,7 +9,18 @@ import { useAct } from '../../app/useAct.ts';
 import { Refused } from '../../ui/messages.tsx';
 import { STATE_MARKS } from './states.ts';
 
-const EFFORTS = ['hardly any', 'very easy', 'easy', 'comfortable', 'a little hard', 'hard', 'harder', 'very hard', 'nearly all', 'all there was'] as const;
+const EFFORTS = [
+  'hardly any',
+  'very easy',
+  'easy',
+  'comfortable',
+  'a little hard',
+  'hard',
+  'harder',
+  'very hard',
+  'nearly all',
+  'all there was',
+] as const;
 
 /** What became of the day: done, shortened or missed, how hard it felt, and a note. */
 export function Mark({ day }: { day: Placed }) {
@@ -20,12 +31,24 @@ export function Mark({ day }: { day: Placed }) {
 
   const mark = (state: Placed['state']): void => {
     const words = state === 'planned' ? 'Planned again.' : `Marked ${STATE_MARKS[state].word}.`;
-    void act(() => change({ id: day.id, version: day.version, state, rpe: state === 'missed' || state === 'planned' ? null : rpe, note }), words);
+    void act(
+      () =>
+        change({
+          id: day.id,
+          version: day.version,
+          state,
+          rpe: state === 'missed' || state === 'planned' ? null : rpe,
+          note,
+        }),
+      words,
+    );
   };
   const typed = rpe !== day.rpe || note !== day.note;
   return (
     <section className="sheet mb-3 mark" aria-labelledby="mark-title">
-      <h2 id="mark-title">{day.state === 'planned' ? 'What became of it' : `Marked ${STATE_MARKS[day.state].word}`}</h2>
+      <h2 id="mark-title">
+        {day.state === 'planned' ? 'What became of it' : `Marked ${STATE_MARKS[day.state].word}`}
+      </h2>
       <Refused problem={problem} />
       <fieldset className="mb-3">
         <legend className="form-label">RPE, the whole session</legend>
@@ -45,7 +68,13 @@ export function Mark({ day }: { day: Placed }) {
       </fieldset>
       <Form.Group controlId="note" className="mb-3">
         <Form.Label>Note</Form.Label>
-        <Form.Control as="textarea" rows={2} maxLength={2000} value={note} onChange={({ target }) => setNote(target.value)} />
+        <Form.Control
+          as="textarea"
+          rows={2}
+          maxLength={2000}
+          value={note}
+          onChange={({ target }) => setNote(target.value)}
+        />
       </Form.Group>
       {day.state === 'planned' ? (
         <>
@@ -53,14 +82,20 @@ export function Mark({ day }: { day: Placed }) {
             <Button disabled={isLoading} onClick={() => mark('done')}>
               Mark as done
             </Button>
-            <Button disabled={isLoading} variant="outline-secondary" onClick={() => mark('shortened')}>
+            <Button
+              disabled={isLoading}
+              variant="outline-secondary"
+              onClick={() => mark('shortened')}
+            >
               Shortened
             </Button>
             <Button disabled={isLoading} variant="outline-secondary" onClick={() => mark('missed')}>
               Missed
             </Button>
           </ButtonGroup>
-          {day.date > today() && <p className="soft small mt-2 mb-0">The day is still to come: {printDay(day.date)}.</p>}
+          {day.date > today() && (
+            <p className="soft small mt-2 mb-0">The day is still to come: {printDay(day.date)}.</p>
+          )}
         </>
       ) : (
         <div className="d-flex gap-2">

@@ -9,16 +9,28 @@ import { Loading } from '../../ui/Loading.tsx';
 import { Refused } from '../../ui/messages.tsx';
 
 /** Asked against ridden, a row a rep. */
-export function RepTable({ rider, ridden }: { rider: Rider; ridden: NonNullable<Placed['ridden']> }) {
+export function RepTable({
+  rider,
+  ridden,
+}: {
+  rider: Rider;
+  ridden: NonNullable<Placed['ridden']>;
+}) {
   const { data: recording, error } = api.useRecordingQuery(ridden.recordingId);
-  const reps = useMemo(() => (recording ? repTable(ridden.steps, recording.watts, recording.bpm) : null), [recording, ridden.steps]);
+  const reps = useMemo(
+    () => (recording ? repTable(ridden.steps, recording.watts, recording.bpm) : null),
+    [recording, ridden.steps],
+  );
   if (error) return <Refused problem={problemOf(error)} />;
   if (!recording || !reps) return <Loading />;
   const heart = healthOnDay(rider, recording.startedAt?.slice(0, 10) ?? '').heartRate;
   return (
     <Table responsive size="sm" className="mt-3 rep-table">
       <caption className="caption-top">
-        Asked against ridden · <Link to={`/riders/${rider.id}/tests/import?recording=${ridden.recordingId}`}>the recording</Link>
+        Asked against ridden ·{' '}
+        <Link to={`/riders/${rider.id}/tests/import?recording=${ridden.recordingId}`}>
+          the recording
+        </Link>
       </caption>
       <thead>
         <tr>
@@ -37,11 +49,19 @@ export function RepTable({ rider, ridden }: { rider: Rider; ridden: NonNullable<
             <th scope="row">
               {line.rep} · {printClock(line.seconds)}
             </th>
-            <td className="asked">{line.lowW === null || line.highW === null ? 'by effort' : `${printSpan(line.lowW, line.highW)} W`}</td>
+            <td className="asked">
+              {line.lowW === null || line.highW === null
+                ? 'by effort'
+                : `${printSpan(line.lowW, line.highW)} W`}
+            </td>
             <td className="ridden">{wattsText(line.meanW)}</td>
             <td>{wattsText(line.firstMinuteW)}</td>
             <td>{wattsText(line.lastMinuteW)}</td>
-            {heart && <td className="pulse">{line.bpmAtEnd === null ? 'no beat' : `${line.bpmAtEnd} bpm`}</td>}
+            {heart && (
+              <td className="pulse">
+                {line.bpmAtEnd === null ? 'no beat' : `${line.bpmAtEnd} bpm`}
+              </td>
+            )}
             <td>{line.inBandS === null ? '' : printClock(line.inBandS)}</td>
           </tr>
         ))}

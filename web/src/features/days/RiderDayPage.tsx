@@ -36,7 +36,8 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
   const numbers = useRiderNumbers(rider, day.date, day);
   const asks = sessionNumbers(day.plan, numbers);
   const takeOff = async (): Promise<void> => {
-    if ((await act(() => remove(day), 'Taken off the day.')) !== undefined) void navigate(`/riders/${rider.id}/sessions`);
+    if ((await act(() => remove(day), 'Taken off the day.')) !== undefined)
+      void navigate(`/riders/${rider.id}/sessions`);
   };
   const planned = day.state === 'planned';
   return (
@@ -58,7 +59,12 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
                 label="Move to"
                 use="day"
                 value={day.date}
-                change={(date) => void act(() => change({ id: day.id, version: day.version, date }), `Moved to ${printDay(date)}.`)}
+                change={(date) =>
+                  void act(
+                    () => change({ id: day.id, version: day.version, date }),
+                    `Moved to ${printDay(date)}.`,
+                  )
+                }
               />
               <Button variant="outline-secondary" onClick={() => void takeOff()}>
                 Take off
@@ -66,19 +72,30 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
               <Link className="btn btn-primary" to={`/riders/${rider.id}/days/${day.id}/ride`}>
                 Ride it
               </Link>
-              <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/sessions/${day.sessionId}`}>
+              <Link
+                className="btn btn-outline-secondary"
+                to={`/riders/${rider.id}/sessions/${day.sessionId}`}
+              >
                 Edit the session
               </Link>
             </>
           )}
-          <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/days/${day.id}/card`}>
+          <Link
+            className="btn btn-outline-secondary"
+            to={`/riders/${rider.id}/days/${day.id}/card`}
+          >
             Print card
           </Link>
         </span>
       </div>
       <Refused problem={problem} />
       <div className="sheet road-sheet">
-        <RoadSection asks={asks} bands={numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW })} chosen={chosen} choose={setChosen} />
+        <RoadSection
+          asks={asks}
+          bands={numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW })}
+          chosen={chosen}
+          choose={setChosen}
+        />
       </div>
       <div className="columns columns-wide">
         <section className="sheet" aria-label="What to ride">
@@ -96,7 +113,8 @@ function RiderDay({ rider, day }: { rider: Rider; day: Placed }) {
 }
 
 function ftpWords(rider: Rider, day: Placed): string {
-  if (day.state !== 'planned') return day.riddenFtpW === null ? 'ridden by feel' : `kept with FTP ${day.riddenFtpW} W`;
+  if (day.state !== 'planned')
+    return day.riddenFtpW === null ? 'ridden by feel' : `kept with FTP ${day.riddenFtpW} W`;
   const entry = ftpOnDay(rider, day.date);
   return entry ? `FTP ${entry.usedW} W on that day` : 'no FTP: by RPE';
 }

@@ -26,7 +26,10 @@ export function Steps({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
         const before = rows[index - 1];
         const opened = row.sets.filter((set) => !before?.sets.some(({ id }) => id === set.id));
         return (
-          <li key={row.step.id} className={row.sets.length > 0 ? 'card-step card-step-set' : 'card-step'}>
+          <li
+            key={row.step.id}
+            className={row.sets.length > 0 ? 'card-step card-step-set' : 'card-step'}
+          >
             <span className="card-count">
               {opened.map((set) => (
                 <Stone small key={set.id}>
@@ -55,7 +58,9 @@ export function Steps({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
 function timeWords(step: Step, rider: RiderOnDay): string {
   const { length } = step;
   if (length.kind === 'unread') return '?';
-  return length.kind === 'lap' ? 'lap' : `${length.kind === 'hill' ? '≈' : ''}${printDuration(secondsOf(step, rider))}`;
+  return length.kind === 'lap'
+    ? 'lap'
+    : `${length.kind === 'hill' ? '≈' : ''}${printDuration(secondsOf(step, rider))}`;
 }
 
 /** What ends the step where that is not its time. */
@@ -65,8 +70,13 @@ function untilWords({ length }: Step): string {
 
 /** What the watts stand for, cadence, and every detail of how it is ridden. */
 function meantWords(step: Step): string {
-  const cadence = step.cadence && !('kind' in step.cadence) ? `${printSpan(step.cadence.low, step.cadence.high)} rpm` : '';
-  return [isEasy(step) ? '' : printTarget(step.target), cadence, printDetails(step)].filter(Boolean).join(', ');
+  const cadence =
+    step.cadence && !('kind' in step.cadence)
+      ? `${printSpan(step.cadence.low, step.cadence.high)} rpm`
+      : '';
+  return [isEasy(step) ? '' : printTarget(step.target), cadence, printDetails(step)]
+    .filter(Boolean)
+    .join(', ');
 }
 
 /** Watts where there are some, else the RPE it stands for. */

@@ -1,5 +1,11 @@
 import type { Placed, Rider } from '@uphill/api';
-import { cautionsOf, maySee, printDuration, sessionCarbohydrate, sessionNumbers } from '@uphill/core';
+import {
+  cautionsOf,
+  maySee,
+  printDuration,
+  sessionCarbohydrate,
+  sessionNumbers,
+} from '@uphill/core';
 import { type ChangeEvent, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, problemOf } from '../../api/client.ts';
@@ -104,13 +110,25 @@ function SendRecording({ riderId }: { riderId: string }) {
     const sent = await act(() => upload({ riderId, file }));
     if (!sent) return;
     const { recording, duplicate } = sent;
-    setSays([duplicate ? 'It was sent before. Not added twice.' : `${printDuration(recording.seconds)} received.`, ...recording.notes].join(' '));
+    setSays(
+      [
+        duplicate
+          ? 'It was sent before. Not added twice.'
+          : `${printDuration(recording.seconds)} received.`,
+        ...recording.notes,
+      ].join(' '),
+    );
   };
   return (
     <section aria-label="The ride">
       <label className="btn btn-outline-secondary">
         {isLoading ? 'Sending…' : 'Send the recording'}
-        <input type="file" className="visually-hidden" disabled={isLoading} onChange={(event) => void send(event)} />
+        <input
+          type="file"
+          className="visually-hidden"
+          disabled={isLoading}
+          onChange={(event) => void send(event)}
+        />
       </label>
       <Refused problem={problem} />
       <p role="status">{says}</p>

@@ -38,7 +38,8 @@ export function HillsPage() {
       note: typed.note,
     });
     setError(read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be stored.'));
-    if (read.success && (await act(() => add(read.data), `${read.data.name} added.`))) setTyped(FRESH);
+    if (read.success && (await act(() => add(read.data), `${read.data.name} added.`)))
+      setTyped(FRESH);
   };
   return (
     <>
@@ -57,7 +58,16 @@ export function HillsPage() {
                   {hill.name}
                   <span className="soft small d-block">{describe(hill)}</span>
                 </span>
-                <Button size="sm" variant="link" onClick={() => void act(() => remove(hill), `${hill.name} taken away. Sessions keep its figures.`)}>
+                <Button
+                  size="sm"
+                  variant="link"
+                  onClick={() =>
+                    void act(
+                      () => remove(hill),
+                      `${hill.name} taken away. Sessions keep its figures.`,
+                    )
+                  }
+                >
                   Take away<span className="visually-hidden"> {hill.name}</span>
                 </Button>
               </li>
@@ -68,7 +78,14 @@ export function HillsPage() {
         {error && <Wrong>{error}</Wrong>}
         <EntryForm add={store}>
           <Field label="Name">
-            {(control) => <Form.Control {...control} maxLength={60} value={typed.name} onChange={({ target }) => setTyped({ ...typed, name: target.value })} />}
+            {(control) => (
+              <Form.Control
+                {...control}
+                maxLength={60}
+                value={typed.name}
+                onChange={({ target }) => setTyped({ ...typed, name: target.value })}
+              />
+            )}
           </Field>
           <Field label="Length, m">
             {(control) => (
@@ -94,7 +111,12 @@ export function HillsPage() {
           </Field>
           <Field label="Traffic, where to turn">
             {(control) => (
-              <Form.Control {...control} maxLength={1000} value={typed.note} onChange={({ target }) => setTyped({ ...typed, note: target.value })} />
+              <Form.Control
+                {...control}
+                maxLength={1000}
+                value={typed.note}
+                onChange={({ target }) => setTyped({ ...typed, note: target.value })}
+              />
             )}
           </Field>
         </EntryForm>
@@ -104,6 +126,17 @@ export function HillsPage() {
 }
 
 function describe({ metres, gradientPercent, note }: Hill): string {
-  const seconds = timeToTop(USUAL.watts, metres, { ...PLAIN_ROAD, gradient: gradientPercent / 100 }, USUAL.totalKg);
-  return [`${(metres / 1000).toFixed(1)} km at ${gradientPercent} %`, `about ${printDuration(seconds)} at 250 W and 70 kg`, note].filter(Boolean).join(' · ');
+  const seconds = timeToTop(
+    USUAL.watts,
+    metres,
+    { ...PLAIN_ROAD, gradient: gradientPercent / 100 },
+    USUAL.totalKg,
+  );
+  return [
+    `${(metres / 1000).toFixed(1)} km at ${gradientPercent} %`,
+    `about ${printDuration(seconds)} at 250 W and 70 kg`,
+    note,
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }

@@ -25,21 +25,44 @@ export function MarkStretch({ rider, recording, watts, effort }: Props) {
   const startS = edges.startS ?? effort?.startS ?? null;
   const endS = edges.endS ?? effort?.endS ?? null;
   const seconds = startS === null || endS === null ? null : endS - startS;
-  const fits = seconds !== null && seconds >= MARKED_SECONDS.low && seconds <= MARKED_SECONDS.high && (endS ?? 0) <= watts.length;
-  const meanW = fits && startS !== null && endS !== null ? roundHalfUp(meanOf(watts.subarray(startS, endS))) : null;
+  const fits =
+    seconds !== null &&
+    seconds >= MARKED_SECONDS.low &&
+    seconds <= MARKED_SECONDS.high &&
+    (endS ?? 0) <= watts.length;
+  const meanW =
+    fits && startS !== null && endS !== null
+      ? roundHalfUp(meanOf(watts.subarray(startS, endS)))
+      : null;
   const store = async (): Promise<void> => {
     if (startS === null || seconds === null) return;
     const body = { riderId: rider.id, recordingId: recording.id, startS, seconds, note: '' };
-    if (await act(() => mark(body), `${printDuration(seconds)} at ${meanW ?? ''} W marked as maximal.`)) setEdges({});
+    if (
+      await act(
+        () => mark(body),
+        `${printDuration(seconds)} at ${meanW ?? ''} W marked as maximal.`,
+      )
+    )
+      setEdges({});
   };
   return (
     <section className="sheet mt-3" aria-label="Maximal efforts">
       <h2>All the rider had?</h2>
-      <p className="soft small">A stretch ridden as hard as it could be held. From 2:00 to 20:00 it counts for CP and W′.</p>
+      <p className="soft small">
+        A stretch ridden as hard as it could be held. From 2:00 to 20:00 it counts for CP and W′.
+      </p>
       <MarkedList rider={rider} recordingId={recording.id} />
       <div className="entry-row">
-        <EdgeField label="From" second={startS} set={(second) => setEdges((now) => ({ ...now, startS: second }))} />
-        <EdgeField label="To" second={endS} set={(second) => setEdges((now) => ({ ...now, endS: second }))} />
+        <EdgeField
+          label="From"
+          second={startS}
+          set={(second) => setEdges((now) => ({ ...now, startS: second }))}
+        />
+        <EdgeField
+          label="To"
+          second={endS}
+          set={(second) => setEdges((now) => ({ ...now, endS: second }))}
+        />
         <Button variant="outline-secondary" disabled={!fits} onClick={() => void store()}>
           Mark as maximal
         </Button>

@@ -13,7 +13,9 @@ import { Refused } from '../../ui/messages.tsx';
 /** Efforts that were marked maximal, each to be withdrawn with its reason or brought back. */
 export function MarkedList({ rider, recordingId }: { rider: Rider; recordingId?: string }) {
   const { data = [] } = markedEffortsApi.useMarkedEffortsQuery(rider.id);
-  const shown = data.filter((mark) => recordingId === undefined || mark.recordingId === recordingId);
+  const shown = data.filter(
+    (mark) => recordingId === undefined || mark.recordingId === recordingId,
+  );
   if (shown.length === 0) return null;
   return (
     <ul className="history" aria-label="Efforts marked maximal">
@@ -38,7 +40,11 @@ function Mark({ mark, linked }: { mark: MarkedEffortEntry; linked: boolean }) {
       <span>
         {name}
         <span className="soft small d-block">
-          {linked && <Link to={`/riders/${mark.riderId}/tests/import?recording=${mark.recordingId}`}>{printDay(mark.date)}</Link>}
+          {linked && (
+            <Link to={`/riders/${mark.riderId}/tests/import?recording=${mark.recordingId}`}>
+              {printDay(mark.date)}
+            </Link>
+          )}
           {linked ? ', from ' : 'from '}
           {printClock(mark.startS)}
           {mark.note && ` · ${mark.note}`}
@@ -65,7 +71,15 @@ function Mark({ mark, linked }: { mark: MarkedEffortEntry; linked: boolean }) {
           }}
         >
           <Field label="Why it does not count" wide>
-            {(control) => <Form.Control {...control} autoFocus value={reason} maxLength={300} onChange={({ target }) => setReason(target.value)} />}
+            {(control) => (
+              <Form.Control
+                {...control}
+                autoFocus
+                value={reason}
+                maxLength={300}
+                onChange={({ target }) => setReason(target.value)}
+              />
+            )}
           </Field>
           <Button type="submit" size="sm" variant="outline-secondary">
             Withdraw

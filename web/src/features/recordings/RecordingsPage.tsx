@@ -42,7 +42,9 @@ function Recordings({ rider }: { rider: Rider }) {
               <li key={recording.id}>
                 <span>
                   <Link to={`/riders/${rider.id}/tests/import?recording=${recording.id}`}>
-                    {recording.startedAt ? printDay(recording.startedAt.slice(0, 10)) : recording.fileName}
+                    {recording.startedAt
+                      ? printDay(recording.startedAt.slice(0, 10))
+                      : recording.fileName}
                   </Link>
                   <span className="soft small d-block">{recording.fileName}</span>
                 </span>
@@ -108,7 +110,10 @@ function BringIn({ rider }: { rider: Rider }) {
   const handled = progress ? progress.done + progress.duplicates + progress.refused.length : 0;
   return (
     <section className="sheet mb-3" aria-label="Bring in many">
-      <Field label="Bring in recordings, one or many" hint="CSV, GPX or FIT, packed with gzip or not">
+      <Field
+        label="Bring in recordings, one or many"
+        hint="CSV, GPX or FIT, packed with gzip or not"
+      >
         {(control) => (
           <Form.Control
             {...control}
@@ -125,14 +130,20 @@ function BringIn({ rider }: { rider: Rider }) {
       </Field>
       {progress && (
         <div role="status">
-          <progress className="w-100" value={handled} max={progress.of} aria-label="Recordings read" />
+          <progress
+            className="w-100"
+            value={handled}
+            max={progress.of}
+            aria-label="Recordings read"
+          />
           <p className="mb-1 mt-2">
             {progress.state === 'reading'
               ? `Reading ${Math.min(progress.of, handled + 1)} of ${progress.of} rides`
               : progress.state === 'stopped'
                 ? `Stopped. ${progress.done} kept.`
                 : `${progress.done} brought in.`}
-            {progress.duplicates > 0 && ` ${progress.duplicates} were there already, not added twice.`}
+            {progress.duplicates > 0 &&
+              ` ${progress.duplicates} were there already, not added twice.`}
           </p>
           {progress.state === 'reading' && (
             <Button
@@ -147,7 +158,9 @@ function BringIn({ rider }: { rider: Rider }) {
           )}
           {progress.refused.length > 0 && (
             <Wrong>
-              {progress.refused.length === 1 ? 'One file was not taken in.' : `${progress.refused.length} files were not taken in.`}
+              {progress.refused.length === 1
+                ? 'One file was not taken in.'
+                : `${progress.refused.length} files were not taken in.`}
               <ul className="mb-0">
                 {progress.refused.slice(0, 10).map((line) => (
                   <li key={line}>{line}</li>

@@ -1,5 +1,13 @@
 import type { Placed, Rider } from '@uphill/api';
-import { expand, printClock, type RiderOnDay, type SessionEvent, type SessionRideSetting, standInFor, stepOf } from '@uphill/core';
+import {
+  expand,
+  printClock,
+  type RiderOnDay,
+  type SessionEvent,
+  type SessionRideSetting,
+  standInFor,
+  stepOf,
+} from '@uphill/core';
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useParams } from 'react-router';
@@ -31,16 +39,37 @@ export function RideRoomPage() {
   if (error) return <Refused problem={problemOf(error)} />;
   if (!rider || !day || !model) return <Loading />;
   // What was asked when the room was entered stays asked: a ride that was left is resumed to the same watts.
-  if (kept) return <Room key={kept.seed} rider={rider} day={day} numbers={riderOnDay(rider, day.date, model, day)} kept={kept} />;
-  const fresh = (): void => setKept({ seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] });
+  if (kept)
+    return (
+      <Room
+        key={kept.seed}
+        rider={rider}
+        day={day}
+        numbers={riderOnDay(rider, day.date, model, day)}
+        kept={kept}
+      />
+    );
+  const fresh = (): void =>
+    setKept({ seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] });
   return (
     <main className="ride-room ride-door" data-bs-theme="dark">
       <h1>{day.plan.name}</h1>
-      <p>{left ? `A ride was left at ${printClock(left.seconds)}.` : 'On the stand-ins: a simulated rider near this rider’s figures.'}</p>
+      <p>
+        {left
+          ? `A ride was left at ${printClock(left.seconds)}.`
+          : 'On the stand-ins: a simulated rider near this rider’s figures.'}
+      </p>
       <div className="ride-keys">
-        {left && <Button onClick={() => setKept(left)}>Resume at {printClock(left.seconds)}</Button>}
         {left && (
-          <Button variant="outline-secondary" onClick={() => setKept({ ...left, events: [...left.events, { second: left.seconds, did: 'stop' }] })}>
+          <Button onClick={() => setKept(left)}>Resume at {printClock(left.seconds)}</Button>
+        )}
+        {left && (
+          <Button
+            variant="outline-secondary"
+            onClick={() =>
+              setKept({ ...left, events: [...left.events, { second: left.seconds, did: 'stop' }] })
+            }
+          >
             Close it as it is
           </Button>
         )}
@@ -64,7 +93,17 @@ function settingOf(day: Placed, numbers: RiderOnDay, seed: number): SessionRideS
   };
 }
 
-function Room({ rider, day, numbers, kept }: { rider: Rider; day: Placed; numbers: RiderOnDay; kept: KeptRide }) {
+function Room({
+  rider,
+  day,
+  numbers,
+  kept,
+}: {
+  rider: Rider;
+  day: Placed;
+  numbers: RiderOnDay;
+  kept: KeptRide;
+}) {
   const [setting] = useState(() => settingOf(day, numbers, kept.seed));
   const room = useRoom(day.id, setting, kept);
   const [speed, setSpeed] = useState(1);
@@ -82,14 +121,26 @@ function Room({ rider, day, numbers, kept }: { rider: Rider; day: Placed; number
   });
   if (!tick) return <Loading />;
   const { state, last } = tick;
-  if (state.ended) return <Ended rider={rider} day={day} whole={room.whole} steps={state.steps} laps={state.laps} seed={kept.seed} />;
+  if (state.ended)
+    return (
+      <Ended
+        rider={rider}
+        day={day}
+        whole={room.whole}
+        steps={state.steps}
+        laps={state.laps}
+        seed={kept.seed}
+      />
+    );
   const { segment } = state;
   const resting = segment !== null && segment.role !== 'work';
   return (
     <main className="ride-room" data-bs-theme="dark" aria-label="Ride room">
       <div className="ride-head">
         <h1>{stepWords(segment)}</h1>
-        <span className="ride-cue">{resting ? nextWords(state.next) : segment && stepOf(day.plan, segment.stepId)?.cue}</span>
+        <span className="ride-cue">
+          {resting ? nextWords(state.next) : segment && stepOf(day.plan, segment.stepId)?.cue}
+        </span>
         {state.share !== 1 && <span>{Math.round(state.share * 100)} %</span>}
         <span className="ms-auto" aria-label="Mean of the step">
           mean <span className="ride-figure">{Math.round(state.stepMeanW)}</span> W
@@ -97,7 +148,12 @@ function Room({ rider, day, numbers, kept }: { rider: Rider; day: Placed; number
       </div>
       <RoomReadings state={state} last={last} resting={resting} />
       <div className="ride-road">
-        <MiniRoad segments={setting.segments} ftpW={numbers.ftpW} wide at={placeOf(setting, state.at, state.inStepS)} />
+        <MiniRoad
+          segments={setting.segments}
+          ftpW={numbers.ftpW}
+          wide
+          at={placeOf(setting, state.at, state.inStepS)}
+        />
       </div>
       <RoomButtons
         running={running}
@@ -113,7 +169,15 @@ function Room({ rider, day, numbers, kept }: { rider: Rider; day: Placed; number
           if (running) go(at);
         }}
       />
-      {leaving && <Leave dayId={day.id} riderId={rider.id} stay={() => setLeaving(false)} pause={room.pause} stop={() => void room.press('stop')} />}
+      {leaving && (
+        <Leave
+          dayId={day.id}
+          riderId={rider.id}
+          stay={() => setLeaving(false)}
+          pause={room.pause}
+          stop={() => void room.press('stop')}
+        />
+      )}
     </main>
   );
 }
@@ -124,7 +188,12 @@ function placeOf({ segments }: SessionRideSetting, at: number, inStepS: number):
 }
 
 /** Beeps at 3, 2, 1 and the words of the next step. */
-function useCues(state: { leftS: number | null; at: number; next: Parameters<typeof spokenWords>[0] | null } | undefined, on: boolean): void {
+function useCues(
+  state:
+    | { leftS: number | null; at: number; next: Parameters<typeof spokenWords>[0] | null }
+    | undefined,
+  on: boolean,
+): void {
   const { beep, say } = useSound(on);
   const said = useRef('');
   useEffect(() => {
@@ -150,7 +219,17 @@ interface ButtonProps {
   readonly choose: (speed: number) => void;
 }
 
-function RoomButtons({ running, begun, resting, toggle, press, sound, setSound, speed, choose }: ButtonProps) {
+function RoomButtons({
+  running,
+  begun,
+  resting,
+  toggle,
+  press,
+  sound,
+  setSound,
+  speed,
+  choose,
+}: ButtonProps) {
   return (
     <div className="ride-keys">
       <Button onClick={toggle}>{running ? 'Pause' : begun ? 'Go on' : 'Start'}</Button>
@@ -169,7 +248,12 @@ function RoomButtons({ running, begun, resting, toggle, press, sound, setSound, 
       <Button variant="outline-secondary" aria-pressed={sound} onClick={() => setSound(!sound)}>
         {sound ? 'Sound on' : 'Sound off'}
       </Button>
-      <select aria-label="Speed" className="form-select" value={speed} onChange={({ target }) => choose(Number(target.value))}>
+      <select
+        aria-label="Speed"
+        className="form-select"
+        value={speed}
+        onChange={({ target }) => choose(Number(target.value))}
+      >
         {SPEEDS.map((each) => (
           <option key={each} value={each}>
             {each}×

@@ -11,7 +11,19 @@ import { forgetRide } from './keptRide.ts';
 import type { useRoom } from './useRoom.ts';
 
 /** Asks before the room is left. */
-export function Leave({ dayId, riderId, stay, pause, stop }: { dayId: string; riderId: string; stay: () => void; pause: () => void; stop: () => void }) {
+export function Leave({
+  dayId,
+  riderId,
+  stay,
+  pause,
+  stop,
+}: {
+  dayId: string;
+  riderId: string;
+  stay: () => void;
+  pause: () => void;
+  stop: () => void;
+}) {
   const navigate = useNavigate();
   return (
     <div className="ride-leave" role="dialog" aria-label="Leave the ride room">
@@ -64,10 +76,18 @@ export function Ended({
     setBusy(true);
     const [{ seconds }, { writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
     const lapEnds = [...new Set([...steps.map(({ endS }) => endS), ...laps])].sort((a, b) => a - b);
-    const file = new File([writeFitRecording(seconds, `${day.date}T18:00:00`, lapEnds) as BlobPart], `ride-room-${day.date}-${seed}.fit`);
+    const file = new File(
+      [writeFitRecording(seconds, `${day.date}T18:00:00`, lapEnds) as BlobPart],
+      `ride-room-${day.date}-${seed}.fit`,
+    );
     const received = await act(() => upload({ riderId: rider.id, file }));
     const ridden = received && { recordingId: received.recording.id, steps: [...steps] };
-    const done = ridden && (await act(() => change({ id: day.id, version: day.version, ridden }), 'The ride is stored with its day.'));
+    const done =
+      ridden &&
+      (await act(
+        () => change({ id: day.id, version: day.version, ridden }),
+        'The ride is stored with its day.',
+      ));
     setBusy(false);
     if (!done) return;
     forgetRide(day.id);
@@ -77,7 +97,8 @@ export function Ended({
     <main className="ride-room ride-door" data-bs-theme="dark">
       <h1>The ride is over</h1>
       <p>
-        {printClock(steps.at(-1)?.endS ?? 0)} ridden, {new Set(steps.flatMap(({ rep }) => (rep === null ? [] : [rep]))).size} reps.
+        {printClock(steps.at(-1)?.endS ?? 0)} ridden,{' '}
+        {new Set(steps.flatMap(({ rep }) => (rep === null ? [] : [rep]))).size} reps.
       </p>
       <Refused problem={problem} />
       <div className="ride-keys">

@@ -6,7 +6,15 @@ import { askWords, holdWords, leftWords, lostWords, shownWatts } from './words.t
 export const COUNT_IN_S = 10;
 
 /** What the rider reads at a metre and a half: watts, the band, time left; whether to hold; cadence, pulse, reps left. */
-export function RoomReadings({ state, last, resting }: { state: SessionRideState; last: readonly SessionSecond[]; resting: boolean }) {
+export function RoomReadings({
+  state,
+  last,
+  resting,
+}: {
+  state: SessionRideState;
+  last: readonly SessionSecond[];
+  resting: boolean;
+}) {
   const watts = shownWatts(last);
   const lost = lostWords(state);
   const countIn = resting && state.leftS !== null && state.leftS <= COUNT_IN_S;
@@ -24,7 +32,8 @@ export function RoomReadings({ state, last, resting }: { state: SessionRideState
       </div>
       <div className="ride-beside">
         <p className="ride-hold" aria-live="polite">
-          {lost ?? (countIn ? `in ${state.leftS ?? 0} s` : holdWords(state.asked, last, state.inStepS))}
+          {lost ??
+            (countIn ? `in ${state.leftS ?? 0} s` : holdWords(state.asked, last, state.inStepS))}
         </p>
         <p aria-label="Cadence" className="ride-large">
           <span className="ride-figure">{rpm}</span> rpm

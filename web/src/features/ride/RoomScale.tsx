@@ -4,17 +4,37 @@ import { Stone } from '../../ui/Stone.tsx';
 const MOST_STONES = 8;
 
 /** The band asked beside an upright scale, a pointer where the watts are. */
-export function Scale({ asked, watts, words }: { asked: { lowW: number; highW: number } | null; watts: number | null; words: string }) {
+export function Scale({
+  asked,
+  watts,
+  words,
+}: {
+  asked: { lowW: number; highW: number } | null;
+  watts: number | null;
+  words: string;
+}) {
   if (!asked) return <p className="ride-asked">{words}</p>;
   const middle = (asked.lowW + asked.highW) / 2;
   const span = Math.max(asked.highW - asked.lowW, 0.06 * middle) * 2.5;
-  const place = (value: number): number => Math.min(98, Math.max(2, 50 - ((value - middle) / span) * 100));
+  const place = (value: number): number =>
+    Math.min(98, Math.max(2, 50 - ((value - middle) / span) * 100));
   return (
     <div className="ride-scale">
       <svg viewBox="0 0 20 100" preserveAspectRatio="none" aria-hidden>
-        <rect x="2" y={place(asked.highW)} width="12" height={Math.max(3, place(asked.lowW) - place(asked.highW))} className="ride-band" />
+        <rect
+          x="2"
+          y={place(asked.highW)}
+          width="12"
+          height={Math.max(3, place(asked.lowW) - place(asked.highW))}
+          className="ride-band"
+        />
         <line x1="8" x2="8" y1="0" y2="100" className="ride-axis" />
-        {watts !== null && <path d={`M20 ${place(watts) - 4} L10 ${place(watts)} L20 ${place(watts) + 4} z`} className="ride-pointer" />}
+        {watts !== null && (
+          <path
+            d={`M20 ${place(watts) - 4} L10 ${place(watts)} L20 ${place(watts) + 4} z`}
+            className="ride-pointer"
+          />
+        )}
       </svg>
       <p className="ride-asked" aria-label="Watts asked">
         {asked.highW}

@@ -5,11 +5,18 @@ const kept = z.object({
   seed: z.number().int(),
   seconds: z.number().int().min(0).max(86_400),
   events: z
-    .array(z.object({ second: z.number().int().min(0).max(86_400), did: z.enum(['lap', 'skip', 'back', 'minute', 'lastOne', 'harder', 'easier', 'stop']) }))
+    .array(
+      z.object({
+        second: z.number().int().min(0).max(86_400),
+        did: z.enum(['lap', 'skip', 'back', 'minute', 'lastOne', 'harder', 'easier', 'stop']),
+      }),
+    )
     .max(2000),
 });
 /** A ride under way: with the seed and what was pressed it can be ridden again to this second. */
-export type KeptRide = Readonly<Omit<z.infer<typeof kept>, 'events'>> & { readonly events: readonly z.infer<typeof kept>['events'][number][] };
+export type KeptRide = Readonly<Omit<z.infer<typeof kept>, 'events'>> & {
+  readonly events: readonly z.infer<typeof kept>['events'][number][];
+};
 
 /** Keeps a ride on this device. */
 export function keepRide(dayId: string, ride: KeptRide): void {

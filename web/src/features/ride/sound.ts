@@ -18,7 +18,8 @@ export function useSound(on: boolean) {
       tone.stop(currentTime + BEEP_S);
     },
     say: (words: string): void => {
-      if (on && 'speechSynthesis' in window) window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+      if (on && 'speechSynthesis' in window)
+        window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
     },
   };
 }

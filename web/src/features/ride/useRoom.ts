@@ -34,14 +34,23 @@ export function useRoom(dayId: string, setting: SessionRideSetting, kept: KeptRi
   );
   // A tab that closes keeps the very second it was at.
   useLastWords(() => {
-    if (latest.current > 0 && !over.current) keepRide(dayId, { seed: setting.seed, seconds: latest.current, events: events.current });
+    if (latest.current > 0 && !over.current)
+      keepRide(dayId, { seed: setting.seed, seconds: latest.current, events: events.current });
   });
   const settled = useMemo(() => JSON.stringify(setting), [setting]);
   useEffect(() => {
-    const worker = new Worker(new URL('../../workers/sessionRide.worker.ts', import.meta.url), { type: 'module' });
+    const worker = new Worker(new URL('../../workers/sessionRide.worker.ts', import.meta.url), {
+      type: 'module',
+    });
     const room = wrap<Room>(worker);
     host.current = { worker, room };
-    void room.start(JSON.parse(settled) as SessionRideSetting, [...begun.current.events], begun.current.seconds).then(setTick);
+    void room
+      .start(
+        JSON.parse(settled) as SessionRideSetting,
+        [...begun.current.events],
+        begun.current.seconds,
+      )
+      .then(setTick);
     return () => {
       worker.terminate();
       host.current = null;

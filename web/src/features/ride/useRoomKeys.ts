@@ -19,7 +19,12 @@ export function useRoomKeys(keys: RoomKeys): void {
   useEffect(() => {
     let held: ReturnType<typeof setTimeout> | undefined;
     const onKey = (event: KeyboardEvent): void => {
-      if (event.target instanceof HTMLElement && /^(?:BUTTON|SELECT)$/.test(event.target.tagName) && event.key === ' ') return;
+      if (
+        event.target instanceof HTMLElement &&
+        /^(?:BUTTON|SELECT)$/.test(event.target.tagName) &&
+        event.key === ' '
+      )
+        return;
       const does: Record<string, () => void> = {
         ' ': () => latest.current.toggle(),
         ArrowLeft: () => latest.current.press('back'),

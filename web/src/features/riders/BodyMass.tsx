@@ -19,9 +19,16 @@ export function BodyMass({ rider }: { rider: Rider }) {
   const [error, setError] = useState<string | undefined>();
 
   const save = async (): Promise<void> => {
-    const entry = newBodyMass.safeParse({ date, kg: kg.trim() === '' ? undefined : Number(kg.replace(',', '.')) });
+    const entry = newBodyMass.safeParse({
+      date,
+      kg: kg.trim() === '' ? undefined : Number(kg.replace(',', '.')),
+    });
     setError(entry.success ? undefined : entry.error.issues[0]?.message);
-    if (entry.success && (await act(() => add({ id: rider.id, ...entry.data }), `Body mass ${entry.data.kg} kg.`))) setKg('');
+    if (
+      entry.success &&
+      (await act(() => add({ id: rider.id, ...entry.data }), `Body mass ${entry.data.kg} kg.`))
+    )
+      setKg('');
   };
   return (
     <section className="sheet mb-3">
@@ -29,11 +36,20 @@ export function BodyMass({ rider }: { rider: Rider }) {
       <Refused problem={problem} />
       <EntryForm add={save}>
         <Field label="kg" error={error}>
-          {(control) => <Form.Control {...control} inputMode="decimal" value={kg} onChange={({ target }) => setKg(target.value)} />}
+          {(control) => (
+            <Form.Control
+              {...control}
+              inputMode="decimal"
+              value={kg}
+              onChange={({ target }) => setKg(target.value)}
+            />
+          )}
         </Field>
         <DateField label="From" use="past" value={date} change={setDate} />
       </EntryForm>
-      {hidesMass(rider.hideMass, rider.birthYear, today()) && <p className="soft mb-0">Hidden, with W/kg: by the setting of this rider, or under 18.</p>}
+      {hidesMass(rider.hideMass, rider.birthYear, today()) && (
+        <p className="soft mb-0">Hidden, with W/kg: by the setting of this rider, or under 18.</p>
+      )}
       <ul className="history">
         {(hidesMass(rider.hideMass, rider.birthYear, today()) ? [] : [...rider.bodyMass])
           .reverse()

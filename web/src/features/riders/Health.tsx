@@ -14,7 +14,8 @@ export function Health({ rider }: { rider: Rider }) {
       <h2>Health screen</h2>
       {rider.health && (
         <p className="mb-1">
-          Of {printDay(rider.health.date)}: <strong>{health.maximal ? 'maximal work is allowed' : 'maximal work waits'}</strong>.
+          Of {printDay(rider.health.date)}:{' '}
+          <strong>{health.maximal ? 'maximal work is allowed' : 'maximal work waits'}</strong>.
         </p>
       )}
       {health.reasons.length > 0 && <p className="mb-1">{health.reasons.join(' ')}</p>}

@@ -22,7 +22,17 @@ export function HealthScreenForm({ rider }: { rider: Rider }) {
   const [clearedOn, setClearedOn] = useState('');
   const [error, setError] = useState<string | null>(null);
   const preview = healthOnDay(
-    { birthYear: rider.birthYear, health: { id: '', date, answers, note, clearedBy: clearedBy || null, clearedOn: clearedOn || null } },
+    {
+      birthYear: rider.birthYear,
+      health: {
+        id: '',
+        date,
+        answers,
+        note,
+        clearedBy: clearedBy || null,
+        clearedOn: clearedOn || null,
+      },
+    },
     today(),
   );
   const save = async (): Promise<void> => {
@@ -34,8 +44,18 @@ export function HealthScreenForm({ rider }: { rider: Rider }) {
       clearedOn: clearedOn === '' ? null : clearedOn,
     });
     const halfCleared = (clearedBy.trim() === '') !== (clearedOn === '');
-    setError(halfCleared ? 'A clearance needs both: by whom, and when.' : read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be stored.'));
-    if (read.success && !halfCleared) await act(() => add({ id: rider.id, ...read.data }), `Health screen of ${firstName(rider.name)} stored.`);
+    setError(
+      halfCleared
+        ? 'A clearance needs both: by whom, and when.'
+        : read.success
+          ? null
+          : (read.error.issues[0]?.message ?? 'This cannot be stored.'),
+    );
+    if (read.success && !halfCleared)
+      await act(
+        () => add({ id: rider.id, ...read.data }),
+        `Health screen of ${firstName(rider.name)} stored.`,
+      );
   };
   return (
     <Form
@@ -46,7 +66,8 @@ export function HealthScreenForm({ rider }: { rider: Rider }) {
       }}
     >
       <p className="soft">
-        Ask {firstName(rider.name)} each one. A yes, or no answer, holds maximal tests and steps above 105 % back until somebody has cleared it.
+        Ask {firstName(rider.name)} each one. A yes, or no answer, holds maximal tests and steps
+        above 105 % back until somebody has cleared it.
       </p>
       {error && <Wrong>{error}</Wrong>}
       <Refused problem={problem} />
@@ -74,12 +95,28 @@ export function HealthScreenForm({ rider }: { rider: Rider }) {
       <div className="entry-row mt-3">
         <DateField label="Asked on" use="past" value={date} change={setDate} />
         <Field label="Cleared by" hint="doctor, clinic; leave empty where nothing needs clearing">
-          {(control) => <Form.Control {...control} maxLength={120} value={clearedBy} onChange={({ target }) => setClearedBy(target.value)} />}
+          {(control) => (
+            <Form.Control
+              {...control}
+              maxLength={120}
+              value={clearedBy}
+              onChange={({ target }) => setClearedBy(target.value)}
+            />
+          )}
         </Field>
         <DateField label="Cleared on" use="past" optional value={clearedOn} change={setClearedOn} />
       </div>
       <Field label="Note">
-        {(control) => <Form.Control {...control} as="textarea" rows={2} maxLength={1000} value={note} onChange={({ target }) => setNote(target.value)} />}
+        {(control) => (
+          <Form.Control
+            {...control}
+            as="textarea"
+            rows={2}
+            maxLength={1000}
+            value={note}
+            onChange={({ target }) => setNote(target.value)}
+          />
+        )}
       </Field>
       <p aria-live="polite">
         <strong>{preview.maximal ? 'Maximal work is allowed.' : 'Maximal work waits.'}</strong>{' '}

@@ -21,9 +21,20 @@ export function HeartRates({ rider }: { rider: Rider }) {
   const [error, setError] = useState<string | undefined>();
 
   const save = async (): Promise<void> => {
-    const entry = newHeartRate.safeParse({ date, kind, bpm: bpm.trim() === '' ? undefined : Number(bpm) });
+    const entry = newHeartRate.safeParse({
+      date,
+      kind,
+      bpm: bpm.trim() === '' ? undefined : Number(bpm),
+    });
     setError(entry.success ? undefined : entry.error.issues[0]?.message);
-    if (entry.success && (await act(() => add({ id: rider.id, ...entry.data }), `${KIND_NAMES[kind]} heart rate ${entry.data.bpm} bpm.`))) setBpm('');
+    if (
+      entry.success &&
+      (await act(
+        () => add({ id: rider.id, ...entry.data }),
+        `${KIND_NAMES[kind]} heart rate ${entry.data.bpm} bpm.`,
+      ))
+    )
+      setBpm('');
   };
   return (
     <section className="sheet">
@@ -32,7 +43,11 @@ export function HeartRates({ rider }: { rider: Rider }) {
       <EntryForm add={save}>
         <Field label="Which">
           {(control) => (
-            <Form.Select {...control} value={kind} onChange={({ target }) => setKind(target.value as typeof kind)}>
+            <Form.Select
+              {...control}
+              value={kind}
+              onChange={({ target }) => setKind(target.value as typeof kind)}
+            >
               {HEART_KINDS.map((each) => (
                 <option key={each} value={each}>
                   {KIND_NAMES[each]}
@@ -42,7 +57,14 @@ export function HeartRates({ rider }: { rider: Rider }) {
           )}
         </Field>
         <Field label="bpm" error={error}>
-          {(control) => <Form.Control {...control} inputMode="numeric" value={bpm} onChange={({ target }) => setBpm(target.value)} />}
+          {(control) => (
+            <Form.Control
+              {...control}
+              inputMode="numeric"
+              value={bpm}
+              onChange={({ target }) => setBpm(target.value)}
+            />
+          )}
         </Field>
         <DateField label="From" use="past" value={date} change={setDate} />
       </EntryForm>

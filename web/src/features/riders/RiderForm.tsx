@@ -10,7 +10,13 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
 
-const SOURCE_NAMES = { crank: 'Crank', pedal: 'Pedals', hub: 'Hub', trainer: 'Trainer', none: 'None: rides by heart rate and RPE' } as const;
+const SOURCE_NAMES = {
+  crank: 'Crank',
+  pedal: 'Pedals',
+  hub: 'Hub',
+  trainer: 'Trainer',
+  none: 'None: rides by heart rate and RPE',
+} as const;
 
 /** Age from which a new rider starts as masters. Handbook section 3. */
 const MASTERS_FROM = 40;
@@ -29,7 +35,8 @@ export const NEW_RIDER: RiderFields = {
   sessionShown: 'dayBefore',
 };
 
-const numberOrNull = (value: unknown): unknown => (value === '' || value === null || value === undefined ? null : Number(value));
+const numberOrNull = (value: unknown): unknown =>
+  value === '' || value === null || value === undefined ? null : Number(value);
 
 /** What a coach knows of a rider before the first test. */
 export function RiderForm({
@@ -74,7 +81,12 @@ export function RiderForm({
                 {...register('birthYear', {
                   setValueAs: numberOrNull,
                   onBlur: ({ target }: { target: HTMLInputElement }) =>
-                    isNew && setValue('masters', new Date().getFullYear() - Number(target.value) >= MASTERS_FROM && target.value !== ''),
+                    isNew &&
+                    setValue(
+                      'masters',
+                      new Date().getFullYear() - Number(target.value) >= MASTERS_FROM &&
+                        target.value !== '',
+                    ),
                 })}
               />
             )}
@@ -83,7 +95,12 @@ export function RiderForm({
         <Col xs={6} md={3}>
           <Field label="Sex (optional)">
             {(control) => (
-              <Form.Select {...control} {...register('sex', { setValueAs: (value: string) => (value === '' ? null : value) })}>
+              <Form.Select
+                {...control}
+                {...register('sex', {
+                  setValueAs: (value: string) => (value === '' ? null : value),
+                })}
+              >
                 <option value="">Not said</option>
                 <option value="female">Female</option>
                 <option value="male">Male</option>
@@ -92,7 +109,10 @@ export function RiderForm({
           </Field>
         </Col>
         <Col md={6}>
-          <Field label="Power source" hint="Power meters disagree by 1–10 %, so every test notes it">
+          <Field
+            label="Power source"
+            hint="Power meters disagree by 1–10 %, so every test notes it"
+          >
             {(control) => (
               <Form.Select {...control} {...register('powerSource')}>
                 {POWER_SOURCES.map((source) => (
@@ -107,7 +127,12 @@ export function RiderForm({
         <Col md={6}>
           <Field label="Zones">
             {(control) => (
-              <Form.Select {...control} {...register('schemeId', { setValueAs: (value: string | null) => (value === '' ? null : value) })}>
+              <Form.Select
+                {...control}
+                {...register('schemeId', {
+                  setValueAs: (value: string | null) => (value === '' ? null : value),
+                })}
+              >
                 <option value="">The default: {schemes.defaultScheme.name}</option>
                 {schemes.all.map(({ id, name }) => (
                   <option key={id} value={id}>
@@ -124,7 +149,9 @@ export function RiderForm({
               <Form.Control
                 {...control}
                 inputMode="numeric"
-                {...register('retestWeeks', { setValueAs: (value: unknown) => (value === '' ? NaN : Number(value)) })}
+                {...register('retestWeeks', {
+                  setValueAs: (value: unknown) => (value === '' ? NaN : Number(value)),
+                })}
               />
             )}
           </Field>
@@ -135,7 +162,12 @@ export function RiderForm({
               <Form.Select
                 {...control}
                 {...register('hideMass', {
-                  setValueAs: (value: unknown) => (value === 'true' || value === true ? true : value === 'false' || value === false ? false : null),
+                  setValueAs: (value: unknown) =>
+                    value === 'true' || value === true
+                      ? true
+                      : value === 'false' || value === false
+                        ? false
+                        : null,
                 })}
               >
                 <option value="">Hidden under 18</option>
@@ -156,7 +188,11 @@ export function RiderForm({
           </Field>
         </Col>
         <Col md={6} className="d-flex align-items-center">
-          <Form.Check id="masters" label="Masters: an extra easy day before the hardest work" {...register('masters')} />
+          <Form.Check
+            id="masters"
+            label="Masters: an extra easy day before the hardest work"
+            {...register('masters')}
+          />
         </Col>
       </Row>
       <Form.Check
@@ -164,7 +200,12 @@ export function RiderForm({
         className="mb-3"
         label="Has a goal with a date"
         checked={goal !== null}
-        onChange={({ target }) => setValue('goal', target.checked ? { name: '', date: '', watts: null, seconds: null } : null)}
+        onChange={({ target }) =>
+          setValue(
+            'goal',
+            target.checked ? { name: '', date: '', watts: null, seconds: null } : null,
+          )
+        }
       />
       {goal !== null && (
         <Row>
@@ -177,12 +218,26 @@ export function RiderForm({
             <Controller
               control={control}
               name="goal.date"
-              render={({ field }) => <DateField label="Date" use="goal" value={field.value} change={field.onChange} error={errors.goal?.date?.message} />}
+              render={({ field }) => (
+                <DateField
+                  label="Date"
+                  use="goal"
+                  value={field.value}
+                  change={field.onChange}
+                  error={errors.goal?.date?.message}
+                />
+              )}
             />
           </Col>
           <Col xs={6} md={2}>
             <Field label="Watts asked" error={errors.goal?.watts?.message}>
-              {(control) => <Form.Control {...control} inputMode="numeric" {...register('goal.watts', { setValueAs: numberOrNull })} />}
+              {(control) => (
+                <Form.Control
+                  {...control}
+                  inputMode="numeric"
+                  {...register('goal.watts', { setValueAs: numberOrNull })}
+                />
+              )}
             </Field>
           </Col>
           <Col xs={6} md={2}>
@@ -198,7 +253,9 @@ export function RiderForm({
                       defaultValue={field.value ? printClock(field.value) : ''}
                       onBlur={({ target }) => {
                         const read = parseDuration(target.value);
-                        field.onChange(target.value.trim() === '' ? null : read.ok ? read.value : NaN);
+                        field.onChange(
+                          target.value.trim() === '' ? null : read.ok ? read.value : NaN,
+                        );
                       }}
                     />
                   )}

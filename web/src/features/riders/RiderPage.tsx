@@ -48,7 +48,10 @@ function Details({ rider }: { rider: Rider }) {
 
   const save = async (fields: RiderFields, version = rider.version): Promise<boolean> => {
     setKept(fields);
-    const changed = await act(() => change({ id: rider.id, version, ...fields }), `Changed ${fields.name}.`);
+    const changed = await act(
+      () => change({ id: rider.id, version, ...fields }),
+      `Changed ${fields.name}.`,
+    );
     return changed !== undefined;
   };
   return (

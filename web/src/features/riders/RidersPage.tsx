@@ -11,18 +11,27 @@ import { Empty, Refused } from '../../ui/messages.tsx';
 /** Every rider on one line, those who want the coach first. */
 export function RidersPage() {
   const { data: riders, error } = api.useRidersQuery();
-  const { data: days = [] } = api.useDaysQuery({ from: plusDays(today(), -14), to: plusDays(today(), 14) });
+  const { data: days = [] } = api.useDaysQuery({
+    from: plusDays(today(), -14),
+    to: plusDays(today(), 14),
+  });
   if (error) return <Refused problem={problemOf(error)} />;
   if (!riders) return <Loading />;
   if (riders.length === 0) return <FirstRider />;
 
-  const lines = riders.map((rider) => ({ rider, days: days.filter(({ riderId }) => riderId === rider.id), wants: wantsOf(rider, days) }));
+  const lines = riders.map((rider) => ({
+    rider,
+    days: days.filter(({ riderId }) => riderId === rider.id),
+    wants: wantsOf(rider, days),
+  }));
   lines.sort((a, b) => b.wants.length - a.wants.length || a.rider.name.localeCompare(b.rider.name));
   return (
     <>
       <div className="title-row">
         <h1>Riders</h1>
-        <span className="soft">{riders.length === 1 ? 'one rider' : `${riders.length} riders`}, those who want you first</span>
+        <span className="soft">
+          {riders.length === 1 ? 'one rider' : `${riders.length} riders`}, those who want you first
+        </span>
         <Link to="/riders/new" className="btn btn-outline-secondary ms-auto">
           New rider
         </Link>
@@ -50,7 +59,15 @@ export function RidersPage() {
   );
 }
 
-function RiderLine({ rider, days, wants }: { rider: Rider; days: readonly Placed[]; wants: readonly string[] }) {
+function RiderLine({
+  rider,
+  days,
+  wants,
+}: {
+  rider: Rider;
+  days: readonly Placed[];
+  wants: readonly string[];
+}) {
   const next = days.find(({ state, date }) => state === 'planned' && date >= today());
   const last = days.findLast(({ state }) => state !== 'planned');
   return (
@@ -77,7 +94,13 @@ function RiderLine({ rider, days, wants }: { rider: Rider; days: readonly Placed
           <span className="soft">nothing placed</span>
         )}
       </td>
-      <td>{last ? `${last.state}, ${printDay(last.date)}${last.rpe === null ? '' : `, RPE ${last.rpe}`}` : <span className="soft">nothing yet</span>}</td>
+      <td>
+        {last ? (
+          `${last.state}, ${printDay(last.date)}${last.rpe === null ? '' : `, RPE ${last.rpe}`}`
+        ) : (
+          <span className="soft">nothing yet</span>
+        )}
+      </td>
       <td>
         {wants.length > 0 ? (
           wants.map((want) => (
@@ -98,14 +121,19 @@ function Measured({ rider }: { rider: Rider }) {
   const ftp = ftpOnDay(rider, today());
   if (rider.powerSource === 'none') {
     const heart = rider.heartRates.findLast(({ kind }) => kind === 'threshold');
-    return heart ? `${heart.bpm} bpm, ${printAge(heart.date)}` : <span className="soft">not measured</span>;
+    return heart ? (
+      `${heart.bpm} bpm, ${printAge(heart.date)}`
+    ) : (
+      <span className="soft">not measured</span>
+    );
   }
   if (!ftp) return <span className="soft">no FTP</span>;
   return (
     <>
       <strong>{ftp.usedW} W</strong>
       <span className="soft">
-        {massKg === null ? '' : ` ${roundTo(ftp.usedW / massKg, 2).toFixed(2)} W/kg`}, from {printDay(ftp.countsFrom)}
+        {massKg === null ? '' : ` ${roundTo(ftp.usedW / massKg, 2).toFixed(2)} W/kg`}, from{' '}
+        {printDay(ftp.countsFrom)}
       </span>
     </>
   );
@@ -116,8 +144,11 @@ function wantsOf(rider: Rider, days: readonly Placed[]): string[] {
   const retest = retestIn(rider);
   if (retest === null) wants.push('a first test');
   else if (retest <= 0) wants.push('a retest');
-  if (!healthOnDay(rider, today()).maximal) wants.push(rider.health === null ? 'a health screen' : 'a clearance');
-  const unmarked = days.filter(({ riderId, state, date }) => riderId === rider.id && state === 'planned' && date < today()).length;
+  if (!healthOnDay(rider, today()).maximal)
+    wants.push(rider.health === null ? 'a health screen' : 'a clearance');
+  const unmarked = days.filter(
+    ({ riderId, state, date }) => riderId === rider.id && state === 'planned' && date < today(),
+  ).length;
   if (unmarked > 0) wants.push(unmarked === 1 ? 'a day to mark' : `${unmarked} days to mark`);
   return wants;
 }
@@ -132,7 +163,8 @@ function FirstRider() {
         </Link>
       </Empty>
       <p className="soft mt-3">
-        To look round a club with its tests, sessions and days first, stop the program and start it with npm run demo; your own data stays apart from it.
+        To look round a club with its tests, sessions and days first, stop the program and start it
+        with npm run demo; your own data stays apart from it.
       </p>
     </>
   );

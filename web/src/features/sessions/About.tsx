@@ -17,10 +17,17 @@ export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
               {...control}
               value={plan.system}
               onChange={({ target }) =>
-                edit((now) => ({ ...now, system: target.value as Plan['system'], systemFollows: false }), {
-                  done: `trains ${target.value}`,
-                  undone: `trains ${plan.system} again`,
-                })
+                edit(
+                  (now) => ({
+                    ...now,
+                    system: target.value as Plan['system'],
+                    systemFollows: false,
+                  }),
+                  {
+                    done: `trains ${target.value}`,
+                    undone: `trains ${plan.system} again`,
+                  },
+                )
               }
             >
               {SYSTEMS.map((system) => (
@@ -37,7 +44,10 @@ export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
               {...control}
               value={plan.place}
               onChange={({ target }) =>
-                edit((now) => ({ ...now, place: target.value as Plan['place'] }), { done: `place: ${target.value}`, undone: `place: ${plan.place}` })
+                edit((now) => ({ ...now, place: target.value as Plan['place'] }), {
+                  done: `place: ${target.value}`,
+                  undone: `place: ${plan.place}`,
+                })
               }
             >
               {PLACES.map((place) => (
@@ -112,37 +122,65 @@ export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
         label="How it should feel"
         most={500}
         value={plan.feel ?? ''}
-        commit={(feel) => edit((now) => withField(now, 'feel', feel), { done: 'how it should feel', undone: 'how it should feel, as it was' })}
+        commit={(feel) =>
+          edit((now) => withField(now, 'feel', feel), {
+            done: 'how it should feel',
+            undone: 'how it should feel, as it was',
+          })
+        }
       />
       <Words
         label="Equipment"
         most={200}
         value={plan.equipment ?? ''}
-        commit={(equipment) => edit((now) => withField(now, 'equipment', equipment), { done: 'equipment', undone: 'the equipment as it was' })}
+        commit={(equipment) =>
+          edit((now) => withField(now, 'equipment', equipment), {
+            done: 'equipment',
+            undone: 'the equipment as it was',
+          })
+        }
       />
       <Words
         label="Purpose"
         most={500}
         value={plan.purpose}
-        commit={(purpose) => edit((now) => ({ ...now, purpose }), { done: 'purpose', undone: 'the purpose as it was' })}
+        commit={(purpose) =>
+          edit((now) => ({ ...now, purpose }), { done: 'purpose', undone: 'the purpose as it was' })
+        }
       />
       <Words
         label="Note for the rider"
         most={2000}
         value={plan.note}
-        commit={(note) => edit((now) => ({ ...now, note }), { done: 'note', undone: 'the note as it was' })}
+        commit={(note) =>
+          edit((now) => ({ ...now, note }), { done: 'note', undone: 'the note as it was' })
+        }
       />
     </details>
   );
 }
 
 /** The plan with a field set, or without it. */
-function withField<Key extends 'trainer' | 'sport' | 'unfuelled' | 'feel' | 'equipment'>(plan: Plan, key: Key, value: Plan[Key] | undefined): Plan {
+function withField<Key extends 'trainer' | 'sport' | 'unfuelled' | 'feel' | 'equipment'>(
+  plan: Plan,
+  key: Key,
+  value: Plan[Key] | undefined,
+): Plan {
   const { [key]: _, ...rest } = plan;
   return (value === undefined || value === '' ? rest : { ...rest, [key]: value }) as Plan;
 }
 
-function Words({ label, most, value, commit }: { label: string; most: number; value: string; commit: (text: string) => void }) {
+function Words({
+  label,
+  most,
+  value,
+  commit,
+}: {
+  label: string;
+  most: number;
+  value: string;
+  commit: (text: string) => void;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const finish = (): void => {
     if (typed !== null && typed !== value) commit(typed);

@@ -24,29 +24,67 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
     <section className="sheet asks" aria-label={`What this asks of ${rider.firstName}`}>
       <h2>What this asks of {rider.firstName}</h2>
       <dl>
-        <Line name="Time at target" working={asks.timeAtTargetS} print={printDuration(asks.timeAtTargetS.value)} />
+        <Line
+          name="Time at target"
+          working={asks.timeAtTargetS}
+          print={printDuration(asks.timeAtTargetS.value)}
+        />
         <Line name="In all" working={asks.totalS} print={printDuration(asks.totalS.value)} />
-        <Line name={fromEffort ? 'Load, from effort' : 'Load'} working={asks.load} print={String(roundHalfUp(asks.load.value))} />
-        {asks.surgeWeightedW && <Line name="Surge-weighted power" working={asks.surgeWeightedW} print={`${roundHalfUp(asks.surgeWeightedW.value)} W`} />}
-        {asks.intensityRatio && <Line name="Intensity ratio" working={asks.intensityRatio} print={roundTo(asks.intensityRatio.value, 2).toFixed(2)} />}
-        {inTarget && <Line name={`In ${inTarget.name}`} working={inTarget.working} print={printDuration(inTarget.working.value)} />}
+        <Line
+          name={fromEffort ? 'Load, from effort' : 'Load'}
+          working={asks.load}
+          print={String(roundHalfUp(asks.load.value))}
+        />
+        {asks.surgeWeightedW && (
+          <Line
+            name="Surge-weighted power"
+            working={asks.surgeWeightedW}
+            print={`${roundHalfUp(asks.surgeWeightedW.value)} W`}
+          />
+        )}
+        {asks.intensityRatio && (
+          <Line
+            name="Intensity ratio"
+            working={asks.intensityRatio}
+            print={roundTo(asks.intensityRatio.value, 2).toFixed(2)}
+          />
+        )}
+        {inTarget && (
+          <Line
+            name={`In ${inTarget.name}`}
+            working={inTarget.working}
+            print={printDuration(inTarget.working.value)}
+          />
+        )}
         {asks.energyKj && (
-          <Line name="Energy" working={asks.energyKj} print={`${roundHalfUp(asks.energyKj.value)} kJ, about ${roundHalfUp(asks.energyKj.value)} kcal`} />
+          <Line
+            name="Energy"
+            working={asks.energyKj}
+            print={`${roundHalfUp(asks.energyKj.value)} kJ, about ${roundHalfUp(asks.energyKj.value)} kcal`}
+          />
         )}
         {carbs && <Line name="Carbohydrate" working={carbs} print={printCarbohydrate(carbs)} />}
       </dl>
       {asks.uncounted > 0 && (
         <p className="mb-0">
-          {asks.uncounted === 1 ? 'One step needs' : `${asks.uncounted} steps need`} a target. Hatched on the road, and not counted in load.
+          {asks.uncounted === 1 ? 'One step needs' : `${asks.uncounted} steps need`} a target.
+          Hatched on the road, and not counted in load.
         </p>
       )}
-      {rider.ftpW !== null && <p className="soft small mb-0">Reckoned with FTP {rider.ftpW} W. On its day, it counts with the FTP of that day.</p>}
+      {rider.ftpW !== null && (
+        <p className="soft small mb-0">
+          Reckoned with FTP {rider.ftpW} W. On its day, it counts with the FTP of that day.
+        </p>
+      )}
     </section>
   );
 }
 
 /** Time in the hardest zone that holds at least a minute of the session, with the time in every other. */
-function timeInHardest(asks: SessionNumbers, rider: RiderOnDay): { name: string; working: Worked } | null {
+function timeInHardest(
+  asks: SessionNumbers,
+  rider: RiderOnDay,
+): { name: string; working: Worked } | null {
   const stream = rider.ftpW === null ? null : streamOf(asks.segments);
   if (!stream || rider.ftpW === null || stream.length === 0) return null;
   const bands = bandsFor(SEVEN_STEPS, { ftp: rider.ftpW });
@@ -55,11 +93,18 @@ function timeInHardest(asks: SessionNumbers, rider: RiderOnDay): { name: string;
   const band = bands[hardest];
   if (!band) return null;
   const lines = bands.flatMap(({ rule }, index) =>
-    (seconds[index] ?? 0) > 0 ? [[`${rule.number} ${rule.name}`, printDuration(seconds[index] ?? 0)] as const] : [],
+    (seconds[index] ?? 0) > 0
+      ? [[`${rule.number} ${rule.name}`, printDuration(seconds[index] ?? 0)] as const]
+      : [],
   );
   return {
     name: `zone ${band.rule.number} of Seven steps`,
-    working: worked(seconds[hardest] ?? 0, '', 'Seconds of the planned session in each zone of Seven steps', lines),
+    working: worked(
+      seconds[hardest] ?? 0,
+      '',
+      'Seconds of the planned session in each zone of Seven steps',
+      lines,
+    ),
   };
 }
 

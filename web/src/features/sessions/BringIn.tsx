@@ -28,7 +28,14 @@ export function BringIn() {
     if (!read.ok) return;
     for (const plan of read.value.plans) if (!(await act(() => add({ plan })))) return;
     const count = read.value.plans.length;
-    dispatch(noticed([`${count === 1 ? (read.value.plans[0]?.name ?? 'A session') : `${count} sessions`} brought in.`, ...read.value.notes].join(' ')));
+    dispatch(
+      noticed(
+        [
+          `${count === 1 ? (read.value.plans[0]?.name ?? 'A session') : `${count} sessions`} brought in.`,
+          ...read.value.notes,
+        ].join(' '),
+      ),
+    );
   };
   return (
     <>
@@ -54,15 +61,23 @@ export function BringIn() {
   );
 }
 
-const tooLarge: Reading<never> = { ok: false, reason: 'The file is larger than any file of sessions. Nothing was taken in.' };
+const tooLarge: Reading<never> = {
+  ok: false,
+  reason: 'The file is larger than any file of sessions. Nothing was taken in.',
+};
 
-async function readFile(file: File, hills: readonly KnownHill[]): Promise<Reading<{ plans: Plan[]; notes: readonly string[] }>> {
+async function readFile(
+  file: File,
+  hills: readonly KnownHill[],
+): Promise<Reading<{ plans: Plan[]; notes: readonly string[] }>> {
   const { readSessionCsv, readSessionsJson, readWorkoutFit } = await loadFormats();
   const bytes = new Uint8Array(await file.arrayBuffer());
   const isFit = String.fromCharCode(...bytes.subarray(8, 12)) === '.FIT';
   if (isFit) {
     const read = readWorkoutFit(bytes, hills, newId);
-    return read.ok ? { ok: true, value: { plans: [read.value.plan], notes: read.value.notes } } : read;
+    return read.ok
+      ? { ok: true, value: { plans: [read.value.plan], notes: read.value.notes } }
+      : read;
   }
   const text = new TextDecoder().decode(bytes);
   if (/^\s*[[{]/.test(text)) {

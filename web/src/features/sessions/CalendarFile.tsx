@@ -14,12 +14,18 @@ export function CalendarFile({ rider, days }: { rider: Rider; days: readonly Pla
   const save = async (): Promise<void> => {
     const { writeCalendar } = await loadFormats();
     const entries = days.map(({ id, date, version, plan }) => {
-      if (!maySee(rider.sessionShown, date, today())) return { id, date, version, name: 'Session', text: 'It shows in the morning.' };
+      if (!maySee(rider.sessionShown, date, today()))
+        return { id, date, version, name: 'Session', text: 'It shows in the morning.' };
       const { work } = givenTo(plan, riderOnDay(rider, date, model), healthOnDay(rider, date));
-      const text = [`${printSentence(plan)}`, `The work: ${work}.`, plan.note].filter(Boolean).join('\n');
+      const text = [`${printSentence(plan)}`, `The work: ${work}.`, plan.note]
+        .filter(Boolean)
+        .join('\n');
       return { id, date, version, name: plan.name || 'Session', text };
     });
-    saveFile(`${rider.name.split(' ')[0]?.toLowerCase() ?? 'rider'}-days.ics`, writeCalendar(`Sessions of ${rider.name}`, entries, new Date().toISOString()));
+    saveFile(
+      `${rider.name.split(' ')[0]?.toLowerCase() ?? 'rider'}-days.ics`,
+      writeCalendar(`Sessions of ${rider.name}`, entries, new Date().toISOString()),
+    );
   };
   return (
     <Button variant="outline-secondary" className="me-2" onClick={() => void save()}>

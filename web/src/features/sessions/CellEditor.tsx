@@ -32,7 +32,13 @@ export function CellEditor({ value, label, options, most, commit, cancel }: Prop
     event.preventDefault();
     event.stopPropagation();
   };
-  const shared = { 'aria-label': label, className: 'cell-editor', autoFocus: true, onKeyDown: onKey, onBlur: () => finish('leave') };
+  const shared = {
+    'aria-label': label,
+    className: 'cell-editor',
+    autoFocus: true,
+    onKeyDown: onKey,
+    onBlur: () => finish('leave'),
+  };
   if (options) {
     return (
       <select {...shared} value={typed} onChange={({ target }) => setTyped(target.value)}>
@@ -44,5 +50,13 @@ export function CellEditor({ value, label, options, most, commit, cancel }: Prop
       </select>
     );
   }
-  return <input {...shared} value={typed} maxLength={most} onFocus={({ target }) => target.select()} onChange={({ target }) => setTyped(target.value)} />;
+  return (
+    <input
+      {...shared}
+      value={typed}
+      maxLength={most}
+      onFocus={({ target }) => target.select()}
+      onChange={({ target }) => setTyped(target.value)}
+    />
+  );
 }

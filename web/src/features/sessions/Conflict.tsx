@@ -6,10 +6,25 @@ import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
 
 /** The same session was changed elsewhere: nothing is overwritten until the coach has chosen. */
-export function Conflict({ yours, theirs, settle }: { yours: Plan; theirs: Session; settle: (keep: boolean) => void }) {
+export function Conflict({
+  yours,
+  theirs,
+  settle,
+}: {
+  yours: Plan;
+  theirs: Session;
+  settle: (keep: boolean) => void;
+}) {
   const [both, setBoth] = useState(false);
   return (
-    <Modal show animation={false} size={both ? 'lg' : 'sm'} backdrop="static" keyboard={false} aria-labelledby="conflict-title">
+    <Modal
+      show
+      animation={false}
+      size={both ? 'lg' : 'sm'}
+      backdrop="static"
+      keyboard={false}
+      aria-labelledby="conflict-title"
+    >
       <Modal.Body>
         <h1 className="h2" id="conflict-title">
           Changed elsewhere at {format(parseISO(theirs.updatedAt), 'HH:mm')}

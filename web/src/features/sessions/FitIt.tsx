@@ -1,4 +1,15 @@
-import { fitToBalance, fitToHill, fitToLoad, fitToTotal, type Fitted, parseDuration, type Plan, progress, type Reading, type RiderOnDay } from '@uphill/core';
+import {
+  fitToBalance,
+  fitToHill,
+  fitToLoad,
+  fitToTotal,
+  type Fitted,
+  parseDuration,
+  type Plan,
+  progress,
+  type Reading,
+  type RiderOnDay,
+} from '@uphill/core';
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -15,7 +26,11 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
   const [refusal, setRefusal] = useState<string | null>(null);
   const apply = (fitted: Reading<Fitted>): void => {
     setRefusal(fitted.ok ? null : fitted.reason);
-    if (fitted.ok) edit(fitted.value.plan, { done: fitted.value.says, undone: `${fitted.value.says}: as it was` });
+    if (fitted.ok)
+      edit(fitted.value.plan, {
+        done: fitted.value.says,
+        undone: `${fitted.value.says}: as it was`,
+      });
   };
   const rung = useRef((by: 1 | -1) => apply(progress(plan, by)));
   useEffect(() => {
@@ -24,7 +39,14 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const by = event.key === ']' ? 1 : event.key === '[' ? -1 : null;
-      if (by === null || event.ctrlKey || event.metaKey || inField(event.target) || document.querySelector('[role="dialog"]')) return;
+      if (
+        by === null ||
+        event.ctrlKey ||
+        event.metaKey ||
+        inField(event.target) ||
+        document.querySelector('[role="dialog"]')
+      )
+        return;
       event.preventDefault();
       rung.current(by);
     };
@@ -81,7 +103,11 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
             Fit to load
           </Button>
         </form>
-        <Button size="sm" variant="outline-secondary" onClick={() => apply(fitToBalance(plan, rider))}>
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          onClick={() => apply(fitToBalance(plan, rider))}
+        >
           Fit to 10 % of W′ left
         </Button>
         {hills.length > 0 && (
@@ -104,10 +130,20 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
           </Form.Select>
         )}
         <span className="text-nowrap ms-auto">
-          <Button size="sm" variant="outline-secondary" title="Key: [" onClick={() => apply(progress(plan, -1))}>
+          <Button
+            size="sm"
+            variant="outline-secondary"
+            title="Key: ["
+            onClick={() => apply(progress(plan, -1))}
+          >
             A rung down
           </Button>{' '}
-          <Button size="sm" variant="outline-secondary" title="Key: ]" onClick={() => apply(progress(plan, 1))}>
+          <Button
+            size="sm"
+            variant="outline-secondary"
+            title="Key: ]"
+            onClick={() => apply(progress(plan, 1))}
+          >
             A rung up
           </Button>
         </span>

@@ -32,23 +32,40 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
   const [chosen, setChosen] = useState<readonly string[]>([rider.id]);
   const { data: riders = [rider] } = api.useRidersQuery();
   const monday = mondayOf(today());
-  const { data: taken = [] } = api.useDaysQuery({ from: monday, to: plusDays(monday, WEEKS * 7 - 1), riderId: rider.id });
+  const { data: taken = [] } = api.useDaysQuery({
+    from: monday,
+    to: plusDays(monday, WEEKS * 7 - 1),
+    riderId: rider.id,
+  });
   const [give, { isLoading }] = api.useGiveMutation();
   const { act, problem } = useAct();
-  const toggle = (day: string): void => setDates(dates.includes(day) ? dates.filter((other) => other !== day) : [...dates, day].sort().slice(0, MOST_DAYS));
-  const toggleRider = (id: string): void => setChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+  const toggle = (day: string): void =>
+    setDates(
+      dates.includes(day)
+        ? dates.filter((other) => other !== day)
+        : [...dates, day].sort().slice(0, MOST_DAYS),
+    );
+  const toggleRider = (id: string): void =>
+    setChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
 
   const day = dates[0] ?? today();
   const models = useModels(chosen, day);
   const wanted = riders
     .filter(({ id }) => chosen.includes(id))
-    .map((each) => ({ rider: each, given: givenTo(plan, riderOnDay(each, day, models.get(each.id)), healthOnDay(each, day)) }));
+    .map((each) => ({
+      rider: each,
+      given: givenTo(plan, riderOnDay(each, day, models.get(each.id)), healthOnDay(each, day)),
+    }));
   const allowed = wanted.filter(({ given }) => given.refusal === null);
-  const whom = allowed.length === 1 ? firstName(allowed[0]?.rider.name ?? '') : `${allowed.length} riders`;
+  const whom =
+    allowed.length === 1 ? firstName(allowed[0]?.rider.name ?? '') : `${allowed.length} riders`;
   const when = dates.length === 1 ? printDay(dates[0] ?? '') : `${dates.length} days`;
   const send = async (again = false): Promise<void> => {
     const gives = allowed.map((each) => ({ riderId: each.rider.id, dates: [...dates] }));
-    if (await act(() => give({ sessionId, gives, again }), `${plan.name} given to ${whom}, ${when}.`)) close();
+    if (
+      await act(() => give({ sessionId, gives, again }), `${plan.name} given to ${whom}, ${when}.`)
+    )
+      close();
   };
   return (
     <Modal show onHide={close} animation={false} size="lg" aria-labelledby="give-title">
@@ -58,22 +75,30 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        {problems.length > 0 && <Wrong>This session cannot be given yet. {problems[0]?.reason}</Wrong>}
+        {problems.length > 0 && (
+          <Wrong>This session cannot be given yet. {problems[0]?.reason}</Wrong>
+        )}
         <GiveProblem problem={problem} again={() => void send(true)} />
         <Riders
           riders={riders}
           chosen={chosen}
           toggle={toggleRider}
-          all={() => setChosen(chosen.length === riders.length ? [rider.id] : riders.map(({ id }) => id))}
+          all={() =>
+            setChosen(chosen.length === riders.length ? [rider.id] : riders.map(({ id }) => id))
+          }
         />
         <ul className="history given">
           {wanted.map(({ rider: each, given }) => (
             <li key={each.id}>
               <span>
                 {firstName(each.name)}
-                <span className="soft small d-block">{given.refusal ?? given.exceptions.join(' ')}</span>
+                <span className="soft small d-block">
+                  {given.refusal ?? given.exceptions.join(' ')}
+                </span>
               </span>
-              <span className="text-nowrap">{given.refusal === null ? `${given.work}${ftpWords(each, day)}` : 'left out'}</span>
+              <span className="text-nowrap">
+                {given.refusal === null ? `${given.work}${ftpWords(each, day)}` : 'left out'}
+              </span>
             </li>
           ))}
         </ul>
@@ -84,7 +109,11 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
               day={each}
               chosen={dates.includes(each)}
               toggle={toggle}
-              taken={chosen.length === 1 && chosen[0] === rider.id ? taken.filter(({ date }) => date === each).map((placed) => placed.plan.name) : []}
+              taken={
+                chosen.length === 1 && chosen[0] === rider.id
+                  ? taken.filter(({ date }) => date === each).map((placed) => placed.plan.name)
+                  : []
+              }
             />
           ))}
         </div>
@@ -113,8 +142,15 @@ export function GiveDialog({ rider, sessionId, plan, problems, saved, close }: P
         <Link className="me-auto" to={`/sessions/${sessionId}/squad?riders=${chosen.join(',')}`}>
           Squad sheet
         </Link>
-        <Button disabled={dates.length === 0 || allowed.length === 0 || problems.length > 0 || !saved || isLoading} onClick={() => void send()}>
-          {dates.length === 0 ? 'Choose a day' : `Give to ${whom}${dates.length === 1 ? ',' : ' on'} ${when}`}
+        <Button
+          disabled={
+            dates.length === 0 || allowed.length === 0 || problems.length > 0 || !saved || isLoading
+          }
+          onClick={() => void send()}
+        >
+          {dates.length === 0
+            ? 'Choose a day'
+            : `Give to ${whom}${dates.length === 1 ? ',' : ' on'} ${when}`}
         </Button>
       </Modal.Footer>
     </Modal>
@@ -139,12 +175,29 @@ function ftpWords(rider: Rider, day: string): string {
   return ftp && rider.powerSource !== 'none' ? `, FTP ${ftp.usedW} W` : '';
 }
 
-function Riders({ riders, chosen, toggle, all }: { riders: readonly Rider[]; chosen: readonly string[]; toggle: (id: string) => void; all: () => void }) {
+function Riders({
+  riders,
+  chosen,
+  toggle,
+  all,
+}: {
+  riders: readonly Rider[];
+  chosen: readonly string[];
+  toggle: (id: string) => void;
+  all: () => void;
+}) {
   return (
     <fieldset className="give-riders">
       <legend className="h3">To whom</legend>
       {riders.map(({ id, name }) => (
-        <Form.Check key={id} inline id={`give-${id}`} label={name} checked={chosen.includes(id)} onChange={() => toggle(id)} />
+        <Form.Check
+          key={id}
+          inline
+          id={`give-${id}`}
+          label={name}
+          checked={chosen.includes(id)}
+          onChange={() => toggle(id)}
+        />
       ))}
       <Button size="sm" variant="link" className="p-0" onClick={all}>
         {chosen.length === riders.length ? 'Only the first' : 'Everybody'}
@@ -153,7 +206,17 @@ function Riders({ riders, chosen, toggle, all }: { riders: readonly Rider[]; cho
   );
 }
 
-function DayToggle({ day, chosen, toggle, taken }: { day: string; chosen: boolean; toggle: (day: string) => void; taken: readonly string[] }) {
+function DayToggle({
+  day,
+  chosen,
+  toggle,
+  taken,
+}: {
+  day: string;
+  chosen: boolean;
+  toggle: (day: string) => void;
+  taken: readonly string[];
+}) {
   const past = day < today();
   return (
     <button
@@ -163,8 +226,14 @@ function DayToggle({ day, chosen, toggle, taken }: { day: string; chosen: boolea
       aria-label={`${printDay(day)}${taken.length > 0 ? `, already ${taken.join(', ')}` : ''}${past ? ', past' : ''}`}
       onClick={() => toggle(day)}
     >
-      <span>{day.endsWith('-01') ? printDay(day).split(' ').slice(1, 3).join(' ') : printDay(day).split(' ').slice(0, 2).join(' ')}</span>
-      <span className="small text-truncate">{taken.length > 0 ? taken.join(', ') : past ? 'past' : ''}</span>
+      <span>
+        {day.endsWith('-01')
+          ? printDay(day).split(' ').slice(1, 3).join(' ')
+          : printDay(day).split(' ').slice(0, 2).join(' ')}
+      </span>
+      <span className="small text-truncate">
+        {taken.length > 0 ? taken.join(', ') : past ? 'past' : ''}
+      </span>
     </button>
   );
 }

@@ -22,7 +22,11 @@ export function SessionsPage() {
   const { riderId = '' } = useParams();
   const { data: rider, error } = api.useRiderQuery(riderId);
   const { data: sessions } = api.useSessionsQuery();
-  const { data: days } = api.useDaysQuery({ from: plusDays(today(), -10), to: plusDays(today(), 28), riderId });
+  const { data: days } = api.useDaysQuery({
+    from: plusDays(today(), -10),
+    to: plusDays(today(), 28),
+    riderId,
+  });
   const newSession = useNewSession();
   const [giving, setGiving] = useState<Session | null>(null);
   if (error) return <Refused problem={problemOf(error)} />;
@@ -62,18 +66,40 @@ export function SessionsPage() {
           ) : (
             <ul className="days">
               {sessions.map((session) => (
-                <SessionLine key={session.id} session={session} rider={rider} give={() => setGiving(session)} />
+                <SessionLine
+                  key={session.id}
+                  session={session}
+                  rider={rider}
+                  give={() => setGiving(session)}
+                />
               ))}
             </ul>
           )}
         </section>
       </div>
-      {giving && <GiveDialog rider={rider} sessionId={giving.id} plan={giving.plan} problems={problemsOf(giving.plan)} saved close={() => setGiving(null)} />}
+      {giving && (
+        <GiveDialog
+          rider={rider}
+          sessionId={giving.id}
+          plan={giving.plan}
+          problems={problemsOf(giving.plan)}
+          saved
+          close={() => setGiving(null)}
+        />
+      )}
     </>
   );
 }
 
-function SessionLine({ session, rider, give }: { session: Session; rider: Rider; give: () => void }) {
+function SessionLine({
+  session,
+  rider,
+  give,
+}: {
+  session: Session;
+  rider: Rider;
+  give: () => void;
+}) {
   const [retire] = api.useRetireSessionMutation();
   const { act, problem } = useAct();
   const numbers = useRiderNumbers(rider, today());
@@ -85,7 +111,8 @@ function SessionLine({ session, rider, give }: { session: Session; rider: Rider;
       <div className="flex-grow-1">
         <Link to={`/riders/${rider.id}/sessions/${session.id}`}>{name}</Link>
         <span className="soft d-block small">
-          {systemName(session.plan.system)} · {printDuration(asks.totalS.value)} · load {roundHalfUp(asks.load.value)}
+          {systemName(session.plan.system)} · {printDuration(asks.totalS.value)} · load{' '}
+          {roundHalfUp(asks.load.value)}
         </span>
         <Refused problem={problem} />
       </div>
@@ -93,7 +120,13 @@ function SessionLine({ session, rider, give }: { session: Session; rider: Rider;
         <Button size="sm" variant="outline-secondary" onClick={give}>
           Put on a date<span className="visually-hidden">: {name}</span>
         </Button>
-        <Button size="sm" variant="link" onClick={() => void act(() => retire(session), `${name} retired. Days it stands on keep it.`)}>
+        <Button
+          size="sm"
+          variant="link"
+          onClick={() =>
+            void act(() => retire(session), `${name} retired. Days it stands on keep it.`)
+          }
+        >
           Retire<span className="visually-hidden"> {name}</span>
         </Button>
       </div>

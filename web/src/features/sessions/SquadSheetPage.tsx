@@ -36,9 +36,16 @@ export function SquadSheetPage() {
   const { plan, error } = useSessionPlan(sessionId);
   if (error) return <Refused problem={problemOf(error)} />;
   if (!riders || !plan) return <Loading />;
-  const wanted = (search.get('riders') ?? '').split(',').filter((id) => riders.some((rider) => rider.id === id));
+  const wanted = (search.get('riders') ?? '')
+    .split(',')
+    .filter((id) => riders.some((rider) => rider.id === id));
   const chosen = wanted.length > 0 ? wanted : riders.map(({ id }) => id);
-  const toggle = (id: string): void => setSearch({ riders: (chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]).join(',') });
+  const toggle = (id: string): void =>
+    setSearch({
+      riders: (chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]).join(
+        ',',
+      ),
+    });
   const rows = rowsOf(plan);
   const steps = rows.map(({ step }) => step);
   return (
@@ -46,7 +53,13 @@ export function SquadSheetPage() {
       <div className="card-controls flex-wrap">
         <Link to={`/riders/${chosen[0] ?? ''}/sessions/${sessionId}`}>Back</Link>
         {riders.map(({ id, name }) => (
-          <Form.Check key={id} id={`squad-${id}`} label={name} checked={chosen.includes(id)} onChange={() => toggle(id)} />
+          <Form.Check
+            key={id}
+            id={`squad-${id}`}
+            label={name}
+            checked={chosen.includes(id)}
+            onChange={() => toggle(id)}
+          />
         ))}
         <Button onClick={() => window.print()}>Print</Button>
       </div>
@@ -87,7 +100,9 @@ export function SquadSheetPage() {
 
 /** "2 × 3 × " before the length of a rep. */
 function timesOf({ sets, restOf }: Row): string {
-  return restOf ? '' : sets.map(({ reps }) => `${typeof reps === 'number' ? reps : '?'} × `).join('');
+  return restOf
+    ? ''
+    : sets.map(({ reps }) => `${typeof reps === 'number' ? reps : '?'} × `).join('');
 }
 
 function lengthOf({ length }: Step): string {

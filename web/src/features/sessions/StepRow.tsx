@@ -1,8 +1,25 @@
-import { askedOf, effortsOf, type PlanProblem, type RiderOnDay, ROLES, type Row, secondsOf, wattsWorking } from '@uphill/core';
+import {
+  askedOf,
+  effortsOf,
+  type PlanProblem,
+  type RiderOnDay,
+  ROLES,
+  type Row,
+  secondsOf,
+  wattsWorking,
+} from '@uphill/core';
 import { Figure } from '../../ui/Figure.tsx';
 import { Stone } from '../../ui/Stone.tsx';
 import { CellEditor } from './CellEditor.tsx';
-import { type Column, COLUMN_NAMES, MOST_SIGNS, ROLE_NAMES, setOf, stepName, textOf } from './cells.ts';
+import {
+  type Column,
+  COLUMN_NAMES,
+  MOST_SIGNS,
+  ROLE_NAMES,
+  setOf,
+  stepName,
+  textOf,
+} from './cells.ts';
 
 interface Props {
   readonly rows: readonly Row[];
@@ -15,15 +32,35 @@ interface Props {
   readonly editing: boolean;
   readonly chosen: boolean;
   readonly go: (row: number, column: Column, editing?: boolean) => void;
-  readonly commit: (row: Row, column: Column, typed: string, then: 'stay' | 'next' | 'previous' | 'leave') => void;
+  readonly commit: (
+    row: Row,
+    column: Column,
+    typed: string,
+    then: 'stay' | 'next' | 'previous' | 'leave',
+  ) => void;
   readonly cancel: () => void;
 }
 
 /** One step of the session in its table. */
-export function StepRow({ rows, index, columns, rider, problems, here, editing, chosen, go, commit, cancel }: Props) {
+export function StepRow({
+  rows,
+  index,
+  columns,
+  rider,
+  problems,
+  here,
+  editing,
+  chosen,
+  go,
+  commit,
+  cancel,
+}: Props) {
   const row = rows[index] as Row;
   return (
-    <tr className={`${row.sets.length > 0 ? 'in-set' : ''}${chosen ? ' chosen' : ''}`} aria-selected={chosen}>
+    <tr
+      className={`${row.sets.length > 0 ? 'in-set' : ''}${chosen ? ' chosen' : ''}`}
+      aria-selected={chosen}
+    >
       {columns.map((column) => {
         const span = spanOf(rows, index, column);
         if (span === 0) return null;
@@ -38,7 +75,9 @@ export function StepRow({ rows, index, columns, rider, problems, here, editing, 
             className={`cell-${column}${current ? ' cell-here' : ''}`}
             tabIndex={current && column !== 'watts' ? 0 : -1}
             aria-invalid={wrong !== null}
-            aria-describedby={wrong ? `problem-${wrong.itemId ?? 'session'}-${wrong.field}` : undefined}
+            aria-describedby={
+              wrong ? `problem-${wrong.itemId ?? 'session'}-${wrong.field}` : undefined
+            }
             aria-readonly={column === 'watts'}
             onClick={() => go(index, column)}
             onDoubleClick={() => column !== 'watts' && go(index, column, true)}
@@ -124,7 +163,8 @@ function spanOf(rows: readonly Row[], index: number, column: Column): number {
   const row = rows[index];
   const set = row && setOf(row, column);
   if (!set) return 1;
-  const same = (other: Row | undefined): boolean => other !== undefined && setOf(other, column)?.id === set.id;
+  const same = (other: Row | undefined): boolean =>
+    other !== undefined && setOf(other, column)?.id === set.id;
   if (same(rows[index - 1])) return 0;
   let span = 1;
   while (same(rows[index + span])) span += 1;
@@ -134,7 +174,11 @@ function spanOf(rows: readonly Row[], index: number, column: Column): number {
 function problemOf(row: Row, column: Column, problems: readonly PlanProblem[]): PlanProblem | null {
   if (column === 'group' || column === 'reps') {
     const set = setOf(row, column);
-    return problems.find(({ itemId, field }) => field === 'reps' && itemId === set?.id && set !== null) ?? null;
+    return (
+      problems.find(
+        ({ itemId, field }) => field === 'reps' && itemId === set?.id && set !== null,
+      ) ?? null
+    );
   }
   return problems.find(({ itemId, field }) => itemId === row.step.id && field === column) ?? null;
 }

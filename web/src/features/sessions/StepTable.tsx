@@ -35,7 +35,9 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
   const takeFocus = useRef(false);
 
   const grouped = rows.some((row) => setOf(row, 'group') !== null);
-  const columns = COLUMNS.filter((column) => (column !== 'group' || grouped) && (column !== 'watts' || rider.ftpW !== null));
+  const columns = COLUMNS.filter(
+    (column) => (column !== 'group' || grouped) && (column !== 'watts' || rider.ftpW !== null),
+  );
   const at = {
     row: Math.max(
       0,
@@ -56,7 +58,9 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
     setPlace({ column, editing });
     setRow(rows[Math.max(0, Math.min(rows.length - 1, row))]?.step.id ?? null);
   };
-  const aside = (by: number): Column => columns[Math.max(0, Math.min(columns.length - 1, columns.indexOf(at.column) + by))] ?? at.column;
+  const aside = (by: number): Column =>
+    columns[Math.max(0, Math.min(columns.length - 1, columns.indexOf(at.column) + by))] ??
+    at.column;
 
   const act = (action: RowAction): void => {
     const done = actOnRow(plan, rows, at.row, action);
@@ -67,7 +71,12 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
     if (done.goTo) setRow(done.goTo);
   };
 
-  const commit = (row: Row, column: Column, typed: string, then: 'stay' | 'next' | 'previous' | 'leave'): void => {
+  const commit = (
+    row: Row,
+    column: Column,
+    typed: string,
+    then: 'stay' | 'next' | 'previous' | 'leave',
+  ): void => {
     const done = commitCell(plan, row, column, typed, hills);
     if (done) edit(done.plan, done.name);
     if (then === 'leave') setPlace({ ...place, editing: false });
@@ -97,7 +106,11 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
   useEffect(() => {
     const onTable = (event: globalThis.KeyboardEvent): void => {
       if (event.key.toLowerCase() !== 'b' || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.target instanceof HTMLElement && /^(?:INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName)) return;
+      if (
+        event.target instanceof HTMLElement &&
+        /^(?:INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName)
+      )
+        return;
       takeFocus.current = true;
       setPlace((now) => ({ ...now }));
     };
@@ -108,7 +121,13 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
   return (
     <>
       <div className="table-scroll">
-        <table ref={grid} role="grid" className="steps" aria-label="Steps of the session" onKeyDown={onKey}>
+        <table
+          ref={grid}
+          role="grid"
+          className="steps"
+          aria-label="Steps of the session"
+          onKeyDown={onKey}
+        >
           <thead>
             <tr>
               {columns
@@ -139,7 +158,11 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
             ))}
           </tbody>
         </table>
-        {rows.length === 0 && <p className="soft my-3">No steps yet. Add the first one; the table then works from the keyboard.</p>}
+        {rows.length === 0 && (
+          <p className="soft my-3">
+            No steps yet. Add the first one; the table then works from the keyboard.
+          </p>
+        )}
       </div>
       <div className="row-actions" role="toolbar" aria-label="The chosen row">
         <Button size="sm" variant="outline-secondary" onClick={() => act('insert')}>
@@ -147,7 +170,12 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
         </Button>
         {here && (
           <>
-            <RowButton icon={Copy} name="Duplicate" act={() => act('duplicate')} disabled={here.restOf !== null} />
+            <RowButton
+              icon={Copy}
+              name="Duplicate"
+              act={() => act('duplicate')}
+              disabled={here.restOf !== null}
+            />
             <RowButton icon={Trash2} name="Take away" act={() => act('remove')} />
             <RowButton icon={Repeat} name="Make a set" act={() => act('makeSet')} />
             {here.sets.length > 0 && (
@@ -164,7 +192,17 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
   );
 }
 
-function RowButton({ icon: Icon, name, act, disabled = false }: { icon: typeof Plus; name: string; act: () => void; disabled?: boolean }) {
+function RowButton({
+  icon: Icon,
+  name,
+  act,
+  disabled = false,
+}: {
+  icon: typeof Plus;
+  name: string;
+  act: () => void;
+  disabled?: boolean;
+}) {
   return (
     <Button size="sm" variant="outline-secondary" onClick={act} disabled={disabled}>
       <Icon size={14} aria-hidden /> {name}
@@ -174,18 +212,35 @@ function RowButton({ icon: Icon, name, act, disabled = false }: { icon: typeof P
 
 /** What a key means for the row, if anything. Shift and the letter opens what the letter makes. */
 function actionOfKey(event: KeyboardEvent): RowAction | null {
-  if (event.altKey) return event.key === 'ArrowUp' ? 'up' : event.key === 'ArrowDown' ? 'down' : null;
+  if (event.altKey)
+    return event.key === 'ArrowUp' ? 'up' : event.key === 'ArrowDown' ? 'down' : null;
   if (event.key === 'O' || (event.key === 'o' && event.shiftKey)) return 'openSet';
-  const keys: Record<string, RowAction> = { i: 'insert', d: 'duplicate', Delete: 'remove', o: 'makeSet', '+': 'more', '=': 'more', '-': 'fewer', '−': 'fewer' };
+  const keys: Record<string, RowAction> = {
+    i: 'insert',
+    d: 'duplicate',
+    Delete: 'remove',
+    o: 'makeSet',
+    '+': 'more',
+    '=': 'more',
+    '-': 'fewer',
+    '−': 'fewer',
+  };
   return keys[event.key] ?? null;
 }
 
 /** The element to focus for a cell; a count cell that spans rows stands in the first of them. */
-function cellElement(grid: HTMLTableElement | null, rows: readonly Row[], row: number, column: Column): HTMLElement | null {
+function cellElement(
+  grid: HTMLTableElement | null,
+  rows: readonly Row[],
+  row: number,
+  column: Column,
+): HTMLElement | null {
   let from = row;
   if (column === 'group' || column === 'reps') {
     const set = rows[row] && setOf(rows[row], column);
-    if (set) while (from > 0 && rows[from - 1] && setOf(rows[from - 1] as Row, column)?.id === set.id) from -= 1;
+    if (set)
+      while (from > 0 && rows[from - 1] && setOf(rows[from - 1] as Row, column)?.id === set.id)
+        from -= 1;
   }
   const cell = grid?.querySelector<HTMLElement>(`[data-cell="${from}.${column}"]`) ?? null;
   return cell?.querySelector<HTMLElement>('.figure') ?? cell;

@@ -18,7 +18,15 @@ import type { EditPlan } from './draftSlice.ts';
 import { newId } from './newId.ts';
 
 /** What a coach would add: the rest of a set that has none, with its ratio; the warm-up that the work needs. */
-export function Suggestions({ plan, season, edit }: { plan: Plan; season: Season; edit: EditPlan }) {
+export function Suggestions({
+  plan,
+  season,
+  edit,
+}: {
+  plan: Plan;
+  season: Season;
+  edit: EditPlan;
+}) {
   const system = systemOf(plan);
   const set = restless(plan.items);
   const [work] = set?.parts ?? [];
@@ -28,14 +36,27 @@ export function Suggestions({ plan, season, edit }: { plan: Plan; season: Season
   if (!rest && !warmUp) return null;
   const addRest = (): void => {
     if (!set || !rest) return;
-    edit((now) => changeSet(now, set.id, { rest: { when: 'between', step: easyStep(newId(), rest.seconds) } }), {
-      done: `${printDuration(rest.seconds)} easy between`,
-      undone: 'the set without its rest again',
-    });
+    edit(
+      (now) =>
+        changeSet(now, set.id, {
+          rest: { when: 'between', step: easyStep(newId(), rest.seconds) },
+        }),
+      {
+        done: `${printDuration(rest.seconds)} easy between`,
+        undone: 'the set without its rest again',
+      },
+    );
   };
   const addWarmUp = (): void => {
-    const { items } = parseSentence(`${warmUp ?? ''}, 1 × 1:00 at 100 %`, { hills: [], ftpW: null, newId });
-    edit((now) => ({ ...now, items: [...items.slice(0, -1), ...now.items] }), { done: 'a warm-up', undone: 'the warm-up is gone' });
+    const { items } = parseSentence(`${warmUp ?? ''}, 1 × 1:00 at 100 %`, {
+      hills: [],
+      ftpW: null,
+      newId,
+    });
+    edit((now) => ({ ...now, items: [...items.slice(0, -1), ...now.items] }), {
+      done: 'a warm-up',
+      undone: 'the warm-up is gone',
+    });
   };
   return (
     <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="What you might add">

@@ -10,7 +10,13 @@ export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
   const dispatch = useAppDispatch();
   const name = fileName(plan.name || 'session');
   const told = (kind: string, lost: readonly string[]): void =>
-    void dispatch(noticed(lost.length === 0 ? `Saved as ${kind}; it carries all of the session.` : `Saved as ${kind}. ${lost.join(' ')}`));
+    void dispatch(
+      noticed(
+        lost.length === 0
+          ? `Saved as ${kind}; it carries all of the session.`
+          : `Saved as ${kind}. ${lost.join(' ')}`,
+      ),
+    );
   const save = async (kind: 'json' | 'csv' | 'fit'): Promise<void> => {
     const { writeSessionCsv, writeSessionsJson, writeWorkoutFit } = await loadFormats();
     if (kind === 'json') {

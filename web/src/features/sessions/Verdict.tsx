@@ -2,7 +2,16 @@ import { type Look, printShare, type SessionVerdict } from '@uphill/core';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** Where each look's words lie on its ruler: share at the start of each, rising hardness to the right. */
-const RULERS: Readonly<Record<Look['id'], { readonly from: number; readonly to: number; readonly parts: readonly (readonly [at: number, word: string])[] }>> = {
+const RULERS: Readonly<
+  Record<
+    Look['id'],
+    {
+      readonly from: number;
+      readonly to: number;
+      readonly parts: readonly (readonly [at: number, word: string])[];
+    }
+  >
+> = {
   // Left: nothing used up; right: below zero.
   balance: {
     from: 100,
@@ -27,7 +36,13 @@ const RULERS: Readonly<Record<Look['id'], { readonly from: number; readonly to: 
 };
 
 /** Whether it changes anything and whether it holds, in one line with its ruler. */
-export function Verdict({ verdict, difference }: { verdict: SessionVerdict; difference: string | null }) {
+export function Verdict({
+  verdict,
+  difference,
+}: {
+  verdict: SessionVerdict;
+  difference: string | null;
+}) {
   const { looks, verdict: hardest, why } = verdict;
   return (
     <div className="verdict" role="status" aria-label="The verdict">
@@ -59,7 +74,8 @@ export function Verdict({ verdict, difference }: { verdict: SessionVerdict; diff
 
 function Ruler({ look }: { look: Look }) {
   const { from, to, parts } = RULERS[look.id];
-  const place = (share: number): number => Math.min(100, Math.max(0, ((share - from) / (to - from)) * 100));
+  const place = (share: number): number =>
+    Math.min(100, Math.max(0, ((share - from) / (to - from)) * 100));
   const name = look.id === 'balance' ? 'W′ left at the lowest' : 'Of the rider’s curve';
   return (
     <div className="ruler">
@@ -73,7 +89,11 @@ function Ruler({ look }: { look: Look }) {
         {parts.map(([at, word], index) => {
           const end = parts[index + 1]?.[0] ?? to;
           return (
-            <span key={word} className={`ruler-part ruler-part-${index}`} style={{ left: `${place(at)}%`, width: `${place(end) - place(at)}%` }}>
+            <span
+              key={word}
+              className={`ruler-part ruler-part-${index}`}
+              style={{ left: `${place(at)}%`, width: `${place(end) - place(at)}%` }}
+            >
               {word}
             </span>
           );

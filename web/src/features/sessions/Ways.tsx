@@ -32,21 +32,41 @@ export function Ways({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edi
     const { ftpW } = rider;
     if (!main || ftpW === null || main.repS < SHORTEST || main.repS > LONGEST) return null;
     // Threshold work hangs on FTP; the ways speak of what lies above it.
-    if (!segments.some(({ stepId, from }) => main.stepIds.has(stepId) && (from?.countedW ?? 0) > ftpW)) return null;
-    const ways = aboveFtp(main.repS, { ftpW, pair: rider.pair ?? null, bests: rider.bests, goalW: rider.goalW ?? null });
+    if (
+      !segments.some(({ stepId, from }) => main.stepIds.has(stepId) && (from?.countedW ?? 0) > ftpW)
+    )
+      return null;
+    const ways = aboveFtp(main.repS, {
+      ftpW,
+      pair: rider.pair ?? null,
+      bests: rider.bests,
+      goalW: rider.goalW ?? null,
+    });
     const solved = solveWatts(plan, rider);
     return { main, ways, solved, chosen: chosenWatts(ways, solved.ok ? solved.value : null) };
   }, [plan, rider]);
   if (!found) return null;
   const { main, ways, solved, chosen } = found;
   const put = (effort: Effort): void =>
-    edit((now) => [...main.stepIds].reduce((so, id) => changeStep(so, id, { target: { kind: 'steady', effort } }), now), {
-      done: `the reps at ${printEffort(effort)}`,
-      undone: 'the reps as they were meant before',
-    });
-  const asked = chosen && meantBy(chosen.value, ways.ways, solved.ok ? solved.value.watts.value : null, main.repS);
+    edit(
+      (now) =>
+        [...main.stepIds].reduce(
+          (so, id) => changeStep(so, id, { target: { kind: 'steady', effort } }),
+          now,
+        ),
+      {
+        done: `the reps at ${printEffort(effort)}`,
+        undone: 'the reps as they were meant before',
+      },
+    );
+  const asked =
+    chosen &&
+    meantBy(chosen.value, ways.ways, solved.ok ? solved.value.watts.value : null, main.repS);
   return (
-    <section className="sheet mt-3 ways" aria-label={`Watts for reps of ${printDuration(main.repS)}`}>
+    <section
+      className="sheet mt-3 ways"
+      aria-label={`Watts for reps of ${printDuration(main.repS)}`}
+    >
       <h2>Watts for {printDuration(main.repS)}</h2>
       <ul className="history">
         {ways.ways.map((way) => (
@@ -55,25 +75,47 @@ export function Ways({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edi
               {way.name}
               <span className="soft small d-block">{way.says}</span>
             </span>
-            {way.watts || way.id === 'effort' ? <Choice name={way.name} watts={way.watts} effort={meantByWay(way, main.repS)} put={put} /> : <span />}
+            {way.watts || way.id === 'effort' ? (
+              <Choice
+                name={way.name}
+                watts={way.watts}
+                effort={meantByWay(way, main.repS)}
+                put={put}
+              />
+            ) : (
+              <span />
+            )}
           </li>
         ))}
         <li>
           <span>
             Solved for these reps and rests
             <span className="soft small d-block">
-              {solved.ok ? `Keeps 10 % of W′ through the last rep; watts for ${rider.firstName} alone.` : solved.reason}
+              {solved.ok
+                ? `Keeps 10 % of W′ through the last rep; watts for ${rider.firstName} alone.`
+                : solved.reason}
             </span>
           </span>
-          {solved.ok ? <Choice name="Solved" watts={solved.value.watts} effort={inWatts(solved.value.watts.value)} put={put} /> : <span />}
+          {solved.ok ? (
+            <Choice
+              name="Solved"
+              watts={solved.value.watts}
+              effort={inWatts(solved.value.watts.value)}
+              put={put}
+            />
+          ) : (
+            <span />
+          )}
         </li>
       </ul>
-      {ways.disagreementW !== null && ways.disagreementW > 0 && <p className="mb-1">They lie up to {Math.round(ways.disagreementW)} W apart.</p>}
+      {ways.disagreementW !== null && ways.disagreementW > 0 && (
+        <p className="mb-1">They lie up to {Math.round(ways.disagreementW)} W apart.</p>
+      )}
       {chosen && (
         <p className="mb-0">
           <strong>Ask for </strong>
-          <Figure working={chosen} label="Watts to ask for">{`${chosen.value} W`}</Figure>: {lower(chosen.rule)}.{' '}
-          {asked && <Use name="watts to ask for" effort={asked} put={put} />}
+          <Figure working={chosen} label="Watts to ask for">{`${chosen.value} W`}</Figure>:{' '}
+          {lower(chosen.rule)}. {asked && <Use name="watts to ask for" effort={asked} put={put} />}
         </p>
       )}
     </section>
@@ -92,8 +134,15 @@ function meantByWay({ id, watts }: Way, repS: number): Effort {
 }
 
 /** What the watts to ask for mean: the way they came from, or watts where they were solved for this rider. */
-function meantBy(value: number, ways: readonly Way[], solvedW: number | null, repS: number): Effort {
-  const way = ['bests', 'percent'].flatMap((id) => ways.filter((each) => each.id === id && each.watts?.value === value))[0];
+function meantBy(
+  value: number,
+  ways: readonly Way[],
+  solvedW: number | null,
+  repS: number,
+): Effort {
+  const way = ['bests', 'percent'].flatMap((id) =>
+    ways.filter((each) => each.id === id && each.watts?.value === value),
+  )[0];
   return solvedW === value || !way ? inWatts(value) : meantByWay(way, repS);
 }
 
@@ -111,7 +160,8 @@ interface ChoiceProps {
 function Choice({ name, watts, effort, put }: ChoiceProps & { readonly watts: Worked | null }) {
   return (
     <span className="text-end text-nowrap">
-      {watts && <Figure working={watts} label={name}>{`${Math.round(watts.value)} W`}</Figure>} <Use name={name} effort={effort} put={put} />
+      {watts && <Figure working={watts} label={name}>{`${Math.round(watts.value)} W`}</Figure>}{' '}
+      <Use name={name} effort={effort} put={put} />
     </span>
   );
 }

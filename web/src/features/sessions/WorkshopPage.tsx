@@ -1,5 +1,15 @@
 import type { Rider, Session } from '@uphill/api';
-import { bandsFor, cautionsOf, curveDots, type Plan, problemsOf, type RiderOnDay, seasonOf, SEVEN_STEPS, systemName } from '@uphill/core';
+import {
+  bandsFor,
+  cautionsOf,
+  curveDots,
+  type Plan,
+  problemsOf,
+  type RiderOnDay,
+  seasonOf,
+  SEVEN_STEPS,
+  systemName,
+} from '@uphill/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
@@ -55,7 +65,11 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
   const [previewed, preview] = useState<Plan | null>(null);
   const shown = previewed ?? plan;
   const numbers = useRiderNumbers(rider, today());
-  const { asks, verdict, difference, dots } = useReckoned(shown, previewed ? plan : draft?.past.at(-1)?.plan, numbers);
+  const { asks, verdict, difference, dots } = useReckoned(
+    shown,
+    previewed ? plan : draft?.past.at(-1)?.plan,
+    numbers,
+  );
   const problems = useMemo(() => (plan ? problemsOf(plan) : []), [plan]);
 
   useGiveKeys(() => setGiving(true));
@@ -75,7 +89,17 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       />
       {state === 'refused' && theirs === null && <Refused problem={problem} />}
       <SentenceField plan={plan} ftpW={numbers.ftpW} edit={edit} preview={preview} />
-      <RoadEditor plan={plan} asks={asks} verdict={verdict} bands={bands} rider={numbers} chosen={row} choose={setRow} edit={edit} preview={preview} />
+      <RoadEditor
+        plan={plan}
+        asks={asks}
+        verdict={verdict}
+        bands={bands}
+        rider={numbers}
+        chosen={row}
+        choose={setRow}
+        edit={edit}
+        preview={preview}
+      />
       <Verdict verdict={verdict} difference={difference} />
       {cautions.length > 0 && <Caution>{cautions.join(' ')}</Caution>}
       <div className="columns columns-wide">
@@ -83,7 +107,14 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
           <section className="sheet" aria-label="Steps">
             <Suggestions plan={plan} season={seasonOf(weeksTo(rider.goal?.date))} edit={edit} />
             <FitIt plan={plan} rider={numbers} edit={edit} />
-            <StepTable plan={shown} rider={numbers} problems={problems} edit={edit} row={row} setRow={setRow} />
+            <StepTable
+              plan={shown}
+              rider={numbers}
+              problems={problems}
+              edit={edit}
+              row={row}
+              setRow={setRow}
+            />
             <Problems plan={plan} problems={problems} edit={edit} />
             <About plan={plan} edit={edit} />
           </section>
@@ -94,7 +125,16 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
           <CurveDots dots={dots} rider={numbers} />
         </div>
       </div>
-      {giving && <GiveDialog rider={rider} sessionId={session.id} plan={plan} problems={problems} saved={state === 'saved'} close={() => setGiving(false)} />}
+      {giving && (
+        <GiveDialog
+          rider={rider}
+          sessionId={session.id}
+          plan={plan}
+          problems={problems}
+          saved={state === 'saved'}
+          close={() => setGiving(false)}
+        />
+      )}
       {theirs && <Conflict yours={plan} theirs={theirs} settle={settle} />}
       <NoFtp rider={rider} numbers={numbers} />
     </>
@@ -108,9 +148,18 @@ function weeksTo(date: string | undefined): number | null {
 
 /** Everything a session asks, and what the last change moved. */
 function useReckoned(plan: Plan | undefined, before: Plan | undefined, rider: RiderOnDay) {
-  const { asks, verdict } = useMemo(() => (plan ? reckon(plan, rider) : { asks: undefined, verdict: undefined }), [plan, rider]);
-  const difference = useMemo(() => (before && plan ? differenceOf(before, plan, rider) : null), [before, plan, rider]);
-  const dots = useMemo(() => (plan && asks ? curveDots(plan, asks.segments, rider) : []), [plan, asks, rider]);
+  const { asks, verdict } = useMemo(
+    () => (plan ? reckon(plan, rider) : { asks: undefined, verdict: undefined }),
+    [plan, rider],
+  );
+  const difference = useMemo(
+    () => (before && plan ? differenceOf(before, plan, rider) : null),
+    [before, plan, rider],
+  );
+  const dots = useMemo(
+    () => (plan && asks ? curveDots(plan, asks.segments, rider) : []),
+    [plan, asks, rider],
+  );
   return { asks, verdict, difference, dots };
 }
 

@@ -23,7 +23,17 @@ import {
 import type { EditName } from './draftSlice.ts';
 
 /** The columns of the session table, in order. */
-export const COLUMNS = ['group', 'reps', 'step', 'time', 'target', 'watts', 'cadence', 'details', 'cue'] as const;
+export const COLUMNS = [
+  'group',
+  'reps',
+  'step',
+  'time',
+  'target',
+  'watts',
+  'cadence',
+  'details',
+  'cue',
+] as const;
 export type Column = (typeof COLUMNS)[number];
 
 export const COLUMN_NAMES: Record<Column, string> = {
@@ -38,15 +48,26 @@ export const COLUMN_NAMES: Record<Column, string> = {
   cue: 'Cue',
 };
 
-export const ROLE_NAMES: Record<Role, string> = { warmUp: 'Warm-up', work: 'Work', easy: 'Easy', coolDown: 'Cool-down' };
+export const ROLE_NAMES: Record<Role, string> = {
+  warmUp: 'Warm-up',
+  work: 'Work',
+  easy: 'Easy',
+  coolDown: 'Cool-down',
+};
 
 /** Longest text of a cell. */
-export const MOST_SIGNS: Partial<Record<Column, number>> & { readonly else: number } = { details: 1000, else: 200 };
+export const MOST_SIGNS: Partial<Record<Column, number>> & { readonly else: number } = {
+  details: 1000,
+  else: 200,
+};
 
 /** The set whose reps a row's count cell shows: the group around sets, or the innermost set. */
 export function setOf(row: Row, column: 'group' | 'reps'): SetBlock | null {
   const holdsSets = (set: SetBlock): boolean => set.parts.some((part) => part.kind === 'set');
-  return (column === 'group' ? row.sets.find(holdsSets) : row.sets.findLast((set) => !holdsSets(set))) ?? null;
+  return (
+    (column === 'group' ? row.sets.find(holdsSets) : row.sets.findLast((set) => !holdsSets(set))) ??
+    null
+  );
 }
 
 /** What stands in a cell, as it can be typed again. */
@@ -89,7 +110,9 @@ export function stepName({ step, restOf }: Row): string {
   const { target } = step;
   if (target.kind === 'steady') return ROLE_NAMES[step.role];
   const [from, to] = [lowOf(target.from), lowOf(target.to)];
-  return from === null || to === null ? ROLE_NAMES[step.role] : `${ROLE_NAMES[step.role]}, ${to > from ? 'rising' : 'falling'}`;
+  return from === null || to === null
+    ? ROLE_NAMES[step.role]
+    : `${ROLE_NAMES[step.role]}, ${to > from ? 'rising' : 'falling'}`;
 }
 
 function lowOf(effort: Effort): number | null {
@@ -101,7 +124,13 @@ function lowOf(effort: Effort): number | null {
  *
  * @returns the new plan and what the edit is called, or null where nothing changed
  */
-export function commitCell(plan: Plan, row: Row, column: Column, typed: string, hills: readonly KnownHill[] = []): { plan: Plan; name: EditName } | null {
+export function commitCell(
+  plan: Plan,
+  row: Row,
+  column: Column,
+  typed: string,
+  hills: readonly KnownHill[] = [],
+): { plan: Plan; name: EditName } | null {
   const before = textOf(row, column);
   const text = typed.trim().slice(0, MOST_SIGNS[column] ?? MOST_SIGNS.else);
   if (text === before.trim()) return null;
@@ -125,18 +154,35 @@ export function commitCell(plan: Plan, row: Row, column: Column, typed: string, 
       return commitRole(plan, row, text);
     case 'time': {
       const read = parseLength(text, hills);
-      return { plan: changeStep(plan, step.id, { length: read.ok ? read.value : unread(text) }), name: name('time') };
+      return {
+        plan: changeStep(plan, step.id, { length: read.ok ? read.value : unread(text) }),
+        name: name('time'),
+      };
     }
     case 'target': {
       const read = parseTarget(text);
-      return { plan: changeStep(plan, step.id, { target: read.ok ? read.value : { kind: 'steady', effort: unread(text) } }), name: name('target') };
+      return {
+        plan: changeStep(plan, step.id, {
+          target: read.ok ? read.value : { kind: 'steady', effort: unread(text) },
+        }),
+        name: name('target'),
+      };
     }
     case 'cadence':
-      return { plan: changeStep(plan, step.id, { cadence: kept(parseCadence(text), text) }), name: name('cadence') };
+      return {
+        plan: changeStep(plan, step.id, { cadence: kept(parseCadence(text), text) }),
+        name: name('cadence'),
+      };
     case 'details':
-      return { plan: changeDetails(plan, step.id, text, { hills, ftpW: null }), name: name('details') };
+      return {
+        plan: changeDetails(plan, step.id, text, { hills, ftpW: null }),
+        name: name('details'),
+      };
     case 'cue':
-      return { plan: changeStep(plan, step.id, { cue: text }), name: { done: 'cue', undone: 'the cue as it was' } };
+      return {
+        plan: changeStep(plan, step.id, { cue: text }),
+        name: { done: 'cue', undone: 'the cue as it was' },
+      };
     case 'watts':
       return null;
   }
@@ -151,7 +197,12 @@ function commitRole(plan: Plan, row: Row, value: string): { plan: Plan; name: Ed
     };
   }
   const role = ROLES.find((each) => each === value);
-  return role ? { plan: changeStep(plan, row.step.id, { role }), name: { done: ROLE_NAMES[role], undone: `${ROLE_NAMES[row.step.role]} again` } } : null;
+  return role
+    ? {
+        plan: changeStep(plan, row.step.id, { role }),
+        name: { done: ROLE_NAMES[role], undone: `${ROLE_NAMES[row.step.role]} again` },
+      }
+    : null;
 }
 
 function unread(text: string): { kind: 'unread'; text: string } {

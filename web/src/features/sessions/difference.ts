@@ -12,7 +12,11 @@ function figuresOf(plan: Plan, rider: RiderOnDay): Figures {
   const { asks, verdict } = reckon(plan, rider);
   const { load, totalS } = asks;
   const { model, balance } = verdict;
-  return { load: roundHalfUp(load.value), totalS: totalS.value, lowest: model && balance ? roundHalfUp((balance.lowestJ / model.wPrimeJ) * 100) : null };
+  return {
+    load: roundHalfUp(load.value),
+    totalS: totalS.value,
+    lowest: model && balance ? roundHalfUp((balance.lowestJ / model.wPrimeJ) * 100) : null,
+  };
 }
 
 /** What a change moved: "+12 load, W′ low point 31 → 18 %"; null where nothing did. */

@@ -11,11 +11,25 @@ const entry = z.object({
   name: z.object({
     done: z.string(),
     undone: z.string(),
-    run: z.object({ key: z.string(), what: z.enum(['reps', 'time', 'target']), from: z.string(), to: z.string() }).optional(),
+    run: z
+      .object({
+        key: z.string(),
+        what: z.enum(['reps', 'time', 'target']),
+        from: z.string(),
+        to: z.string(),
+      })
+      .optional(),
   }),
   at: z.number(),
 });
-const kept = z.object({ past: z.array(entry), present: planSchema, future: z.array(entry), version: z.number(), saved: planSchema, keptAt: z.number() });
+const kept = z.object({
+  past: z.array(entry),
+  present: planSchema,
+  future: z.array(entry),
+  version: z.number(),
+  saved: planSchema,
+  keptAt: z.number(),
+});
 
 const lastKept = new Map<string, Draft>();
 
@@ -29,7 +43,8 @@ export function keepDrafts(drafts: Record<string, Draft>): void {
 }
 
 function write(key: string, draft: Draft): void {
-  const put = (past: Draft['past']): void => localStorage.setItem(key, JSON.stringify({ ...draft, past, keptAt: Date.now() }));
+  const put = (past: Draft['past']): void =>
+    localStorage.setItem(key, JSON.stringify({ ...draft, past, keptAt: Date.now() }));
   try {
     put(draft.past);
   } catch {
@@ -45,8 +60,15 @@ function write(key: string, draft: Draft): void {
 }
 
 function prune(except: string): void {
-  const others = Object.keys(localStorage).filter((key) => key.startsWith(PREFIX) && key !== except);
-  const byAge = others.map((key) => ({ key, at: Number(/"keptAt":(\d+)/.exec(localStorage.getItem(key) ?? '')?.[1] ?? 0) })).sort((a, b) => b.at - a.at);
+  const others = Object.keys(localStorage).filter(
+    (key) => key.startsWith(PREFIX) && key !== except,
+  );
+  const byAge = others
+    .map((key) => ({
+      key,
+      at: Number(/"keptAt":(\d+)/.exec(localStorage.getItem(key) ?? '')?.[1] ?? 0),
+    }))
+    .sort((a, b) => b.at - a.at);
   for (const { key } of byAge.slice(MOST_KEPT - 1)) localStorage.removeItem(key);
 }
 

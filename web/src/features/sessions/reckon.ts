@@ -1,4 +1,11 @@
-import { type Plan, type RiderOnDay, sessionNumbers, type SessionNumbers, sessionVerdict, type SessionVerdict } from '@uphill/core';
+import {
+  type Plan,
+  type RiderOnDay,
+  sessionNumbers,
+  type SessionNumbers,
+  sessionVerdict,
+  type SessionVerdict,
+} from '@uphill/core';
 
 /** What a session asks of a rider, and whether it holds. */
 export interface Reckoned {

@@ -17,7 +17,8 @@ import { newId } from './newId.ts';
 import { ROLE_NAMES } from './cells.ts';
 
 /** What can be done to a whole row, by key or by button. */
-export type RowAction = 'insert' | 'duplicate' | 'remove' | 'makeSet' | 'openSet' | 'more' | 'fewer' | 'up' | 'down';
+export type RowAction =
+  'insert' | 'duplicate' | 'remove' | 'makeSet' | 'openSet' | 'more' | 'fewer' | 'up' | 'down';
 
 export interface RowEdit {
   readonly plan: Plan;
@@ -27,13 +28,22 @@ export interface RowEdit {
 }
 
 /** Does something to a row; null where it cannot be done there. */
-export function actOnRow(plan: Plan, rows: readonly Row[], at: number, action: RowAction): RowEdit | null {
+export function actOnRow(
+  plan: Plan,
+  rows: readonly Row[],
+  at: number,
+  action: RowAction,
+): RowEdit | null {
   const row = rows[at] ?? null;
   if (action === 'insert') return insert(plan, row);
   if (!row) return null;
   const { step } = row;
-  const named = (changed: Plan, done: string, undone: string, goTo: string | null = null): RowEdit | null =>
-    changed === plan ? null : { plan: changed, name: { done, undone }, goTo };
+  const named = (
+    changed: Plan,
+    done: string,
+    undone: string,
+    goTo: string | null = null,
+  ): RowEdit | null => (changed === plan ? null : { plan: changed, name: { done, undone }, goTo });
   switch (action) {
     case 'duplicate': {
       const id = newId();
@@ -73,8 +83,16 @@ export function actOnRow(plan: Plan, rows: readonly Row[], at: number, action: R
 function insert(plan: Plan, row: Row | null): RowEdit {
   const id = newId();
   const percent = (value: number) => ({ kind: 'percent' as const, low: value, high: value });
-  const first: Step = { ...easyStep(id, 900), role: 'warmUp', target: { kind: 'changing', from: percent(50), to: percent(75) } };
-  const next: Step = { ...easyStep(id, 300), role: 'work', target: { kind: 'steady', effort: percent(90) } };
+  const first: Step = {
+    ...easyStep(id, 900),
+    role: 'warmUp',
+    target: { kind: 'changing', from: percent(50), to: percent(75) },
+  };
+  const next: Step = {
+    ...easyStep(id, 300),
+    role: 'work',
+    target: { kind: 'steady', effort: percent(90) },
+  };
   return {
     plan: insertBelow(plan, row?.step.id ?? null, plan.items.length === 0 ? first : next),
     name: { done: 'step added', undone: 'the added step is gone' },
@@ -88,5 +106,9 @@ function reps(plan: Plan, row: Row, by: 1 | -1): RowEdit | null {
   if (!set || typeof set.reps !== 'number') return null;
   const next = Math.max(1, Math.min(MOST_REPS, set.reps + by));
   if (next === set.reps) return null;
-  return { plan: changeSet(plan, set.id, { reps: next }), name: repsChanged(set.reps, next, set.id), goTo: null };
+  return {
+    plan: changeSet(plan, set.id, { reps: next }),
+    name: repsChanged(set.reps, next, set.id),
+    goTo: null,
+  };
 }

@@ -54,7 +54,10 @@ export function useDraft(session: Session) {
         saving.current = false;
       }
     };
-    const timer = setTimeout(() => void send(), attempt > 0 && state === 'offline' ? 0 : SAVE_AFTER_MS);
+    const timer = setTimeout(
+      () => void send(),
+      attempt > 0 && state === 'offline' ? 0 : SAVE_AFTER_MS,
+    );
     return () => clearTimeout(timer);
     // The state only decides how long to wait; a change of it alone starts nothing.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -91,7 +94,14 @@ export function useDraft(session: Session) {
     setTheirs(null);
     setState('saved');
   };
-  return { draft, edit, state: waiting && state === 'saved' ? ('saving' as const) : state, theirs, settle, problem };
+  return {
+    draft,
+    edit,
+    state: waiting && state === 'saved' ? ('saving' as const) : state,
+    theirs,
+    settle,
+    problem,
+  };
 }
 
 /** What follows an edit by itself: the ends of a whole length, the name, the system, and words that no longer say what is there. */
@@ -109,12 +119,22 @@ function followed(plan: Plan, before: Plan): Plan {
 
 /** Where a session starts when it is opened: what this device still holds beats the server, unless that moved on. */
 function startOf(session: Session): { draft: Draft; clash: boolean } {
-  const fresh: Draft = { past: [], present: session.plan, future: [], version: session.version, saved: session.plan };
+  const fresh: Draft = {
+    past: [],
+    present: session.plan,
+    future: [],
+    version: session.version,
+    saved: session.plan,
+  };
   const kept = readDraft(session.id);
   if (!kept) return { draft: fresh, clash: false };
   const unsaved = JSON.stringify(kept.present) !== JSON.stringify(kept.saved);
   const same = JSON.stringify(kept.present) === JSON.stringify(session.plan);
-  if (same) return { draft: { ...kept, present: session.plan, saved: session.plan, version: session.version }, clash: false };
+  if (same)
+    return {
+      draft: { ...kept, present: session.plan, saved: session.plan, version: session.version },
+      clash: false,
+    };
   if (!unsaved) return { draft: fresh, clash: false };
   // Not saved before the tab closed. If nobody else wrote meanwhile it simply goes on; else the coach decides.
   return { draft: { ...kept, saved: session.plan }, clash: kept.version !== session.version };

@@ -5,7 +5,16 @@ import { useAppDispatch } from '../../app/store.ts';
 import { noticed } from '../../app/viewSlice.ts';
 import { problemOf } from '../../api/client.ts';
 
-const EMPTY_PLAN: Plan = { name: 'New session', nameFollows: true, purpose: '', system: 'threshold', systemFollows: true, place: 'any', note: '', items: [] };
+const EMPTY_PLAN: Plan = {
+  name: 'New session',
+  nameFollows: true,
+  purpose: '',
+  system: 'threshold',
+  systemFollows: true,
+  place: 'any',
+  note: '',
+  items: [],
+};
 
 /** Makes an empty session and opens it in the workshop. */
 export function useNewSession() {

@@ -20,9 +20,17 @@ export function AcceptFields({
     <>
       {error && <Wrong>{error}</Wrong>}
       <div className="entry-row">
-        <Field label="FTP used, W" {...(measuredW === null ? {} : { hint: `measured ${measuredW}` })}>
+        <Field
+          label="FTP used, W"
+          {...(measuredW === null ? {} : { hint: `measured ${measuredW}` })}
+        >
           {(control) => (
-            <Form.Control {...control} inputMode="numeric" value={fields.usedW} onChange={({ target }) => change({ ...fields, usedW: target.value })} />
+            <Form.Control
+              {...control}
+              inputMode="numeric"
+              value={fields.usedW}
+              onChange={({ target }) => change({ ...fields, usedW: target.value })}
+            />
           )}
         </Field>
         <DateField
@@ -33,7 +41,13 @@ export function AcceptFields({
           change={(countsFrom) => change({ ...fields, countsFrom })}
         />
         <Field label="Why">
-          {(control) => <Form.Control {...control} value={fields.reason} onChange={({ target }) => change({ ...fields, reason: target.value })} />}
+          {(control) => (
+            <Form.Control
+              {...control}
+              value={fields.reason}
+              onChange={({ target }) => change({ ...fields, reason: target.value })}
+            />
+          )}
         </Field>
       </div>
     </>

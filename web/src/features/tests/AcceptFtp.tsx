@@ -10,16 +10,32 @@ import { readAcceptance } from './acceptance.ts';
 import { AcceptFields } from './AcceptFields.tsx';
 
 /** Accepts the FTP of a stored test: which number is used, from when, and why. */
-export function AcceptFtp({ rider, test, measuredW }: { rider: Rider; test: Test; measuredW: number }) {
+export function AcceptFtp({
+  rider,
+  test,
+  measuredW,
+}: {
+  rider: Rider;
+  test: Test;
+  measuredW: number;
+}) {
   const [accept] = api.useAcceptFtpMutation();
   const { act, problem } = useAct();
-  const [fields, setFields] = useState({ usedW: String(measuredW), countsFrom: plusDays(test.date, 1), reason: '' });
+  const [fields, setFields] = useState({
+    usedW: String(measuredW),
+    countsFrom: plusDays(test.date, 1),
+    reason: '',
+  });
   const [error, setError] = useState<string | null>(null);
   const save = (): void => {
     const read = readAcceptance(fields, measuredW);
     setError(read.error);
     const { value } = read;
-    if (value) void act(() => accept({ id: rider.id, testId: test.id, ...value }), `FTP ${value.usedW} W accepted.`);
+    if (value)
+      void act(
+        () => accept({ id: rider.id, testId: test.id, ...value }),
+        `FTP ${value.usedW} W accepted.`,
+      );
   };
   return (
     <Form

@@ -1,5 +1,16 @@
 import type { Rider } from '@uphill/api';
-import { EMPTY_SETUP, pickProtocol, type Protocol, PROTOCOLS, type ProtocolId, protocolOf, type Tells, TELLS, TELLS_NAMES, usualRamp } from '@uphill/core';
+import {
+  EMPTY_SETUP,
+  pickProtocol,
+  type Protocol,
+  PROTOCOLS,
+  type ProtocolId,
+  protocolOf,
+  type Tells,
+  TELLS,
+  TELLS_NAMES,
+  usualRamp,
+} from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -87,20 +98,26 @@ function Chooser({ rider }: { rider: Rider }) {
           <section className="sheet" aria-label="Every protocol">
             <h2>Or another</h2>
             <ul className="protocol-list">
-              {PROTOCOLS.filter(({ suits }) => hasPower || suits.power === 'not needed').map((each) => (
-                <li key={each.id}>
-                  <button
-                    type="button"
-                    className={each.id === protocol.id ? 'protocol protocol-chosen' : 'protocol'}
-                    aria-pressed={each.id === protocol.id}
-                    onClick={() => setChosen(each.id)}
-                  >
-                    <strong>{each.name}</strong>
-                    <span className="soft small">{each.ridden}</span>
-                    <span className="small">{each.ftpPercent === null ? 'no FTP' : `FTP is ${each.ftpPercent} % of the ${each.readingName}`}</span>
-                  </button>
-                </li>
-              ))}
+              {PROTOCOLS.filter(({ suits }) => hasPower || suits.power === 'not needed').map(
+                (each) => (
+                  <li key={each.id}>
+                    <button
+                      type="button"
+                      className={each.id === protocol.id ? 'protocol protocol-chosen' : 'protocol'}
+                      aria-pressed={each.id === protocol.id}
+                      onClick={() => setChosen(each.id)}
+                    >
+                      <strong>{each.name}</strong>
+                      <span className="soft small">{each.ridden}</span>
+                      <span className="small">
+                        {each.ftpPercent === null
+                          ? 'no FTP'
+                          : `FTP is ${each.ftpPercent} % of the ${each.readingName}`}
+                      </span>
+                    </button>
+                  </li>
+                ),
+              )}
             </ul>
           </section>
         </div>
@@ -121,7 +138,9 @@ function HealthNote({ rider, protocol }: { rider: Rider; protocol: Protocol }) {
   return (
     <section className="sheet mb-3">
       <h2>Health screen first</h2>
-      <p className="mb-0">{health.reasons.join(' ')} The test day asks for it before anything is ridden.</p>
+      <p className="mb-0">
+        {health.reasons.join(' ')} The test day asks for it before anything is ridden.
+      </p>
     </section>
   );
 }
@@ -143,13 +162,29 @@ function Question({
     <fieldset className="question">
       <legend>{legend}</legend>
       {options.map(([each, label]) => (
-        <Form.Check key={each} type="radio" id={`${name}-${each}`} name={name} label={label} checked={value === each} onChange={() => choose(each)} />
+        <Form.Check
+          key={each}
+          type="radio"
+          id={`${name}-${each}`}
+          name={name}
+          label={label}
+          checked={value === each}
+          onChange={() => choose(each)}
+        />
       ))}
     </fieldset>
   );
 }
 
-function Start({ rider, protocol, expectedW }: { rider: Rider; protocol: Protocol; expectedW: number | null }) {
+function Start({
+  rider,
+  protocol,
+  expectedW,
+}: {
+  rider: Rider;
+  protocol: Protocol;
+  expectedW: number | null;
+}) {
   const navigate = useNavigate();
   const [begin, { isLoading }] = api.useAddTestDayMutation();
   const { data: tests = [] } = api.useTestsQuery(rider.id);

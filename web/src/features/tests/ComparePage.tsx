@@ -1,5 +1,11 @@
 import type { Rider, Test } from '@uphill/api';
-import { overlayTests, type OverlayTest, preparePower, protocolOf, roundHalfUp } from '@uphill/core';
+import {
+  overlayTests,
+  type OverlayTest,
+  preparePower,
+  protocolOf,
+  roundHalfUp,
+} from '@uphill/core';
 import { lazy, Suspense, useMemo } from 'react';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
@@ -12,7 +18,9 @@ import { Field } from '../../ui/Field.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty } from '../../ui/messages.tsx';
 
-const OverlayChart = lazy(async () => ({ default: (await import('../../charts/OverlayChart.tsx')).OverlayChart }));
+const OverlayChart = lazy(async () => ({
+  default: (await import('../../charts/OverlayChart.tsx')).OverlayChart,
+}));
 
 /** The same protocol on two dates laid over each other: watts second by second, heart rate at the same watts. */
 export function ComparePage() {
@@ -21,15 +29,27 @@ export function ComparePage() {
 
 function WithTests({ rider }: { rider: Rider }) {
   const { data: tests } = api.useTestsQuery(rider.id);
-  return tests ? <Compare rider={rider} tests={tests.filter(({ effort }) => effort !== null)} /> : <Loading />;
+  return tests ? (
+    <Compare rider={rider} tests={tests.filter(({ effort }) => effort !== null)} />
+  ) : (
+    <Loading />
+  );
 }
 
 function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {
   const [search, setSearch] = useSearchParams();
   const one = tests.find(({ id }) => id === search.get('test')) ?? tests[0];
-  const alike = tests.filter(({ id, protocol }) => one !== undefined && id !== one.id && sameKind(protocol, one.protocol));
-  const other = alike.find(({ id }) => id === search.get('with')) ?? alike.find(({ date }) => one !== undefined && date < one.date) ?? alike[0];
-  if (!one) return <Empty title="No test with a recording yet. Bring one in, and the next can be laid over it." />;
+  const alike = tests.filter(
+    ({ id, protocol }) => one !== undefined && id !== one.id && sameKind(protocol, one.protocol),
+  );
+  const other =
+    alike.find(({ id }) => id === search.get('with')) ??
+    alike.find(({ date }) => one !== undefined && date < one.date) ??
+    alike[0];
+  if (!one)
+    return (
+      <Empty title="No test with a recording yet. Bring one in, and the next can be laid over it." />
+    );
   return (
     <>
       <div className="title-row">
@@ -40,7 +60,11 @@ function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {
         <div className="entry-row">
           <Field label="Test">
             {(control) => (
-              <Form.Select {...control} value={one.id} onChange={({ target }) => setSearch({ test: target.value })}>
+              <Form.Select
+                {...control}
+                value={one.id}
+                onChange={({ target }) => setSearch({ test: target.value })}
+              >
                 {tests.map(({ id, date, protocol }) => (
                   <option key={id} value={id}>
                     {printDay(date)}, {protocolOf(protocol).name}
@@ -52,7 +76,11 @@ function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {
           {other && (
             <Field label="Over">
               {(control) => (
-                <Form.Select {...control} value={other.id} onChange={({ target }) => setSearch({ test: one.id, with: target.value })}>
+                <Form.Select
+                  {...control}
+                  value={other.id}
+                  onChange={({ target }) => setSearch({ test: one.id, with: target.value })}
+                >
                   {alike.map(({ id, date, protocol }) => (
                     <option key={id} value={id}>
                       {printDay(date)}, {protocolOf(protocol).name}
@@ -64,7 +92,11 @@ function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {
           )}
         </div>
         {other ? (
-          <Overlay rider={rider} newer={one.date >= other.date ? one : other} older={one.date >= other.date ? other : one} />
+          <Overlay
+            rider={rider}
+            newer={one.date >= other.date ? one : other}
+            older={one.date >= other.date ? other : one}
+          />
         ) : (
           <p className="mb-0">There is no second test of this kind with a recording yet.</p>
         )}
@@ -89,11 +121,16 @@ function Overlay({ rider, newer, older }: { rider: Rider; newer: Test; older: Te
     <>
       {newer.powerSource !== older.powerSource && (
         <p>
-          Different power sources: {newer.powerSource} now, {older.powerSource} before. They disagree by 1–10 %.
+          Different power sources: {newer.powerSource} now, {older.powerSource} before. They
+          disagree by 1–10 %.
         </p>
       )}
       <Suspense fallback={<Loading rows={5} />}>
-        <OverlayChart laid={laid} names={[printDay(older.date), printDay(newer.date)]} heart={heart} />
+        <OverlayChart
+          laid={laid}
+          names={[printDay(older.date), printDay(newer.date)]}
+          heart={heart}
+        />
       </Suspense>
       {heart && laid.beats.length > 0 && (
         <Table responsive size="sm">
@@ -132,6 +169,9 @@ function useEffortOf(test: Test): OverlayTest | null {
   return useMemo(() => {
     if (!data || !test.effort) return null;
     const { startS, endS } = test.effort;
-    return { watts: [...preparePower(data.watts).clock.subarray(startS, endS)], bpm: data.bpm?.slice(startS, endS) ?? null };
+    return {
+      watts: [...preparePower(data.watts).clock.subarray(startS, endS)],
+      bpm: data.bpm?.slice(startS, endS) ?? null,
+    };
   }, [data, test.effort]);
 }

@@ -8,7 +8,17 @@ import { Stone } from '../../ui/Stone.tsx';
 const SHOWN = 7;
 
 /** Tests as stones on a line through time, oldest left; under each what is used against what was measured. */
-export function FtpLine({ rider, tests, open, choose }: { rider: Rider; tests: readonly Test[]; open: string; choose: (id: string) => void }) {
+export function FtpLine({
+  rider,
+  tests,
+  open,
+  choose,
+}: {
+  rider: Rider;
+  tests: readonly Test[];
+  open: string;
+  choose: (id: string) => void;
+}) {
   const shown = tests.slice(0, SHOWN).reverse();
   const line = useRef<HTMLOListElement>(null);
   useEffect(() => {
@@ -58,9 +68,13 @@ export function FtpLine({ rider, tests, open, choose }: { rider: Rider; tests: r
 /** The one figure of a test that stands on its stone. */
 function figureOf(test: Test): { figure: string; unit: string } {
   if (test.measuredW !== null) return { figure: String(test.measuredW), unit: 'W' };
-  if (test.details?.kind === 'oneAndFive') return { figure: String(Math.round(test.details.fiveW)), unit: 'W over 5:00' };
-  if (test.details?.kind === 'fastRamp') return { figure: String(Math.round(test.details.peakW)), unit: 'W peak' };
-  return test.meanBpm === null ? { figure: '?', unit: '' } : { figure: String(Math.round(test.meanBpm)), unit: 'bpm' };
+  if (test.details?.kind === 'oneAndFive')
+    return { figure: String(Math.round(test.details.fiveW)), unit: 'W over 5:00' };
+  if (test.details?.kind === 'fastRamp')
+    return { figure: String(Math.round(test.details.peakW)), unit: 'W peak' };
+  return test.meanBpm === null
+    ? { figure: '?', unit: '' }
+    : { figure: String(Math.round(test.meanBpm)), unit: 'bpm' };
 }
 
 function gapText(from: string, to: string): string {

@@ -17,7 +17,9 @@ export function ImportPage() {
   const [search, setSearch] = useSearchParams();
   const recordingId = search.get('recording');
   const { data: rider } = api.useRiderQuery(riderId);
-  const { data: recording, error } = api.useRecordingQuery(recordingId ?? '', { skip: !recordingId });
+  const { data: recording, error } = api.useRecordingQuery(recordingId ?? '', {
+    skip: !recordingId,
+  });
   if (!rider) return <Loading />;
   return (
     <>
@@ -40,7 +42,12 @@ export function ImportPage() {
       ) : recordingId === null ? (
         <UploadRecording rider={rider} received={(id) => setSearch({ recording: id })} />
       ) : recording ? (
-        <Opened key={recording.id} rider={rider} recording={recording} testId={search.get('test')} />
+        <Opened
+          key={recording.id}
+          rider={rider}
+          recording={recording}
+          testId={search.get('test')}
+        />
       ) : (
         <Loading />
       )}
@@ -48,7 +55,15 @@ export function ImportPage() {
   );
 }
 
-function Opened({ rider, recording, testId }: { rider: Rider; recording: RecordingWithStreams; testId: string | null }) {
+function Opened({
+  rider,
+  recording,
+  testId,
+}: {
+  rider: Rider;
+  recording: RecordingWithStreams;
+  testId: string | null;
+}) {
   const watts = useMemo(() => preparePower(recording.watts).clock, [recording]);
   // A first guess at what was ridden: a ramp of one of the usual shapes, else a steady effort.
   const guess = useMemo(() => RAMPS.find((ramp) => findRamp(watts, ramp).ok), [watts]);
@@ -57,13 +72,20 @@ function Opened({ rider, recording, testId }: { rider: Rider; recording: Recordi
   const chart = drawRecording(recording);
   const byHeart = rider.powerSource === 'none';
   const basis = {
-    protocolId: byHeart ? ('heart-rate-twenty' as const) : guess ? ('ramp' as const) : ('twenty-minute' as const),
+    protocolId: byHeart
+      ? ('heart-rate-twenty' as const)
+      : guess
+        ? ('ramp' as const)
+        : ('twenty-minute' as const),
     ramp: guess ? { startW: guess.startW, stepW: guess.stepW, stageS: STAGE_S } : null,
   };
   return (
     <>
       {recording.notes.length > 0 && (
-        <ul className="sheet import-notes" aria-label={`What was noticed in the recording of ${firstName(rider.name)}`}>
+        <ul
+          className="sheet import-notes"
+          aria-label={`What was noticed in the recording of ${firstName(rider.name)}`}
+        >
           {recording.notes.map((note) => (
             <li key={note}>{note}</li>
           ))}
@@ -72,15 +94,25 @@ function Opened({ rider, recording, testId }: { rider: Rider; recording: Recordi
       {stored?.effort ? (
         <section className="sheet" aria-label="The effort of the stored test">
           <h2>
-            {protocolOf(stored.protocol).name}, {printDay(stored.date)}: {printClock(stored.effort.startS)} to {printClock(stored.effort.endS)}
+            {protocolOf(stored.protocol).name}, {printDay(stored.date)}:{' '}
+            {printClock(stored.effort.startS)} to {printClock(stored.effort.endS)}
           </h2>
           {chart(stored.effort.parts.length > 0 ? null : stored.effort, stored.effort.parts, null)}
           <p className="mb-0">
-            This is the effort as it was read. <Link to={`/riders/${rider.id}/tests/import?recording=${recording.id}`}>Read the recording anew</Link>
+            This is the effort as it was read.{' '}
+            <Link to={`/riders/${rider.id}/tests/import?recording=${recording.id}`}>
+              Read the recording anew
+            </Link>
           </p>
         </section>
       ) : (
-        <ReadRecording rider={rider} recording={recording} watts={watts} basis={basis} chart={chart} />
+        <ReadRecording
+          rider={rider}
+          recording={recording}
+          watts={watts}
+          basis={basis}
+          chart={chart}
+        />
       )}
     </>
   );

@@ -8,24 +8,42 @@ import { useAct } from '../../app/useAct.ts';
 import { Refused } from '../../ui/messages.tsx';
 
 /** A heart rate above the stored maximum, held long enough: offered, for it takes the coach's word. */
-export function MaximumOffer({ rider, recording, watts, day }: { rider: Rider; recording: RecordingWithStreams; watts: Float64Array; day: string }) {
+export function MaximumOffer({
+  rider,
+  recording,
+  watts,
+  day,
+}: {
+  rider: Rider;
+  recording: RecordingWithStreams;
+  watts: Float64Array;
+  day: string;
+}) {
   const [add, { isLoading }] = api.useAddHeartRateMutation();
   const { act, problem } = useAct();
   const stored = riderOnDay(rider, day).maximalBpm;
-  const seen = useMemo(() => newMaximum(recording.bpm ?? [], watts, stored), [recording.bpm, watts, stored]);
+  const seen = useMemo(
+    () => newMaximum(recording.bpm ?? [], watts, stored),
+    [recording.bpm, watts, stored],
+  );
   if (!seen || !healthOnDay(rider, day).heartRate) return null;
   return (
     <section className="sheet mb-3" aria-label="A new maximum">
       <h2>A new maximum?</h2>
       <Refused problem={problem} />
       <p>
-        <strong className="pulse">{seen.bpm} bpm</strong> was held for at least 5 s; stored is {stored === null ? 'none' : `${stored} bpm`}.{' '}
-        {seen.doubt ?? 'Was the strap sound?'}
+        <strong className="pulse">{seen.bpm} bpm</strong> was held for at least 5 s; stored is{' '}
+        {stored === null ? 'none' : `${stored} bpm`}. {seen.doubt ?? 'Was the strap sound?'}
       </p>
       <Button
         variant="outline-secondary"
         disabled={isLoading}
-        onClick={() => void act(() => add({ id: rider.id, date: day, kind: 'maximal', bpm: seen.bpm }), `Maximal heart rate ${seen.bpm} bpm.`)}
+        onClick={() =>
+          void act(
+            () => add({ id: rider.id, date: day, kind: 'maximal', bpm: seen.bpm }),
+            `Maximal heart rate ${seen.bpm} bpm.`,
+          )
+        }
       >
         Make {seen.bpm} bpm the maximum
       </Button>

@@ -17,7 +17,8 @@ export function RampForecast({ ftpW }: { ftpW: number | null }) {
                 {ramp.name}: {ramp.startW} W, +{ramp.stepW} W
                 {end.value.tooShort && (
                   <span className="soft small d-block">
-                    only {printClock(end.value.rampSeconds)}: {ramp.id === 'light' ? 'short even so' : 'too short, take the light one'}
+                    only {printClock(end.value.rampSeconds)}:{' '}
+                    {ramp.id === 'light' ? 'short even so' : 'too short, take the light one'}
                   </span>
                 )}
               </span>

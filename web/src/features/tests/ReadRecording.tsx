@@ -1,5 +1,13 @@
 import type { NewTest, RecordingWithStreams, Rider } from '@uphill/api';
-import { detailsKind, type EffortId, type Efforts, PROTOCOLS, printClock, type ProtocolId, type Stretch } from '@uphill/core';
+import {
+  detailsKind,
+  type EffortId,
+  type Efforts,
+  PROTOCOLS,
+  printClock,
+  type ProtocolId,
+  type Stretch,
+} from '@uphill/core';
 import type { ReactNode } from 'react';
 import Form from 'react-bootstrap/Form';
 import { plusDays } from '../../app/dates.ts';
@@ -30,10 +38,22 @@ interface Props {
 }
 
 /** A test read off its recording: the efforts on the drawing, the readings and FTP beside it, the decision below. */
-export function ReadRecording({ rider, recording, watts, basis, settled = false, testDayId, note = '', stored, chart }: Props) {
+export function ReadRecording({
+  rider,
+  recording,
+  watts,
+  basis,
+  settled = false,
+  testDayId,
+  note = '',
+  stored,
+  chart,
+}: Props) {
   const test = useReading(rider, recording, watts, basis);
   const { effort, efforts, found, result, measured } = test;
-  const others = Object.entries(efforts).flatMap(([id, stretch]) => (id === test.active ? [] : [stretch]));
+  const others = Object.entries(efforts).flatMap(([id, stretch]) =>
+    id === test.active ? [] : [stretch],
+  );
   const storable = result !== null && measured !== null && !test.refusal;
   return (
     <div className="columns">
@@ -46,7 +66,11 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
             ? 'Drag an edge, or choose it and use ← →; with Shift ten seconds at a time.'
             : `The effort is ${printClock(test.fixed)} long and moves as one. Drag an edge, or choose it and use ← →.`}
           {test.byHand && (
-            <button type="button" className="btn btn-link btn-sm p-0 ms-2 align-baseline" onClick={test.asFound}>
+            <button
+              type="button"
+              className="btn btn-link btn-sm p-0 ms-2 align-baseline"
+              onClick={test.asFound}
+            >
               Back to the effort as found
             </button>
           )}
@@ -55,7 +79,9 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
       </section>
       <div>
         <Readings test={test} />
-        {test.ramp && test.expectedW !== null && test.ramp.stageS === 60 && <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />}
+        {test.ramp && test.expectedW !== null && test.ramp.stageS === 60 && (
+          <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />
+        )}
         <MaximumOffer rider={rider} recording={recording} watts={watts} day={test.date} />
         {storable && (
           <StoreReading
@@ -80,7 +106,9 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
             {...(stored ? { stored } : {})}
           />
         )}
-        {!settled && <MarkStretch rider={rider} recording={recording} watts={watts} effort={effort} />}
+        {!settled && (
+          <MarkStretch rider={rider} recording={recording} watts={watts} effort={effort} />
+        )}
       </div>
     </div>
   );
@@ -88,10 +116,19 @@ export function ReadRecording({ rider, recording, watts, basis, settled = false,
 
 /** Where the efforts lie: the main one, or from the first to the last with each as a part. */
 function effortsStored(recordingId: string, efforts: Efforts): NewTest['effort'] {
-  const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({ id: id as EffortId, startS, endS }));
+  const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({
+    id: id as EffortId,
+    startS,
+    endS,
+  }));
   if (parts.length === 0) return null;
   const startS = Math.min(...parts.map((part) => part.startS));
-  return { recordingId, startS, endS: Math.max(...parts.map((part) => part.endS)), parts: parts.length > 1 ? parts : [] };
+  return {
+    recordingId,
+    startS,
+    endS: Math.max(...parts.map((part) => part.endS)),
+    parts: parts.length > 1 ? parts : [],
+  };
 }
 
 function Controls({ test, settled }: { test: ReturnType<typeof useReading>; settled: boolean }) {
@@ -102,8 +139,15 @@ function Controls({ test, settled }: { test: ReturnType<typeof useReading>; sett
         {!settled && (
           <Field label="Protocol" wide>
             {(control) => (
-              <Form.Select {...control} value={test.protocol.id} onChange={({ target }) => test.choose(target.value as ProtocolId)}>
-                {PROTOCOLS.filter(({ id, suits }) => id !== 'lactate-steps' && (!test.byHeart || suits.power === 'not needed')).map(({ id, name }) => (
+              <Form.Select
+                {...control}
+                value={test.protocol.id}
+                onChange={({ target }) => test.choose(target.value as ProtocolId)}
+              >
+                {PROTOCOLS.filter(
+                  ({ id, suits }) =>
+                    id !== 'lactate-steps' && (!test.byHeart || suits.power === 'not needed'),
+                ).map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
                   </option>
@@ -115,7 +159,11 @@ function Controls({ test, settled }: { test: ReturnType<typeof useReading>; sett
         {test.protocol.efforts.length > 1 && (
           <Field label="Effort">
             {(control) => (
-              <Form.Select {...control} value={test.active} onChange={({ target }) => test.chooseEffort(target.value as EffortId)}>
+              <Form.Select
+                {...control}
+                value={test.active}
+                onChange={({ target }) => test.chooseEffort(target.value as EffortId)}
+              >
                 {test.protocol.efforts.map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
@@ -128,21 +176,52 @@ function Controls({ test, settled }: { test: ReturnType<typeof useReading>; sett
         {test.ramp && (
           <>
             <Field label="Start, W">
-              {(control) => <Form.Control {...control} inputMode="numeric" value={startW} onChange={({ target }) => set({ startW: target.value })} />}
+              {(control) => (
+                <Form.Control
+                  {...control}
+                  inputMode="numeric"
+                  value={startW}
+                  onChange={({ target }) => set({ startW: target.value })}
+                />
+              )}
             </Field>
             <Field label="Step, W">
-              {(control) => <Form.Control {...control} inputMode="numeric" value={stepW} onChange={({ target }) => set({ stepW: target.value })} />}
+              {(control) => (
+                <Form.Control
+                  {...control}
+                  inputMode="numeric"
+                  value={stepW}
+                  onChange={({ target }) => set({ stepW: target.value })}
+                />
+              )}
             </Field>
             {test.ramp.stageS !== 60 && (
               <Field label="Stage, s">
-                {(control) => <Form.Control {...control} inputMode="numeric" value={stageS} onChange={({ target }) => set({ stageS: target.value })} />}
+                {(control) => (
+                  <Form.Control
+                    {...control}
+                    inputMode="numeric"
+                    value={stageS}
+                    onChange={({ target }) => set({ stageS: target.value })}
+                  />
+                )}
               </Field>
             )}
           </>
         )}
-        {detailsKind(test.protocol) === 'fourEfforts' && <SprintSeated seated={test.seated} change={test.setSeated} />}
-        <EdgeField label="Effort from" second={test.effort?.startS ?? null} set={(second) => test.move('start', second)} />
-        <EdgeField label="to" second={test.effort?.endS ?? null} set={(second) => test.move('end', second)} />
+        {detailsKind(test.protocol) === 'fourEfforts' && (
+          <SprintSeated seated={test.seated} change={test.setSeated} />
+        )}
+        <EdgeField
+          label="Effort from"
+          second={test.effort?.startS ?? null}
+          set={(second) => test.move('start', second)}
+        />
+        <EdgeField
+          label="to"
+          second={test.effort?.endS ?? null}
+          set={(second) => test.move('end', second)}
+        />
       </div>
       {test.lapsFit && (
         <Form.Check

@@ -1,4 +1,11 @@
-import { expectedRampEnd, printClock, type ProtocolId, type RampShape, roundHalfUp, type Stretch } from '@uphill/core';
+import {
+  expectedRampEnd,
+  printClock,
+  type ProtocolId,
+  type RampShape,
+  roundHalfUp,
+  type Stretch,
+} from '@uphill/core';
 import Form from 'react-bootstrap/Form';
 import { Figure } from '../../ui/Figure.tsx';
 import { Wrong } from '../../ui/messages.tsx';
@@ -13,9 +20,18 @@ export function Readings({ test }: { test: ReturnType<typeof useReading> }) {
     <section className="sheet mb-3" aria-live="polite">
       <h2>{pair ? 'Two readings off one ramp' : 'The reading'}</h2>
       {readings.map((each) => (
-        <OneReading key={each.protocol.id} {...each} chosen={each.protocol.id === protocol.id} choose={pair ? test.choose : null} />
+        <OneReading
+          key={each.protocol.id}
+          {...each}
+          chosen={each.protocol.id === protocol.id}
+          choose={pair ? test.choose : null}
+        />
       ))}
-      {pair && <p className="soft small mb-2">Two schools. On one-minute stages the second runs 1–13 % higher; that is no disagreement.</p>}
+      {pair && (
+        <p className="soft small mb-2">
+          Two schools. On one-minute stages the second runs 1–13 % higher; that is no disagreement.
+        </p>
+      )}
       {pair && result?.meanBpm != null && (
         <p className="mb-0">
           Mean heart rate <strong className="pulse">{result.meanBpm} bpm</strong>
@@ -26,9 +42,22 @@ export function Readings({ test }: { test: ReturnType<typeof useReading> }) {
   );
 }
 
-function OneReading({ protocol, read, result, chosen, choose }: ProtocolReading & { chosen: boolean; choose: ((id: ProtocolId) => void) | null }) {
+function OneReading({
+  protocol,
+  read,
+  result,
+  chosen,
+  choose,
+}: ProtocolReading & { chosen: boolean; choose: ((id: ProtocolId) => void) | null }) {
   const label = choose ? (
-    <Form.Check type="radio" name="reading" id={`reading-${protocol.id}`} label={protocol.name} checked={chosen} onChange={() => choose(protocol.id)} />
+    <Form.Check
+      type="radio"
+      name="reading"
+      id={`reading-${protocol.id}`}
+      label={protocol.name}
+      checked={chosen}
+      onChange={() => choose(protocol.id)}
+    />
   ) : (
     <strong>{protocol.name}</strong>
   );
@@ -49,7 +78,10 @@ function OneReading({ protocol, read, result, chosen, choose }: ProtocolReading 
       {label}
       {only && ftp && protocol.ftpPercent !== null ? (
         <div className="reading-sum">
-          <Figure working={only.working} label={protocol.readingName}>{`${roundHalfUp(only.working.value)} W`}</Figure>
+          <Figure
+            working={only.working}
+            label={protocol.readingName}
+          >{`${roundHalfUp(only.working.value)} W`}</Figure>
           <span className="soft"> × {(protocol.ftpPercent / 100).toFixed(2)} = </span>
           <Figure working={ftp} label={`FTP by ${protocol.name}`}>{`${ftp.value} W`}</Figure>
         </div>
@@ -63,21 +95,35 @@ function OneReading({ protocol, read, result, chosen, choose }: ProtocolReading 
           ))}
         </p>
       )}
-      {!choose && <ResultFigures result={only && ftp ? { ...result.value, ftp: null } : result.value} />}
+      {!choose && (
+        <ResultFigures result={only && ftp ? { ...result.value, ftp: null } : result.value} />
+      )}
     </div>
   );
 }
 
 /** Where the ramp should have ended for the FTP of before, beside where it did. */
-export function ExpectedEnd({ ftpW, ramp, effort }: { ftpW: number; ramp: RampShape; effort: Stretch | null }) {
+export function ExpectedEnd({
+  ftpW,
+  ramp,
+  effort,
+}: {
+  ftpW: number;
+  ramp: RampShape;
+  effort: Stretch | null;
+}) {
   const end = expectedRampEnd(ftpW, ramp);
   return (
     <section className="sheet mb-3">
       <h2>Expected end</h2>
       <p className="mb-0">
         With the {ftpW} W of before, the ramp should end{' '}
-        <Figure working={end} label="Expected end of the ramp">{`${roundHalfUp(end.value.secondsIntoStage)} s into ${end.value.stageW} W`}</Figure>, after{' '}
-        {printClock(end.value.rampSeconds)}.{effort && ` It lasted ${printClock(effort.endS - effort.startS)}.`}
+        <Figure
+          working={end}
+          label="Expected end of the ramp"
+        >{`${roundHalfUp(end.value.secondsIntoStage)} s into ${end.value.stageW} W`}</Figure>
+        , after {printClock(end.value.rampSeconds)}.
+        {effort && ` It lasted ${printClock(effort.endS - effort.startS)}.`}
       </p>
     </section>
   );

@@ -3,7 +3,15 @@ import type { ReactNode } from 'react';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** What a test gives: FTP first, then every other figure, each with its working where it is reckoned. */
-export function ResultFigures({ result, protocol, children }: { result: TestResult; protocol?: Protocol; children?: ReactNode }) {
+export function ResultFigures({
+  result,
+  protocol,
+  children,
+}: {
+  result: TestResult;
+  protocol?: Protocol;
+  children?: ReactNode;
+}) {
   const threshold = protocol ? thresholdFrom(protocol) : null;
   return (
     <dl className="facts">
@@ -29,12 +37,20 @@ export function ResultFigures({ result, protocol, children }: { result: TestResu
           </dd>
         </div>
       ))}
-      {result.meanBpm !== null && !result.figures.some(({ name }) => name.startsWith('Heart rate at')) && (
-        <div>
-          <dt>Mean heart rate{threshold === 'estimate' ? ' = threshold (estimate)' : threshold === 'threshold' ? ' = threshold' : ''}</dt>
-          <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>
-        </div>
-      )}
+      {result.meanBpm !== null &&
+        !result.figures.some(({ name }) => name.startsWith('Heart rate at')) && (
+          <div>
+            <dt>
+              Mean heart rate
+              {threshold === 'estimate'
+                ? ' = threshold (estimate)'
+                : threshold === 'threshold'
+                  ? ' = threshold'
+                  : ''}
+            </dt>
+            <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>
+          </div>
+        )}
       {children}
     </dl>
   );

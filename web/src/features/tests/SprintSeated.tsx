@@ -3,7 +3,13 @@ import { Field } from '../../ui/Field.tsx';
 import type { Seated } from './typed.ts';
 
 /** How the sprint was ridden, which no sensor tells: its peak counts only seated and in one gear. */
-export function SprintSeated({ seated, change }: { seated: Seated; change: (seated: Seated) => void }) {
+export function SprintSeated({
+  seated,
+  change,
+}: {
+  seated: Seated;
+  change: (seated: Seated) => void;
+}) {
   return (
     <Field label="The sprint was ridden">
       {(control) => (

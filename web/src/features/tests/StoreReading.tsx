@@ -37,7 +37,19 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
     setError(accepted.error);
     if (accepted.error) return;
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
-    if (!(await act(() => add({ riderId: rider.id, ...test, accept: accepted.value, acceptThreshold: use && useBeats }), done))) return;
+    if (
+      !(await act(
+        () =>
+          add({
+            riderId: rider.id,
+            ...test,
+            accept: accepted.value,
+            acceptThreshold: use && useBeats,
+          }),
+        done,
+      ))
+    )
+      return;
     stored?.();
     void navigate(`/riders/${rider.id}/${accepted.value || byHeart ? 'zones' : 'tests'}`);
   };
@@ -61,15 +73,18 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
       ) : (
         <AcceptFields fields={fields} change={setFields} measuredW={ftpW} error={error} />
       )}
-      {!byHeart && threshold !== null && test.meanBpm !== null && healthOnDay(rider, test.date).heartRate && (
-        <Form.Check
-          id="use-beats"
-          className="mb-3"
-          label={`Take the mean heart rate, ${test.meanBpm} bpm, as threshold heart rate${threshold === 'estimate' ? ' (estimate)' : ''}`}
-          checked={useBeats}
-          onChange={({ target }) => setUseBeats(target.checked)}
-        />
-      )}
+      {!byHeart &&
+        threshold !== null &&
+        test.meanBpm !== null &&
+        healthOnDay(rider, test.date).heartRate && (
+          <Form.Check
+            id="use-beats"
+            className="mb-3"
+            label={`Take the mean heart rate, ${test.meanBpm} bpm, as threshold heart rate${threshold === 'estimate' ? ' (estimate)' : ''}`}
+            checked={useBeats}
+            onChange={({ target }) => setUseBeats(target.checked)}
+          />
+        )}
       <Button type="submit" disabled={isLoading}>
         {ftpW === null ? 'Store' : `Accept FTP ${fields.usedW} W`}
       </Button>

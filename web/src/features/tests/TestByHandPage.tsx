@@ -45,10 +45,22 @@ function ByHand({ rider }: { rider: Rider }) {
         >
           {test.error && <Wrong>{test.error}</Wrong>}
           <Refused problem={test.problem} />
-          <Field label="Protocol" hint={protocol?.ridden ?? 'No test: a number from elsewhere that you believe.'}>
+          <Field
+            label="Protocol"
+            hint={protocol?.ridden ?? 'No test: a number from elsewhere that you believe.'}
+          >
             {(control) => (
-              <Form.Select {...control} value={test.protocolId} onChange={({ target }) => test.setProtocolId(target.value as ProtocolId | typeof TRUSTED)}>
-                {PROTOCOLS.filter(({ id, suits }) => id !== 'lactate-steps' && test.byHeart === (suits.power === 'not needed')).map(({ id, name }) => (
+              <Form.Select
+                {...control}
+                value={test.protocolId}
+                onChange={({ target }) =>
+                  test.setProtocolId(target.value as ProtocolId | typeof TRUSTED)
+                }
+              >
+                {PROTOCOLS.filter(
+                  ({ id, suits }) =>
+                    id !== 'lactate-steps' && test.byHeart === (suits.power === 'not needed'),
+                ).map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
                   </option>
@@ -60,28 +72,51 @@ function ByHand({ rider }: { rider: Rider }) {
           {protocol && (
             <>
               <DateField label="Ridden on" use="past" value={test.date} change={test.redate} />
-              <TypedFields protocol={protocol} typed={test.typed} change={test.setTyped} wrong={test.wrong} />
+              <TypedFields
+                protocol={protocol}
+                typed={test.typed}
+                change={test.setTyped}
+                wrong={test.wrong}
+              />
               {test.refusal && <Wrong>{test.refusal}</Wrong>}
               <div className="entry-result" aria-live="polite">
                 {ftp && (
                   <p>
-                    <span className="soft">FTP</span> <Figure working={ftp} label="FTP measured">{`${ftp.value} W`}</Figure>
+                    <span className="soft">FTP</span>{' '}
+                    <Figure working={ftp} label="FTP measured">{`${ftp.value} W`}</Figure>
                   </p>
                 )}
-                {test.result && test.result.figures.length > 0 && <ResultFigures result={{ ...test.result, ftp: null }} />}
+                {test.result && test.result.figures.length > 0 && (
+                  <ResultFigures result={{ ...test.result, ftp: null }} />
+                )}
               </div>
             </>
           )}
           {(protocol === null || protocol.ftpPercent !== null) && (
-            <AcceptFields fields={used} change={test.changeUsed} measuredW={ftp?.value ?? null} error={null} />
+            <AcceptFields
+              fields={used}
+              change={test.changeUsed}
+              measuredW={ftp?.value ?? null}
+              error={null}
+            />
           )}
           <Field label="Note: room, fan, bike, how it felt">
-            {(control) => <Form.Control {...control} as="textarea" rows={2} value={test.note} onChange={({ target }) => test.setNote(target.value)} />}
+            {(control) => (
+              <Form.Control
+                {...control}
+                as="textarea"
+                rows={2}
+                value={test.note}
+                onChange={({ target }) => test.setNote(target.value)}
+              />
+            )}
           </Field>
           <Button type="submit">{ftp ? `Store and use ${used.usedW} W` : 'Store'}</Button>
           {!test.byHeart && (
             <p className="soft small mt-3 mb-0">
-              Lactate steps have a table of their own: <Link to={`/riders/${rider.id}/tests/choose?tells=thresholds`}>start a test day</Link>.
+              Lactate steps have a table of their own:{' '}
+              <Link to={`/riders/${rider.id}/tests/choose?tells=thresholds`}>start a test day</Link>
+              .
             </p>
           )}
         </Form>

@@ -1,5 +1,13 @@
 import type { Rider, Test } from '@uphill/api';
-import { type Protocol, protocolOf, type Reading, resultOf, type TestResult, whatNext, worked } from '@uphill/core';
+import {
+  type Protocol,
+  protocolOf,
+  type Reading,
+  resultOf,
+  type TestResult,
+  whatNext,
+  worked,
+} from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -27,7 +35,10 @@ export function TestsPage() {
   const [chosen, setChosen] = useState<string | null>(null);
   if (error) return <Refused problem={problemOf(error)} />;
   if (!rider || !tests) return <Loading />;
-  const open = tests.find(({ id }) => id === chosen) ?? tests.find(({ withdrawn }) => withdrawn === null) ?? tests[0];
+  const open =
+    tests.find(({ id }) => id === chosen) ??
+    tests.find(({ withdrawn }) => withdrawn === null) ??
+    tests[0];
   return (
     <>
       <div className="title-row">
@@ -72,8 +83,13 @@ export function TestsPage() {
         </section>
         <div>
           {rider.powerSource !== 'none' && <FtpHistory rider={rider} />}
-          {rider.powerSource !== 'none' && <RampForecast ftpW={ftpOnDay(rider, today())?.usedW ?? null} />}
-          <Caution>Chest pain, faintness or an odd heartbeat: stop, get help. A maximal test is never ridden alone.</Caution>
+          {rider.powerSource !== 'none' && (
+            <RampForecast ftpW={ftpOnDay(rider, today())?.usedW ?? null} />
+          )}
+          <Caution>
+            Chest pain, faintness or an odd heartbeat: stop, get help. A maximal test is never
+            ridden alone.
+          </Caution>
         </div>
       </div>
     </>
@@ -91,7 +107,11 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
   const protocol = protocolOf(test.protocol);
   const used = rider.ftp.find(({ testId }) => testId === test.id);
   const twentyMinuteW = useTwenty(rider, test.date);
-  const result: Reading<TestResult> = resultOf(protocol, { ...test, massKg: shownMass(rider, test.date), twentyMinuteW });
+  const result: Reading<TestResult> = resultOf(protocol, {
+    ...test,
+    massKg: shownMass(rider, test.date),
+    twentyMinuteW,
+  });
   const ftp = result.ok ? result.value.ftp : null;
   return (
     <article className="mt-3" aria-label={`${protocol.name}, ${printDay(test.date)}`}>
@@ -100,7 +120,8 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
           {protocol.name}, {printDay(test.date)}
         </h2>
         <span className="soft">
-          {printAge(test.date)} · {test.powerSource === 'none' ? 'no power meter' : test.powerSource}
+          {printAge(test.date)} ·{' '}
+          {test.powerSource === 'none' ? 'no power meter' : test.powerSource}
         </span>
       </div>
       {test.withdrawn !== null && (
@@ -109,18 +130,28 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
         </p>
       )}
       {!result.ok && <p className="soft">{result.reason}</p>}
-      <ResultFigures protocol={protocol} result={result.ok ? result.value : { readingW: null, ftp: null, meanBpm: null, figures: [] }}>
-        {test.readingW !== null && protocol.reading.kind !== 'lactate' && protocol.reading.kind !== 'fourEfforts' && (
-          <div>
-            <dt>Reading: {protocol.readingName}</dt>
-            <dd>{Math.round(test.readingW)} W</dd>
-          </div>
-        )}
+      <ResultFigures
+        protocol={protocol}
+        result={
+          result.ok ? result.value : { readingW: null, ftp: null, meanBpm: null, figures: [] }
+        }
+      >
+        {test.readingW !== null &&
+          protocol.reading.kind !== 'lactate' &&
+          protocol.reading.kind !== 'fourEfforts' && (
+            <div>
+              <dt>Reading: {protocol.readingName}</dt>
+              <dd>{Math.round(test.readingW)} W</dd>
+            </div>
+          )}
         <div>
           <dt>Used</dt>
           <dd>
             {used ? (
-              <Figure working={usedWorking(test, used)} label="FTP used">{`${used.usedW} W`}</Figure>
+              <Figure
+                working={usedWorking(test, used)}
+                label="FTP used"
+              >{`${used.usedW} W`}</Figure>
             ) : (
               <span className="soft">{unusedText(protocol)}</span>
             )}
@@ -130,21 +161,42 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
       {test.note && <p>{test.note}</p>}
       {result.ok && test.withdrawn === null && (
         <p className="consequence">
-          <strong>What next?</strong> {whatNext(protocol, result.value, test.checks, used?.usedW ?? null, firstName(rider.name))}
+          <strong>What next?</strong>{' '}
+          {whatNext(
+            protocol,
+            result.value,
+            test.checks,
+            used?.usedW ?? null,
+            firstName(rider.name),
+          )}
         </p>
       )}
       <Checks checks={test.checks} />
-      {test.effort && <RecordingLinks rider={rider} test={test} recordingId={test.effort.recordingId} />}
-      {ftp && !used && test.withdrawn === null && <AcceptFtp rider={rider} test={test} measuredW={ftp.value} />}
+      {test.effort && (
+        <RecordingLinks rider={rider} test={test} recordingId={test.effort.recordingId} />
+      )}
+      {ftp && !used && test.withdrawn === null && (
+        <AcceptFtp rider={rider} test={test} measuredW={ftp.value} />
+      )}
       <Withdraw rider={rider} test={test} />
     </article>
   );
 }
 
-function RecordingLinks({ rider, test, recordingId }: { rider: Rider; test: Test; recordingId: string }) {
+function RecordingLinks({
+  rider,
+  test,
+  recordingId,
+}: {
+  rider: Rider;
+  test: Test;
+  recordingId: string;
+}) {
   return (
     <p className="d-flex flex-wrap gap-3">
-      <Link to={`/riders/${rider.id}/tests/import?recording=${recordingId}&test=${test.id}`}>See the recording</Link>
+      <Link to={`/riders/${rider.id}/tests/import?recording=${recordingId}&test=${test.id}`}>
+        See the recording
+      </Link>
       <Link to={`/riders/${rider.id}/tests/compare?test=${test.id}`}>Lay it over another</Link>
     </p>
   );
@@ -158,14 +210,23 @@ function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
   const change = async (withdrawn: string | null, done: string): Promise<void> => {
-    if (await act(() => withdraw({ riderId: rider.id, id: test.id, version: test.version, withdrawn }), done)) setAsking(false);
+    if (
+      await act(
+        () => withdraw({ riderId: rider.id, id: test.id, version: test.version, withdrawn }),
+        done,
+      )
+    )
+      setAsking(false);
   };
   return (
     <div className="mt-3">
       <Refused problem={problem} />
       {test.withdrawn !== null ? (
         <>
-          <Button variant="outline-secondary" onClick={() => void change(null, 'Test brought back.')}>
+          <Button
+            variant="outline-secondary"
+            onClick={() => void change(null, 'Test brought back.')}
+          >
             Bring it back
           </Button>
           <Button variant="link" onClick={() => void act(() => remove(test), 'Test removed.')}>
@@ -239,7 +300,9 @@ function FtpHistory({ rider }: { rider: Rider }) {
             </span>
             <span className="text-nowrap">
               <strong>{entry.usedW} W</strong>
-              {entry.measuredW !== null && entry.measuredW !== entry.usedW && <span className="soft small d-block">measured {entry.measuredW}</span>}
+              {entry.measuredW !== null && entry.measuredW !== entry.usedW && (
+                <span className="soft small d-block">measured {entry.measuredW}</span>
+              )}
               <Button
                 size="sm"
                 variant="link"

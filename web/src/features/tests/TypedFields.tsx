@@ -35,7 +35,12 @@ export function TypedFields({ protocol, typed, change, wrong }: Props) {
         </Field>
       ))}
       {detailsKind(protocol) === 'fourEfforts' && (
-        <SprintSeated seated={seatedTyped(typed)} change={(seated) => change({ ...typed, seated: seated === null ? '' : seated ? 'seated' : 'standing' })} />
+        <SprintSeated
+          seated={seatedTyped(typed)}
+          change={(seated) =>
+            change({ ...typed, seated: seated === null ? '' : seated ? 'seated' : 'standing' })
+          }
+        />
       )}
     </div>
   );

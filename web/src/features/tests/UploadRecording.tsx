@@ -9,7 +9,13 @@ import { noticed } from '../../app/viewSlice.ts';
 import { Refused, Wrong } from '../../ui/messages.tsx';
 
 /** Takes a recording in: chosen or dropped. */
-export function UploadRecording({ rider, received }: { rider: Rider; received: (recordingId: string) => void }) {
+export function UploadRecording({
+  rider,
+  received,
+}: {
+  rider: Rider;
+  received: (recordingId: string) => void;
+}) {
   const [upload, { isLoading }] = api.useUploadRecordingMutation();
   const dispatch = useAppDispatch();
   const { act, problem, clear } = useAct();
@@ -28,7 +34,8 @@ export function UploadRecording({ rider, received }: { rider: Rider; received: (
     if (file.size > LARGEST_UPLOAD_MB * 1024 * 1024) return;
     const answer = await act(() => upload({ riderId: rider.id, file }));
     if (!answer) return;
-    if (answer.duplicate) dispatch(noticed(`Same file as ${answer.recording.fileName}. Not added twice.`));
+    if (answer.duplicate)
+      dispatch(noticed(`Same file as ${answer.recording.fileName}. Not added twice.`));
     received(answer.recording.id);
   };
 
@@ -54,8 +61,9 @@ export function UploadRecording({ rider, received }: { rider: Rider; received: (
         onChange={(event) => void take((event.target as HTMLInputElement).files?.[0])}
       />
       <p className="soft mt-3 mb-0">
-        CSV, GPX 1.1 or FIT, packed with gzip or not. Power, heart rate and cadence are read where they are, laps too. What the file is, is told by what is in
-        it, not by its name. It is kept as it is. You can also drop it here.
+        CSV, GPX 1.1 or FIT, packed with gzip or not. Power, heart rate and cadence are read where
+        they are, laps too. What the file is, is told by what is in it, not by its name. It is kept
+        as it is. You can also drop it here.
       </p>
       {isLoading && <p role="status">Reading the recording…</p>}
     </div>

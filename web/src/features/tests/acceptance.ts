@@ -8,10 +8,19 @@ export interface Acceptance {
 }
 
 /** Reads what was typed; another number than the measured one needs its reason. */
-export function readAcceptance(fields: Acceptance, measuredW: number | null): { value: Omit<NewFtp, 'testId'> | null; error: string | null } {
-  const read = newFtp.omit({ testId: true }).safeParse({ ...fields, usedW: fields.usedW.trim() === '' ? undefined : Number(fields.usedW) });
-  if (!read.success) return { value: null, error: read.error.issues[0]?.message ?? 'This cannot be used.' };
+export function readAcceptance(
+  fields: Acceptance,
+  measuredW: number | null,
+): { value: Omit<NewFtp, 'testId'> | null; error: string | null } {
+  const read = newFtp
+    .omit({ testId: true })
+    .safeParse({ ...fields, usedW: fields.usedW.trim() === '' ? undefined : Number(fields.usedW) });
+  if (!read.success)
+    return { value: null, error: read.error.issues[0]?.message ?? 'This cannot be used.' };
   if (measuredW !== null && read.data.usedW !== measuredW && read.data.reason === '')
-    return { value: null, error: `You use ${read.data.usedW} W where ${measuredW} W was measured. Write down why.` };
+    return {
+      value: null,
+      error: `You use ${read.data.usedW} W where ${measuredW} W was measured. Write down why.`,
+    };
   return { value: read.data, error: null };
 }

@@ -1,7 +1,13 @@
 import { STAGE_S, type Stretch } from '@uphill/core';
 
 /** Puts one edge somewhere; an effort of a fixed length moves as one, a ramp keeps at least a minute. */
-export function placeEdge(effort: Stretch, edge: 'start' | 'end', second: number, longest: number, fixed: number | null): Stretch {
+export function placeEdge(
+  effort: Stretch,
+  edge: 'start' | 'end',
+  second: number,
+  longest: number,
+  fixed: number | null,
+): Stretch {
   if (fixed !== null) {
     const startS = clamp(edge === 'start' ? second : second - fixed, 0, longest - fixed);
     return { startS, endS: startS + fixed };

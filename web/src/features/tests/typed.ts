@@ -30,7 +30,12 @@ export function seatedTyped(typed: Readonly<Record<string, string>>): Seated {
 /** What a text became: a number, nothing typed, or letters. */
 type Typed = number | null | 'letters';
 
-const MEAN_BPM: TypedField = { id: 'meanBpm', label: 'Mean heart rate', unit: 'bpm', optional: true };
+const MEAN_BPM: TypedField = {
+  id: 'meanBpm',
+  label: 'Mean heart rate',
+  unit: 'bpm',
+  optional: true,
+};
 
 const FIELDS: Record<Exclude<TestDetails['kind'], 'lactate'>, readonly TypedField[]> = {
   onOff: [
@@ -63,34 +68,59 @@ const FIELDS: Record<Exclude<TestDetails['kind'], 'lactate'>, readonly TypedFiel
 export function typedFields(protocol: Protocol): readonly TypedField[] {
   const kind = detailsKind(protocol);
   if (kind === 'lactate') return [];
-  return kind === null ? [{ id: 'reading', label: `Reading: ${protocol.readingName}`, unit: 'W' }, MEAN_BPM] : FIELDS[kind];
+  return kind === null
+    ? [{ id: 'reading', label: `Reading: ${protocol.readingName}`, unit: 'W' }, MEAN_BPM]
+    : FIELDS[kind];
 }
 
 /** What was typed, as readings; or the field that is missing or cannot be. */
-export function measuredFromTyped(protocol: Protocol, typed: Readonly<Record<string, string>>): Reading<Measured> & { readonly field?: string } {
+export function measuredFromTyped(
+  protocol: Protocol,
+  typed: Readonly<Record<string, string>>,
+): Reading<Measured> & { readonly field?: string } {
   const values: Record<string, number | null> = {};
   for (const { id, label, optional } of typedFields(protocol)) {
     const value = numberTyped(typed[id] ?? '');
-    if (value === 'letters') return { ...refused(`${label}: "${(typed[id] ?? '').slice(0, 20)}" is not a number.`), field: id };
+    if (value === 'letters')
+      return {
+        ...refused(`${label}: "${(typed[id] ?? '').slice(0, 20)}" is not a number.`),
+        field: id,
+      };
     if (value === null && !optional) return { ...refused(`${label} is missing.`), field: id };
     values[id] = value;
   }
   const kind = detailsKind(protocol);
   if (kind === null) return simple(values);
-  const details = testDetailsSchema.safeParse({ kind, ...values, ...(kind === 'fourEfforts' ? { seated: seatedTyped(typed) } : {}) });
+  const details = testDetailsSchema.safeParse({
+    kind,
+    ...values,
+    ...(kind === 'fourEfforts' ? { seated: seatedTyped(typed) } : {}),
+  });
   if (!details.success) {
     const issue = details.error.issues[0];
-    return { ...refused(issue?.message ?? 'This cannot be used.'), ...(issue ? { field: String(issue.path.at(-1) ?? '') } : {}) };
+    return {
+      ...refused(issue?.message ?? 'This cannot be used.'),
+      ...(issue ? { field: String(issue.path.at(-1) ?? '') } : {}),
+    };
   }
   return understood({ readingW: null, meanBpm: null, details: details.data });
 }
 
-function simple({ reading, meanBpm }: Record<string, number | null>): Reading<Measured> & { readonly field?: string } {
+function simple({
+  reading,
+  meanBpm,
+}: Record<string, number | null>): Reading<Measured> & { readonly field?: string } {
   const { watts, bpm } = READING_BOUNDS;
   if (reading == null || reading < watts.low || reading > watts.high)
-    return { ...refused(`${reading ?? 'Nothing'} W lies outside ${watts.low} to ${watts.high} W.`), field: 'reading' };
+    return {
+      ...refused(`${reading ?? 'Nothing'} W lies outside ${watts.low} to ${watts.high} W.`),
+      field: 'reading',
+    };
   if (meanBpm != null && (meanBpm < bpm.low || meanBpm > bpm.high))
-    return { ...refused(`${meanBpm} bpm lies outside ${bpm.low} to ${bpm.high} bpm.`), field: 'meanBpm' };
+    return {
+      ...refused(`${meanBpm} bpm lies outside ${bpm.low} to ${bpm.high} bpm.`),
+      field: 'meanBpm',
+    };
   return understood({ readingW: reading, meanBpm: meanBpm ?? null, details: null });
 }
 

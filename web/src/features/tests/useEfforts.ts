@@ -1,13 +1,38 @@
-import { type EffortId, type Efforts, effortsFromLaps, findEfforts, type Lap, type Protocol, type RampSetting, type Reading, type Stretch } from '@uphill/core';
+import {
+  type EffortId,
+  type Efforts,
+  effortsFromLaps,
+  findEfforts,
+  type Lap,
+  type Protocol,
+  type RampSetting,
+  type Reading,
+  type Stretch,
+} from '@uphill/core';
 import { useMemo, useState } from 'react';
 import { placeEdge } from './placeEdge.ts';
 
 /** The efforts of a protocol on a recording: from its laps where they fit, else found; and then where the coach has put them. */
-export function useEfforts(protocol: Protocol, watts: Float64Array, laps: readonly Lap[], ramp: RampSetting, bpm: readonly (number | null)[] | null) {
-  const fromLaps = useMemo(() => effortsFromLaps(protocol, laps, watts.length), [protocol, laps, watts]);
+export function useEfforts(
+  protocol: Protocol,
+  watts: Float64Array,
+  laps: readonly Lap[],
+  ramp: RampSetting,
+  bpm: readonly (number | null)[] | null,
+) {
+  const fromLaps = useMemo(
+    () => effortsFromLaps(protocol, laps, watts.length),
+    [protocol, laps, watts],
+  );
   const [useLaps, setUseLaps] = useState(true);
-  const searched = useMemo(() => (fromLaps && useLaps ? null : findEfforts(protocol, watts, ramp, bpm)), [fromLaps, useLaps, protocol, watts, ramp, bpm]);
-  const found = useMemo<Reading<Efforts>>(() => searched ?? { ok: true, value: fromLaps ?? {} }, [searched, fromLaps]);
+  const searched = useMemo(
+    () => (fromLaps && useLaps ? null : findEfforts(protocol, watts, ramp, bpm)),
+    [fromLaps, useLaps, protocol, watts, ramp, bpm],
+  );
+  const found = useMemo<Reading<Efforts>>(
+    () => searched ?? { ok: true, value: fromLaps ?? {} },
+    [searched, fromLaps],
+  );
   const [moved, setMoved] = useState<{ from: Reading<Efforts>; efforts: Efforts } | null>(null);
   const [wanted, setWanted] = useState<EffortId | null>(null);
 
@@ -20,7 +45,10 @@ export function useEfforts(protocol: Protocol, watts: Float64Array, laps: readon
   const move = (edge: 'start' | 'end', second: number): void => {
     if (!active) return;
     const now: Stretch = effort ?? { startS: 0, endS: Math.min(watts.length, fixed ?? 600) };
-    setMoved({ from: found, efforts: { ...efforts, [active.id]: placeEdge(now, edge, second, watts.length, fixed) } });
+    setMoved({
+      from: found,
+      efforts: { ...efforts, [active.id]: placeEdge(now, edge, second, watts.length, fixed) },
+    });
   };
   return {
     found,

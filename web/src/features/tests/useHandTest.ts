@@ -17,24 +17,34 @@ export const TRUSTED = 'trusted';
 export function useHandTest(rider: Rider) {
   const navigate = useNavigate();
   const byHeart = rider.powerSource === 'none';
-  const [protocolId, setProtocolId] = useState<ProtocolId | typeof TRUSTED>(byHeart ? 'heart-rate-twenty' : 'ramp');
+  const [protocolId, setProtocolId] = useState<ProtocolId | typeof TRUSTED>(
+    byHeart ? 'heart-rate-twenty' : 'ramp',
+  );
   const [date, setDate] = useState(today());
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [note, setNote] = useState('');
-  const [acceptance, setAcceptance] = useState<Acceptance>({ usedW: '', countsFrom: plusDays(today(), 1), reason: '' });
+  const [acceptance, setAcceptance] = useState<Acceptance>({
+    usedW: '',
+    countsFrom: plusDays(today(), 1),
+    reason: '',
+  });
   const [usedTouched, setUsedTouched] = useState(false);
   const [error, setError] = useState<string | null>(null);
   const [addTest] = api.useAddTestMutation();
   const [acceptFtp] = api.useAcceptFtpMutation();
   const { act, problem, clear } = useAct();
 
-  const { protocol, measured, result, ftp, wrong } = readTyped(protocolId, typed, { massKg: shownMass(rider, date), twentyMinuteW: useTwenty(rider, date) });
+  const { protocol, measured, result, ftp, wrong } = readTyped(protocolId, typed, {
+    massKg: shownMass(rider, date),
+    twentyMinuteW: useTwenty(rider, date),
+  });
   const used = usedTouched || !ftp ? acceptance : { ...acceptance, usedW: String(ftp.value) };
   const expectedW = ftpOnDay(rider, date)?.usedW ?? null;
 
   /** A test counts from the next day unless the coach said otherwise. */
   const redate = (day: string): void => {
-    if (day !== '' && acceptance.countsFrom === plusDays(date, 1)) setAcceptance({ ...acceptance, countsFrom: plusDays(day, 1) });
+    if (day !== '' && acceptance.countsFrom === plusDays(date, 1))
+      setAcceptance({ ...acceptance, countsFrom: plusDays(day, 1) });
     setDate(day);
   };
   const changeUsed = (fields: Acceptance): void => {
@@ -47,7 +57,8 @@ export function useHandTest(rider: Rider) {
     setError(read.error);
     if (!read.value) return;
     const entry = { testId: null, ...read.value, reason: read.value.reason || 'typed in, trusted' };
-    if (await act(() => acceptFtp({ id: rider.id, ...entry }), `FTP ${entry.usedW} W accepted.`)) void navigate(`/riders/${rider.id}/zones`);
+    if (await act(() => acceptFtp({ id: rider.id, ...entry }), `FTP ${entry.usedW} W accepted.`))
+      void navigate(`/riders/${rider.id}/zones`);
   };
 
   const store = async (): Promise<void> => {
@@ -78,7 +89,8 @@ export function useHandTest(rider: Rider) {
     setError(read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be used.'));
     if (!read.success) return;
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
-    if (await act(() => addTest({ riderId: rider.id, ...read.data }), done)) void navigate(`/riders/${rider.id}/tests`);
+    if (await act(() => addTest({ riderId: rider.id, ...read.data }), done))
+      void navigate(`/riders/${rider.id}/tests`);
   };
 
   return {
@@ -106,11 +118,18 @@ export function useHandTest(rider: Rider) {
 }
 
 /** What was typed, read: what it gives, or what is wrong and with which field. */
-function readTyped(protocolId: ProtocolId | typeof TRUSTED, typed: Readonly<Record<string, string>>, known: Pick<Measured, 'massKg' | 'twentyMinuteW'>) {
-  if (protocolId === TRUSTED) return { protocol: null, measured: null, result: null, ftp: null, wrong: null };
+function readTyped(
+  protocolId: ProtocolId | typeof TRUSTED,
+  typed: Readonly<Record<string, string>>,
+  known: Pick<Measured, 'massKg' | 'twentyMinuteW'>,
+) {
+  if (protocolId === TRUSTED)
+    return { protocol: null, measured: null, result: null, ftp: null, wrong: null };
   const protocol = protocolOf(protocolId);
   const measured = measuredFromTyped(protocol, typed);
   const result = measured.ok ? resultOf(protocol, { ...measured.value, ...known }) : null;
-  const wrong = measured.ok ? null : { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) };
+  const wrong = measured.ok
+    ? null
+    : { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) };
   return { protocol, measured, result, ftp: result?.ok ? result.value.ftp : null, wrong };
 }

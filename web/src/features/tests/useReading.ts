@@ -43,12 +43,18 @@ export interface ReadingBasis {
 }
 
 /** A test being read off its recording: the efforts follow the edges, and everything else follows the efforts. */
-export function useReading(rider: Rider, recording: RecordingWithStreams, watts: Float64Array, basis: ReadingBasis) {
+export function useReading(
+  rider: Rider,
+  recording: RecordingWithStreams,
+  watts: Float64Array,
+  basis: ReadingBasis,
+) {
   const byHeart = rider.powerSource === 'none';
   const [protocolId, setProtocolId] = useState<ProtocolId>(basis.protocolId);
   const protocol = protocolOf(protocolId);
   const date = basis.date ?? recording.startedAt?.slice(0, 10) ?? today();
-  const expectedW = basis.expectedW === undefined ? (ftpOnDay(rider, date)?.usedW ?? null) : basis.expectedW;
+  const expectedW =
+    basis.expectedW === undefined ? (ftpOnDay(rider, date)?.usedW ?? null) : basis.expectedW;
   const { ramp, rampFields } = useRampFields(basis.ramp ?? usualRamp(protocol, expectedW ?? 200));
   const efforts = useEfforts(protocol, watts, recording.laps, ramp, recording.bpm);
   const [seated, setSeated] = useState<Seated>(null);
@@ -60,8 +66,17 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
     (): ProtocolReading[] =>
       (RAMP_PAIR.includes(protocolId) ? RAMP_PAIR : [protocolId]).map((id) => {
         const each = protocolOf(id);
-        const read = withSeated(readEfforts(each, { watts, bpm: recording.bpm }, efforts.efforts, ramp), seated);
-        return { protocol: each, read, result: read.ok ? resultOf(each, { ...read.value.measured, massKg, twentyMinuteW }) : read };
+        const read = withSeated(
+          readEfforts(each, { watts, bpm: recording.bpm }, efforts.efforts, ramp),
+          seated,
+        );
+        return {
+          protocol: each,
+          read,
+          result: read.ok
+            ? resultOf(each, { ...read.value.measured, massKg, twentyMinuteW })
+            : read,
+        };
       }),
     [protocolId, watts, recording.bpm, efforts.efforts, ramp, massKg, twentyMinuteW, seated],
   );
@@ -99,7 +114,13 @@ export function useReading(rider: Rider, recording: RecordingWithStreams, watts:
 /** No recording tells whether a sprint was seated: the coach does. */
 function withSeated(read: Reading<ReadOff>, seated: Seated): Reading<ReadOff> {
   if (!read.ok || read.value.measured.details?.kind !== 'fourEfforts') return read;
-  return { ok: true, value: { ...read.value, measured: { ...read.value.measured, details: { ...read.value.measured.details, seated } } } };
+  return {
+    ok: true,
+    value: {
+      ...read.value,
+      measured: { ...read.value.measured, details: { ...read.value.measured.details, seated } },
+    },
+  };
 }
 
 /** The reading of the chosen protocol, taken apart. */
@@ -111,19 +132,43 @@ function choice(readings: readonly ProtocolReading[], id: ProtocolId) {
 }
 
 /** What the checks look at of a recording; null until an effort is found. */
-function evidenceOf(recording: RecordingWithStreams, watts: Float64Array, efforts: Efforts, effort: Stretch | null): Evidence['recording'] {
-  return effort === null ? null : { watts, bpm: recording.bpm, rpm: recording.rpm, effort: efforts.main ?? effort, efforts };
+function evidenceOf(
+  recording: RecordingWithStreams,
+  watts: Float64Array,
+  efforts: Efforts,
+  effort: Stretch | null,
+): Evidence['recording'] {
+  return effort === null
+    ? null
+    : { watts, bpm: recording.bpm, rpm: recording.rpm, effort: efforts.main ?? effort, efforts };
 }
 
 /** Start, step and stage of a ramp: the usual ones until they are typed. */
 function useRampFields(usual: RampSetting) {
   const [typed, setTyped] = useState<{ startW?: string; stepW?: string; stageS?: string }>({});
-  const { startW, stepW, stageS } = { startW: String(usual.startW), stepW: String(usual.stepW), stageS: String(usual.stageS), ...typed };
+  const { startW, stepW, stageS } = {
+    startW: String(usual.startW),
+    stepW: String(usual.stepW),
+    stageS: String(usual.stageS),
+    ...typed,
+  };
   const ramp = useMemo(
-    () => ({ startW: bounded(startW, 20, 400, 100), stepW: bounded(stepW, 5, 60, 20), stageS: bounded(stageS, 10, 600, 60) }),
+    () => ({
+      startW: bounded(startW, 20, 400, 100),
+      stepW: bounded(stepW, 5, 60, 20),
+      stageS: bounded(stageS, 10, 600, 60),
+    }),
     [startW, stepW, stageS],
   );
-  return { ramp, rampFields: { startW, stepW, stageS, set: (change: typeof typed) => setTyped({ ...typed, ...change }) } };
+  return {
+    ramp,
+    rampFields: {
+      startW,
+      stepW,
+      stageS,
+      set: (change: typeof typed) => setTyped({ ...typed, ...change }),
+    },
+  };
 }
 
 interface Evidence {
@@ -137,12 +182,21 @@ interface Evidence {
 }
 
 /** The checks as they come out now; the server runs the same ones when the test is stored. */
-export function useChecks(rider: Rider, { protocol, date, ftpW, expectedW, setup, details, recording }: Evidence) {
+export function useChecks(
+  rider: Rider,
+  { protocol, date, ftpW, expectedW, setup, details, recording }: Evidence,
+) {
   const { data: tests } = api.useTestsQuery(rider.id);
   const { data: hardBefore } = api.useHardDaysQuery({ riderId: rider.id, before: date });
   const earlier = (tests ?? [])
     .filter((test) => test.date < date && test.withdrawn === null)
-    .map((test) => ({ protocolId: test.protocol, date: test.date, ftpW: test.measuredW, powerSource: test.powerSource, setup: test.setup }));
+    .map((test) => ({
+      protocolId: test.protocol,
+      date: test.date,
+      ftpW: test.measuredW,
+      powerSource: test.powerSource,
+      setup: test.setup,
+    }));
   return checkTest({
     protocol,
     date,

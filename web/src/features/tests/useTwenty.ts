@@ -9,7 +9,10 @@ export function useTwenty(rider: Rider, day: string): number | null {
   const { data: tests } = api.useTestsQuery(rider.id);
   const { data: marked } = markedEffortsApi.useMarkedEffortsQuery(rider.id);
   return useMemo(
-    () => (tests && marked ? maximalTwenty(freshEfforts(maximalEfforts(tests, marked), day), rider.powerSource) : null),
+    () =>
+      tests && marked
+        ? maximalTwenty(freshEfforts(maximalEfforts(tests, marked), day), rider.powerSource)
+        : null,
     [tests, marked, day, rider.powerSource],
   );
 }

@@ -11,7 +11,9 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
   const year = useBests(rider.id, day, 365);
   if (!model || !year) return null;
   const goalW = rider.goal?.watts ?? null;
-  const rows = ABOVE_FTP_LENGTHS.map((seconds) => aboveFtp(seconds, { ftpW, pair: model.pair, bests: pointsOf(year), goalW }));
+  const rows = ABOVE_FTP_LENGTHS.map((seconds) =>
+    aboveFtp(seconds, { ftpW, pair: model.pair, bests: pointsOf(year), goalW }),
+  );
   const first = firstName(rider.name);
   return (
     <section className="sheet mt-3" aria-label="Above FTP">
@@ -43,7 +45,10 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
               <td>
                 {ask && (
                   <strong>
-                    <Figure working={ask} label={`Ask for, ${printDuration(seconds)}`}>{`${ask.value} W`}</Figure>
+                    <Figure
+                      working={ask}
+                      label={`Ask for, ${printDuration(seconds)}`}
+                    >{`${ask.value} W`}</Figure>
                   </strong>
                 )}
               </td>
@@ -51,14 +56,22 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
           ))}
         </tbody>
       </Table>
-      <p className="soft small mb-0">Outside 2:00–8:00 there is no rule; you decide. Bests count for 90 days, the longer ones for a year.</p>
+      <p className="soft small mb-0">
+        Outside 2:00–8:00 there is no rule; you decide. Bests count for 90 days, the longer ones for
+        a year.
+      </p>
     </section>
   );
 }
 
 function WayCell({ way, rep }: { way: Way; rep: string }) {
-  if (way.watts) return <Figure working={way.watts} label={`${way.name}, ${rep}`}>{`${way.watts.value} W`}</Figure>;
-  return <span className="soft small">{way.id === 'effort' ? 'RPE 9' : shortReason(way.says)}</span>;
+  if (way.watts)
+    return (
+      <Figure working={way.watts} label={`${way.name}, ${rep}`}>{`${way.watts.value} W`}</Figure>
+    );
+  return (
+    <span className="soft small">{way.id === 'effort' ? 'RPE 9' : shortReason(way.says)}</span>
+  );
 }
 
 function shortReason(says: string): string {

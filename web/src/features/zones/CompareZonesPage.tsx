@@ -1,5 +1,14 @@
 import type { Rider } from '@uphill/api';
-import { type Band, bandsFor, isByHeart, layOver, printBand, sameWatts, type Scheme, whatMoved } from '@uphill/core';
+import {
+  type Band,
+  bandsFor,
+  isByHeart,
+  layOver,
+  printBand,
+  sameWatts,
+  type Scheme,
+  whatMoved,
+} from '@uphill/core';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
@@ -30,16 +39,27 @@ function Compare({ rider }: { rider: Rider }) {
   const [chosen, setChosen] = useState<readonly string[] | null>(null);
   const anchors = anchorsOnDay(rider, today());
   const possible = schemes.all.filter((scheme) => isByHeart(scheme) === inBeats);
-  const ids = chosen ?? [own.id, possible.find(({ id }) => id !== own.id && !('missing' in layOver(schemes.byId(id) ?? own, anchors)))?.id ?? own.id];
+  const ids = chosen ?? [
+    own.id,
+    possible.find(
+      ({ id }) => id !== own.id && !('missing' in layOver(schemes.byId(id) ?? own, anchors)),
+    )?.id ?? own.id,
+  ];
   const columns = possible
     .filter(({ id }) => ids.includes(id))
     .flatMap((scheme): Column[] => {
       const over = layOver(scheme, anchors);
-      return 'missing' in over ? [] : [{ scheme, bands: bandsFor(scheme, over.anchors), assumed: over.assumed }];
+      return 'missing' in over
+        ? []
+        : [{ scheme, bands: bandsFor(scheme, over.anchors), assumed: over.assumed }];
     });
-  const missing = possible.filter(({ id }) => ids.includes(id)).flatMap((scheme) => ('missing' in layOver(scheme, anchors) ? [scheme.name] : []));
+  const missing = possible
+    .filter(({ id }) => ids.includes(id))
+    .flatMap((scheme) => ('missing' in layOver(scheme, anchors) ? [scheme.name] : []));
   const unit = inBeats ? 'bpm' : 'W';
-  const reference = inBeats ? (anchors.thresholdHr ?? anchors.maximalHr ?? 160) : (anchors.ftp ?? anchors.lt2 ?? 200);
+  const reference = inBeats
+    ? (anchors.thresholdHr ?? anchors.maximalHr ?? 160)
+    : (anchors.ftp ?? anchors.lt2 ?? 200);
   return (
     <>
       <div className="title-row">
@@ -61,13 +81,16 @@ function Compare({ rider }: { rider: Rider }) {
               id={`compare-${id}`}
               label={name}
               checked={ids.includes(id)}
-              onChange={({ target }) => setChosen(target.checked ? [...ids, id] : ids.filter((each) => each !== id))}
+              onChange={({ target }) =>
+                setChosen(target.checked ? [...ids, id] : ids.filter((each) => each !== id))
+              }
             />
           ))}
         </fieldset>
         {missing.length > 0 && (
           <p className="soft">
-            {missing.join(' and ')} cannot be laid over {firstName(rider.name)} yet: what it hangs on has not been measured.
+            {missing.join(' and ')} cannot be laid over {firstName(rider.name)} yet: what it hangs
+            on has not been measured.
           </p>
         )}
         {columns.length > 0 && !inBeats && <SideBySide columns={columns} reference={reference} />}
@@ -93,14 +116,20 @@ function Compare({ rider }: { rider: Rider }) {
                       {printBand({ low: fromW, high: toW })}
                     </th>
                     {bands.map((holding, index) => (
-                      <td key={columns[index]?.scheme.id}>{holding.map((band) => `${band.rule.number} ${band.rule.name}`).join(' and ')}</td>
+                      <td key={columns[index]?.scheme.id}>
+                        {holding
+                          .map((band) => `${band.rule.number} ${band.rule.name}`)
+                          .join(' and ')}
+                      </td>
                     ))}
                   </tr>
                 ))}
             </tbody>
           </Table>
         )}
-        <p className="soft small mb-0">The same number means different work in different schemes: never carry one over.</p>
+        <p className="soft small mb-0">
+          The same number means different work in different schemes: never carry one over.
+        </p>
       </section>
       <WhatMoved rider={rider} scheme={own} unit={unit} />
     </>
@@ -114,7 +143,10 @@ const LEFT = 56;
 function SideBySide({ columns, reference }: { columns: readonly Column[]; reference: number }) {
   const [frame, width] = useWidth();
   const each = Math.max(60, Math.min(220, (width - LEFT) / columns.length));
-  const drawn = columns.map(({ scheme, bands }) => ({ scheme, ...rungsOf(bands, reference, HEIGHT, each - 14) }));
+  const drawn = columns.map(({ scheme, bands }) => ({
+    scheme,
+    ...rungsOf(bands, reference, HEIGHT, each - 14),
+  }));
   const first = drawn[0];
   if (!first) return null;
   const ticks = [0.5, 0.75, 1, 1.25, 1.5].map((share) => Math.round(share * reference));
@@ -123,7 +155,13 @@ function SideBySide({ columns, reference }: { columns: readonly Column[]; refere
       <svg width={width} height={HEIGHT + 30} aria-hidden focusable="false">
         {ticks.map((watts) => (
           <g key={watts}>
-            <line x1={LEFT - 4} x2={width} y1={first.y(watts)} y2={first.y(watts)} className="compare-tick" />
+            <line
+              x1={LEFT - 4}
+              x2={width}
+              y1={first.y(watts)}
+              y2={first.y(watts)}
+              className="compare-tick"
+            />
             <text x={LEFT - 8} y={first.y(watts) + 5} textAnchor="end" className="rung-limit">
               {watts}
             </text>
@@ -135,7 +173,13 @@ function SideBySide({ columns, reference }: { columns: readonly Column[]; refere
             <g key={scheme.id}>
               {rungs.map(({ band, y, height, shade }) => (
                 <g key={band.rule.number}>
-                  <rect x={x} y={y + 1} width={each - 14} height={Math.max(0, height - 2)} className={`rung rung-${shade}`} />
+                  <rect
+                    x={x}
+                    y={y + 1}
+                    width={each - 14}
+                    height={Math.max(0, height - 2)}
+                    className={`rung rung-${shade}`}
+                  />
                   {height > 20 && (
                     <text x={x + 8} y={y + height / 2 + 5} className={`rung-held on-rung-${shade}`}>
                       {band.rule.number} {each > 110 ? band.rule.name : ''}
@@ -144,7 +188,15 @@ function SideBySide({ columns, reference }: { columns: readonly Column[]; refere
                 </g>
               ))}
               {shared.map((stretch) => (
-                <rect key={stretch.y} x={x} y={stretch.y} width={each - 14} height={Math.max(0, stretch.height)} className="shared-edge" fill="none" />
+                <rect
+                  key={stretch.y}
+                  x={x}
+                  y={stretch.y}
+                  width={each - 14}
+                  height={Math.max(0, stretch.height)}
+                  className="shared-edge"
+                  fill="none"
+                />
               ))}
               <text x={x} y={HEIGHT + 22} className="ladder-note">
                 {scheme.name}
@@ -160,7 +212,10 @@ function SideBySide({ columns, reference }: { columns: readonly Column[]; refere
 function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Scheme; unit: string }) {
   const [before, setBefore] = useState(plusDays(today(), -90));
   const [after, setAfter] = useState(today());
-  const [one, other] = [layOver(scheme, anchorsOnDay(rider, before)), layOver(scheme, anchorsOnDay(rider, after))];
+  const [one, other] = [
+    layOver(scheme, anchorsOnDay(rider, before)),
+    layOver(scheme, anchorsOnDay(rider, after)),
+  ];
   return (
     <section className="sheet" aria-label="What moved">
       <h2>What moved, {scheme.name}</h2>
@@ -170,7 +225,9 @@ function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Scheme; unit
       </div>
       {'missing' in one || 'missing' in other ? (
         <p className="mb-0">
-          {firstName(rider.name)} has {'missing' in one ? one.missing : 'missing' in other ? other.missing : ''} on one of the two days.
+          {firstName(rider.name)} has{' '}
+          {'missing' in one ? one.missing : 'missing' in other ? other.missing : ''} on one of the
+          two days.
         </p>
       ) : (
         <Table responsive size="sm" className="mb-0">
@@ -196,7 +253,9 @@ function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Scheme; unit
                   <td>
                     {printBand(is)} {unit}
                   </td>
-                  <td>{by === 0 ? 'not at all' : `${by > 0 ? 'up' : 'down'} ${Math.abs(by)} ${unit}`}</td>
+                  <td>
+                    {by === 0 ? 'not at all' : `${by > 0 ? 'up' : 'down'} ${Math.abs(by)} ${unit}`}
+                  </td>
                 </tr>
               ))}
           </tbody>

@@ -20,7 +20,10 @@ export function EffortLadder() {
         {[...bands].reverse().map((rule) => (
           <tr key={rule.number}>
             <th scope="row">
-              <span className={`zone-chip zone-chip-${shadeOf(rule.number, bands.length)}`}>{rule.number}</span> {rule.name}
+              <span className={`zone-chip zone-chip-${shadeOf(rule.number, bands.length)}`}>
+                {rule.number}
+              </span>{' '}
+              {rule.name}
             </th>
             <td>{printSpan(...rule.rpe)}</td>
             <td>{rule.talkTest}</td>

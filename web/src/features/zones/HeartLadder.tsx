@@ -27,7 +27,12 @@ export function HeartLadder({ scheme, over }: { scheme: Scheme; over: LaidOver }
             return (
               <tr key={band.rule.number}>
                 <th scope="row">
-                  <span className={`zone-chip zone-chip-${shadeOf(band.rule.number, bands.length)}`}>{band.rule.number}</span> {band.rule.name}
+                  <span
+                    className={`zone-chip zone-chip-${shadeOf(band.rule.number, bands.length)}`}
+                  >
+                    {band.rule.number}
+                  </span>{' '}
+                  {band.rule.name}
                 </th>
                 <td className="pulse">
                   <Figure working={limits} label={`${band.rule.name}, bpm`}>
@@ -43,7 +48,10 @@ export function HeartLadder({ scheme, over }: { scheme: Scheme; over: LaidOver }
           })}
         </tbody>
       </Table>
-      <p className="soft mb-0">The heart lags behind by half a minute and more: efforts under 2 minutes are too short for heart rate and go by RPE.</p>
+      <p className="soft mb-0">
+        The heart lags behind by half a minute and more: efforts under 2 minutes are too short for
+        heart rate and go by RPE.
+      </p>
     </>
   );
 }

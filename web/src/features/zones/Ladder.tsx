@@ -38,7 +38,12 @@ export function Ladder({ scheme, over, massKg }: Props) {
   const axisW = ftp ?? lt2 ?? 200;
   const narrow = width < NARROW;
   const left = narrow ? LEFT_NARROW : LEFT;
-  const { rungs, shared, y } = rungsOf(bandsFor(scheme, over.anchors), axisW, HEIGHT, Math.max(120, width - left - RIGHT));
+  const { rungs, shared, y } = rungsOf(
+    bandsFor(scheme, over.anchors),
+    axisW,
+    HEIGHT,
+    Math.max(120, width - left - RIGHT),
+  );
   const hearts = ftp !== null && thresholdHr !== null;
   const lines =
     ftp === null || (scheme.anchor === 'lactate' && !over.assumed)
@@ -50,13 +55,25 @@ export function Ladder({ scheme, over, massKg }: Props) {
   return (
     <div className="ladder">
       <div className="ladder-head soft small">
-        <span>{scheme.anchor === 'lactate' ? '% of LT1, LT2' : massKg === null || narrow ? '% of FTP' : '% of FTP, W/kg'}</span>
+        <span>
+          {scheme.anchor === 'lactate'
+            ? '% of LT1, LT2'
+            : massKg === null || narrow
+              ? '% of FTP'
+              : '% of FTP, W/kg'}
+        </span>
         <span>width: how long it can be held</span>
       </div>
       <div ref={frame} className="ladder-drawing">
         <svg width={width} height={HEIGHT + FOOT} aria-hidden focusable="false">
           <defs>
-            <pattern id="shared-watts" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <pattern
+              id="shared-watts"
+              width={7}
+              height={7}
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
               <line x1={0} y1={0} x2={0} y2={7} className="shared-hatch" />
             </pattern>
           </defs>
@@ -86,16 +103,39 @@ export function Ladder({ scheme, over, massKg }: Props) {
             ([name, watts]) =>
               watts !== null && (
                 <g key={name}>
-                  <line x1={left - 8} x2={width} y1={y(watts)} y2={y(watts)} className="ladder-ftp" />
-                  <rect x={width - 66} y={y(watts) - 12} width={66} height={24} rx={4} className="ladder-tag" />
-                  <text x={width - 33} y={y(watts) + 5} textAnchor="middle" className="ladder-tag-text">
+                  <line
+                    x1={left - 8}
+                    x2={width}
+                    y1={y(watts)}
+                    y2={y(watts)}
+                    className="ladder-ftp"
+                  />
+                  <rect
+                    x={width - 66}
+                    y={y(watts) - 12}
+                    width={66}
+                    height={24}
+                    rx={4}
+                    className="ladder-tag"
+                  />
+                  <text
+                    x={width - 33}
+                    y={y(watts) + 5}
+                    textAnchor="middle"
+                    className="ladder-tag-text"
+                  >
                     {name} {watts}
                   </text>
                 </g>
               ),
           )}
           {ftp !== null && scheme.anchor === 'ftp' && (
-            <SweetSpot top={y(percentOf(SWEET_SPOT.high, ftp))} foot={y(percentOf(SWEET_SPOT.low, ftp))} right={width} words={!narrow} />
+            <SweetSpot
+              top={y(percentOf(SWEET_SPOT.high, ftp))}
+              foot={y(percentOf(SWEET_SPOT.low, ftp))}
+              right={width}
+              words={!narrow}
+            />
           )}
         </svg>
       </div>
@@ -125,7 +165,10 @@ export function Ladder({ scheme, over, massKg }: Props) {
                     <span className="ladder-trains">{band.rule.trains}</span>
                   </th>
                   <td>
-                    <Figure working={bandWorking(scheme, band, over)} label={`${band.rule.name}, W`}>
+                    <Figure
+                      working={bandWorking(scheme, band, over)}
+                      label={`${band.rule.name}, W`}
+                    >
                       {bandWorking(scheme, band, over).value}
                     </Figure>
                   </td>
@@ -149,15 +192,28 @@ export function Ladder({ scheme, over, massKg }: Props) {
         </table>
       </div>
       <p className="soft small ladder-foot">
-        {ftp !== null && `Sweet spot ${percentOf(SWEET_SPOT.low, ftp)}–${percentOf(SWEET_SPOT.high, ftp)} W. `}
-        {scheme.overlaps && 'Hatched watts belong to two neighbours; time there counts half to each. '}Efforts under 2 minutes: too short for heart rate.
+        {ftp !== null &&
+          `Sweet spot ${percentOf(SWEET_SPOT.low, ftp)}–${percentOf(SWEET_SPOT.high, ftp)} W. `}
+        {scheme.overlaps &&
+          'Hatched watts belong to two neighbours; time there counts half to each. '}
+        Efforts under 2 minutes: too short for heart rate.
       </p>
     </div>
   );
 }
 
 /** The band across the top of Tempo and the foot of Threshold, bracketed at the right. */
-function SweetSpot({ top, foot, right, words }: { top: number; foot: number; right: number; words: boolean }) {
+function SweetSpot({
+  top,
+  foot,
+  right,
+  words,
+}: {
+  top: number;
+  foot: number;
+  right: number;
+  words: boolean;
+}) {
   return (
     <g>
       <path d={`M${right - 10} ${top} h8 V${foot} h-8`} className="ladder-sweet" />
@@ -181,19 +237,41 @@ interface RungProps {
   readonly crossedBy: readonly (number | null)[];
 }
 
-function RungDrawing({ scheme, rung: { band, y, height, width, wordsHeight, shade }, left, massKg, crossedBy }: RungProps) {
+function RungDrawing({
+  scheme,
+  rung: { band, y, height, width, wordsHeight, shade },
+  left,
+  massKg,
+  crossedBy,
+}: RungProps) {
   const { number, held, toPercent, toOf } = band.rule;
   const inside = width > 118;
   // Where a line runs through a rung, its words stand below the line.
-  const crossed = crossedBy.some((watts) => watts !== null && band.low <= watts && (band.high ?? Infinity) >= watts);
+  const crossed = crossedBy.some(
+    (watts) => watts !== null && band.low <= watts && (band.high ?? Infinity) >= watts,
+  );
   const middle = crossed ? y + height - 14 - (height - wordsHeight) / 2 : y + height / 2 + 6;
   return (
     <g>
-      <rect x={left} y={y + 1} width={width} height={Math.max(0, height - 2)} className={`rung rung-${shade}`} />
-      <text x={inside ? left + 10 : left + width + 8} y={middle} className={inside ? `rung-number on-rung-${shade}` : 'rung-number'}>
+      <rect
+        x={left}
+        y={y + 1}
+        width={width}
+        height={Math.max(0, height - 2)}
+        className={`rung rung-${shade}`}
+      />
+      <text
+        x={inside ? left + 10 : left + width + 8}
+        y={middle}
+        className={inside ? `rung-number on-rung-${shade}` : 'rung-number'}
+      >
         Z{number}
       </text>
-      <text x={inside ? left + 44 : left + width + 38} y={middle - 1} className={inside ? `rung-held on-rung-${shade}` : 'rung-held'}>
+      <text
+        x={inside ? left + 44 : left + width + 38}
+        y={middle - 1}
+        className={inside ? `rung-held on-rung-${shade}` : 'rung-held'}
+      >
         {held}
       </text>
       {toPercent !== null && band.high !== null && (

@@ -51,20 +51,32 @@ function Zones({ rider }: { rider: Rider }) {
             )
           ) : byHeart && !heartTells ? (
             <>
-              <p>The health screen rules heart rate out for {firstName(rider.name)}: RPE governs.</p>
+              <p>
+                The health screen rules heart rate out for {firstName(rider.name)}: RPE governs.
+              </p>
               <EffortLadder />
             </>
           ) : (
             <NoAnchor rider={rider} what={over.missing} lactate={scheme.anchor === 'lactate'} />
           )}
-          {!('missing' in over) && over.assumed && <p className="soft mb-0">Without a lactate test 75 % and 100 % of FTP stand in for LT1 and LT2, assumed.</p>}
+          {!('missing' in over) && over.assumed && (
+            <p className="soft mb-0">
+              Without a lactate test 75 % and 100 % of FTP stand in for LT1 and LT2, assumed.
+            </p>
+          )}
         </section>
         <div>
           <section className="sheet mb-3">
             <h2>Scheme and day</h2>
             <ChooseScheme rider={rider} />
             <div className="mt-2">
-              <DateField quiet label="The day the zones are for" use="any" value={day} change={setDay} />
+              <DateField
+                quiet
+                label="The day the zones are for"
+                use="any"
+                value={day}
+                change={setDay}
+              />
             </div>
             <p className="soft mt-2 mb-0">{asOf(rider, day)}</p>
           </section>
@@ -76,7 +88,9 @@ function Zones({ rider }: { rider: Rider }) {
               </li>
               {rider.powerSource !== 'none' && (
                 <li>
-                  <Link to={`/riders/${rider.id}/zones/curve`}>Power–duration curve and strengths</Link>
+                  <Link to={`/riders/${rider.id}/zones/curve`}>
+                    Power–duration curve and strengths
+                  </Link>
                 </li>
               )}
               <li>
@@ -92,18 +106,28 @@ function Zones({ rider }: { rider: Rider }) {
           </section>
           <section className="sheet mb-3">
             <h2>How to read it</h2>
-            <p>Below FTP, percent of FTP suits everyone. Above it, it does not: riders of the same FTP differ most there.</p>
+            <p>
+              Below FTP, percent of FTP suits everyone. Above it, it does not: riders of the same
+              FTP differ most there.
+            </p>
             <p className="mb-0">
-              Heart rate also rises with nerves, the tucked position, heat and high cadence, by 20 beats easily, so read it beside the watts and the note.{' '}
+              Heart rate also rises with nerves, the tucked position, heat and high cadence, by 20
+              beats easily, so read it beside the watts and the note.{' '}
               {!heartTells
                 ? 'For this rider it tells nothing: RPE governs.'
-                : anchors.thresholdHr == null && 'No threshold heart rate is stored, so none is shown.'}
+                : anchors.thresholdHr == null &&
+                  'No threshold heart rate is stored, so none is shown.'}
             </p>
           </section>
-          <Caution>Chest pain, faintness or an odd heartbeat: stop, and see a doctor before riding hard again.</Caution>
+          <Caution>
+            Chest pain, faintness or an odd heartbeat: stop, and see a doctor before riding hard
+            again.
+          </Caution>
         </div>
       </div>
-      {anchors.ftp != null && rider.powerSource !== 'none' && <AboveFtp rider={rider} ftpW={anchors.ftp} day={day} />}
+      {anchors.ftp != null && rider.powerSource !== 'none' && (
+        <AboveFtp rider={rider} ftpW={anchors.ftp} day={day} />
+      )}
     </>
   );
 }
@@ -126,7 +150,8 @@ function From({ rider, day, anchorKind }: { rider: Rider; day: string; anchorKin
     const beats = anchors[anchorKind];
     return (
       <>
-        {ANCHOR_NAMES[anchorKind].name.toLowerCase()} <strong>{beats == null ? 'not known' : `${beats} bpm`}</strong>
+        {ANCHOR_NAMES[anchorKind].name.toLowerCase()}{' '}
+        <strong>{beats == null ? 'not known' : `${beats} bpm`}</strong>
       </>
     );
   }
@@ -160,13 +185,24 @@ function ChooseScheme({ rider }: { rider: Rider }) {
   const fitting = rider.powerSource === 'none' ? schemes.all.filter(isByHeart) : schemes.all;
   const choose = (id: string): void => {
     const name = schemes.byId(id)?.name ?? schemes.defaultScheme.name;
-    void act(() => change({ id: rider.id, version: rider.version, schemeId: id === '' ? null : id }), `Zones of ${firstName(rider.name)}: ${name}.`);
+    void act(
+      () => change({ id: rider.id, version: rider.version, schemeId: id === '' ? null : id }),
+      `Zones of ${firstName(rider.name)}: ${name}.`,
+    );
   };
   return (
     <>
       <Refused problem={problem} />
-      <Form.Select aria-label="Scheme" value={rider.schemeId ?? ''} onChange={({ target }) => choose(target.value)}>
-        <option value="">{rider.powerSource === 'none' ? 'By what is known of the heart' : `The default: ${schemes.defaultScheme.name}`}</option>
+      <Form.Select
+        aria-label="Scheme"
+        value={rider.schemeId ?? ''}
+        onChange={({ target }) => choose(target.value)}
+      >
+        <option value="">
+          {rider.powerSource === 'none'
+            ? 'By what is known of the heart'
+            : `The default: ${schemes.defaultScheme.name}`}
+        </option>
         {fitting.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
@@ -182,7 +218,10 @@ function NoAnchor({ rider, what, lactate }: { rider: Rider; what: string; lactat
     <Empty
       title={`${firstName(rider.name)} has ${what}. ${lactate ? 'This scheme follows from lactate steps; choose another until then.' : 'Zones follow from a test, or from a number you trust.'}`}
     >
-      <Link className="btn btn-primary" to={`/riders/${rider.id}/tests/choose${lactate ? '?tells=thresholds' : ''}`}>
+      <Link
+        className="btn btn-primary"
+        to={`/riders/${rider.id}/tests/choose${lactate ? '?tells=thresholds' : ''}`}
+      >
         Plan a test
       </Link>
       <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/new`}>

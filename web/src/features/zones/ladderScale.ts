@@ -41,7 +41,8 @@ export function rungsOf(
 ): { rungs: Rung[]; shared: SharedWatts[]; y: (watts: number) => number } {
   const low = BROKEN_BELOW * ftpW;
   const high = TOP * ftpW;
-  const y = (watts: number): number => height - ((Math.min(high, Math.max(low, watts)) - low) / (high - low)) * height;
+  const y = (watts: number): number =>
+    height - ((Math.min(high, Math.max(low, watts)) - low) / (high - low)) * height;
   const longest = Math.log(86_400);
   const width = (band: Band): number => (Math.log(band.rule.heldSeconds) / longest) * widest;
   const topOf = (band: Band): number => y(band.high ?? high);
@@ -62,12 +63,20 @@ export function rungsOf(
   const shared = bands.flatMap((band, index): SharedWatts[] => {
     const above = bands[index + 1];
     if (!above || band.high === null || above.low > band.high) return [];
-    return [{ y: topOf(band), height: footOf(above) - topOf(band), width: Math.min(width(band), width(above)) }];
+    return [
+      {
+        y: topOf(band),
+        height: footOf(above) - topOf(band),
+        width: Math.min(width(band), width(above)),
+      },
+    ];
   });
   return { rungs, shared, y };
 }
 
 /** Spreads a scheme's bands over the one family of colours; seven have one each. */
 export function shadeOf(number: number, count: number): number {
-  return count <= 1 ? 1 : Math.max(1, Math.min(DEEPEST, Math.round(1 + ((number - 1) * (DEEPEST - 1)) / (count - 1))));
+  return count <= 1
+    ? 1
+    : Math.max(1, Math.min(DEEPEST, Math.round(1 + ((number - 1) * (DEEPEST - 1)) / (count - 1))));
 }

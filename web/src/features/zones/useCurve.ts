@@ -10,8 +10,15 @@ export const WINDOWS = [90, 180, 365] as const;
 const FIRST_DAY = '2000-01-01';
 
 /** Observed bests of the last so many days; null days for all there are. */
-export function useBests(riderId: string, day: string, days: number | null): readonly CurveBest[] | undefined {
-  const { data } = api.useCurveQuery({ riderId, from: days === null ? FIRST_DAY : plusDays(day, -days), to: day }, { skip: riderId === '' });
+export function useBests(
+  riderId: string,
+  day: string,
+  days: number | null,
+): readonly CurveBest[] | undefined {
+  const { data } = api.useCurveQuery(
+    { riderId, from: days === null ? FIRST_DAY : plusDays(day, -days), to: day },
+    { skip: riderId === '' },
+  );
   return data;
 }
 
@@ -20,13 +27,21 @@ export function pointsOf(bests: readonly CurveBest[]): Best[] {
 }
 
 /** The rider's model on a day, with FTP, which draws the curve where rides do not. */
-export function useModel(rider: Rider | undefined, day: string): (RiderModel & { readonly ftpW: number | null }) | null {
+export function useModel(
+  rider: Rider | undefined,
+  day: string,
+): (RiderModel & { readonly ftpW: number | null }) | null {
   const fresh = useBests(rider?.id ?? '', day, FRESH_DAYS);
   const year = useBests(rider?.id ?? '', day, CURVE_DAYS);
   const { data: tests } = api.useTestsQuery(rider?.id ?? '', { skip: !rider });
-  const { data: marked } = markedEffortsApi.useMarkedEffortsQuery(rider?.id ?? '', { skip: !rider });
+  const { data: marked } = markedEffortsApi.useMarkedEffortsQuery(rider?.id ?? '', {
+    skip: !rider,
+  });
   return useMemo(() => {
     if (!rider || !fresh || !year || !tests || !marked) return null;
-    return { ...riderModel(day, pointsOf(fresh), pointsOf(year), tests, marked), ftpW: riderOnDay(rider, day).ftpW };
+    return {
+      ...riderModel(day, pointsOf(fresh), pointsOf(year), tests, marked),
+      ftpW: riderOnDay(rider, day).ftpW,
+    };
   }, [rider, fresh, year, tests, marked, day]);
 }

@@ -1,5 +1,13 @@
 import type { Rider } from '@uphill/api';
-import { FIVE_BY_MAXIMAL_HR, FIVE_BY_THRESHOLD_HR, isByHeart, type Scheme, schemeFromOwn, SCHEMES, SEVEN_STEPS } from '@uphill/core';
+import {
+  FIVE_BY_MAXIMAL_HR,
+  FIVE_BY_THRESHOLD_HR,
+  isByHeart,
+  type Scheme,
+  schemeFromOwn,
+  SCHEMES,
+  SEVEN_STEPS,
+} from '@uphill/core';
 import { useMemo } from 'react';
 import { api } from '../../api/client.ts';
 
@@ -7,8 +15,12 @@ import { api } from '../../api/client.ts';
 export function useSchemes() {
   const { data: own } = api.useSchemesQuery();
   const { data: settings } = api.useSettingsQuery();
-  const all = useMemo<readonly Scheme[]>(() => [...SCHEMES, ...(own ?? []).map((entry) => schemeFromOwn(entry.id, entry))], [own]);
-  const byId = (id: string | null | undefined): Scheme | undefined => all.find((scheme) => scheme.id === id);
+  const all = useMemo<readonly Scheme[]>(
+    () => [...SCHEMES, ...(own ?? []).map((entry) => schemeFromOwn(entry.id, entry))],
+    [own],
+  );
+  const byId = (id: string | null | undefined): Scheme | undefined =>
+    all.find((scheme) => scheme.id === id);
   const defaultScheme = byId(settings?.defaultSchemeId) ?? SEVEN_STEPS;
   const versionOf = (id: string): number => own?.find((scheme) => scheme.id === id)?.version ?? 1;
   return {
@@ -26,5 +38,7 @@ export function useSchemes() {
 function schemeOf(rider: Rider, chosen: Scheme | undefined, defaultScheme: Scheme): Scheme {
   if (rider.powerSource !== 'none') return chosen ?? defaultScheme;
   if (chosen && isByHeart(chosen)) return chosen;
-  return rider.heartRates.some(({ kind }) => kind === 'threshold') ? FIVE_BY_THRESHOLD_HR : FIVE_BY_MAXIMAL_HR;
+  return rider.heartRates.some(({ kind }) => kind === 'threshold')
+    ? FIVE_BY_THRESHOLD_HR
+    : FIVE_BY_MAXIMAL_HR;
 }

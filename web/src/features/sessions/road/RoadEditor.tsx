@@ -18,7 +18,17 @@ interface Props {
 }
 
 /** The session drawn and edited on the drawing, W′ balance beneath it. */
-export function RoadEditor({ plan, asks, verdict, bands, rider, chosen, choose, edit, preview }: Props) {
+export function RoadEditor({
+  plan,
+  asks,
+  verdict,
+  bands,
+  rider,
+  chosen,
+  choose,
+  edit,
+  preview,
+}: Props) {
   const [frame, road] = useRoad({ plan, segments: asks.segments, chosen, choose, edit, preview });
   return (
     <div
@@ -29,7 +39,13 @@ export function RoadEditor({ plan, asks, verdict, bands, rider, chosen, choose, 
       aria-label="The road. Arrows choose a step; Shift with arrows changes its time and target; Space lifts it"
       onKeyDown={road.onKey}
     >
-      <RoadSection asks={asks} bands={bands} chosen={chosen} choose={choose} drag={{ begin: road.begin, move: road.move, end: road.end, ftpW: rider.ftpW }} />
+      <RoadSection
+        asks={asks}
+        bands={bands}
+        chosen={chosen}
+        choose={choose}
+        drag={{ begin: road.begin, move: road.move, end: road.end, ftpW: rider.ftpW }}
+      />
       <BalanceStrip segments={asks.segments} totalS={asks.totalS.value} verdict={verdict} />
       <p className="road-label" aria-live="polite">
         {road.label}

@@ -56,7 +56,14 @@ export function useRoad({ plan, segments, chosen, choose, edit, preview }: Road)
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent): void => {
-      if (event.key.toLowerCase() !== 'p' || event.ctrlKey || event.metaKey || event.altKey || inField(event.target)) return;
+      if (
+        event.key.toLowerCase() !== 'p' ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        inField(event.target)
+      )
+        return;
       event.preventDefault();
       frame.current?.focus();
     };
@@ -98,7 +105,8 @@ export function useRoad({ plan, segments, chosen, choose, edit, preview }: Road)
     event.stopPropagation();
     if (done.choose !== undefined) choose(done.choose);
     if (done.lift !== undefined) setLifted(done.lift ? plan : null);
-    if (done.plan && done.plan !== plan) edit(done.plan, done.name ?? { done: 'moved', undone: 'moved back' });
+    if (done.plan && done.plan !== plan)
+      edit(done.plan, done.name ?? { done: 'moved', undone: 'moved back' });
     setLabel(done.says);
   };
   return [frame, { begin, move, end, onKey, label, lifted: lifted !== null }] as const;
@@ -126,13 +134,28 @@ function keyed(event: KeyboardEvent, standing: Standing): Keyed | null {
   if (event.key === ' ' || event.key === 'Escape') return liftedKey(event.key, standing.lifted);
   if (standing.lifted) return sideways === null ? null : carried(standing, sideways);
   const only = event.altKey ? standing.here.round : null;
-  if (event.shiftKey) return sideways !== null ? longer(standing, sideways, only) : upright !== null ? harder(standing, upright, only) : null;
+  if (event.shiftKey)
+    return sideways !== null
+      ? longer(standing, sideways, only)
+      : upright !== null
+        ? harder(standing, upright, only)
+        : null;
   return sideways === null ? null : along(standing, sideways);
 }
 
 function liftedKey(key: ' ' | 'Escape', lifted: Plan | null): Keyed | null {
-  if (key === 'Escape') return lifted && { says: 'returned', lift: false, plan: lifted, name: { done: 'returned', undone: 'as it was' } };
-  return lifted ? { says: 'dropped', lift: false } : { says: 'lifted: arrows move it, Space drops it, Esc returns it', lift: true };
+  if (key === 'Escape')
+    return (
+      lifted && {
+        says: 'returned',
+        lift: false,
+        plan: lifted,
+        name: { done: 'returned', undone: 'as it was' },
+      }
+    );
+  return lifted
+    ? { says: 'dropped', lift: false }
+    : { says: 'lifted: arrows move it, Space drops it, Esc returns it', lift: true };
 }
 
 function carried({ plan, here }: Standing, by: 1 | -1): Keyed {
@@ -151,7 +174,11 @@ function harder({ plan, step }: Standing, by: 1 | -1, only: number | null): Keye
   if (!step) return null;
   const shifted = shiftTarget(plan, step.id, by, only);
   const after = stepOf(shifted, step.id);
-  return { says: targetText(after), plan: shifted, name: changed('target', targetText(step), targetText(after), step.id) };
+  return {
+    says: targetText(after),
+    plan: shifted,
+    name: changed('target', targetText(step), targetText(after), step.id),
+  };
 }
 
 /** Arrows go from step to step as they are written, not from rep to rep. */
@@ -159,7 +186,9 @@ function along({ plan, segments, here }: Standing, by: 1 | -1): Keyed | null {
   const ids = [...new Set(segments.map(({ stepId }) => stepId))];
   const at = ids[Math.min(ids.length - 1, Math.max(0, ids.indexOf(here.stepId) + by))];
   const chosen = at === undefined ? null : stepOf(plan, at);
-  return at === undefined ? null : { says: chosen ? `${lengthText(chosen)} ${targetText(chosen)}` : '', choose: at };
+  return at === undefined
+    ? null
+    : { says: chosen ? `${lengthText(chosen)} ${targetText(chosen)}` : '', choose: at };
 }
 
 function draggedPlan(
@@ -174,27 +203,40 @@ function draggedPlan(
   const said = (text: string): string => (only === null ? text : `${text}, rep ${only} differs`);
   if (what === 'time') {
     const seconds = nearestTime(segment.seconds + dx * scale.secondsPerPx, fine);
-    return { plan: setTime(plan, segment.stepId, seconds, only), says: said(printDuration(seconds)) };
+    return {
+      plan: setTime(plan, segment.stepId, seconds, only),
+      says: said(printDuration(seconds)),
+    };
   }
   if (what === 'target') {
     const by = Math.round(-dy * scale.percentPerPx);
     const shifted = by === 0 ? plan : shiftTarget(plan, segment.stepId, by, only, fine);
     const step = stepOf(shifted, segment.stepId);
-    const own = only === null ? null : (step?.exceptions?.find(({ rep }) => rep === only)?.effort ?? null);
+    const own =
+      only === null ? null : (step?.exceptions?.find(({ rep }) => rep === only)?.effort ?? null);
     return { plan: shifted, says: said(own ? printEffort(own) : targetText(step)) };
   }
   const second = segment.startS + segment.seconds / 2 + dx * scale.secondsPerPx;
-  const under = segments.find(({ startS, seconds }) => second >= startS && second < startS + seconds) ?? (dx < 0 ? segments[0] : segments.at(-1));
+  const under =
+    segments.find(({ startS, seconds }) => second >= startS && second < startS + seconds) ??
+    (dx < 0 ? segments[0] : segments.at(-1));
   const moved = under ? moveItem(plan, segment.stepId, itemAt(plan, under.stepId)) : plan;
-  return { plan: moved, says: `place ${itemAt(moved, segment.stepId) + 1} of ${moved.items.length}` };
+  return {
+    plan: moved,
+    says: `place ${itemAt(moved, segment.stepId) + 1} of ${moved.items.length}`,
+  };
 }
 
 function nameOf({ what, segment, plan }: Drag, done: Plan): Parameters<EditPlan>[1] {
   if (what === 'order') return { done: 'moved a step', undone: 'the order as it was' };
   const [before, after] = [stepOf(plan, segment.stepId), stepOf(done, segment.stepId)];
-  const text = (step: Step | null): string => (what === 'time' ? lengthText(step) : targetText(step));
+  const text = (step: Step | null): string =>
+    what === 'time' ? lengthText(step) : targetText(step);
   const alone = text(before) === text(after) ? `, rep ${segment.round} alone` : '';
-  return { done: `dragged ${what} ${text(before)} to ${text(after)}${alone}`, undone: `${what} back to ${text(before)}${alone}` };
+  return {
+    done: `dragged ${what} ${text(before)} to ${text(after)}${alone}`,
+    undone: `${what} back to ${text(before)}${alone}`,
+  };
 }
 
 function itemAt(plan: Plan, stepId: string): number {

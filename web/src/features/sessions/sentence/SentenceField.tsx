@@ -18,7 +18,12 @@ const MOST_SAID = 4;
 
 /** The session in one sentence: what is understood is drawn at once, the rest gets dots beneath it. */
 export function SentenceField({ plan, ftpW, edit, preview }: Props) {
-  const { text, typing, type, commit, restore, unread, readings } = useSentence(plan, ftpW, edit, preview);
+  const { text, typing, type, commit, restore, unread, readings } = useSentence(
+    plan,
+    ftpW,
+    edit,
+    preview,
+  );
   const [open, setOpen] = useState(false);
   const field = useRef<HTMLTextAreaElement>(null);
 
@@ -32,7 +37,14 @@ export function SentenceField({ plan, ftpW, edit, preview }: Props) {
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent): void => {
-      if (event.key.toLowerCase() !== 't' || event.ctrlKey || event.metaKey || event.altKey || inField(event.target)) return;
+      if (
+        event.key.toLowerCase() !== 't' ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        inField(event.target)
+      )
+        return;
       event.preventDefault();
       field.current?.focus();
       field.current?.setSelectionRange(field.current.value.length, field.current.value.length);
@@ -53,7 +65,11 @@ export function SentenceField({ plan, ftpW, edit, preview }: Props) {
     } else if (event.key === 'Escape') {
       event.preventDefault();
       restore();
-    } else if (event.altKey && event.key === 'ArrowDown' && readings.some(({ others }) => others.length > 0)) {
+    } else if (
+      event.altKey &&
+      event.key === 'ArrowDown' &&
+      readings.some(({ others }) => others.length > 0)
+    ) {
       event.preventDefault();
       setOpen(true);
     }
@@ -77,11 +93,14 @@ export function SentenceField({ plan, ftpW, edit, preview }: Props) {
           onChange={({ target }) => type(target.value)}
           onKeyDown={onKey}
           onBlur={({ relatedTarget }) => {
-            if (!(relatedTarget instanceof HTMLElement && relatedTarget.closest('.sentence'))) commit();
+            if (!(relatedTarget instanceof HTMLElement && relatedTarget.closest('.sentence')))
+              commit();
           }}
         />
       </div>
-      {(typing || unread.length > 0) && <Chips readings={readings} open={open} setOpen={setOpen} put={put} />}
+      {(typing || unread.length > 0) && (
+        <Chips readings={readings} open={open} setOpen={setOpen} put={put} />
+      )}
       <div id="sentence-says" aria-live="polite">
         {unread.length > 0 && <Says unread={unread} put={put} />}
       </div>
@@ -109,7 +128,17 @@ function Marked({ text, unread }: { text: string; unread: readonly UnreadWords[]
 type Put = (place: { from: number; to: number }, words: string) => void;
 
 /** How words were read that could mean something else: the reading, and the others one key away. */
-function Chips({ readings, open, setOpen, put }: { readings: readonly ReadAs[]; open: boolean; setOpen: (open: boolean) => void; put: Put }) {
+function Chips({
+  readings,
+  open,
+  setOpen,
+  put,
+}: {
+  readings: readonly ReadAs[];
+  open: boolean;
+  setOpen: (open: boolean) => void;
+  put: Put;
+}) {
   if (readings.length === 0) return null;
   return (
     <ul className="chips" aria-label="Read as">
@@ -117,7 +146,12 @@ function Chips({ readings, open, setOpen, put }: { readings: readonly ReadAs[]; 
         <li key={reading.from}>
           <span>{reading.says}</span>
           {(open ? reading.others : []).map((other) => (
-            <Button key={other} size="sm" variant="outline-secondary" onClick={() => put(reading, other)}>
+            <Button
+              key={other}
+              size="sm"
+              variant="outline-secondary"
+              onClick={() => put(reading, other)}
+            >
               {other}
             </Button>
           ))}
@@ -140,7 +174,12 @@ function Says({ unread, put }: { unread: readonly UnreadWords[]; put: Put }) {
           <X aria-hidden size={16} />
           <span>{words.says}</span>
           {words.instead.map((other) => (
-            <Button key={other} size="sm" variant="outline-secondary" onClick={() => put(words, other)}>
+            <Button
+              key={other}
+              size="sm"
+              variant="outline-secondary"
+              onClick={() => put(words, other)}
+            >
               {other}
             </Button>
           ))}

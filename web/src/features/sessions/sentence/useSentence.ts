@@ -1,4 +1,11 @@
-import { fitEnds, parseSentence, type Plan, printSentence, type ReadAs, type UnreadWords } from '@uphill/core';
+import {
+  fitEnds,
+  parseSentence,
+  type Plan,
+  printSentence,
+  type ReadAs,
+  type UnreadWords,
+} from '@uphill/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { api } from '../../../api/client.ts';
 import { useLastWords } from '../../../ui/useLastWords.ts';
@@ -19,7 +26,12 @@ interface Read {
  * The sentence of a session: typed freely while it has the focus, read a moment after the last key, and committed as
  * one edit when it is left.
  */
-export function useSentence(plan: Plan, ftpW: number | null, edit: EditPlan, preview: (plan: Plan | null) => void) {
+export function useSentence(
+  plan: Plan,
+  ftpW: number | null,
+  edit: EditPlan,
+  preview: (plan: Plan | null) => void,
+) {
   const { data: hills = NO_HILLS } = api.useHillsQuery();
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? printSentence(plan);
@@ -27,7 +39,10 @@ export function useSentence(plan: Plan, ftpW: number | null, edit: EditPlan, pre
   const [readText, setReadText] = useState(text);
   // What is shown of a sentence that nobody types in is about the sentence as it stands.
   const shown = typed === null ? plan.words : readText;
-  const says = useMemo(() => (shown === undefined ? NOTHING : readInto(plan, shown, hills, ftpW)), [plan, shown, hills, ftpW]);
+  const says = useMemo(
+    () => (shown === undefined ? NOTHING : readInto(plan, shown, hills, ftpW)),
+    [plan, shown, hills, ftpW],
+  );
 
   const type = (words: string): void => {
     setTyped(words);
@@ -54,15 +69,33 @@ export function useSentence(plan: Plan, ftpW: number | null, edit: EditPlan, pre
   };
   useLastWords(commit);
   useEffect(() => () => clearTimeout(waiting.current), []);
-  return { text, typing: typed !== null, type, commit, restore, unread: says.unread, readings: says.readings };
+  return {
+    text,
+    typing: typed !== null,
+    type,
+    commit,
+    restore,
+    unread: says.unread,
+    readings: says.readings,
+  };
 }
 
 const NO_HILLS: never[] = [];
 const NOTHING = { unread: [] as readonly UnreadWords[], readings: [] as readonly ReadAs[] };
 
-function readInto(plan: Plan, text: string, hills: Parameters<typeof parseSentence>[1]['hills'], ftpW: number | null): Read {
+function readInto(
+  plan: Plan,
+  text: string,
+  hills: Parameters<typeof parseSentence>[1]['hills'],
+  ftpW: number | null,
+): Read {
   const { items, totalS, unread, readings } = parseSentence(text, { hills, ftpW, newId });
   const { words: _, totalS: __, ...kept } = plan;
-  const next: Plan = { ...kept, items, ...(totalS === null ? {} : { totalS }), ...(unread.length > 0 ? { words: text.slice(0, 12_000) } : {}) };
+  const next: Plan = {
+    ...kept,
+    items,
+    ...(totalS === null ? {} : { totalS }),
+    ...(unread.length > 0 ? { words: text.slice(0, 12_000) } : {}),
+  };
   return { plan: fitEnds(next).plan, unread, readings };
 }

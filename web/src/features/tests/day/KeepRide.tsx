@@ -42,8 +42,16 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
     void keep();
   }, [draft.recordingId, keep]);
   const download = async (kind: 'csv' | 'fit'): Promise<void> => {
-    const [{ seconds, laps }, { writeCsvRecording, writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
-    saveFile(`${name}.${kind}`, kind === 'csv' ? writeCsvRecording(seconds, startedAt) : writeFitRecording(seconds, startedAt, laps));
+    const [{ seconds, laps }, { writeCsvRecording, writeFitRecording }] = await Promise.all([
+      whole(),
+      loadFormats(),
+    ]);
+    saveFile(
+      `${name}.${kind}`,
+      kind === 'csv'
+        ? writeCsvRecording(seconds, startedAt)
+        : writeFitRecording(seconds, startedAt, laps),
+    );
   };
   return (
     <div className="mt-3">

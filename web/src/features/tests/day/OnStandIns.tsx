@@ -1,5 +1,14 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
-import { CHANCES, expectedRampEnd, printClock, type Protocol, roundHalfUp, type StageDrop, type TestRideSetting, type TestRideState } from '@uphill/core';
+import {
+  CHANCES,
+  expectedRampEnd,
+  printClock,
+  type Protocol,
+  roundHalfUp,
+  type StageDrop,
+  type TestRideSetting,
+  type TestRideState,
+} from '@uphill/core';
 import { useCallback, useEffect, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -18,14 +27,16 @@ export function OnStandIns(props: StageProps & { rider: Rider }) {
   const { ride } = draft;
   if (ride === null) {
     // Today's minute is as good a seed as any, and two rides of a day differ.
-    const begin = (): void => change({ ride: { seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] } });
+    const begin = (): void =>
+      change({ ride: { seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] } });
     return (
       <section className="sheet" aria-label="Set up the stand-ins">
         <h2>Set up the stand-ins</h2>
         <SetUp protocol={protocol} draft={draft} change={change} />
         <p className="soft">
-          A simulated rider near this rider’s figures, on a simulated trainer set to {protocol.trainer}, with a strap that drops out now and then. It is there
-          to try a protocol through.
+          A simulated rider near this rider’s figures, on a simulated trainer set to{' '}
+          {protocol.trainer}, with a strap that drops out now and then. It is there to try a
+          protocol through.
         </p>
         <Button onClick={begin}>Get ready</Button>
         <Button variant="link" onClick={() => change({ way: null })}>
@@ -34,10 +45,25 @@ export function OnStandIns(props: StageProps & { rider: Rider }) {
       </section>
     );
   }
-  return <Riding key={ride.seed} {...props} ride={ride} setting={settingFor(rider, protocol.id, draft, ride.seed)} />;
+  return (
+    <Riding
+      key={ride.seed}
+      {...props}
+      ride={ride}
+      setting={settingFor(rider, protocol.id, draft, ride.seed)}
+    />
+  );
 }
 
-function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDayDraft; change: (part: Partial<TestDayDraft>) => void }) {
+function SetUp({
+  protocol,
+  draft,
+  change,
+}: {
+  protocol: Protocol;
+  draft: TestDayDraft;
+  change: (part: Partial<TestDayDraft>) => void;
+}) {
   const isRamp = protocol.steps.some(({ ask }) => ask.kind === 'ramp');
   return (
     <div className="entry-row">
@@ -51,7 +77,10 @@ function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDay
                 min={20}
                 max={400}
                 value={draft.ramp.startW}
-                onChange={({ target }) => inside(target.value, 20, 400) && change({ ramp: { ...draft.ramp, startW: Number(target.value) } })}
+                onChange={({ target }) =>
+                  inside(target.value, 20, 400) &&
+                  change({ ramp: { ...draft.ramp, startW: Number(target.value) } })
+                }
               />
             )}
           </Field>
@@ -63,7 +92,10 @@ function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDay
                 min={5}
                 max={60}
                 value={draft.ramp.stepW}
-                onChange={({ target }) => inside(target.value, 5, 60) && change({ ramp: { ...draft.ramp, stepW: Number(target.value) } })}
+                onChange={({ target }) =>
+                  inside(target.value, 5, 60) &&
+                  change({ ramp: { ...draft.ramp, stepW: Number(target.value) } })
+                }
               />
             )}
           </Field>
@@ -72,7 +104,13 @@ function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDay
       {protocol.reading.kind === 'lactate' && (
         <Field label="Stage">
           {(control) => (
-            <Form.Select {...control} value={draft.ramp.stageS} onChange={({ target }) => change({ ramp: { ...draft.ramp, stageS: Number(target.value) } })}>
+            <Form.Select
+              {...control}
+              value={draft.ramp.stageS}
+              onChange={({ target }) =>
+                change({ ramp: { ...draft.ramp, stageS: Number(target.value) } })
+              }
+            >
               {[180, 240, 300, 360].map((seconds) => (
                 <option key={seconds} value={seconds}>
                   {printClock(seconds)}
@@ -85,7 +123,11 @@ function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDay
       {protocol.reading.kind === 'onOff' && (
         <Field label="On and off, each">
           {(control) => (
-            <Form.Select {...control} value={draft.onS} onChange={({ target }) => change({ onS: Number(target.value) })}>
+            <Form.Select
+              {...control}
+              value={draft.onS}
+              onChange={({ target }) => change({ onS: Number(target.value) })}
+            >
               {[30, 40, 45, 60].map((seconds) => (
                 <option key={seconds} value={seconds}>
                   {seconds} s
@@ -98,7 +140,11 @@ function SetUp({ protocol, draft, change }: { protocol: Protocol; draft: TestDay
       {protocol.trainer === 'slope' && (
         <Field label="Slope of the trainer">
           {(control) => (
-            <Form.Select {...control} value={draft.slopePercent} onChange={({ target }) => change({ slopePercent: Number(target.value) })}>
+            <Form.Select
+              {...control}
+              value={draft.slopePercent}
+              onChange={({ target }) => change({ slopePercent: Number(target.value) })}
+            >
               {[0, 1, 2, 3, 4, 5, 6, 8, 10, 12].map((percent) => (
                 <option key={percent} value={percent}>
                   {percent} %
@@ -127,10 +173,16 @@ interface RidingProps extends StageProps {
 }
 
 function Riding({ rider, protocol, draft, change, next, ride, setting }: RidingProps) {
-  const keep = useCallback((kept: NonNullable<TestDayDraft['ride']>) => change({ ride: kept }), [change]);
+  const keep = useCallback(
+    (kept: NonNullable<TestDayDraft['ride']>) => change({ ride: kept }),
+    [change],
+  );
   const standIns = useStandIns(setting, ride, keep);
   const { tick, trace, refusal, whole } = standIns;
-  const steps = useMemo(() => protocol.steps.filter(({ optional }) => draft.optional || !optional), [protocol, draft.optional]);
+  const steps = useMemo(
+    () => protocol.steps.filter(({ optional }) => draft.optional || !optional),
+    [protocol, draft.optional],
+  );
   useDrops(tick?.state.drops ?? NO_DROPS, draft, change);
   const ended = tick?.state.ended != null;
   return (
@@ -140,12 +192,30 @@ function Riding({ rider, protocol, draft, change, next, ride, setting }: RidingP
         <RideTrace trace={trace} />
         {refusal && <Wrong>{refusal}</Wrong>}
         {tick && !ended && <RideKeys standIns={standIns} state={tick.state} />}
-        {ended && <KeepRide rider={rider} protocol={protocol} draft={draft} change={change} seed={ride.seed} whole={whole} next={next} />}
+        {ended && (
+          <KeepRide
+            rider={rider}
+            protocol={protocol}
+            draft={draft}
+            change={change}
+            seed={ride.seed}
+            whole={whole}
+            next={next}
+          />
+        )}
       </section>
       <section className="sheet" aria-label="Steps">
         <h2>Steps</h2>
-        <StepLines steps={steps} now={tick?.state.stepIndex ?? null} inStepS={tick?.state.inStepS ?? 0} />
-        <Button variant="link" className="px-0 mt-2" onClick={() => change({ ride: null, recordingId: null, samples: [] })}>
+        <StepLines
+          steps={steps}
+          now={tick?.state.stepIndex ?? null}
+          inStepS={tick?.state.inStepS ?? 0}
+        />
+        <Button
+          variant="link"
+          className="px-0 mt-2"
+          onClick={() => change({ ride: null, recordingId: null, samples: [] })}
+        >
           Begin again
         </Button>
       </section>
@@ -175,12 +245,27 @@ function Now({ tick, protocol, draft }: { tick: Tick; protocol: Protocol; draft:
         </p>
       )}
       <dl className="live" aria-label="Now">
-        <Live name="asked" value={ended ? '–' : state.askedW === null ? 'all you have' : `${roundHalfUp(state.askedW)} W`} className="asked" />
+        <Live
+          name="asked"
+          value={
+            ended ? '–' : state.askedW === null ? 'all you have' : `${roundHalfUp(state.askedW)} W`
+          }
+          className="asked"
+        />
         <Live name="ridden" value={`${last?.watts ?? 0} W`} className="ridden" />
         <Live name="cadence" value={`${last?.rpm ?? 0} rpm`} />
-        {last?.metresPerSecond !== undefined && <Live name="speed" value={`${(last.metresPerSecond * 3.6).toFixed(1)} km/h`} />}
-        <Live name="pulse" value={last?.bpm == null ? 'no beat' : `${last.bpm} bpm`} className="pulse" />
-        <Live name={state.leftS === null ? 'in this step' : 'left'} value={printClock(state.leftS ?? state.inStepS)} />
+        {last?.metresPerSecond !== undefined && (
+          <Live name="speed" value={`${(last.metresPerSecond * 3.6).toFixed(1)} km/h`} />
+        )}
+        <Live
+          name="pulse"
+          value={last?.bpm == null ? 'no beat' : `${last.bpm} bpm`}
+          className="pulse"
+        />
+        <Live
+          name={state.leftS === null ? 'in this step' : 'left'}
+          value={printClock(state.leftS ?? state.inStepS)}
+        />
       </dl>
     </>
   );
@@ -188,7 +273,8 @@ function Now({ tick, protocol, draft }: { tick: Tick; protocol: Protocol; draft:
 
 /** Where the ramp should end for what was written down. */
 function ExpectedHere({ state, draft }: { state: TestRideState; draft: TestDayDraft }) {
-  if (state.step.ask.kind !== 'ramp' || draft.ramp.stageS !== 60 || draft.expectedW === null) return null;
+  if (state.step.ask.kind !== 'ramp' || draft.ramp.stageS !== 60 || draft.expectedW === null)
+    return null;
   const end = expectedRampEnd(draft.expectedW, draft.ramp).value;
   return (
     <span className="soft">
@@ -197,11 +283,19 @@ function ExpectedHere({ state, draft }: { state: TestRideState; draft: TestDayDr
   );
 }
 
-function RideKeys({ standIns, state }: { standIns: ReturnType<typeof useStandIns>; state: TestRideState }) {
+function RideKeys({
+  standIns,
+  state,
+}: {
+  standIns: ReturnType<typeof useStandIns>;
+  state: TestRideState;
+}) {
   const { running, speed, run, pause, press, setSpeed } = standIns;
   return (
     <div className="d-flex flex-wrap gap-2 mt-3 align-items-end">
-      <Button onClick={() => (running ? pause() : run(speed))}>{running ? 'Pause' : state.second > 0 ? 'Go on' : 'Start riding'}</Button>
+      <Button onClick={() => (running ? pause() : run(speed))}>
+        {running ? 'Pause' : state.second > 0 ? 'Go on' : 'Start riding'}
+      </Button>
       <Button variant="outline-secondary" onClick={() => void press('lap')}>
         Lap
       </Button>
@@ -213,7 +307,12 @@ function RideKeys({ standIns, state }: { standIns: ReturnType<typeof useStandIns
       <Button variant="outline-secondary" onClick={() => void press('stop')}>
         Stop
       </Button>
-      <Form.Select className="w-auto ms-auto" aria-label="Speed" value={speed} onChange={({ target }) => setSpeed(Number(target.value))}>
+      <Form.Select
+        className="w-auto ms-auto"
+        aria-label="Speed"
+        value={speed}
+        onChange={({ target }) => setSpeed(Number(target.value))}
+      >
         {SPEEDS.map((each) => (
           <option key={each} value={each}>
             {each}×
@@ -234,10 +333,17 @@ function Live({ name, value, className }: { name: string; value: string; classNa
 }
 
 /** Drops of blood go into the table as they come; what the coach has changed there stays. */
-function useDrops(drops: readonly StageDrop[], draft: TestDayDraft, change: (part: Partial<TestDayDraft>) => void): void {
+function useDrops(
+  drops: readonly StageDrop[],
+  draft: TestDayDraft,
+  change: (part: Partial<TestDayDraft>) => void,
+): void {
   const { samples } = draft;
   useEffect(() => {
-    const fresh = drops.filter((drop) => !samples.some((sample) => sample.stageW === String(drop.stageW) && sample.at === drop.at));
+    const fresh = drops.filter(
+      (drop) =>
+        !samples.some((sample) => sample.stageW === String(drop.stageW) && sample.at === drop.at),
+    );
     if (fresh.length === 0) return;
     const lines = fresh.map(({ stageW, at, mmol, bpm, fraction }) => ({
       stageW: String(stageW),

@@ -1,4 +1,10 @@
-import { checklistFor, POSITION_NAMES, POSITIONS, type Setup, setupDifferences } from '@uphill/core';
+import {
+  checklistFor,
+  POSITION_NAMES,
+  POSITIONS,
+  type Setup,
+  setupDifferences,
+} from '@uphill/core';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -14,7 +20,9 @@ export function Prepare({ rider, protocol, draft, change, next }: StageProps) {
   const { data: tests = [] } = api.useTestsQuery(rider.id);
   const { data: hard = [] } = api.useHardDaysQuery({ riderId: rider.id, before: draft.date });
   const { setup } = draft;
-  const last = tests.find((test) => test.setup !== null && test.protocol === protocol.id) ?? tests.find((test) => test.setup !== null);
+  const last =
+    tests.find((test) => test.setup !== null && test.protocol === protocol.id) ??
+    tests.find((test) => test.setup !== null);
   const differences = last?.setup ? setupDifferences(setup, last.setup) : [];
   const set = (part: Partial<Setup>): void => change({ setup: { ...setup, ...part } });
   return (
@@ -24,7 +32,11 @@ export function Prepare({ rider, protocol, draft, change, next }: StageProps) {
         <div className="entry-row">
           <Field label="Where">
             {(control) => (
-              <Form.Select {...control} value={setup.place} onChange={({ target }) => set({ place: target.value as Setup['place'] })}>
+              <Form.Select
+                {...control}
+                value={setup.place}
+                onChange={({ target }) => set({ place: target.value as Setup['place'] })}
+              >
                 <option value="trainer">On the trainer</option>
                 <option value="road">On the road</option>
               </Form.Select>
@@ -32,7 +44,11 @@ export function Prepare({ rider, protocol, draft, change, next }: StageProps) {
           </Field>
           <Field label="Position">
             {(control) => (
-              <Form.Select {...control} value={setup.position} onChange={({ target }) => set({ position: target.value as Setup['position'] })}>
+              <Form.Select
+                {...control}
+                value={setup.position}
+                onChange={({ target }) => set({ position: target.value as Setup['position'] })}
+              >
                 {POSITIONS.map((position) => (
                   <option key={position} value={position}>
                     {POSITION_NAMES[position]}
@@ -42,11 +58,25 @@ export function Prepare({ rider, protocol, draft, change, next }: StageProps) {
             )}
           </Field>
           <Field label="Bike">
-            {(control) => <Form.Control {...control} maxLength={80} value={setup.bike} onChange={({ target }) => set({ bike: target.value })} />}
+            {(control) => (
+              <Form.Control
+                {...control}
+                maxLength={80}
+                value={setup.bike}
+                onChange={({ target }) => set({ bike: target.value })}
+              />
+            )}
           </Field>
           {setup.place === 'trainer' && (
             <Field label="Trainer">
-              {(control) => <Form.Control {...control} maxLength={80} value={setup.trainer} onChange={({ target }) => set({ trainer: target.value })} />}
+              {(control) => (
+                <Form.Control
+                  {...control}
+                  maxLength={80}
+                  value={setup.trainer}
+                  onChange={({ target }) => set({ trainer: target.value })}
+                />
+              )}
             </Field>
           )}
           <TyrePressure value={setup.tyreBar} set={(tyreBar) => set({ tyreBar })} />
@@ -81,7 +111,9 @@ export function Prepare({ rider, protocol, draft, change, next }: StageProps) {
         <section className="sheet mb-3" aria-live="polite">
           <h2>Against last time</h2>
           {!last ? (
-            <p className="mb-0 soft">No earlier test has its preparation stored. This one will be there for the next.</p>
+            <p className="mb-0 soft">
+              No earlier test has its preparation stored. This one will be there for the next.
+            </p>
           ) : differences.length === 0 ? (
             <p className="mb-0">As on {printDay(last.date)}, as far as it is filled in.</p>
           ) : (
@@ -98,7 +130,9 @@ export function Prepare({ rider, protocol, draft, change, next }: StageProps) {
         {hard.length > 0 && (
           <section className="sheet mb-3">
             <h2>Not fresh</h2>
-            <p className="mb-0">In the 48 hours before: {hard.join('; ')}. The result may read low.</p>
+            <p className="mb-0">
+              In the 48 hours before: {hard.join('; ')}. The result may read low.
+            </p>
           </section>
         )}
         <TestCaution protocol={protocol} />

@@ -47,7 +47,14 @@ export function ReadDay(props: ReadProps) {
       <section className="sheet mt-3" aria-label="Note">
         <Field label="Note: how it felt, heat, what was different">
           {(control) => (
-            <Form.Control {...control} as="textarea" rows={2} maxLength={1000} value={draft.note} onChange={({ target }) => change({ note: target.value })} />
+            <Form.Control
+              {...control}
+              as="textarea"
+              rows={2}
+              maxLength={1000}
+              value={draft.note}
+              onChange={({ target }) => change({ note: target.value })}
+            />
           )}
         </Field>
       </section>
@@ -55,9 +62,19 @@ export function ReadDay(props: ReadProps) {
   );
 }
 
-function FromRecording({ rider, day, protocol, draft, stored, recordingId }: ReadProps & { recordingId: string }) {
+function FromRecording({
+  rider,
+  day,
+  protocol,
+  draft,
+  stored,
+  recordingId,
+}: ReadProps & { recordingId: string }) {
   const { data: recording, error } = api.useRecordingQuery(recordingId);
-  const watts = useMemo(() => (recording ? preparePower(recording.watts).clock : null), [recording]);
+  const watts = useMemo(
+    () => (recording ? preparePower(recording.watts).clock : null),
+    [recording],
+  );
   if (error) return <Refused problem={problemOf(error)} />;
   if (!recording || !watts) return <Loading />;
   return (
@@ -73,7 +90,13 @@ function FromRecording({ rider, day, protocol, draft, stored, recordingId }: Rea
         rider={rider}
         recording={recording}
         watts={watts}
-        basis={{ protocolId: protocol.id, ramp: draft.ramp, expectedW: draft.expectedW, setup: draft.setup, date: draft.date }}
+        basis={{
+          protocolId: protocol.id,
+          ramp: draft.ramp,
+          expectedW: draft.expectedW,
+          setup: draft.setup,
+          date: draft.date,
+        }}
         settled
         testDayId={day.id}
         note={draft.note}
@@ -87,16 +110,33 @@ function FromRecording({ rider, day, protocol, draft, stored, recordingId }: Rea
 function ByHand({ rider, day, protocol, draft, change, stored }: ReadProps) {
   const measured = measuredFromTyped(protocol, draft.typed);
   const twentyMinuteW = useTwenty(rider, draft.date);
-  const result = measured.ok ? resultOf(protocol, { ...measured.value, massKg: shownMass(rider, draft.date), twentyMinuteW }) : null;
+  const result = measured.ok
+    ? resultOf(protocol, { ...measured.value, massKg: shownMass(rider, draft.date), twentyMinuteW })
+    : null;
   const ftpW = result?.ok ? (result.value.ftp?.value ?? null) : null;
   const details = measured.ok ? measured.value.details : null;
-  const checks = useChecks(rider, { protocol, date: draft.date, ftpW, expectedW: draft.expectedW, setup: draft.setup, details, recording: null });
-  const wrong = measured.ok ? null : { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) };
+  const checks = useChecks(rider, {
+    protocol,
+    date: draft.date,
+    ftpW,
+    expectedW: draft.expectedW,
+    setup: draft.setup,
+    details,
+    recording: null,
+  });
+  const wrong = measured.ok
+    ? null
+    : { reason: measured.reason, ...(measured.field ? { field: measured.field } : {}) };
   return (
     <div className="columns">
       <section className="sheet" aria-label="The readings">
         <h2>The readings</h2>
-        <TypedFields protocol={protocol} typed={draft.typed} change={(typed) => change({ typed })} wrong={wrong} />
+        <TypedFields
+          protocol={protocol}
+          typed={draft.typed}
+          change={(typed) => change({ typed })}
+          wrong={wrong}
+        />
         {result && !result.ok && <Wrong>{result.reason}</Wrong>}
         {result?.ok && <ResultFigures result={result.value} />}
         {result?.ok && <Checks checks={checks} />}

@@ -6,9 +6,22 @@ import { OnStandIns } from './OnStandIns.tsx';
 import { StepClock } from './StepClock.tsx';
 
 const WAYS = [
-  { id: 'recording', name: 'Ridden for real: bring in the recording', about: 'CSV, GPX or FIT. Laps are used where they fit, else the effort is found.' },
-  { id: 'hand', name: 'Ridden for real: type the readings', about: 'What the head unit or the test sheet shows.' },
-  { id: 'standIns', name: 'On the stand-ins', about: 'A simulated rider on a simulated trainer, to try a protocol through. Not a result of the rider’s.' },
+  {
+    id: 'recording',
+    name: 'Ridden for real: bring in the recording',
+    about: 'CSV, GPX or FIT. Laps are used where they fit, else the effort is found.',
+  },
+  {
+    id: 'hand',
+    name: 'Ridden for real: type the readings',
+    about: 'What the head unit or the test sheet shows.',
+  },
+  {
+    id: 'standIns',
+    name: 'On the stand-ins',
+    about:
+      'A simulated rider on a simulated trainer, to try a protocol through. Not a result of the rider’s.',
+  },
 ] as const;
 
 /** The ride itself: the steps with their clocks, and the three ways its readings can come. */
@@ -30,19 +43,32 @@ export function RideStage(props: StageProps & { rider: Rider }) {
                 onClick={() => change({ way: id })}
               >
                 <strong>{name}</strong>
-                <span className="soft small">{id === 'hand' && byBlood ? 'The table of drops, typed as the blood comes in.' : about}</span>
+                <span className="soft small">
+                  {id === 'hand' && byBlood
+                    ? 'The table of drops, typed as the blood comes in.'
+                    : about}
+                </span>
               </button>
             </li>
           ))}
         </ul>
-        {draft.way === 'recording' && <UploadRecording rider={rider} received={(recordingId) => change({ recordingId, stage: 'read' })} />}
+        {draft.way === 'recording' && (
+          <UploadRecording
+            rider={rider}
+            received={(recordingId) => change({ recordingId, stage: 'read' })}
+          />
+        )}
         {draft.way === 'hand' && (
           <Button className="mt-3" onClick={next}>
             Next: {byBlood ? 'the table' : 'type the readings'}
           </Button>
         )}
       </section>
-      <StepClock protocol={protocol} optional={draft.optional} setOptional={(optional) => change({ optional })} />
+      <StepClock
+        protocol={protocol}
+        optional={draft.optional}
+        setOptional={(optional) => change({ optional })}
+      />
     </div>
   );
 }

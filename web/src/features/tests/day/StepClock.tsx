@@ -4,8 +4,19 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 
 /** The steps of a protocol with a clock that the coach runs beside the real ride. */
-export function StepClock({ protocol, optional, setOptional }: { protocol: Protocol; optional: boolean; setOptional: (on: boolean) => void }) {
-  const steps = useMemo(() => protocol.steps.filter((step) => optional || !step.optional), [protocol, optional]);
+export function StepClock({
+  protocol,
+  optional,
+  setOptional,
+}: {
+  protocol: Protocol;
+  optional: boolean;
+  setOptional: (on: boolean) => void;
+}) {
+  const steps = useMemo(
+    () => protocol.steps.filter((step) => optional || !step.optional),
+    [protocol, optional],
+  );
   const clock = useClock(steps);
   const hasOptional = protocol.steps.some((step) => step.optional);
   return (
@@ -34,11 +45,23 @@ export function StepClock({ protocol, optional, setOptional }: { protocol: Proto
 }
 
 /** Steps in their order, the one under way with its clock. */
-export function StepLines({ steps, now, inStepS }: { steps: readonly TestStep[]; now: number | null; inStepS: number }) {
+export function StepLines({
+  steps,
+  now,
+  inStepS,
+}: {
+  steps: readonly TestStep[];
+  now: number | null;
+  inStepS: number;
+}) {
   return (
     <ol className="test-steps">
       {steps.map((step, index) => (
-        <li key={index} className={index === now ? 'test-step test-step-now' : 'test-step'} aria-current={index === now ? 'step' : undefined}>
+        <li
+          key={index}
+          className={index === now ? 'test-step test-step-now' : 'test-step'}
+          aria-current={index === now ? 'step' : undefined}
+        >
           <span>
             <strong>{step.name}</strong> <span className="soft small">{step.say}</span>
           </span>
@@ -67,12 +90,16 @@ function useClock(steps: readonly TestStep[]) {
     const timer = setInterval(() => setNow(Date.now()), 250);
     return () => clearInterval(timer);
   }, [running]);
-  const elapsedS = at === null ? 0 : Math.floor(at.beforeS + (running ? Math.max(0, now - at.since) / 1000 : 0));
-  const { index, inStepS } = at === null ? { index: null, inStepS: 0 } : stepAt(steps, at.from, elapsedS);
+  const elapsedS =
+    at === null ? 0 : Math.floor(at.beforeS + (running ? Math.max(0, now - at.since) / 1000 : 0));
+  const { index, inStepS } =
+    at === null ? { index: null, inStepS: 0 } : stepAt(steps, at.from, elapsedS);
   const start = (): void => {
     const moment = Date.now();
     setNow(moment);
-    setAt((before) => (before === null ? { from: 0, since: moment, beforeS: 0 } : { ...before, since: moment }));
+    setAt((before) =>
+      before === null ? { from: 0, since: moment, beforeS: 0 } : { ...before, since: moment },
+    );
     setRunning(true);
   };
   const pause = (): void => {
@@ -82,17 +109,23 @@ function useClock(steps: readonly TestStep[]) {
   const next = (): void => {
     const moment = Date.now();
     setNow(moment);
-    if (index !== null) setAt({ from: Math.min(index + 1, steps.length - 1), since: moment, beforeS: 0 });
+    if (index !== null)
+      setAt({ from: Math.min(index + 1, steps.length - 1), since: moment, beforeS: 0 });
   };
   return { index, inStepS, running, start, pause, next };
 }
 
 /** Which step is under way so many seconds after one began; one without a length lasts until it is sent on. */
-function stepAt(steps: readonly TestStep[], from: number, elapsedS: number): { index: number; inStepS: number } {
+function stepAt(
+  steps: readonly TestStep[],
+  from: number,
+  elapsedS: number,
+): { index: number; inStepS: number } {
   let left = elapsedS;
   for (let index = from; index < steps.length; index += 1) {
     const seconds = steps[index]?.seconds ?? null;
-    if (seconds === null || left < seconds || index === steps.length - 1) return { index, inStepS: left };
+    if (seconds === null || left < seconds || index === steps.length - 1)
+      return { index, inStepS: left };
     left -= seconds;
   }
   return { index: steps.length - 1, inStepS: left };

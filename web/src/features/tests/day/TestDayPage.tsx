@@ -15,7 +15,12 @@ import { RideStage } from './RideStage.tsx';
 import { useTestDay } from './useTestDay.ts';
 
 type Stage = (typeof TEST_STAGES)[number];
-const STAGE_NAMES: Record<Stage, string> = { expect: 'Expect', prepare: 'Prepare', ride: 'Ride', read: 'Read and decide' };
+const STAGE_NAMES: Record<Stage, string> = {
+  expect: 'Expect',
+  prepare: 'Prepare',
+  ride: 'Ride',
+  read: 'Read and decide',
+};
 
 /** A test day in the practitioner's order; it can be left at any moment and goes on where it was. */
 export function TestDayPage() {
@@ -38,7 +43,10 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   const { stage } = draft;
   const go = (next: Stage): void => change({ stage: next });
   const giveUp = async (): Promise<void> => {
-    if ((await act(() => remove({ id: day.id, version: version() }), 'Test day given up.')) !== undefined) {
+    if (
+      (await act(() => remove({ id: day.id, version: version() }), 'Test day given up.')) !==
+      undefined
+    ) {
       forget();
       void navigate(`/riders/${rider.id}/tests`);
     }
@@ -74,21 +82,57 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
         <section className="sheet mb-3" aria-label="Health screen">
           <h2>Health screen first</h2>
           <p>
-            {blood ? 'Anticoagulants or a bleeding disorder: no blood is taken until a clinician agrees. ' : 'Nothing maximal is ridden before it is clear. '}
+            {blood
+              ? 'Anticoagulants or a bleeding disorder: no blood is taken until a clinician agrees. '
+              : 'Nothing maximal is ridden before it is clear. '}
             {health.reasons.join(' ')}
           </p>
           <HealthScreenForm rider={rider} />
         </section>
       )}
-      {stage === 'expect' && <Expect rider={rider} protocol={protocol} draft={draft} change={change} next={() => go('prepare')} />}
-      {stage === 'prepare' && <Prepare rider={rider} protocol={protocol} draft={draft} change={change} next={() => go('ride')} />}
+      {stage === 'expect' && (
+        <Expect
+          rider={rider}
+          protocol={protocol}
+          draft={draft}
+          change={change}
+          next={() => go('prepare')}
+        />
+      )}
+      {stage === 'prepare' && (
+        <Prepare
+          rider={rider}
+          protocol={protocol}
+          draft={draft}
+          change={change}
+          next={() => go('ride')}
+        />
+      )}
       {stage === 'ride' &&
         (held ? (
-          <p className="soft">The ride waits for the health screen above. Expecting, preparing and reading go on meanwhile.</p>
+          <p className="soft">
+            The ride waits for the health screen above. Expecting, preparing and reading go on
+            meanwhile.
+          </p>
         ) : (
-          <RideStage rider={rider} protocol={protocol} draft={draft} change={change} next={() => go('read')} />
+          <RideStage
+            rider={rider}
+            protocol={protocol}
+            draft={draft}
+            change={change}
+            next={() => go('read')}
+          />
         ))}
-      {stage === 'read' && <ReadDay rider={rider} day={day} protocol={protocol} draft={draft} change={change} stored={forget} />}
+      {stage === 'read' && (
+        <ReadDay
+          rider={rider}
+          day={day}
+          protocol={protocol}
+          draft={draft}
+          change={change}
+          stored={forget}
+        />
+      )}
     </>
   );
 }

@@ -1,5 +1,12 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
-import { type ProtocolId, type RiddenSecond, type RideEvent, standInFor, type TestRideSetting, usualSetting } from '@uphill/core';
+import {
+  type ProtocolId,
+  type RiddenSecond,
+  type RideEvent,
+  standInFor,
+  type TestRideSetting,
+  usualSetting,
+} from '@uphill/core';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { riderOnDay } from '../../../app/riderOnDay.ts';
@@ -11,13 +18,21 @@ const KEEP_MS = 1500;
 const SHOWN_SECONDS = 900;
 
 /** How the stand-ins are set up for a rider's test day. */
-export function settingFor(rider: Rider, protocolId: ProtocolId, draft: TestDayDraft, seed: number): TestRideSetting {
+export function settingFor(
+  rider: Rider,
+  protocolId: ProtocolId,
+  draft: TestDayDraft,
+  seed: number,
+): TestRideSetting {
   const numbers = riderOnDay(rider, draft.date);
   const expectedW = draft.expectedW ?? numbers.ftpW ?? 180;
   // Without any FTP the stand-in is a rider of what is expected.
   const body = standInFor({ ...numbers, ftpW: numbers.ftpW ?? expectedW }, seed);
   const usual = usualSetting(protocolId, body, expectedW, seed);
-  const slope = { gradient: draft.slopePercent / 100, riderKg: numbers.massKg ?? usual.slope.riderKg };
+  const slope = {
+    gradient: draft.slopePercent / 100,
+    riderKg: numbers.massKg ?? usual.slope.riderKg,
+  };
   return { ...usual, ramp: draft.ramp, onS: draft.onS, optional: draft.optional, slope };
 }
 
@@ -47,7 +62,8 @@ export function useStandIns(setting: TestRideSetting, ride: Ride, keep: (ride: R
       setTick(next);
       setTrace((before) => [...before, ...next.ridden].slice(-SHOWN_SECONDS));
       if (next.state.ended !== null) setRunning(false);
-      if (next.state.ended !== null || performance.now() - keptAt.current > KEEP_MS) void keepNow(next.state);
+      if (next.state.ended !== null || performance.now() - keptAt.current > KEEP_MS)
+        void keepNow(next.state);
     },
     [keepNow],
   );
@@ -55,13 +71,17 @@ export function useStandIns(setting: TestRideSetting, ride: Ride, keep: (ride: R
   // What is settled when the ride begins stays settled until it ends.
   const settled = useMemo(() => JSON.stringify(setting), [setting]);
   useEffect(() => {
-    const worker = new Worker(new URL('../../../workers/standIns.worker.ts', import.meta.url), { type: 'module' });
+    const worker = new Worker(new URL('../../../workers/standIns.worker.ts', import.meta.url), {
+      type: 'module',
+    });
     const standIns = wrap<StandIns>(worker);
     host.current = { worker, standIns };
-    void standIns.start(JSON.parse(settled) as TestRideSetting, begun.current.events, begun.current.seconds).then((first) => {
-      setTick(first);
-      setTrace(first.ridden.slice(-SHOWN_SECONDS));
-    });
+    void standIns
+      .start(JSON.parse(settled) as TestRideSetting, begun.current.events, begun.current.seconds)
+      .then((first) => {
+        setTick(first);
+        setTrace(first.ridden.slice(-SHOWN_SECONDS));
+      });
     return () => {
       worker.terminate();
       host.current = null;
@@ -86,6 +106,18 @@ export function useStandIns(setting: TestRideSetting, ride: Ride, keep: (ride: R
       void keepNow(done.tick.state);
     }
   };
-  const whole = async () => (await host.current?.standIns.whole()) ?? { seconds: [], laps: [], drops: [] };
-  return { tick, trace, running, speed, refusal, run, pause, press, setSpeed: (at: number) => (running ? run(at) : setSpeed(at)), whole };
+  const whole = async () =>
+    (await host.current?.standIns.whole()) ?? { seconds: [], laps: [], drops: [] };
+  return {
+    tick,
+    trace,
+    running,
+    speed,
+    refusal,
+    run,
+    pause,
+    press,
+    setSpeed: (at: number) => (running ? run(at) : setSpeed(at)),
+    whole,
+  };
 }

@@ -21,7 +21,9 @@ function keptHere(id: string): z.infer<typeof kept> | null {
 export function useTestDay(day: TestDay) {
   const [save] = api.useSaveTestDayMutation();
   const here = useState(() => keptHere(day.id))[0];
-  const [draft, setDraft] = useState<TestDayDraft>(here && here.version === day.version ? here.draft : day.draft);
+  const [draft, setDraft] = useState<TestDayDraft>(
+    here && here.version === day.version ? here.draft : day.draft,
+  );
   const [trouble, setTrouble] = useState<string | null>(
     here && here.version !== day.version && JSON.stringify(here.draft) !== JSON.stringify(day.draft)
       ? 'This test day went on elsewhere. What is shown is the later state.'
@@ -60,7 +62,10 @@ export function useTestDay(day: TestDay) {
       const next = { ...latest.current, ...part };
       latest.current = next;
       setDraft(next);
-      localStorage.setItem(PREFIX + day.id, JSON.stringify({ draft: next, version: version.current }));
+      localStorage.setItem(
+        PREFIX + day.id,
+        JSON.stringify({ draft: next, version: version.current }),
+      );
       clearTimeout(timer.current);
       timer.current = setTimeout(() => void flush(), SAVE_AFTER_MS);
     },

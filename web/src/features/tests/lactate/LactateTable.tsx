@@ -28,12 +28,18 @@ interface Props {
 export function LactateTable({ samples, ramp, problems, change }: Props) {
   const [striking, setStriking] = useState<number | null>(null);
   const [reason, setReason] = useState('');
-  const set = (index: number, part: Partial<Line>): void => change(samples.map((line, at) => (at === index ? { ...line, ...part } : line)));
+  const set = (index: number, part: Partial<Line>): void =>
+    change(samples.map((line, at) => (at === index ? { ...line, ...part } : line)));
   const lastEnd = samples.findLast(({ at }) => at === 'end');
   const nextW = lastEnd ? Number(lastEnd.stageW) + ramp.stepW : ramp.startW;
   const add = (at: Line['at']): void => {
     const stageW = String(Number.isFinite(nextW) ? nextW : ramp.startW);
-    change([...samples, { stageW, at, mmol: '', bpm: '', rpe: '', struck: null, fraction: 1 }].slice(0, MOST_LINES));
+    change(
+      [...samples, { stageW, at, mmol: '', bpm: '', rpe: '', struck: null, fraction: 1 }].slice(
+        0,
+        MOST_LINES,
+      ),
+    );
   };
   const strike = (index: number): void => {
     if (reason.trim() === '') return;
@@ -93,7 +99,12 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
                     {line.struck !== null ? (
                       <>
                         struck out: {line.struck}{' '}
-                        <Button size="sm" variant="link" className="p-0" onClick={() => set(index, { struck: null })}>
+                        <Button
+                          size="sm"
+                          variant="link"
+                          className="p-0"
+                          onClick={() => set(index, { struck: null })}
+                        >
                           Count it again
                         </Button>
                       </>
@@ -114,12 +125,22 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
                           value={reason}
                           onChange={({ target }) => setReason(target.value)}
                         />
-                        <Button size="sm" type="submit" variant="outline-secondary" disabled={reason.trim() === ''}>
+                        <Button
+                          size="sm"
+                          type="submit"
+                          variant="outline-secondary"
+                          disabled={reason.trim() === ''}
+                        >
                           Strike
                         </Button>
                       </form>
                     ) : (
-                      <Button size="sm" variant="link" className="p-0" onClick={() => setStriking(index)}>
+                      <Button
+                        size="sm"
+                        variant="link"
+                        className="p-0"
+                        onClick={() => setStriking(index)}
+                      >
                         Strike out<span className="visually-hidden"> line {index + 1}</span>
                       </Button>
                     )}
@@ -137,10 +158,18 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
         </Table>
       )}
       <div className="d-flex flex-wrap gap-2 mb-3">
-        <Button variant="outline-secondary" disabled={samples.length >= MOST_LINES} onClick={() => add('end')}>
+        <Button
+          variant="outline-secondary"
+          disabled={samples.length >= MOST_LINES}
+          onClick={() => add('end')}
+        >
           Stage end at {nextW} W
         </Button>
-        <Button variant="outline-secondary" disabled={samples.length >= MOST_LINES} onClick={() => add('mid')}>
+        <Button
+          variant="outline-secondary"
+          disabled={samples.length >= MOST_LINES}
+          onClick={() => add('mid')}
+        >
           Mid-stage at {nextW} W
         </Button>
         {samples.length > 0 && (
@@ -156,7 +185,8 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
 /** What is wrong with a line by itself; one without a drop yet is not wrong. */
 function cellProblem(line: Line): { field: string; reason: string } | null {
   for (const { id, label } of COLUMNS)
-    if (numberTyped(line[id]) === 'letters') return { field: id, reason: `"${line[id].slice(0, 20)}" is no number of ${label}.` };
+    if (numberTyped(line[id]) === 'letters')
+      return { field: id, reason: `"${line[id].slice(0, 20)}" is no number of ${label}.` };
   if (line.mmol.trim() === '') return null;
   const [stageW, mmol, bpm, rpe] = [line.stageW, line.mmol, line.bpm, line.rpe].map(numberTyped);
   const read = lactateSampleSchema.safeParse({ ...line, stageW, mmol, bpm, rpe });

@@ -1,4 +1,12 @@
-import { LACTATE_BOUNDS, type LactateReading, type LactateSettings, type Lt1Method, type Lt2Method, type MethodReading, roundHalfUp } from '@uphill/core';
+import {
+  LACTATE_BOUNDS,
+  type LactateReading,
+  type LactateSettings,
+  type Lt1Method,
+  type Lt2Method,
+  type MethodReading,
+  roundHalfUp,
+} from '@uphill/core';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../../ui/Field.tsx';
@@ -11,7 +19,15 @@ export interface Picked extends LactateSettings {
 }
 
 /** LT1 and LT2 by two methods each, how far they lie apart, and the coach's pick. */
-export function Methods({ reading, picked, pick }: { reading: LactateReading; picked: Picked; pick: (picked: Picked) => void }) {
+export function Methods({
+  reading,
+  picked,
+  pick,
+}: {
+  reading: LactateReading;
+  picked: Picked;
+  pick: (picked: Picked) => void;
+}) {
   return (
     <section className="sheet mb-3" aria-label="LT1 and LT2">
       <h2>LT1 and LT2</h2>
@@ -56,8 +72,16 @@ export function Methods({ reading, picked, pick }: { reading: LactateReading; pi
         <Apart watts={reading.lt2ApartW} />
       </fieldset>
       <div className="entry-row mt-2">
-        <Concentration which="lt1" value={picked.lt1Mmol} set={(lt1Mmol) => pick({ ...picked, lt1Mmol })} />
-        <Concentration which="lt2" value={picked.lt2Mmol} set={(lt2Mmol) => pick({ ...picked, lt2Mmol })} />
+        <Concentration
+          which="lt1"
+          value={picked.lt1Mmol}
+          set={(lt1Mmol) => pick({ ...picked, lt1Mmol })}
+        />
+        <Concentration
+          which="lt2"
+          value={picked.lt2Mmol}
+          set={(lt2Mmol) => pick({ ...picked, lt2Mmol })}
+        />
       </div>
     </section>
   );
@@ -80,9 +104,19 @@ function Method({
 }) {
   return (
     <div className="method">
-      <Form.Check type="radio" id={`${name}-${id}`} name={name} label={label} checked={chosen} onChange={choose} />
+      <Form.Check
+        type="radio"
+        id={`${name}-${id}`}
+        name={name}
+        label={label}
+        checked={chosen}
+        onChange={choose}
+      />
       {reading.ok ? (
-        <Figure working={reading.value} label={`${name.toUpperCase()} ${label}`}>{`${roundHalfUp(reading.value.value)} W`}</Figure>
+        <Figure
+          working={reading.value}
+          label={`${name.toUpperCase()} ${label}`}
+        >{`${roundHalfUp(reading.value.value)} W`}</Figure>
       ) : (
         <span className="soft small">{reading.reason}</span>
       )}
@@ -91,16 +125,29 @@ function Method({
 }
 
 function Apart({ watts }: { watts: number | null }) {
-  return watts === null ? null : <p className="soft small mb-0">The two lie {roundHalfUp(watts)} W apart.</p>;
+  return watts === null ? null : (
+    <p className="soft small mb-0">The two lie {roundHalfUp(watts)} W apart.</p>
+  );
 }
 
-function Concentration({ which, value, set }: { which: 'lt1' | 'lt2'; value: number; set: (mmol: number) => void }) {
+function Concentration({
+  which,
+  value,
+  set,
+}: {
+  which: 'lt1' | 'lt2';
+  value: number;
+  set: (mmol: number) => void;
+}) {
   const { low, high } = LACTATE_BOUNDS[which];
   const [typed, setTyped] = useState(String(value));
   const read = numberTyped(typed);
   const wrong = typeof read !== 'number' || read < low || read > high;
   return (
-    <Field label={`${which.toUpperCase()} at, mmol/L`} error={wrong ? `Between ${low} and ${high}.` : undefined}>
+    <Field
+      label={`${which.toUpperCase()} at, mmol/L`}
+      error={wrong ? `Between ${low} and ${high}.` : undefined}
+    >
       {(control) => (
         <Form.Control
           {...control}

@@ -1,5 +1,12 @@
 import type { CurveBest, Rider } from '@uphill/api';
-import { modelAt, observedAt, printDuration, roundHalfUp, roundTo, strengthsOf } from '@uphill/core';
+import {
+  modelAt,
+  observedAt,
+  printDuration,
+  roundHalfUp,
+  roundTo,
+  strengthsOf,
+} from '@uphill/core';
 import { lazy, Suspense, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -19,7 +26,9 @@ import { MarkedList } from '../../marks/MarkedList.tsx';
 import { pointsOf, useBests, useModel, WINDOWS } from '../useCurve.ts';
 import { curveLines } from './curveLines.ts';
 
-const CurveChart = lazy(async () => ({ default: (await import('../../../charts/CurveChart.tsx')).CurveChart }));
+const CurveChart = lazy(async () => ({
+  default: (await import('../../../charts/CurveChart.tsx')).CurveChart,
+}));
 
 /** Durations that get a line in the table. */
 const LISTED = [1, 5, 15, 30, 60, 120, 180, 300, 480, 720, 1200, 1800, 3600, 7200, 10_800] as const;
@@ -67,7 +76,11 @@ function Curve({ rider }: { rider: Rider }) {
           <div className="entry-row">
             <Field label="Bests of">
               {(control) => (
-                <Form.Select {...control} value={String(window)} onChange={({ target }) => setWindow(readWindow(target.value))}>
+                <Form.Select
+                  {...control}
+                  value={String(window)}
+                  onChange={({ target }) => setWindow(readWindow(target.value))}
+                >
                   {[...WINDOWS, null].map((days) => (
                     <option key={String(days)} value={String(days)}>
                       {windowName(days)}
@@ -78,7 +91,11 @@ function Curve({ rider }: { rider: Rider }) {
             </Field>
             <Field label="Over it">
               {(control) => (
-                <Form.Select {...control} value={over} onChange={({ target }) => setOver(target.value)}>
+                <Form.Select
+                  {...control}
+                  value={over}
+                  onChange={({ target }) => setOver(target.value)}
+                >
                   <option value="">nothing</option>
                   <optgroup label="Another window">
                     {[...WINDOWS, null].map((days) => (
@@ -114,7 +131,15 @@ function Curve({ rider }: { rider: Rider }) {
         <div>
           <ModelBox model={model} rider={rider} />
           <Strengths rider={rider} day={day} ftpW={model.ftpW} />
-          {otherRider && shownOver && <Against one={first} other={overName} bests={bests} others={shownOver} ftp={[model.ftpW, otherModel?.ftpW ?? null]} />}
+          {otherRider && shownOver && (
+            <Against
+              one={first}
+              other={overName}
+              bests={bests}
+              others={shownOver}
+              ftp={[model.ftpW, otherModel?.ftpW ?? null]}
+            />
+          )}
         </div>
       </div>
     </>
@@ -122,16 +147,36 @@ function Curve({ rider }: { rider: Rider }) {
 }
 
 /** What is laid over the curve: another window of the same rider, or another rider in the same window. */
-function useOver(rider: Rider, riders: readonly Rider[], over: string, window: Window, day: string) {
+function useOver(
+  rider: Rider,
+  riders: readonly Rider[],
+  over: string,
+  window: Window,
+  day: string,
+) {
   const overWindow = over.startsWith('w') ? readWindow(over.slice(1)) : undefined;
   const otherRider = riders.find(({ id }) => id === over);
-  const bests = useBests(otherRider ? otherRider.id : overWindow === undefined ? '' : rider.id, day, otherRider ? window : (overWindow ?? null));
+  const bests = useBests(
+    otherRider ? otherRider.id : overWindow === undefined ? '' : rider.id,
+    day,
+    otherRider ? window : (overWindow ?? null),
+  );
   const otherModel = useModel(otherRider, day);
-  const overName = otherRider ? firstName(otherRider.name) : overWindow === undefined ? '' : windowName(overWindow);
+  const overName = otherRider
+    ? firstName(otherRider.name)
+    : overWindow === undefined
+      ? ''
+      : windowName(overWindow);
   return { otherRider, otherModel, shownOver: over === '' ? null : (bests ?? null), overName };
 }
 
-function ModelBox({ model, rider }: { model: NonNullable<ReturnType<typeof useModel>>; rider: Rider }) {
+function ModelBox({
+  model,
+  rider,
+}: {
+  model: NonNullable<ReturnType<typeof useModel>>;
+  rider: Rider;
+}) {
   const { fit, pair, fitFrom, noFit } = model;
   const first = firstName(rider.name);
   return (
@@ -162,19 +207,24 @@ function ModelBox({ model, rider }: { model: NonNullable<ReturnType<typeof useMo
           <p className="mb-0">
             From{' '}
             {fitFrom.efforts
-              .map(({ seconds, watts, from }) => `${printDuration(seconds)} at ${roundHalfUp(watts)} W${from === 'marked' ? ' (marked)' : ''}`)
+              .map(
+                ({ seconds, watts, from }) =>
+                  `${printDuration(seconds)} at ${roundHalfUp(watts)} W${from === 'marked' ? ' (marked)' : ''}`,
+              )
               .join(', ')}
             , the last on {printDay(fitFrom.date)}. {fit.doubts.join(' ')}
           </p>
         </>
       ) : pair ? (
         <p className="mb-0">
-          From the best 1:00 ({roundHalfUp(pair.best60W)} W) and 5:00 ({roundHalfUp(pair.best300W)} W) of 90 days: CP {roundHalfUp(pair.cpW)} W, which runs
-          high, and W′ {roundTo(pair.wPrimeJ / 1000, 1)} kJ. It holds for reps of 1:00–5:00 and nothing else.
+          From the best 1:00 ({roundHalfUp(pair.best60W)} W) and 5:00 ({roundHalfUp(pair.best300W)}{' '}
+          W) of 90 days: CP {roundHalfUp(pair.cpW)} W, which runs high, and W′{' '}
+          {roundTo(pair.wPrimeJ / 1000, 1)} kJ. It holds for reps of 1:00–5:00 and nothing else.
         </p>
       ) : (
         <p className="mb-0">
-          Needs a 1:00 and a 5:00 effort of the last 90 days, or maximal efforts of two lengths. Until then FTP alone draws the curve of {first}, from 5:00.
+          Needs a 1:00 and a 5:00 effort of the last 90 days, or maximal efforts of two lengths.
+          Until then FTP alone draws the curve of {first}, from 5:00.
         </p>
       )}
       {noFit !== null && <p className="mb-0 mt-2">No fit of CP: {noFit}</p>}
@@ -185,13 +235,27 @@ function ModelBox({ model, rider }: { model: NonNullable<ReturnType<typeof useMo
 
 function Strengths({ rider, day, ftpW }: { rider: Rider; day: string; ftpW: number | null }) {
   const now = useBests(rider.id, day, 365);
-  const { data: before = [] } = api.useCurveQuery({ riderId: rider.id, from: plusDays(day, -730), to: plusDays(day, -366) });
-  const { data: half = [] } = api.useCurveQuery({ riderId: rider.id, from: plusDays(day, -365), to: plusDays(day, -181) });
-  const { data: recent = [] } = api.useCurveQuery({ riderId: rider.id, from: plusDays(day, -180), to: day });
+  const { data: before = [] } = api.useCurveQuery({
+    riderId: rider.id,
+    from: plusDays(day, -730),
+    to: plusDays(day, -366),
+  });
+  const { data: half = [] } = api.useCurveQuery({
+    riderId: rider.id,
+    from: plusDays(day, -365),
+    to: plusDays(day, -181),
+  });
+  const { data: recent = [] } = api.useCurveQuery({
+    riderId: rider.id,
+    from: plusDays(day, -180),
+    to: day,
+  });
   if (!now) return null;
   // Less than a year of rides: the half-year before stands for the season before.
   const byYear = before.length > 0;
-  const strengths = byYear ? strengthsOf(pointsOf(now), pointsOf(before), ftpW) : strengthsOf(pointsOf(recent), pointsOf(half), ftpW);
+  const strengths = byYear
+    ? strengthsOf(pointsOf(now), pointsOf(before), ftpW)
+    : strengthsOf(pointsOf(recent), pointsOf(half), ftpW);
   return (
     <section className="sheet mb-3" aria-label="Strengths">
       <h2>Strengths</h2>
@@ -202,11 +266,18 @@ function Strengths({ rider, day, ftpW }: { rider: Rider; day: string; ftpW: numb
               {point.name}, {printDuration(point.seconds)}
               <span className="soft small d-block">{says}</span>
             </span>
-            <Figure working={watts} label={`Best ${point.name}`}>{`${roundHalfUp(watts.value)} W`}</Figure>
+            <Figure
+              working={watts}
+              label={`Best ${point.name}`}
+            >{`${roundHalfUp(watts.value)} W`}</Figure>
           </li>
         ))}
       </ul>
-      {!byYear && half.length > 0 && <p className="soft small mb-0">Not a year of rides yet: the last half-year is held against the half-year before.</p>}
+      {!byYear && half.length > 0 && (
+        <p className="soft small mb-0">
+          Not a year of rides yet: the last half-year is held against the half-year before.
+        </p>
+      )}
     </section>
   );
 }
@@ -235,12 +306,15 @@ function Against({
       </h2>
       <p>
         FTP {ftp[0] ?? 'unknown'} and {ftp[1] ?? 'unknown'} W
-        {ftp[0] !== null && ftp[1] !== null && Math.abs(ftp[0] - ftp[1]) <= 0.03 * ftp[0] ? ': nearly the same, and yet' : '.'}
+        {ftp[0] !== null && ftp[1] !== null && Math.abs(ftp[0] - ftp[1]) <= 0.03 * ftp[0]
+          ? ': nearly the same, and yet'
+          : '.'}
       </p>
       <ul className="mb-0">
         {gaps.map(({ seconds, by }) => (
           <li key={seconds}>
-            over {printDuration(seconds)} {by === 0 ? 'both alike' : `${by > 0 ? one : other} has ${Math.abs(by)} W more`}
+            over {printDuration(seconds)}{' '}
+            {by === 0 ? 'both alike' : `${by > 0 ? one : other} has ${Math.abs(by)} W more`}
           </li>
         ))}
       </ul>
@@ -248,7 +322,17 @@ function Against({
   );
 }
 
-function BestsTable({ rider, bests, over, overName }: { rider: Rider; bests: readonly CurveBest[]; over: readonly CurveBest[] | null; overName: string }) {
+function BestsTable({
+  rider,
+  bests,
+  over,
+  overName,
+}: {
+  rider: Rider;
+  bests: readonly CurveBest[];
+  over: readonly CurveBest[] | null;
+  overName: string;
+}) {
   const massKg = shownMass(rider, today());
   const model = useModel(rider, today());
   const rows = LISTED.flatMap((seconds) => {
@@ -276,14 +360,20 @@ function BestsTable({ rider, bests, over, overName }: { rider: Rider; bests: rea
               <th scope="row">{printDuration(seconds)}</th>
               <td>{roundHalfUp(best.watts)} W</td>
               {massKg !== null && <td>{roundTo(best.watts / massKg, 2).toFixed(2)}</td>}
-              <td className="soft">{modelled ? `${roundHalfUp(modelled.watts)} W${modelled.by === 'law' ? ', assumed' : ''}` : ''}</td>
+              <td className="soft">
+                {modelled
+                  ? `${roundHalfUp(modelled.watts)} W${modelled.by === 'law' ? ', assumed' : ''}`
+                  : ''}
+              </td>
               {over && <td>{other ? `${roundHalfUp(other.watts)} W` : ''}</td>}
               <td>
                 <Link to={`/riders/${rider.id}/tests/import?recording=${best.recordingId}`}>
                   {printDay(best.date)}
                   <span className="visually-hidden">, best over {printDuration(seconds)}</span>
                 </Link>
-                {seconds >= 60 && seconds <= 1200 && <MarkBest rider={rider} best={best} seconds={seconds} />}
+                {seconds >= 60 && seconds <= 1200 && (
+                  <MarkBest rider={rider} best={best} seconds={seconds} />
+                )}
               </td>
             </tr>
           );
@@ -298,13 +388,29 @@ function MarkBest({ rider, best, seconds }: { rider: Rider; best: CurveBest; sec
   const { data: marked = [] } = markedEffortsApi.useMarkedEffortsQuery(rider.id);
   const [mark] = markedEffortsApi.useMarkEffortMutation();
   const { act, problem } = useAct();
-  if (marked.some((each) => each.recordingId === best.recordingId && each.seconds === seconds && each.withdrawn === null))
+  if (
+    marked.some(
+      (each) =>
+        each.recordingId === best.recordingId &&
+        each.seconds === seconds &&
+        each.withdrawn === null,
+    )
+  )
     return <span className="soft small ms-2">maximal</span>;
   const store = () =>
-    act(() => mark({ riderId: rider.id, recordingId: best.recordingId, startS: null, seconds, note: '' }), `${printDuration(seconds)} marked as maximal.`);
+    act(
+      () =>
+        mark({ riderId: rider.id, recordingId: best.recordingId, startS: null, seconds, note: '' }),
+      `${printDuration(seconds)} marked as maximal.`,
+    );
   return (
     <>
-      <Button size="sm" variant="link" className="ms-2 p-0 align-baseline" onClick={() => void store()}>
+      <Button
+        size="sm"
+        variant="link"
+        className="ms-2 p-0 align-baseline"
+        onClick={() => void store()}
+      >
         Mark as maximal<span className="visually-hidden">: {printDuration(seconds)}</span>
       </Button>
       <Refused problem={problem} />

@@ -17,7 +17,12 @@ export interface CurveRow {
 const LONGEST_S = 4 * 3600;
 
 /** What is drawn: observed bests, the model, and a second window or rider over them. */
-export function curveLines(bests: readonly CurveBest[], model: CurveModel, over: readonly CurveBest[] | null, overModel: CurveModel | null): CurveRow[] {
+export function curveLines(
+  bests: readonly CurveBest[],
+  model: CurveModel,
+  over: readonly CurveBest[] | null,
+  overModel: CurveModel | null,
+): CurveRow[] {
   const longest = bests.at(-1)?.seconds ?? 0;
   return curveDurations(Math.max(longest, LONGEST_S)).map((seconds) => {
     const best = bests.find((each) => each.seconds >= seconds);

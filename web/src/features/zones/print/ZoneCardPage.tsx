@@ -34,7 +34,10 @@ function Card({ rider, scheme }: { rider: Rider; scheme: Scheme }) {
   const save = (kind: 'csv' | 'json'): void => {
     if (!lines) return;
     const name = `zones-${rider.name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.${kind}`;
-    saveFile(name, kind === 'csv' ? writeZoneCsv(scheme, lines) : writeZoneJson(scheme, lines, card));
+    saveFile(
+      name,
+      kind === 'csv' ? writeZoneCsv(scheme, lines) : writeZoneJson(scheme, lines, card),
+    );
   };
   return (
     <main className="card-page">
@@ -57,10 +60,14 @@ function Card({ rider, scheme }: { rider: Rider; scheme: Scheme }) {
             </p>
           </div>
         </header>
-        {lines ? <ZoneTable lines={lines} /> : <p>What this scheme hangs on has not been measured yet.</p>}
+        {lines ? (
+          <ZoneTable lines={lines} />
+        ) : (
+          <p>What this scheme hangs on has not been measured yet.</p>
+        )}
         <footer>
-          Heart rate is read beside the watts, never alone; efforts under 2 minutes: too short for heart rate. Chest pain, faintness or an odd heartbeat: stop,
-          get help.
+          Heart rate is read beside the watts, never alone; efforts under 2 minutes: too short for
+          heart rate. Chest pain, faintness or an odd heartbeat: stop, get help.
         </footer>
       </article>
     </main>

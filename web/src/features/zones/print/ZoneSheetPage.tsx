@@ -15,15 +15,28 @@ export function ZoneSheetPage() {
   const { data: riders } = api.useRidersQuery();
   const schemes = useSchemes();
   if (!riders) return <Loading />;
-  const wanted = (search.get('riders') ?? '').split(',').filter((id) => riders.some((rider) => rider.id === id));
+  const wanted = (search.get('riders') ?? '')
+    .split(',')
+    .filter((id) => riders.some((rider) => rider.id === id));
   const chosen = wanted.length > 1 ? wanted : riders.map(({ id }) => id);
-  const toggle = (id: string): void => setSearch({ riders: (chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]).join(',') });
+  const toggle = (id: string): void =>
+    setSearch({
+      riders: (chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]).join(
+        ',',
+      ),
+    });
   return (
     <main className="card-page">
       <div className="card-controls flex-wrap">
         <Link to="/riders">Back</Link>
         {riders.map(({ id, name }) => (
-          <Form.Check key={id} id={`sheet-${id}`} label={name} checked={chosen.includes(id)} onChange={() => toggle(id)} />
+          <Form.Check
+            key={id}
+            id={`sheet-${id}`}
+            label={name}
+            checked={chosen.includes(id)}
+            onChange={() => toggle(id)}
+          />
         ))}
         <Button onClick={() => window.print()}>Print</Button>
       </div>

@@ -1,7 +1,13 @@
 import { printBand, type ZoneLine } from '@uphill/core';
 
 /** Zones as a plain table for paper, the hardest on top. */
-export function ZoneTable({ lines, short = false }: { lines: readonly ZoneLine[]; short?: boolean }) {
+export function ZoneTable({
+  lines,
+  short = false,
+}: {
+  lines: readonly ZoneLine[];
+  short?: boolean;
+}) {
   const beats = lines.some(({ bpm }) => bpm !== null);
   const unit = lines[0]?.unit ?? 'W';
   return (

@@ -9,7 +9,13 @@ import { useAct } from '../../../app/useAct.ts';
 import { Field } from '../../../ui/Field.tsx';
 import { Refused } from '../../../ui/messages.tsx';
 import { numberTyped } from '../../tests/typed.ts';
-import { fromTyped, type TypedBand, typedScheme, type TypedScheme, toTyped } from './typedScheme.ts';
+import {
+  fromTyped,
+  type TypedBand,
+  typedScheme,
+  type TypedScheme,
+  toTyped,
+} from './typedScheme.ts';
 
 const MOST_BANDS = 10;
 const KEPT = 'uphill.scheme.';
@@ -31,16 +37,22 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
   const { act, problem } = useAct();
   const own: OwnScheme = fromTyped(typed);
   const letters = typed.bands.flatMap(({ from, to }, index) =>
-    numberTyped(from) === 'letters' || numberTyped(to) === 'letters' ? [`Band ${index + 1}: a limit is not a number.`] : [],
+    numberTyped(from) === 'letters' || numberTyped(to) === 'letters'
+      ? [`Band ${index + 1}: a limit is not a number.`]
+      : [],
   );
   const problems = ownSchemeProblems(own, taken);
-  const wrongAt = (field: string): string | undefined => problems.find((each) => each.field === field)?.reason;
+  const wrongAt = (field: string): string | undefined =>
+    problems.find((each) => each.field === field)?.reason;
   const edit = (next: TypedScheme): void => {
     setTyped(next);
     localStorage.setItem(key, JSON.stringify(next));
   };
   const setBand = (index: number, part: Partial<TypedBand>): void =>
-    edit({ ...typed, bands: typed.bands.map((band, at) => (at === index ? { ...band, ...part } : band)) });
+    edit({
+      ...typed,
+      bands: typed.bands.map((band, at) => (at === index ? { ...band, ...part } : band)),
+    });
   const done = (): void => {
     localStorage.removeItem(key);
     close();
@@ -49,7 +61,10 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
     if (problems.length > 0 || letters.length > 0) return;
     const fields = { ...own, bands: own.bands.map((band) => ({ ...band })) };
     const stored = scheme
-      ? await act(() => change({ ...fields, id: scheme.id, version: scheme.version }), `${fields.name} changed.`)
+      ? await act(
+          () => change({ ...fields, id: scheme.id, version: scheme.version }),
+          `${fields.name} changed.`,
+        )
       : await act(() => add(fields), `${fields.name} made.`);
     if (stored) done();
   };
@@ -77,11 +92,24 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
       <Refused problem={problem} />
       <div className="entry-row">
         <Field label="Name" error={typed.name !== '' ? wrongAt('name') : undefined}>
-          {(control) => <Form.Control {...control} maxLength={60} value={typed.name} onChange={({ target }) => edit({ ...typed, name: target.value })} />}
+          {(control) => (
+            <Form.Control
+              {...control}
+              maxLength={60}
+              value={typed.name}
+              onChange={({ target }) => edit({ ...typed, name: target.value })}
+            />
+          )}
         </Field>
         <Field label="Percent of">
           {(control) => (
-            <Form.Select {...control} value={typed.anchor} onChange={({ target }) => edit({ ...typed, anchor: target.value as OwnScheme['anchor'] })}>
+            <Form.Select
+              {...control}
+              value={typed.anchor}
+              onChange={({ target }) =>
+                edit({ ...typed, anchor: target.value as OwnScheme['anchor'] })
+              }
+            >
               {OWN_ANCHORS.map((anchor) => (
                 <option key={anchor} value={anchor}>
                   {ANCHOR_NAMES[anchor].name}
@@ -113,7 +141,9 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
         </thead>
         <tbody>
           {typed.bands.map((band, index) => {
-            const reasons = problems.filter(({ field }) => field.startsWith(`bands.${index}.`)).map(({ reason }) => reason);
+            const reasons = problems
+              .filter(({ field }) => field.startsWith(`bands.${index}.`))
+              .map(({ reason }) => reason);
             return (
               <tr key={index}>
                 <th scope="row">{index + 1}</th>
@@ -124,7 +154,9 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
                       aria-label={`${COLUMN_NAMES[column]}, band ${index + 1}`}
                       inputMode={column === 'from' || column === 'to' ? 'decimal' : 'text'}
                       maxLength={column === 'trains' ? 120 : column === 'name' ? 40 : 8}
-                      placeholder={column === 'to' && index === typed.bands.length - 1 ? 'open' : undefined}
+                      placeholder={
+                        column === 'to' && index === typed.bands.length - 1 ? 'open' : undefined
+                      }
                       value={band[column]}
                       onChange={({ target }) => setBand(index, { [column]: target.value })}
                     />
@@ -136,7 +168,14 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
                   </td>
                 ))}
                 <td>
-                  <Button size="sm" variant="link" className="p-0" onClick={() => edit({ ...typed, bands: typed.bands.filter((_, at) => at !== index) })}>
+                  <Button
+                    size="sm"
+                    variant="link"
+                    className="p-0"
+                    onClick={() =>
+                      edit({ ...typed, bands: typed.bands.filter((_, at) => at !== index) })
+                    }
+                  >
                     Leave out<span className="visually-hidden"> band {index + 1}</span>
                   </Button>
                 </td>
@@ -154,7 +193,11 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
         <Button type="submit" disabled={problems.length > 0 || letters.length > 0}>
           Store the scheme
         </Button>
-        <Button variant="outline-secondary" disabled={typed.bands.length >= MOST_BANDS} onClick={addBand}>
+        <Button
+          variant="outline-secondary"
+          disabled={typed.bands.length >= MOST_BANDS}
+          onClick={addBand}
+        >
           A band above
         </Button>
         <Button variant="link" onClick={done}>
@@ -165,7 +208,12 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
   );
 }
 
-const COLUMN_NAMES = { name: 'Name', from: 'From %', to: 'To %', trains: 'What it is for' } as const;
+const COLUMN_NAMES = {
+  name: 'Name',
+  from: 'From %',
+  to: 'To %',
+  trains: 'What it is for',
+} as const;
 
 function keptHere(key: string): TypedScheme | null {
   try {

@@ -60,7 +60,11 @@ export function SchemesPage() {
                 <li key={scheme.id} className="scheme-line">
                   <div>
                     <strong>{scheme.name}</strong> <span className="soft">{scheme.school}</span>
-                    <span className="small d-block">{scheme.bands.map((band) => `${band.number} ${band.name} ${limitText(scheme, band)}`).join(' · ')}</span>
+                    <span className="small d-block">
+                      {scheme.bands
+                        .map((band) => `${band.number} ${band.name} ${limitText(scheme, band)}`)
+                        .join(' · ')}
+                    </span>
                   </div>
                   {!SCHEMES.includes(scheme) && (
                     <span className="text-nowrap">
@@ -70,7 +74,12 @@ export function SchemesPage() {
                       <Button
                         size="sm"
                         variant="link"
-                        onClick={() => void act(() => remove({ id: scheme.id, version: schemes.versionOf(scheme.id) }), `${scheme.name} taken away.`)}
+                        onClick={() =>
+                          void act(
+                            () => remove({ id: scheme.id, version: schemes.versionOf(scheme.id) }),
+                            `${scheme.name} taken away.`,
+                          )
+                        }
                       >
                         Take away<span className="visually-hidden"> {scheme.name}</span>
                       </Button>
@@ -91,7 +100,9 @@ export function SchemesPage() {
 function limitText(scheme: Scheme, { toPercent, toOf, fromPercent }: BandRule): string {
   const of = scheme.anchor === 'lactate' && toOf ? ` of ${ANCHOR_NAMES[toOf].name}` : '';
   if (toPercent === null) return 'above';
-  return scheme.overlaps && fromPercent !== undefined ? `${fromPercent}–${toPercent} %` : `to ${toPercent} %${of}`;
+  return scheme.overlaps && fromPercent !== undefined
+    ? `${fromPercent}–${toPercent} %`
+    : `to ${toPercent} %${of}`;
 }
 
 function Default({
@@ -107,12 +118,20 @@ function Default({
     <section className="sheet" aria-label="The default">
       <h2>New riders</h2>
       <Refused problem={problem} />
-      <Field label="Scheme of riders for whom you chose none" hint="Riders without a power meter go by heart rate.">
+      <Field
+        label="Scheme of riders for whom you chose none"
+        hint="Riders without a power meter go by heart rate."
+      >
         {(control) => (
           <Form.Select
             {...control}
             value={settings.defaultSchemeId}
-            onChange={({ target }) => void act(() => change({ ...settings, defaultSchemeId: target.value }), 'Default changed.')}
+            onChange={({ target }) =>
+              void act(
+                () => change({ ...settings, defaultSchemeId: target.value }),
+                'Default changed.',
+              )
+            }
           >
             {schemes.all
               .filter((scheme) => !isByHeart(scheme))

@@ -3,7 +3,12 @@ import type { OwnScheme } from '@uphill/core';
 import { z } from 'zod';
 import { numberTyped } from '../../tests/typed.ts';
 
-const typedBand = z.object({ name: z.string(), from: z.string(), to: z.string(), trains: z.string() });
+const typedBand = z.object({
+  name: z.string(),
+  from: z.string(),
+  to: z.string(),
+  trains: z.string(),
+});
 export type TypedBand = z.infer<typeof typedBand>;
 
 /** A scheme exactly as typed. */
@@ -21,7 +26,12 @@ export function toTyped({ name, anchor, overlaps, bands }: SchemeFields): TypedS
     name,
     anchor,
     overlaps,
-    bands: bands.map((band) => ({ name: band.name, from: text(band.fromPercent), to: text(band.toPercent), trains: band.trains })),
+    bands: bands.map((band) => ({
+      name: band.name,
+      from: text(band.fromPercent),
+      to: text(band.toPercent),
+      trains: band.trains,
+    })),
   };
 }
 
@@ -35,6 +45,11 @@ export function fromTyped({ name, anchor, overlaps, bands }: TypedScheme): OwnSc
     name,
     anchor,
     overlaps,
-    bands: bands.map((band) => ({ name: band.name, fromPercent: percent(band.from), toPercent: percent(band.to), trains: band.trains })),
+    bands: bands.map((band) => ({
+      name: band.name,
+      fromPercent: percent(band.from),
+      toPercent: percent(band.to),
+      trains: band.trains,
+    })),
   };
 }
