@@ -1,4 +1,7 @@
-/** Dependencies point one way: core ← api ← server, web. The demo sits on the server, the browser tests on the demo. */
+/**
+ * Dependencies point one way: core ← api ← server, web. The demo sits on the server, the browser tests on the demo.
+ * Inside the core they point from face to face, inside the web from floor to floor.
+ */
 const only = (from, ...allowed) => ({
   name: `${from}-knows-only-what-it-may`,
   severity: 'error',
@@ -9,6 +12,56 @@ const only = (from, ...allowed) => ({
   },
 });
 
+/** What each face of the core may look at; what is not named here is no face. */
+const UNDER_SESSIONS = ['working', 'units', 'rider', 'power', 'zones'];
+const UNDER_SEASON = [...UNDER_SESSIONS, 'testing', 'sessions'];
+const FACES = {
+  working: [],
+  units: ['working'],
+  rider: ['working', 'units'],
+  power: ['working', 'units', 'rider'],
+  zones: ['working', 'units', 'rider', 'power'],
+  testing: UNDER_SESSIONS,
+  sessions: UNDER_SESSIONS,
+  season: UNDER_SEASON,
+  review: UNDER_SEASON,
+  fuel: UNDER_SEASON,
+  hills: UNDER_SEASON,
+  simulation: [...UNDER_SEASON, 'season', 'review', 'fuel', 'hills'],
+  formats: [...UNDER_SESSIONS, 'sessions', 'season', 'review', 'fuel', 'hills'],
+};
+
+const faces = Object.entries(FACES).map(([face, below]) => ({
+  name: `core-${face}-looks-only-down`,
+  comment: 'through the index of a face below, and nothing else',
+  severity: 'error',
+  from: { path: `^core/src/${face}/` },
+  to: {
+    path: '^core/src/',
+    pathNot: [`^core/src/${face}/`, ...below.map((name) => `^core/src/${name}/index\\.ts$`)],
+  },
+}));
+
+/** The floors of the web: what lies on each, and the floors below it. */
+const FLOORS = {
+  shared: [],
+  ui: ['shared'],
+  charts: ['shared', 'ui'],
+  workers: ['shared'],
+  features: ['shared', 'ui', 'charts', 'workers'],
+  app: ['shared', 'ui', 'charts', 'features'],
+};
+
+const floors = Object.entries(FLOORS).map(([floor, below]) => ({
+  name: `web-${floor}-looks-only-down`,
+  severity: 'error',
+  from: { path: `^web/src/${floor}/` },
+  to: {
+    path: '^web/src/',
+    pathNot: [floor, ...below].map((name) => `^web/src/${name}/`),
+  },
+}));
+
 module.exports = {
   forbidden: [
     only('core'),
@@ -16,6 +69,21 @@ module.exports = {
     only('server', 'core', 'api'),
     only('web', 'core', 'api'),
     only('demo', 'core', 'api', 'server'),
+    ...faces,
+    {
+      name: 'a-folder-of-the-core-is-a-face',
+      severity: 'error',
+      from: {},
+      to: { path: '^core/src/', pathNot: `^core/src/(${Object.keys(FACES).join('|')})/` },
+    },
+    ...floors,
+    {
+      name: 'no-feature-reaches-into-another',
+      comment: 'what two of them need moves down to shared, ui or charts',
+      severity: 'error',
+      from: { path: '^web/src/features/([^/]+)/' },
+      to: { path: '^web/src/features/', pathNot: '^web/src/features/$1/' },
+    },
     {
       name: 'no-circles',
       severity: 'error',
@@ -35,7 +103,8 @@ module.exports = {
       from: { path: '^core/src' },
       to: {
         dependencyTypes: ['npm', 'npm-dev'],
-        pathNot: 'node_modules/(zod|papaparse|date-fns|saxes|fit-file-parser|@types)/',
+        pathNot:
+          'node_modules/(zod|papaparse|date-fns|saxes|fit-file-parser|ical-generator|@types)/',
       },
     },
     {

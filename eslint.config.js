@@ -35,7 +35,7 @@ export default tseslint.config(
   // What a program says on the console is what it is for.
   {
     files: [
-      'server/src/serve.ts',
+      'server/src/{serve,bringUpToDate}.ts',
       'server/src/{rebuildMain,backupMain,main,command}.ts',
       'server/test/torture/*.ts',
       'demo/src/main.ts',

@@ -1,11 +1,10 @@
 import { z } from 'zod';
-import { id, line, prose, version } from './common.ts';
+import { idSchema, line, prose, versionSchema } from './common.ts';
 import { shapeOf } from './shape.ts';
 
 export const SURFACES = ['road', 'gravel'] as const;
-
 /** A hill, shared by all riders. */
-export const hillFields = z.object({
+export const hillFieldsSchema = z.object({
   name: line(60).min(1, 'The hill needs a name.'),
   metres: z
     .number('The length is a number of metres.')
@@ -20,8 +19,9 @@ export const hillFields = z.object({
   /** Traffic, where to turn, what to look out for. */
   note: prose(1000),
 });
-export type HillFields = z.infer<typeof hillFields>;
-
-export const hill = shapeOf(hillFields.extend({ id, version }));
-export type Hill = z.infer<typeof hill>;
-export const hillChange = hillFields.extend({ version });
+export type HillFields = z.infer<typeof hillFieldsSchema>;
+export const hillSchema = shapeOf(
+  hillFieldsSchema.extend({ id: idSchema, version: versionSchema }),
+);
+export type Hill = z.infer<typeof hillSchema>;
+export const hillChangeSchema = hillFieldsSchema.extend({ version: versionSchema });

@@ -1,42 +1,41 @@
 import { z } from 'zod';
-import { day, id, line, version } from './common.ts';
-import { powerSource } from './riders.ts';
+import { dateSchema, idSchema, line, versionSchema } from './common.ts';
+import { powerSourceSchema } from './powerSource.ts';
 import { shapeOf } from './shape.ts';
 
 /** How long an effort can be that the coach marks maximal, s. */
 export const MARKED_SECONDS = { low: 10, high: 3600 } as const;
-
 const second = z.number('A time is a number of seconds.').int('A time is whole seconds.');
-
-/** An effort on a recording that the coach says was maximal; without a start, the best of its length. */
-export const newMarkedEffort = z.object({
-  recordingId: id,
+/** An effort on a ride that the coach says was maximal; without a start, the best of its length. */
+export const newMarkedEffortSchema = z.object({
+  rideId: idSchema,
   startS: second
-    .min(0, 'The effort starts before its recording.')
-    .max(86_400, 'The effort starts after its recording.')
+    .min(0, 'The effort starts before its ride.')
+    .max(86_400, 'The effort starts after its ride.')
     .nullable(),
   seconds: second
     .min(MARKED_SECONDS.low, `An effort under ${MARKED_SECONDS.low} s is not marked.`)
     .max(MARKED_SECONDS.high, 'An effort over an hour is not marked.'),
   note: line(300),
 });
-export type NewMarkedEffort = z.infer<typeof newMarkedEffort>;
-
-export const markedEffort = shapeOf(
-  newMarkedEffort.extend({
-    id,
-    riderId: id,
+export type NewMarkedEffort = z.infer<typeof newMarkedEffortSchema>;
+export const markedEffortSchema = shapeOf(
+  newMarkedEffortSchema.extend({
+    id: idSchema,
+    riderId: idSchema,
     startS: second,
-    date: day,
-    powerSource,
+    date: dateSchema,
+    recordingId: idSchema,
+    powerSource: powerSourceSchema,
     meanW: z.number(),
     withdrawn: z.string().nullable(),
-    version,
+    /** Why its ride counts for nothing; null where it counts. */
+    idle: z.string().nullable(),
+    version: versionSchema,
   }),
 );
-export type MarkedEffortEntry = z.infer<typeof markedEffort>;
-
-export const markedEffortChange = z.object({
-  version,
+export type MarkedEffortEntry = z.infer<typeof markedEffortSchema>;
+export const markedEffortChangeSchema = z.object({
+  version: versionSchema,
   withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable(),
 });

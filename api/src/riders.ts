@@ -1,29 +1,20 @@
-import {
-  FTP_BOUNDS,
-  healthAnswersSchema,
-  READING_BOUNDS,
-  RETEST_WEEKS_BOUNDS,
-  SESSION_SHOWN,
-} from '@uphill/core';
+import { SESSION_SHOWN } from '@uphill/core/rider';
+import { RETEST_WEEKS_BOUNDS } from '@uphill/core/testing';
 import { z } from 'zod';
-import { day, id, line, prose, version } from './common.ts';
+import { availabilitySchema } from './availability.ts';
+import { dateSchema, idSchema, line, prose, versionSchema } from './common.ts';
+import { fixtureSchema } from './fixtures.ts';
+import { ftpEntrySchema, lactateThresholdsSchema } from './ftp.ts';
+import { goalSchema } from './goals.ts';
+import { healthBeforeSchema, healthSchema } from './health.ts';
+import { bodyMassSchema, heartRateSchema } from './histories.ts';
+import { powerSourceSchema } from './powerSource.ts';
 import { shapeOf } from './shape.ts';
-
-export const POWER_SOURCES = ['crank', 'pedal', 'hub', 'trainer', 'none'] as const;
-export const powerSource = z.enum(POWER_SOURCES);
-
-export const goal = z.object({
-  name: line(80).min(1, 'The goal needs a name.'),
-  date: day,
-  /** Demand, where it is one of watts for a time. */
-  watts: z.number().int().min(40).max(1500).nullable(),
-  seconds: z.number().int().min(10).max(86_400).nullable(),
-});
+import { trainingFieldsSchema } from './training.ts';
 
 /** Nobody younger rides by watts. */
 const YOUNGEST = 5;
-
-export const riderFields = z.object({
+export const riderFieldsSchema = z.object({
   name: line(80).min(1, 'The rider needs a name.'),
   birthYear: z
     .number('The birth year is a number.')
@@ -33,9 +24,8 @@ export const riderFields = z.object({
     .refine((year) => year <= new Date().getFullYear() - YOUNGEST, 'The birth year is too recent.')
     .nullable(),
   sex: z.enum(['female', 'male']).nullable(),
-  powerSource,
+  powerSource: powerSourceSchema,
   masters: z.boolean(),
-  goal: goal.nullable(),
   notes: prose(4000),
   /** Scheme of the rider's zones; null follows the coach's default. */
   schemeId: z.string().max(60).nullable(),
@@ -52,126 +42,59 @@ export const riderFields = z.object({
   /** Whether tomorrow's session shows the day before, or only in the morning. */
   sessionShown: z.enum(SESSION_SHOWN),
 });
-export type RiderFields = z.infer<typeof riderFields>;
-
-export const HEART_KINDS = ['resting', 'threshold', 'maximal'] as const;
-
-export const bodyMass = z.object({ id, date: day, kg: z.number() });
-export const heartRate = z.object({
-  id,
-  date: day,
-  kind: z.enum(HEART_KINDS),
-  bpm: z.number().int(),
-});
-
-export const newBodyMass = z.object({
-  date: day,
-  kg: z
-    .number('Body mass is a number of kg.')
-    .min(25, 'Body mass is under 25 kg. Is that right?')
-    .max(250, 'Body mass is over 250 kg. Is that right?'),
-});
-export const newHeartRate = z.object({
-  date: day,
-  kind: z.enum(HEART_KINDS),
-  bpm: z
-    .number('A heart rate is a number of beats.')
-    .int('Beats are whole.')
-    .min(25, 'A heart rate under 25 bpm cannot be right.')
-    .max(
-      READING_BOUNDS.bpm.high,
-      `A heart rate over ${READING_BOUNDS.bpm.high} bpm is a strap fault.`,
-    ),
-});
-
-/** An FTP of a rider: what was measured, what is used, from when, and why. */
-const ftpEntry = z.object({
-  id,
-  riderId: id,
-  testId: id.nullable(),
-  measuredW: z.number().int().nullable(),
-  usedW: z.number().int(),
-  countsFrom: day,
-  reason: z.string(),
-  version,
-});
-export type FtpEntry = z.infer<typeof ftpEntry>;
-
-export const newFtp = z.object({
-  testId: id.nullable(),
-  usedW: z
-    .number('FTP is a number of watts.')
-    .int('FTP is whole watts.')
-    .min(FTP_BOUNDS.low, `FTP is under ${FTP_BOUNDS.low} W.`)
-    .max(FTP_BOUNDS.high, `FTP is over ${FTP_BOUNDS.high} W.`),
-  countsFrom: day,
-  reason: line(300),
-});
-export type NewFtp = z.infer<typeof newFtp>;
-
-/** A dated health screen with the coach's record of clearance. */
-export const healthFields = z.object({
-  date: day,
-  answers: healthAnswersSchema,
-  note: prose(1000),
-  clearedBy: line(120).min(1, 'Write who cleared it.').nullable(),
-  clearedOn: day.nullable(),
-});
-export type HealthFields = z.infer<typeof healthFields>;
-export const health = healthFields.extend({ id });
-
-/** LT1 and LT2 as a lactate test gave them, and from when they count. */
-export const lactateThresholds = z.object({
-  testId: id,
-  countsFrom: day,
-  lt1W: z.number().nullable(),
-  lt2W: z.number().nullable(),
-});
-
+export type RiderFields = z.infer<typeof riderFieldsSchema>;
+const everyField = riderFieldsSchema.extend(trainingFieldsSchema);
+/** What a change of a rider's own row can hold. */
+export type RiderOwn = z.infer<typeof everyField>;
 /** A rider with the histories that every figure is looked up in. */
-export const rider = shapeOf(
-  riderFields.extend({
-    id,
-    version,
-    bodyMass: z.array(bodyMass),
-    heartRates: z.array(heartRate),
-    ftp: z.array(ftpEntry),
+export const riderSchema = shapeOf(
+  everyField.extend({
+    id: idSchema,
+    version: versionSchema,
+    /** Out of the lists, with everything kept. */
+    archived: z.boolean(),
+    bodyMass: z.array(bodyMassSchema),
+    heartRates: z.array(heartRateSchema),
+    ftp: z.array(ftpEntrySchema),
     /** Date of the last test, for what is due. */
-    lastTest: day.nullable(),
+    lastTest: dateSchema.nullable(),
     /** The latest health screen. */
-    health: health.nullable(),
-    lactate: z.array(lactateThresholds),
+    health: healthSchema.nullable(),
+    /** Earlier screens, the latest first. */
+    healthBefore: z.array(healthBeforeSchema),
+    lactate: z.array(lactateThresholdsSchema),
+    /** Goals, the earliest first. */
+    goals: z.array(goalSchema),
+    /** Hours and fixed rest by weekday, Monday first; null where nobody said. */
+    availability: availabilitySchema.nullable(),
+    /** What comes back every week, the squad's included. */
+    fixtures: z.array(fixtureSchema),
+    /** Made up by the demo: rides on the stand-ins are this rider's rides. */
+    demo: z.boolean(),
+    /** Rides that came of days nobody has marked yet. */
+    unmarked: z.array(z.object({ dayId: idSchema, date: dateSchema })),
   }),
 );
-export interface Rider extends z.infer<typeof rider> {}
-
-/** What a rider can hold on a day, as far as rides and tests show it: what sessions are reckoned by. */
-export const model = z.object({
-  riderId: id,
-  /** Best efforts of a year: seconds and watts, longest last. */
-  bests: z.array(z.tuple([z.number(), z.number()])),
-  fit: z.object({ cpW: z.number(), wPrimeJ: z.number() }).nullable(),
-  pair: z
-    .object({ cpW: z.number(), wPrimeJ: z.number(), best60W: z.number(), best300W: z.number() })
-    .nullable(),
-  pmaxW: z.number().nullable(),
+export interface Rider extends z.infer<typeof riderSchema> {}
+export const riderChangeSchema = everyField
+  .partial()
+  .extend({ version: versionSchema, archived: z.boolean().optional() });
+/** What goes with a rider who is deleted, and where it stays for a while. */
+export const deletionSchema = z.object({
+  /** Rows by what they are, for the dialog. */
+  counts: z.object({
+    tests: z.number().int(),
+    rides: z.number().int(),
+    days: z.number().int(),
+    testDays: z.number().int(),
+  }),
+  /** Day on which the last of the daily and weekly copies that hold the rider goes; null where there is none. */
+  copiesUntil: dateSchema.nullable(),
+  /** Files that hold the rider and stay until somebody deletes them: copies by hand, and from before updates. */
+  otherCopies: z.array(z.string()),
 });
-export type Model = z.infer<typeof model>;
-export const modelsQuery = z.object({
-  on: day,
-  /** Riders' ids with commas between them. */
-  riders: z
-    .string()
-    .max(60 * 37, 'At most 60 riders at once.')
-    .transform((text) => text.split(','))
-    .pipe(z.array(id)),
-});
-
-/** A best effort with the recording it came from. */
-export const best = shapeOf(
-  z.object({ seconds: z.number(), watts: z.number(), recordingId: id, date: day, powerSource }),
-);
-export type CurveBest = z.infer<typeof best>;
-export const curveQuery = z.object({ from: day, to: day });
-
-export const riderChange = riderFields.partial().extend({ version });
+export interface Deletion extends z.infer<typeof deletionSchema> {}
+/** Deleting is final, so it takes the rider's name, typed. */
+export const riderDeletionSchema = z.object({ version: versionSchema, name: z.string().max(80) });
+/** Ids of everything that went, so that a browser can let go of its drafts. */
+export const deletedSchema = z.object({ ids: z.array(z.string()) });

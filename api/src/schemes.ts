@@ -1,6 +1,6 @@
-import { OWN_ANCHORS } from '@uphill/core';
+import { OWN_ANCHORS } from '@uphill/core/zones';
 import { z } from 'zod';
-import { id, line, version } from './common.ts';
+import { idSchema, line, versionSchema } from './common.ts';
 import { shapeOf } from './shape.ts';
 
 const percent = z
@@ -8,9 +8,8 @@ const percent = z
   .min(0, 'A limit is under 0 %.')
   .max(400, 'A limit is over 400 %.')
   .nullable();
-
 /** The coach's own scheme as typed; whether its limits rise and leave no gap is checked beyond the shape. */
-export const schemeFields = z.object({
+export const schemeFieldsSchema = z.object({
   name: line(60),
   anchor: z.enum(OWN_ANCHORS),
   overlaps: z.boolean(),
@@ -20,13 +19,9 @@ export const schemeFields = z.object({
     )
     .max(12),
 });
-export type SchemeFields = z.infer<typeof schemeFields>;
-
-export const ownScheme = shapeOf(schemeFields.extend({ id, version }));
-export type OwnSchemeEntry = z.infer<typeof ownScheme>;
-export const schemeChange = schemeFields.extend({ version });
-
-/** What holds for the whole house. */
-export const settingsChange = z.object({ defaultSchemeId: z.string().max(60), version });
-export const settings = shapeOf(settingsChange);
-export type Settings = z.infer<typeof settings>;
+export type SchemeFields = z.infer<typeof schemeFieldsSchema>;
+export const ownSchemeSchema = shapeOf(
+  schemeFieldsSchema.extend({ id: idSchema, version: versionSchema }),
+);
+export type OwnSchemeEntry = z.infer<typeof ownSchemeSchema>;
+export const schemeChangeSchema = schemeFieldsSchema.extend({ version: versionSchema });

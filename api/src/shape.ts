@@ -1,7 +1,6 @@
 import { z } from 'zod';
 
 type Def = z.core.$ZodTypeDef & Record<string, unknown>;
-
 /** Kinds that hold other schemas, each with how it is built again from their shapes. */
 const BUILD: Readonly<Record<string, (def: Def) => z.ZodType>> = {
   string: () => z.string(),
@@ -30,7 +29,6 @@ const BUILD: Readonly<Record<string, (def: Def) => z.ZodType>> = {
           (options as z.ZodType[]).map(shapeOf) as unknown as [z.ZodObject],
         ),
 };
-
 /**
  * The shape of a schema without its limits: what an answer is checked by. Limits belong to requests, where a person
  * can still put something right; what is stored has to be answered whatever the limits are by then.
@@ -41,11 +39,9 @@ export function shapeOf<T extends z.ZodType>(schema: T): z.ZodType<z.output<T>, 
   const def = schema._zod.def as Def;
   return (BUILD[def.type]?.(def) ?? schema) as z.ZodType<z.output<T>, z.output<T>>;
 }
-
 function shapesOf(fields: Readonly<Record<string, z.ZodType>>): Record<string, z.ZodType> {
   return Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, shapeOf(field)]));
 }
-
 function isNever(schema: z.ZodType): boolean {
   return schema._zod.def.type === 'never';
 }

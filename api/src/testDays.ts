@@ -4,14 +4,13 @@ import {
   PROTOCOL_IDS,
   READING_BOUNDS,
   setupSchema,
-} from '@uphill/core';
+} from '@uphill/core/testing';
 import { z } from 'zod';
-import { day, id, prose, version } from './common.ts';
+import { dateSchema, idSchema, prose, versionSchema } from './common.ts';
 import { shapeOf } from './shape.ts';
 
 /** The stages of a test day, in the practitioner's order. */
 export const TEST_STAGES = ['expect', 'prepare', 'ride', 'read'] as const;
-
 /** One line of the lactate table exactly as typed, so that a half-typed day loses nothing. */
 const typedSample = z.object({
   stageW: z.string().max(20),
@@ -22,7 +21,6 @@ const typedSample = z.object({
   struck: z.string().max(200).nullable(),
   fraction: z.number().min(0.05).max(1),
 });
-
 /** A ride on the stand-ins under way: with the seed and what was pressed it can be ridden again to this second. */
 const ride = z.object({
   seed: z
@@ -40,14 +38,12 @@ const ride = z.object({
     )
     .max(500),
 });
-
 /** Threshold heart rate that a rider may be expected to show, bpm. */
 export const EXPECTED_BPM = { low: 60, high: READING_BOUNDS.bpm.high } as const;
-
 /** What is known of a test day so far. */
-export const testDayDraft = z.object({
+export const testDayDraftSchema = z.object({
   stage: z.enum(TEST_STAGES),
-  date: day,
+  date: dateSchema,
   /** FTP expected, W, or threshold heart rate, bpm: written down before. */
   expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
   expectedBpm: z.number().int().min(EXPECTED_BPM.low).max(EXPECTED_BPM.high).nullable(),
@@ -63,24 +59,26 @@ export const testDayDraft = z.object({
   slopePercent: z.number().min(0).max(15).default(3),
   way: z.enum(['standIns', 'recording', 'hand']).nullable(),
   ride: ride.nullable(),
-  recordingId: id.nullable(),
+  recordingId: idSchema.nullable(),
   typed: z.record(z.string().max(40), z.string().max(40)),
   samples: z.array(typedSample).max(60),
   note: prose(1000),
 });
-export interface TestDayDraft extends z.infer<typeof testDayDraft> {}
-
-export const testDay = shapeOf(
+export interface TestDayDraft extends z.infer<typeof testDayDraftSchema> {}
+export const testDaySchema = shapeOf(
   z.object({
-    id,
-    riderId: id,
+    id: idSchema,
+    riderId: idSchema,
     protocol: z.enum(PROTOCOL_IDS),
-    draft: testDayDraft,
-    version,
+    draft: testDayDraftSchema,
+    version: versionSchema,
     updatedAt: z.string(),
+    unreadable: z.string().nullable(),
   }),
 );
-export interface TestDay extends z.infer<typeof testDay> {}
-
-export const newTestDay = z.object({ protocol: z.enum(PROTOCOL_IDS), draft: testDayDraft });
-export const testDayChange = z.object({ draft: testDayDraft, version });
+export interface TestDay extends z.infer<typeof testDaySchema> {}
+export const newTestDaySchema = z.object({
+  protocol: z.enum(PROTOCOL_IDS),
+  draft: testDayDraftSchema,
+});
+export const testDayChangeSchema = z.object({ draft: testDayDraftSchema, version: versionSchema });

@@ -4,14 +4,14 @@ import {
   READING_BOUNDS,
   setupSchema,
   testDetailsSchema,
-} from '@uphill/core';
+} from '@uphill/core/testing';
 import { z } from 'zod';
-import { day, id, line, prose, version } from './common.ts';
-import { newFtp, powerSource } from './riders.ts';
+import { dateSchema, idSchema, line, prose, versionSchema } from './common.ts';
+import { newFtpSchema } from './ftp.ts';
+import { powerSourceSchema } from './powerSource.ts';
 import { shapeOf } from './shape.ts';
 
 const { watts, bpm } = READING_BOUNDS;
-
 const check = z.object({
   id: z.string(),
   name: z.string(),
@@ -20,10 +20,10 @@ const check = z.object({
   verdict: z.enum(['held', 'doubtful', 'failed', 'unknown']),
   says: z.string(),
 });
-
+export const testChecksSchema = z.array(check);
 /** Where the effort lies on its recording. */
-export const effortOnRecording = z.object({
-  recordingId: id,
+export const effortOnRecordingSchema = z.object({
+  recordingId: idSchema,
   startS: z.number().int().min(0).max(86_400),
   endS: z.number().int().min(1).max(86_400),
   /** Of a test with several efforts, each by its id; empty where there is one. */
@@ -37,11 +37,10 @@ export const effortOnRecording = z.object({
     )
     .max(8),
 });
-
-export const testFields = z.object({
+export const testFieldsSchema = z.object({
   protocol: z.enum(PROTOCOL_IDS),
-  date: day,
-  powerSource,
+  date: dateSchema,
+  powerSource: powerSourceSchema,
   /** Start and step of a ramp. */
   ramp: z
     .object({
@@ -63,75 +62,40 @@ export const testFields = z.object({
     .nullable(),
   /** FTP expected before the test, W: the first check afterwards. */
   expectedW: z.number().int().min(FTP_BOUNDS.low).max(FTP_BOUNDS.high).nullable(),
-  effort: effortOnRecording.nullable(),
+  effort: effortOnRecordingSchema.nullable(),
   /** Readings of a protocol that needs more than one. */
   details: testDetailsSchema.nullable(),
   setup: setupSchema.nullable(),
   note: prose(1000),
 });
-export type TestFields = z.infer<typeof testFields>;
-
-export const newTest = testFields.extend({
+export type TestFields = z.infer<typeof testFieldsSchema>;
+export const newTestSchema = testFieldsSchema.extend({
   /** Accept the result in the same breath: what is used, from when, why. */
-  accept: newFtp.omit({ testId: true }).nullable(),
+  accept: newFtpSchema.omit({ testId: true }).nullable(),
   /** Whether its mean heart rate becomes the threshold heart rate; of a test by heart rate it always does. */
   acceptThreshold: z.boolean(),
   /** The test day that ends with this test. */
-  testDayId: id.nullable(),
+  testDayId: idSchema.nullable(),
 });
-export interface NewTest extends z.infer<typeof newTest> {}
-
-export const test = shapeOf(
-  testFields.extend({
-    id,
-    riderId: id,
-    version,
+export interface NewTest extends z.infer<typeof newTestSchema> {}
+export const testSchema = shapeOf(
+  testFieldsSchema.extend({
+    id: idSchema,
+    riderId: idSchema,
+    version: versionSchema,
     /** FTP the reading gives, W; null for a test by heart rate. */
     measuredW: z.number().int().nullable(),
-    checks: z.array(check),
+    checks: testChecksSchema,
     /** Why it is withdrawn; null where it counts. */
     withdrawn: z.string().nullable(),
+    /** Ridden on the stand-ins. */
+    standIns: z.boolean(),
+    /** What of it cannot be read any more; null where all can. */
+    unreadable: z.string().nullable(),
   }),
 );
-export interface Test extends z.infer<typeof test> {}
-
-export const testChange = z.object({
-  version,
+export interface Test extends z.infer<typeof testSchema> {}
+export const testChangeSchema = z.object({
+  version: versionSchema,
   withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable(),
 });
-
-const channel = z.array(z.number().nullable()).nullable();
-
-const recordingFields = z.object({
-  id,
-  riderId: id,
-  fileName: line(200),
-  receivedAt: z.string(),
-  startedAt: z.string().nullable(),
-  seconds: z.number().int(),
-  bytes: z.number().int(),
-  kind: z.enum(['csv', 'gpx', 'fit']),
-  powerSource,
-  laps: z.array(z.object({ startS: z.number().int(), seconds: z.number().int() })),
-  notes: z.array(z.string()),
-});
-export const recording = shapeOf(recordingFields);
-export type RecordingSummary = z.infer<typeof recording>;
-
-export const recordingWithStreams = shapeOf(
-  recordingFields.extend({
-    watts: z.array(z.number().nullable()),
-    bpm: channel,
-    rpm: channel,
-  }),
-);
-export interface RecordingWithStreams extends z.infer<typeof recordingWithStreams> {}
-
-/** Largest recording that is taken in, MB. Five hours at 1 Hz are about 1 MB. */
-export const LARGEST_UPLOAD_MB = 32;
-
-/** Largest size a packed recording may unpack to, MB. */
-export const LARGEST_UNPACKED_MB = 96;
-
-/** Answer to an upload: the same file twice is one recording. */
-export const received = z.object({ recording, duplicate: z.boolean() });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
+import type { Effort, Target } from '@uphill/core/units';
 import {
-  type Effort,
   type Finish,
   type Item,
   type Plan,
@@ -8,8 +8,7 @@ import {
   type SetBlock,
   type Step,
   SYSTEMS,
-  type Target,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
 import { newId } from './support.ts';
 
 /** Any sound thing a coach may have typed, for the property tests. */

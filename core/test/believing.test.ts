@@ -5,12 +5,15 @@ import {
   type EarlierTest,
   expectedRampEnd,
   ftpFromReading,
+  LABORATORY_RAMP,
+  proposeRamp,
   type Protocol,
-  PROTOCOLS,
   protocolOf,
-  RAMPS,
+  PROTOCOLS,
+  rampFor,
   type TestEvidence,
-} from '@uphill/core';
+  unfitting,
+} from '@uphill/core/testing';
 
 const twenty = protocolOf('twenty-minute');
 const ramp = protocolOf('ramp');
@@ -91,9 +94,11 @@ describe('every check, at its limit', () => {
     [1.05, 'held'],
     [1.051, 'doubtful'],
   ])('last quarter at %f of the first: %s', (share, verdict) => {
-    const recording = ridden((second) =>
-      second < 150 ? 1000 : second >= 450 ? 1000 * share : 1000,
-    );
+    const recording = ridden((second) => {
+      if (second < 150) return 1000;
+      if (second >= 450) return 1000 * share;
+      return 1000;
+    });
     expect(one({ recording }, 'pacing')?.verdict).toBe(verdict);
   });
 
@@ -114,7 +119,7 @@ describe('every check, at its limit', () => {
     [() => 178, 188, 'doubtful', '178 bpm, 94.7 %'],
     [() => 191, 188, 'held', '191 bpm, 101.6 %'],
     [() => null, 188, 'unknown', 'not recorded'],
-    [() => 179, null, 'unknown', 'no maximum stored'],
+    [() => 179, null, 'unknown', 'no maximum known'],
   ])('%# heart rate reached', (bpm, maximalBpm, verdict, figure) => {
     expect(
       one({ protocol: ramp, maximalBpm, recording: ridden(() => 300, bpm) }, 'heartRateReached'),
@@ -244,14 +249,13 @@ describe('where a ramp should end', () => {
         fc.integer({ min: 20, max: 250 }),
         fc.integer({ min: 5, max: 40 }),
         (ftpW, startW, stepW) => {
-          const { stageW, secondsIntoStage, minuteW, rampSeconds, tooShort } = expectedRampEnd(
-            ftpW,
-            { startW, stepW },
-          ).value;
+          const { stageW, secondsIntoStage, minuteW } = expectedRampEnd(ftpW, {
+            startW,
+            stepW,
+          }).value;
           expect((stageW - startW) % stepW).toBe(0);
           expect(secondsIntoStage).toBeGreaterThanOrEqual(0);
           expect(secondsIntoStage).toBeLessThanOrEqual(60 + 1e-6);
-          expect(tooShort).toBe(rampSeconds < 480);
           if (minuteW <= startW) {
             expect(stageW).toBe(startW);
             return;
@@ -264,16 +268,66 @@ describe('where a ramp should end', () => {
     );
   });
 
-  it('248 W on the standard ramp: 32 s into 340 W; a small FTP is sent to the light one', () => {
-    const [standard, light] = RAMPS;
-    if (!standard || !light) throw new Error('The ramps are there.');
-    expect(expectedRampEnd(248, standard).value).toMatchObject({
+  it('248 W on the laboratory’s ramp: 32 s into 340 W', () => {
+    expect(expectedRampEnd(248, LABORATORY_RAMP).value).toMatchObject({
       stageW: 340,
       rampSeconds: 12 * 60 + 32,
     });
-    expect([
-      expectedRampEnd(150, standard).value.tooShort,
-      expectedRampEnd(150, light).value.tooShort,
-    ]).toEqual([true, false]);
+  });
+});
+
+describe('the shape of a ramp', () => {
+  it('is the handbook’s for its three riders', () => {
+    const shape = (ftpW: number) => rampFor(ftpW).value;
+    expect([shape(248), shape(120), shape(380)]).toEqual([
+      { startW: 140, stepW: 15 },
+      { startW: 40, stepW: 10 },
+      { startW: 180, stepW: 25 },
+    ]);
+  });
+
+  it('lasts 11 to 16 min for whoever is strong enough to start above the least, in whole fives and tens', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 130, max: 440 }), (ftpW) => {
+        const { startW, stepW } = rampFor(ftpW).value;
+        const { rampSeconds } = expectedRampEnd(ftpW, { startW, stepW }).value;
+        expect([startW % 10, stepW % 5, startW >= 40, stepW >= 5 && stepW <= 30]).toEqual([
+          0,
+          0,
+          true,
+          true,
+        ]);
+        expect(rampSeconds).toBeGreaterThanOrEqual(11 * 60);
+        expect(rampSeconds).toBeLessThanOrEqual(16 * 60);
+      }),
+    );
+  });
+
+  it('of the last ramp comes first, until that would take under 8 or over 18 min', () => {
+    expect(proposeRamp(248, null)).toEqual({
+      shape: { startW: 140, stepW: 15 },
+      from: 'made',
+      instead: null,
+    });
+    expect(proposeRamp(248, LABORATORY_RAMP)).toEqual({
+      shape: LABORATORY_RAMP,
+      from: 'last',
+      instead: null,
+    });
+    const short = proposeRamp(150, LABORATORY_RAMP);
+    expect(short).toMatchObject({
+      shape: LABORATORY_RAMP,
+      from: 'last',
+      instead: { shape: rampFor(150).value },
+    });
+    expect(short.instead?.says).toContain('under 8 min');
+    expect(proposeRamp(400, LABORATORY_RAMP).instead?.says).toContain('over 18 min');
+    // 100 W + 20 W: 8 min is M = 240 W, FTP 180; 18 min is M = 440 W, FTP 330.
+    expect([179, 180, 330, 331].map((ftpW) => unfitting(ftpW, LABORATORY_RAMP) === null)).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ]);
   });
 });

@@ -3,20 +3,19 @@ import {
   BOOK,
   curveDots,
   expand,
-  givenTo,
-  healthVerdict,
+  assignedTo,
   planFromBook,
   planSchema,
   printSentence,
   problemsOf,
   progress,
-  repTable,
-  rideSessionOn,
   type RiderOnDay,
   sessionNumbers,
   sessionVerdict,
-  startSessionRide,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
+import { healthVerdict } from '@uphill/core/rider';
+import { repTable } from '@uphill/core/review';
+import { rideSessionOn, startSessionRide } from '@uphill/core/simulation';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { anyRider } from './arbitrary.ts';
@@ -59,7 +58,7 @@ describe('the book', () => {
   });
 
   it('asks of any rider figures that can be believed', () => {
-    const health = healthVerdict(null, 1990, '2026-11-24');
+    const health = healthVerdict(null, { birthYear: 1990, sex: null }, '2026-11-24');
     fc.assert(
       fc.property(anyRider, fc.constantFrom(...SESSIONS), (rider, { session, plan }) => {
         const { totalS, load, timeAtTargetS, segments, energyKj } = sessionNumbers(plan, rider);
@@ -80,7 +79,7 @@ describe('the book', () => {
               : (segments[index - 1]?.startS ?? 0) + (segments[index - 1]?.seconds ?? 0),
           ),
         );
-        const { work, refusal } = givenTo(plan, rider, health);
+        const { work, refusal } = assignedTo(plan, rider, health);
         expect(work).toMatch(/W|RPE|easy|effort/);
         expect(refusal !== null).toBe(asksMaximal(plan, rider));
         for (const { share } of curveDots(plan, segments, rider))
@@ -144,11 +143,11 @@ describe('the book', () => {
       const reps = new Set(
         segments.flatMap(({ rep, role }) => (rep !== null && role === 'work' ? [rep] : [])),
       );
-      const lines = repTable(
-        steps,
-        seconds.map(({ watts }) => watts),
-        seconds.map(({ bpm }) => bpm),
-      );
+      const lines = repTable(steps, {
+        watts: seconds.map(({ watts }) => watts),
+        bpm: seconds.map(({ bpm }) => bpm),
+        stops: [],
+      });
       expect([session.id, lines.map(({ rep }) => rep)]).toEqual([session.id, [...reps]]);
     }
   });

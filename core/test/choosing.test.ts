@@ -4,16 +4,15 @@ import {
   CHECKLIST,
   checklistFor,
   EMPTY_SETUP,
-  numbersOnDay,
   pickProtocol,
   type Setup,
   setupDifferences,
   setupSchema,
-  standInFor,
   TELLS,
   testDetailsSchema,
-  truthsOf,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import { numbersOnDay } from '@uphill/core/rider';
+import { standInFor, truthsOf } from '@uphill/core/simulation';
 
 describe('the chooser', () => {
   const anyWish = fc.record({

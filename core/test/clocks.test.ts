@@ -3,9 +3,9 @@ import { FitBaseType, FitEncoder } from 'fit-file-parser/encoder';
 import {
   parseCsvRecording,
   parseGpxRecording,
-  type Recording,
   readRecordingFile,
-} from '@uphill/core';
+  type Recording,
+} from '@uphill/core/formats';
 import { describe, expect, it } from 'vitest';
 
 const read = (text: string): Recording => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { aboveFtp, whyTheyDiffer } from '@uphill/core/sessions';
 import {
-  aboveFtp,
   balanceModel,
   fitCriticalPower,
   ftpLaw,
@@ -9,8 +9,7 @@ import {
   observedAt,
   pairFromBests,
   strengthsOf,
-  whyTheyDiffer,
-} from '@uphill/core';
+} from '@uphill/core/power';
 
 const point = (seconds: number, watts: number) => ({ seconds, watts });
 const pairOf = (one: number, five: number) => {
@@ -44,7 +43,7 @@ describe('CP and W′', () => {
   });
 
   it.each([
-    ['W′ at or below nothing', [point(180, 250), point(600, 260)], null, 'cannot be'],
+    ['W′ at or below nothing', [point(180, 250), point(600, 260)], null, 'which is impossible'],
     ['CP above a best 20:00', [point(180, 360), point(600, 310)], 280, 'above the best 20:00'],
     ['efforts too short', [point(60, 500), point(600, 310)], null, '2:00 to 20:00'],
     ['lengths too near', [point(300, 340), point(420, 320)], null, 'at least twice'],

@@ -9,7 +9,7 @@ import {
   sensor,
   sprintWatts,
   takeDrop,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 

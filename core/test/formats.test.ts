@@ -7,7 +7,7 @@ import {
   type Recording,
   writeCsvRecording,
   writeFitRecording,
-} from '@uphill/core';
+} from '@uphill/core/formats';
 import { ridden } from './support.ts';
 
 const bytes = (text: string) => new TextEncoder().encode(text);

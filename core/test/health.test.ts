@@ -1,23 +1,28 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { asksMaximal, healthRefusal, type Step } from '@uphill/core/sessions';
 import {
-  asksMaximal,
   checkTest,
-  HEALTH_QUESTIONS,
-  type HealthScreen,
-  healthRefusal,
-  healthVerdict,
-  hidesMass,
+  EMPTY_SETUP,
   newMaximum,
   protocolOf,
-  setupDifferences,
-  EMPTY_SETUP,
   type Setup,
-  type Step,
-} from '@uphill/core';
+  setupDifferences,
+} from '@uphill/core/testing';
+import {
+  HEALTH_QUESTIONS,
+  healthQuestionsFor,
+  type HealthScreen,
+  healthVerdict,
+  hidesMass,
+  isMinor,
+  type Known,
+} from '@uphill/core/rider';
 import { eights, INES, percent, plan, step } from './support.ts';
 
 const DAY = '2026-11-24';
+const born = (birthYear: number | null, sex: Known['sex'] = null): Known => ({ birthYear, sex });
+const GROWN = born(1990);
 const screen = (yes: readonly string[], over: Partial<HealthScreen> = {}): HealthScreen => ({
   date: '2026-10-01',
   answers: Object.fromEntries(
@@ -29,44 +34,42 @@ const screen = (yes: readonly string[], over: Partial<HealthScreen> = {}): Healt
 });
 const cleared = { clearedBy: 'the club doctor', clearedOn: '2026-10-03' };
 
+const ASKED = healthQuestionsFor(GROWN).map(({ id }) => id);
+
 describe('the health screen', () => {
   it('any yes, and any question left open, holds maximal work back until it is cleared', () => {
     fc.assert(
-      fc.property(
-        fc.subarray(HEALTH_QUESTIONS.map(({ id }) => id)),
-        fc.subarray(HEALTH_QUESTIONS.map(({ id }) => id)),
-        (yes, open) => {
-          const answers = Object.fromEntries(
-            Object.entries(screen(yes).answers).filter(([id]) => !open.includes(id)),
-          );
-          const stops = yes.some((id) => !open.includes(id)) || open.length > 0;
-          expect(healthVerdict(screen([], { answers }), 1990, DAY).maximal).toBe(!stops);
-          const pregnant = yes.includes('pregnancy') && !open.includes('pregnancy');
-          expect(healthVerdict(screen([], { answers, ...cleared }), 1990, DAY).maximal).toBe(
-            !pregnant,
-          );
-        },
-      ),
+      fc.property(fc.subarray(ASKED), fc.subarray(ASKED), (yes, open) => {
+        const answers = Object.fromEntries(
+          Object.entries(screen(yes).answers).filter(([id]) => !open.includes(id)),
+        );
+        const stops = yes.some((id) => !open.includes(id)) || open.length > 0;
+        expect(healthVerdict(screen([], { answers }), GROWN, DAY).maximal).toBe(!stops);
+        const pregnant = yes.includes('pregnancy') && !open.includes('pregnancy');
+        expect(healthVerdict(screen([], { answers, ...cleared }), GROWN, DAY).maximal).toBe(
+          !pregnant,
+        );
+      }),
     );
   });
 
   it('none at all, an age under 18 or over 45, a clearance of tomorrow: maximal work waits', () => {
-    expect(healthVerdict(null, 1990, DAY)).toMatchObject({
+    expect(healthVerdict(null, GROWN, DAY)).toMatchObject({
       maximal: false,
       reasons: [expect.stringContaining('no health screen yet')],
     });
     expect(
-      [2009, 1980, 1990, null].map((year) => healthVerdict(screen([]), year, DAY).maximal),
+      [2009, 1980, 1990, null].map((year) => healthVerdict(screen([]), born(year), DAY).maximal),
     ).toEqual([false, false, true, true]);
-    expect(healthVerdict(screen([]), 2009, DAY).reasons.join(' ')).toContain('guardian');
+    expect(healthVerdict(screen([]), born(2009), DAY).reasons.join(' ')).toContain('guardian');
     expect(
-      healthVerdict(screen(['heart'], { clearedBy: 'x', clearedOn: '2026-11-25' }), 1990, DAY)
+      healthVerdict(screen(['heart'], { clearedBy: 'x', clearedOn: '2026-11-25' }), GROWN, DAY)
         .maximal,
     ).toBe(false);
   });
 
   it('rules out for good what a clearance does not bring back', () => {
-    const verdict = (yes: string) => healthVerdict(screen([yes], cleared), 1990, DAY);
+    const verdict = (yes: string) => healthVerdict(screen([yes], cleared), GROWN, DAY);
     expect([
       verdict('betaBlocker').heartRate,
       verdict('rhythm').heartRate,
@@ -77,8 +80,56 @@ describe('the health screen', () => {
       verdict('eating').unfuelled,
       verdict('illness').unfuelled,
     ]).toEqual([false, false, true]);
-    expect(healthVerdict(screen(['anticoagulant']), 1990, DAY).bloodSampling).toBe(false);
+    expect(healthVerdict(screen(['anticoagulant']), GROWN, DAY).bloodSampling).toBe(false);
     expect(verdict('anticoagulant').bloodSampling).toBe(true);
+  });
+
+  it('asks what age and sex do not answer, and leaves out what they do', () => {
+    const asked = (known: Known, id: string) =>
+      healthQuestionsFor(known).some((question) => question.id === id);
+    const ids = ['pregnancy', 'lostPeriods', 'under18', 'over45'];
+    expect(ids.map((id) => asked(born(null), id))).toEqual([true, true, true, true]);
+    expect(ids.map((id) => asked(born(1990, 'female'), id))).toEqual([true, true, false, false]);
+    expect(ids.map((id) => asked(born(1990, 'male'), id))).toEqual([false, false, false, false]);
+    expect(
+      ['heart', 'chest', 'fainting', 'pregnancy', 'eating'].every(
+        (id) => HEALTH_QUESTIONS.find((each) => each.id === id)?.alone,
+      ),
+    ).toBe(true);
+    // What is not asked and was answered once does not hold anybody back; what is unknown and open does.
+    const { under18: _, ...open } = screen([]).answers;
+    expect(healthVerdict(screen(['pregnancy']), born(1990, 'male'), DAY).maximal).toBe(true);
+    expect(healthVerdict(screen([], { answers: open }), born(null), DAY).reasons).toContain(
+      'One question has no answer.',
+    );
+  });
+
+  it('no unfuelled rides under 18, whether the birth year says it, the rider does, or there is no screen yet', () => {
+    const unfuelled = (known: Known, given: HealthScreen | null) =>
+      healthVerdict(given, known, DAY).unfuelled;
+    expect([
+      unfuelled(born(2010), null),
+      unfuelled(born(2010), screen([], cleared)),
+      unfuelled(born(null), screen(['under18'], cleared)),
+    ]).toEqual([false, false, false]);
+    expect([unfuelled(GROWN, null), unfuelled(GROWN, screen([]))]).toEqual([true, true]);
+  });
+
+  it('says what to know beside a yes', () => {
+    expect(healthVerdict(screen(['metabolic', 'crash'], cleared), GROWN, DAY).cautions).toEqual([
+      'Diabetes: fuel and insulin are agreed with the clinician.',
+      'After concussion: clearance first, then back in steps of at least a day.',
+    ]);
+    expect(healthVerdict(screen([]), GROWN, DAY).cautions).toEqual([]);
+  });
+
+  it('a yes that earlier versions took for five questions at once still counts', () => {
+    const { maximal, unfuelled } = healthVerdict(
+      screen([], { answers: { ...screen([]).answers, eatingOrLike: 'yes' } }),
+      GROWN,
+      DAY,
+    );
+    expect([maximal, unfuelled]).toEqual([false, false]);
   });
 
   it('is honoured by the checks of a test', () => {
@@ -112,15 +163,15 @@ describe('the health screen', () => {
   it('holds back sessions with steps above 105 %, and those by heart rate where it tells nothing', () => {
     const hard = plan(step(180, percent(115, 118)));
     const byHeart = plan(step(600, { kind: 'heartRate', low: 130, high: 140 }));
-    const waits = healthVerdict(null, 1990, DAY);
+    const waits = healthVerdict(null, GROWN, DAY);
     expect(
       [eights(), plan(step(600, percent(105))), hard].map(
         (each) => healthRefusal(each, INES, waits) !== null,
       ),
     ).toEqual([false, false, true]);
-    expect(healthRefusal(hard, INES, healthVerdict(screen([]), 1990, DAY))).toBeNull();
+    expect(healthRefusal(hard, INES, healthVerdict(screen([]), GROWN, DAY))).toBeNull();
     expect(
-      healthRefusal(byHeart, INES, healthVerdict(screen(['betaBlocker'], cleared), 1990, DAY)),
+      healthRefusal(byHeart, INES, healthVerdict(screen(['betaBlocker'], cleared), GROWN, DAY)),
     ).toContain('RPE governs');
     // 262 W × 1.05 = 275.1: 276 W asks no more than that rounded up, 290 W does; so do zone 5, RPE 9 and flat out.
     const watts = (low: number) => plan(step(180, { kind: 'watts', low, high: low }));
@@ -137,8 +188,8 @@ describe('the health screen', () => {
 
   it('looks into finishes, every so-many-th rep, single reps and caps too', () => {
     const easy = { ...step(3600, percent(60)) };
-    const waits = healthVerdict(null, 1990, DAY);
-    const noHeart = healthVerdict(screen(['betaBlocker'], cleared), 1990, DAY);
+    const waits = healthVerdict(null, GROWN, DAY);
+    const noHeart = healthVerdict(screen(['betaBlocker'], cleared), GROWN, DAY);
     const max = { kind: 'max' as const };
     const hidden: Partial<Step>[] = [
       { finish: { length: { kind: 'time', seconds: 15 }, effort: max } },
@@ -154,13 +205,20 @@ describe('the health screen', () => {
   });
 
   it('body mass is hidden under 18, and wherever the coach says so', () => {
+    const minor = (birthYear: number | null, yes: string[] = []) =>
+      isMinor(screen(yes), birthYear, DAY);
+    expect([minor(2010), minor(1990, ['under18']), minor(null), minor(null, ['under18'])]).toEqual([
+      true,
+      false,
+      false,
+      true,
+    ]);
     expect([
-      hidesMass(null, 2010, DAY),
-      hidesMass(false, 2010, DAY),
-      hidesMass(null, 1990, DAY),
-      hidesMass(true, 1990, DAY),
-      hidesMass(null, null, DAY),
-    ]).toEqual([true, false, false, true, false]);
+      hidesMass(null, true),
+      hidesMass(false, true),
+      hidesMass(null, false),
+      hidesMass(true, false),
+    ]).toEqual([true, false, false, true]);
   });
 });
 

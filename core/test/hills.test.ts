@@ -3,14 +3,12 @@ import { describe, expect, it } from 'vitest';
 import {
   airDensity,
   PLAIN_ROAD,
-  rideSlope,
   rollOn,
-  seededRandom,
-  settledOn,
   speedAt,
   timeToTop,
   wattsToHold,
-} from '@uphill/core';
+} from '@uphill/core/power';
+import { rideSlope, seededRandom, settledOn } from '@uphill/core/simulation';
 import { ridden, RIDER } from './support.ts';
 
 const anyPiece = fc.record({

@@ -10,7 +10,7 @@ import {
   resultOf,
   whatNext,
   withinStages,
-} from '@uphill/core';
+} from '@uphill/core/testing';
 import sums from './cases/sums.json' with { type: 'json' };
 
 const sample = (

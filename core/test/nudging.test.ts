@@ -11,7 +11,7 @@ import {
   shiftTarget,
   type Step,
   stepOf,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { anyPlan } from './arbitrary.ts';

@@ -9,7 +9,6 @@ import {
   type Plan,
   planSchema,
   printAskedWatts,
-  printTarget,
   problemsOf,
   rowsOf,
   sessionNumbers,
@@ -17,9 +16,9 @@ import {
   streamOf,
   systemName,
   SYSTEMS,
-  parseTarget,
   wattsWorking,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
+import { parseTarget, printTarget } from '@uphill/core/units';
 import { anyEffort, anyPlan, anyRider } from './arbitrary.ts';
 import { eights, INES, percent, plan, set, step } from './support.ts';
 
@@ -179,7 +178,7 @@ describe('what an effort asks of a rider', () => {
     ] as const)
       expect(askedOf({ kind: 'max' }, INES, seconds)).toMatchObject({
         countedW: (percent * 262) / 100,
-        counts: `counted at ${percent} %: no ride shows it yet`,
+        counts: `counted at ${percent} %: no ride that long yet`,
       });
     // From 5:00 on the FTP law is the curve.
     expect(askedOf({ kind: 'max' }, INES, 300)?.countedW).toBeCloseTo(262 * (300 / 3600) ** -0.05);

@@ -6,7 +6,8 @@ import {
   curveDurations,
   meanHeartRate,
   preparePower,
-} from '@uphill/core';
+  stopsOf,
+} from '@uphill/core/power';
 
 /** The plain double loop that the fast search has to agree with. */
 function plainBests(watts: readonly number[]): number[] {
@@ -77,8 +78,16 @@ describe('gaps', () => {
 
   it('a recorded stop of over a minute is cut, coasting is not', () => {
     const watts = new Array<number>(200).fill(0);
-    const stopped = watts.map((_, second) => second >= 100 && second < 161);
-    expect(preparePower(watts, stopped).moving).toHaveLength(139);
+    const standing = (second: number, least: number): boolean =>
+      second >= 100 && second < 100 + least;
+    const stream = (least: number, moving: number) =>
+      watts.map((_, second) => (standing(second, least) ? 0 : moving));
+    expect(stopsOf(stream(60, 8), stream(60, 90))).toEqual([]);
+    const stops = stopsOf(stream(61, 8), stream(61, 90));
+    expect(stops).toEqual([{ startS: 100, seconds: 61 }]);
+    expect(preparePower(watts, stops).moving).toHaveLength(139);
+    // Where no speed is recorded nothing is a stop.
+    expect(stopsOf(null, stream(61, 90))).toEqual([]);
     expect(preparePower(watts).moving).toHaveLength(200);
   });
 

@@ -13,8 +13,8 @@ import {
   readEfforts,
   readOnOff,
   resultOf,
-  surgeWeightedPower,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import { surgeWeightedPower } from '@uphill/core/power';
 import { ridden, RIDER } from './support.ts';
 
 const RAMP = { startW: 100, stepW: 20, stageS: 60 };

@@ -1,16 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  bell,
-  bestWindows,
-  findRamp,
-  parseCsvRecording,
-  preparePower,
-  rampStages,
-  readRampStage,
-  seededRandom,
-  surgeWeightedPower,
-} from '@uphill/core';
+import { bell, seededRandom } from '@uphill/core/simulation';
+import { bestWindows, preparePower, surgeWeightedPower } from '@uphill/core/power';
+import { findRamp, rampStages, readRampStage } from '@uphill/core/testing';
+import { parseCsvRecording } from '@uphill/core/formats';
 
 const PRINTABLE = fc.string({
   unit: fc.constantFrom(...'0123456789:.,;\t -TZ"\n\rpowerwatts'),

@@ -4,13 +4,10 @@ import {
   type MarkedEffort,
   maximalEfforts,
   maximalTwenty,
-  maySee,
-  type ModelTest,
-  protocolOf,
-  resultOf,
   riderModel,
-  SESSION_SHOWN,
-} from '@uphill/core';
+} from '@uphill/core/power';
+import { maySee, SESSION_SHOWN } from '@uphill/core/rider';
+import { modelTest, protocolOf, resultOf, type StoredTest } from '@uphill/core/testing';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 
@@ -22,7 +19,7 @@ const BESTS: readonly Best[] = [
   [1200, 262],
 ];
 
-function fourEfforts(date: string, over: Partial<ModelTest> = {}): ModelTest {
+function fourEfforts(date: string, over: Partial<StoredTest> = {}): StoredTest {
   const details = {
     kind: 'fourEfforts' as const,
     sprintPeakW: 905,
@@ -65,7 +62,7 @@ describe('what a rider can hold on a day', () => {
     ];
     fc.assert(
       fc.property(fc.shuffledSubarray(tests, { minLength: tests.length }), (shuffled) => {
-        expect(riderModel(DAY, [], [], shuffled).fitFrom?.date).toBe('2026-10-20');
+        expect(riderModel(DAY, [], [], shuffled.map(modelTest)).fitFrom?.date).toBe('2026-10-20');
       }),
     );
     const points = [
@@ -74,21 +71,21 @@ describe('what a rider can hold on a day', () => {
       { seconds: 600, watts: 285 },
     ];
     const fit = fitCriticalPower(points, null);
-    expect(riderModel(DAY, [], [], tests).fit).toEqual(fit.ok && fit.value.value);
-    expect(riderModel('2027-01-18', [], [], tests).fitFrom?.date).toBe('2026-11-25');
-    expect(riderModel('2027-02-24', [], [], tests).fit).toBeNull();
+    expect(riderModel(DAY, [], [], tests.map(modelTest)).fit).toEqual(fit.ok && fit.value.value);
+    expect(riderModel('2027-01-18', [], [], tests.map(modelTest)).fitFrom?.date).toBe('2026-11-25');
+    expect(riderModel('2027-02-24', [], [], tests.map(modelTest)).fit).toBeNull();
   });
 });
 
 describe('maximal efforts', () => {
-  const five = (watts: number, over: Partial<ModelTest> = {}): ModelTest => ({
+  const five = (watts: number, over: Partial<StoredTest> = {}): StoredTest => ({
     ...fourEfforts('2026-11-10', over),
     protocol: 'five-minute',
     readingW: watts,
     details: null,
     ...over,
   });
-  const twenty = (watts: number, over: Partial<ModelTest> = {}): ModelTest => ({
+  const twenty = (watts: number, over: Partial<StoredTest> = {}): StoredTest => ({
     ...five(watts),
     protocol: 'twenty-minute',
     ...over,
@@ -107,8 +104,8 @@ describe('maximal efforts', () => {
     withdrawn: null,
     ...over,
   });
-  const model = (tests: readonly ModelTest[], marked: readonly MarkedEffort[] = []) =>
-    riderModel(DAY, [], [], tests, marked);
+  const model = (tests: readonly StoredTest[], marked: readonly MarkedEffort[] = []) =>
+    riderModel(DAY, [], [], tests.map(modelTest), marked);
 
   it('typed or marked, of two lengths make a fit; typed, a 1:00 and a 5:00 make the pair', () => {
     expect(model([five(300), twenty(260)]).fit).toMatchObject({
@@ -128,10 +125,35 @@ describe('maximal efforts', () => {
     });
     expect(model([oneAndFive]).pair).toMatchObject({ best60W: 480, best300W: 300 });
     // What was ridden harder since counts.
-    expect(riderModel(DAY, [[320, 310]], [], [oneAndFive]).pair).toMatchObject({
+    expect(riderModel(DAY, [[320, 310]], [], [modelTest(oneAndFive)]).pair).toMatchObject({
       best60W: 480,
       best300W: 310,
     });
+  });
+
+  it('a 5:00 that is the end of a ramp says so; one that was ridden, typed or marked does not', () => {
+    const bests: readonly Best[] = [
+      [60, 370],
+      [300, 310],
+    ];
+    const ramp = five(0, {
+      protocol: 'ramp',
+      effort: { recordingId: 'the ramp', startS: 900, endS: 1700, parts: [] },
+    });
+    const inRamp = (tests: readonly StoredTest[], rides: readonly string[]) =>
+      riderModel(DAY, bests, bests, tests.map(modelTest), [], rides).pair?.fiveInRamp;
+    expect(inRamp([ramp], ['a race', 'the ramp'])).toBe(true);
+    expect([
+      inRamp([ramp], ['the ramp', 'a race']),
+      inRamp([], ['a race', 'the ramp']),
+      inRamp([ramp], []),
+    ]).toEqual([false, false, false]);
+    // A harder 5:00 of its own stands in the place of the ramp's.
+    expect(
+      riderModel(DAY, bests, bests, [ramp, five(320)].map(modelTest), [], ['a race', 'the ramp'])
+        .pair,
+    ).toMatchObject({ best300W: 320, fiveInRamp: false });
+    expect(inRamp([{ ...ramp, withdrawn: 'struck' }], ['a race', 'the ramp'])).toBe(false);
   });
 
   it('count one an effort, of one source, of 90 days, and none that was withdrawn', () => {
@@ -170,7 +192,9 @@ describe('maximal efforts', () => {
     });
     expect(
       maximalTwenty(
-        maximalEfforts([under, twenty(300, { powerSource: 'hub' })], [mark(1195, 255)]),
+        maximalEfforts([under, twenty(300, { powerSource: 'hub' })].map(modelTest), [
+          mark(1195, 255),
+        ]),
         'crank',
       ),
     ).toBe(255);

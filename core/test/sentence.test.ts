@@ -8,12 +8,12 @@ import {
   type Plan,
   planSchema,
   printDetails,
-  printDuration,
   printSentence,
   problemsOf,
   sessionNumbers,
   type Step,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
+import { printDuration } from '@uphill/core/units';
 import { anyRichPlan, anyRichStep, HILLS } from './arbitrary.ts';
 import { INES, newId, percent, plan, step } from './support.ts';
 
@@ -232,17 +232,17 @@ describe('sentences, real and mangled', () => {
     ['hello', 'A time is missing here.'],
     ['4 × 8:00', '"8:00" needs an effort.'],
     ['at 90 %', 'A time is missing here.'],
-    ['0 × 8:00 at 100 %', 'A set of 0 reps is no set.'],
+    ['0 × 8:00 at 100 %', 'A set of 0 reps is not a set.'],
     ['5000 × 8:00 at 100 %', '5000 reps? The most is 999.'],
-    ['4 ×', 'A set of nothing.'],
-    ['4 × ()', 'A set of nothing.'],
+    ['4 ×', 'The set is empty.'],
+    ['4 × ()', 'The set is empty.'],
     ['2 × (3 × 4:00 at 110 %', 'This bracket is never closed.'],
     ['2 × (2 × (2 × 1:00 at 120 %))', 'Sets inside sets inside sets'],
     ['4:00 easy between', 'This rest has no set before it.'],
     ['4 × 8:00 at 100 %, 4 easy between, 2 easy between', 'The set before has its rest already.'],
     [
       'to the top of Mount Doom at 90 %',
-      'I know no hill "Mount Doom". Stored are Quarry Lane, Quarry, Salt Road.',
+      'There is no hill "Mount Doom". Your hills: Quarry Lane, Quarry, Salt Road.',
     ],
     ['8:00 at zone 9', 'There is no zone 9.'],
     ['8:00 at 900 %', 'The target is 900 %.'],
@@ -296,11 +296,11 @@ describe('sentences, real and mangled', () => {
     );
   });
 
-  it('ten thousand signs get one clear sentence', () => {
+  it('ten thousand characters get one clear sentence', () => {
     const { unread, items } = read('4 × 8:00 at 100 %, '.repeat(600));
     expect(items).toEqual([]);
     expect(unread[0]?.says).toBe(
-      'The sentence has 11,400 signs; I read up to 4,000. Your words are kept.',
+      'The sentence has 11,400 characters; I read up to 4,000. Your words are kept.',
     );
   });
 });

@@ -8,15 +8,17 @@ import {
   planFromBook,
   printSentence,
   problemsOf,
+  streamOf,
+} from '@uphill/core/sessions';
+import {
   readSessionCsv,
   readSessionsJson,
   readWorkoutFit,
-  streamOf,
   writeCalendar,
   writeSessionCsv,
   writeSessionsJson,
   writeWorkoutFit,
-} from '@uphill/core';
+} from '@uphill/core/formats';
 import { FitBaseType, FitEncoder } from 'fit-file-parser/encoder';
 import { anyPlan, anyRichPlan, HILLS } from './arbitrary.ts';
 import { INES, newId, plan } from './support.ts';

@@ -1,18 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { expand, parseSentence } from '@uphill/core/sessions';
 import {
-  expand,
   parseCsvRecording,
   parseFitRecording,
-  parseSentence,
-  repTable,
+  writeCsvRecording,
+  writeFitRecording,
+} from '@uphill/core/formats';
+import { repTable } from '@uphill/core/review';
+import {
   rideSessionOn,
   type SessionEvent,
   type SessionRideSetting,
   startSessionRide,
-  writeCsvRecording,
-  writeFitRecording,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
 import { HILLS } from './arbitrary.ts';
 import { INES, newId, plan, RIDER } from './support.ts';
 
@@ -58,11 +59,11 @@ describe('a session on the stand-ins', () => {
     (trainer) => {
       const which = setting(FOURS, { trainer });
       const { seconds, state } = ridden(which);
-      for (const line of repTable(
-        state.steps,
-        seconds.map(({ watts }) => watts),
-        seconds.map(({ bpm }) => bpm),
-      )) {
+      for (const line of repTable(state.steps, {
+        watts: seconds.map(({ watts }) => watts),
+        bpm: seconds.map(({ bpm }) => bpm),
+        stops: [],
+      })) {
         expect([line.lowW, line.highW]).toEqual([238, 250]);
         expect(Math.abs((line.meanW ?? 0) - 244)).toBeLessThan(8);
         expect(line.bpmAtEnd).toBeGreaterThan(140);
@@ -194,11 +195,11 @@ describe('a session on the stand-ins', () => {
     seconds.forEach(({ watts }, second) =>
       expect(watts ?? steady[second]?.watts).toBe(steady[second]?.watts),
     );
-    const lines = repTable(
-      state.steps,
-      seconds.map(({ watts }) => watts),
-      null,
-    );
+    const lines = repTable(state.steps, {
+      watts: seconds.map(({ watts }) => watts),
+      bpm: null,
+      stops: [],
+    });
     for (const { meanW } of lines) expect(Math.abs((meanW ?? 0) - 244)).toBeLessThan(8);
     const read = parseFitRecording(writeFitRecording(seconds, '2026-11-24T18:00:00'));
     expect(read.ok && read.value.watts.filter((watts) => watts === null)).toHaveLength(lost);
@@ -210,11 +211,11 @@ describe('a session on the stand-ins', () => {
 
   it('turned up, it asks and rides two per cent more', () => {
     const { state, seconds } = ridden(setting(FOURS), [{ second: 0, did: 'harder' }]);
-    const [first] = repTable(
-      state.steps,
-      seconds.map(({ watts }) => watts),
-      null,
-    );
+    const [first] = repTable(state.steps, {
+      watts: seconds.map(({ watts }) => watts),
+      bpm: null,
+      stops: [],
+    });
     expect([first?.lowW, first?.highW]).toEqual([Math.round(238 * 1.02), Math.round(250 * 1.02)]);
     expect(first?.bpmAtEnd).toBeNull();
   });
@@ -225,11 +226,11 @@ describe('a session on the stand-ins', () => {
         trainer: 'free',
       }),
     );
-    const reps = repTable(
-      state.steps,
-      seconds.map(({ watts }) => watts),
-      null,
-    );
+    const reps = repTable(state.steps, {
+      watts: seconds.map(({ watts }) => watts),
+      bpm: null,
+      stops: [],
+    });
     expect(reps[0]?.meanW).toBeGreaterThan(310);
     expect(reps.at(-1)?.meanW).toBeLessThan(300);
     expect(reps.at(-1)?.inBandS).toBeLessThan(60);
@@ -264,8 +265,11 @@ describe('the table of reps', () => {
         step(2, 240, 300, 100, 100),
         step(3, 290, 400, 100, 110),
       ],
-      watts,
-      null,
+      {
+        watts,
+        bpm: null,
+        stops: [],
+      },
     );
     expect(lines).toMatchObject([
       {
@@ -280,7 +284,7 @@ describe('the table of reps', () => {
       },
       { rep: 2, seconds: 60, meanW: 100, inBandS: 60 },
     ]);
-    expect(repTable([step(1, 0, 60, null, null)], watts, [])[0]).toMatchObject({
+    expect(repTable([step(1, 0, 60, null, null)], { watts, bpm: [], stops: [] })[0]).toMatchObject({
       lowW: null,
       inBandS: null,
       bpmAtEnd: null,

@@ -16,7 +16,7 @@ import {
   rowsOf,
   sessionNumbers,
   streamOf,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
 import { eights, INES, newId, percent, plan, set, step } from './support.ts';
 
 const MAUD = { ...INES, firstName: 'Maud', ftpW: null, hasPower: false };
@@ -192,7 +192,7 @@ describe('what stands in the way', () => {
     [changeSet(plan(set(4, [step(60, percent(90))], null)), '', {}), null],
     [
       plan({ ...set(4, [step(60, percent(90))], null), reps: { kind: 'unread', text: '0' } }),
-      '0 reps is no set',
+      '0 reps is not a set',
     ],
     [plan(set(99, [step(86_400, percent(60))], null)), 'The longest is 24 h'],
     [plan(set(99, [set(99, [step(1, percent(60))], null) as never], null)), 'The most is 2000'],

@@ -2,20 +2,16 @@ import { describe, expect, it } from 'vitest';
 import {
   bell,
   CHANCES,
-  findEfforts,
-  meanOf,
   PLAIN_RIDER,
-  type Protocol,
-  PROTOCOLS,
-  readEfforts,
-  resultOf,
   rideMeant,
   rideOn,
   seededRandom,
   type SimulatedRider,
   startTestRide,
   truthsOf,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
+import { findEfforts, type Protocol, PROTOCOLS, readEfforts, resultOf } from '@uphill/core/testing';
+import { meanOf } from '@uphill/core/power';
 import { ridden, RIDER } from './support.ts';
 import nearness from './nearness.json' with { type: 'json' };
 

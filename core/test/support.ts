@@ -1,8 +1,14 @@
-import type { Effort, Item, Plan, RiderOnDay, SetBlock, Step, Target } from '@uphill/core';
+import type { Effort, Target } from '@uphill/core/units';
 import {
   easyStep,
+  type Item,
+  type Plan,
+  type RiderOnDay,
+  type SetBlock,
+  type Step,
+} from '@uphill/core/sessions';
+import {
   PLAIN_RIDER,
-  type ProtocolId,
   rideOn,
   type SimulatedRider,
   startTestRide,
@@ -10,7 +16,8 @@ import {
   truthsOf,
   usualSetting,
   type WholeRide,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
+import { LABORATORY_RAMP, type ProtocolId, STAGE_S } from '@uphill/core/testing';
 
 export const INES: RiderOnDay = {
   firstName: 'Ines',
@@ -84,10 +91,10 @@ export function ridden(
   rider: SimulatedRider = RIDER,
   over: Partial<TestRideSetting> = {},
 ): WholeRide & { setting: TestRideSetting; watts: Float64Array } {
-  const setting = {
-    ...usualSetting(protocolId, rider, Math.round(truthsOf(rider).ftpW), seed),
-    ...over,
-  };
+  const usual = usualSetting(protocolId, rider, Math.round(truthsOf(rider).ftpW), seed);
+  // The laboratory's ramp, so that figures of one test hold for another.
+  const ramp = usual.ramp.stageS === STAGE_S ? { ...LABORATORY_RAMP, stageS: STAGE_S } : usual.ramp;
+  const setting = { ...usual, ramp, ...over };
   const ride = rideOn(startTestRide(setting));
   return { ...ride, setting, watts: Float64Array.from(ride.seconds, ({ watts }) => watts) };
 }

@@ -5,15 +5,17 @@ import {
   findSteadyEffort,
   ftpFromReading,
   ftpRefusal,
-  parseCsvRecording,
-  preparePower,
+  LABORATORY_RAMP,
   protocolOf,
-  RAMPS,
+  rampFor,
+  type RampShape,
   readRampMinute,
   readRampStage,
   readSteady,
-  writeCsvRecording,
-} from '@uphill/core';
+  whichRamp,
+} from '@uphill/core/testing';
+import { parseCsvRecording, writeCsvRecording } from '@uphill/core/formats';
+import { preparePower } from '@uphill/core/power';
 import { ridden, RIDER } from './support.ts';
 
 const STANDARD = { startW: 100, stepW: 20 };
@@ -58,6 +60,18 @@ describe('a ramp off a recording', () => {
     }
   });
 
+  it('is told by its shape: made for whatever rider, as one before, or the laboratory’s', () => {
+    const told = (shape: RampShape, before: RampShape[] = []) =>
+      whichRamp(ridden('ramp', 3, RIDER, { ramp: { ...shape, stageS: 60 } }).watts, before);
+    for (const ftpW of [200, 232, 255, 262, 300])
+      expect(told(rampFor(ftpW).value)).toEqual(rampFor(ftpW).value);
+    const odd = { startW: 90, stepW: 25 };
+    expect([
+      told(LABORATORY_RAMP, [rampFor(255).value]),
+      told(odd, [LABORATORY_RAMP, odd]),
+    ]).toEqual([LABORATORY_RAMP, odd]);
+  });
+
   it('nothing can be read off zeros, a short file, or a ride without a ramp', () => {
     expect(findRamp(new Float64Array(900), STANDARD)).toMatchObject({
       ok: false,
@@ -69,7 +83,7 @@ describe('a ramp off a recording', () => {
     });
     expect(findRamp(new Float64Array(850).fill(200), { startW: 200, stepW: 20 }).ok).toBe(false);
     const steady = ridden('twenty-minute', 1).watts;
-    for (const ramp of RAMPS) expect(findRamp(steady, ramp).ok).toBe(false);
+    expect(whichRamp(steady, [{ startW: 50, stepW: 10 }])).toBeNull();
     expect(findRamp(steady, STANDARD)).toMatchObject({
       ok: false,
       reason: expect.stringContaining('Check start and step'),
@@ -223,17 +237,13 @@ describe('CSV recordings', () => {
 
   it('senseless samples, letters and time running backwards are named, and the rest is kept', () => {
     const read = parseCsvRecording(
-      rows('seconds,power', (s) =>
-        s === 50
-          ? '50,5000'
-          : s === 60
-            ? '60,-20'
-            : s === 70
-              ? '70,abc'
-              : s === 80
-                ? '20,200'
-                : `${s},200`,
-      ),
+      rows('seconds,power', (s) => {
+        if (s === 50) return '50,5000';
+        if (s === 60) return '60,-20';
+        if (s === 70) return '70,abc';
+        if (s === 80) return '20,200';
+        return `${s},200`;
+      }),
     );
     expect(read.ok && read.value.notes.join(' ')).toMatch(
       /1 row held letters.*row 72, "abc".*2 samples below 0 or above 2,500 W.*In 1 row the time runs backwards/,

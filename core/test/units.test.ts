@@ -11,7 +11,7 @@ import {
   printEffort,
   printTarget,
   roundHalfUp,
-} from '@uphill/core';
+} from '@uphill/core/units';
 
 describe('durations', () => {
   it.each([

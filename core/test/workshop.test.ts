@@ -2,11 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   aboveFtp,
-  balanceAfter,
   balanceLine,
   BOOK,
   bookSession,
-  carbohydrate,
   chosenWatts,
   curveDots,
   curvePoints,
@@ -20,7 +18,6 @@ import {
   leverOf,
   lowestByWatts,
   nameFromSets,
-  pairFromBests,
   parseSentence,
   type Plan,
   planFromBook,
@@ -36,9 +33,11 @@ import {
   sessionVerdict,
   solveWatts,
   streamOf,
-  SYSTEMS,
   systemOf,
-} from '@uphill/core';
+  SYSTEMS,
+} from '@uphill/core/sessions';
+import { balanceAfter, pairFromBests } from '@uphill/core/power';
+import { carbohydrate } from '@uphill/core/fuel';
 import { anyPlan } from './arbitrary.ts';
 import CASES from './cases/sums.json' with { type: 'json' };
 import { INES, newId, plan } from './support.ts';
@@ -70,6 +69,7 @@ function ridden(list: readonly (readonly number[])[]): Segment[] {
       highW: watts,
       countedW: watts,
       rpe: [5, 5] as const,
+      bpm: null,
       counts: null,
     };
     const segment: Segment = {
@@ -522,6 +522,8 @@ describe('the book', () => {
       heartRate: true,
       unfuelled: true,
       bloodSampling: true,
+      minor: false,
+      cautions: [],
       reasons: [],
     };
     expect(healthRefusal(made, INES, health)).toBeNull();

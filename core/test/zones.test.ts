@@ -16,12 +16,12 @@ import {
   SEVEN_STEPS,
   THREE_DOMAINS,
   timeInZones,
-  valueOn,
   whatMoved,
   writeZoneCsv,
   writeZoneJson,
   zoneLines,
-} from '@uphill/core';
+} from '@uphill/core/zones';
+import { valueOn } from '@uphill/core/rider';
 
 /** Every figure a scheme can hang on, for an FTP. */
 function anchorsOf(ftp: number): Anchors {
@@ -230,6 +230,15 @@ describe('a scheme of the coach’s own', () => {
         [],
       ),
     ).toEqual([]);
+    // What a band is for is the coach's to say.
+    expect(
+      new Set(
+        schemeFromOwn('x', {
+          ...sound,
+          bands: sound.bands.map((band) => ({ ...band, trains: ' ' })),
+        }).bands.map(({ trains }) => trains),
+      ),
+    ).toEqual(new Set(['']));
     expect(schemeFromOwn('x', sound).bands.map(({ rpe }) => rpe)).toEqual([
       [1, 2],
       [5, 6],

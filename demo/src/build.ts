@@ -1,32 +1,42 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import type { NewTest, RecordingWithStreams, Rider, Session, Test } from '@uphill/api';
-import {
-  EMPTY_SETUP,
-  findEfforts,
-  HEALTH_QUESTIONS,
-  preparePower,
-  protocolOf,
-  readEfforts,
-  writeCsvRecording,
-} from '@uphill/core';
+import type {
+  NewTest,
+  Received,
+  RecordingWithStreams,
+  Rider,
+  RideKind,
+  Session,
+  Test,
+} from '@uphill/api';
+import { EMPTY_SETUP, findEfforts, protocolOf, readEfforts } from '@uphill/core/testing';
+import { healthQuestionsFor } from '@uphill/core/rider';
+import { preparePower } from '@uphill/core/power';
+import { writeCsvRecording } from '@uphill/core/formats';
 import { buildApp, openDatabase } from '@uphill/server';
 import { addDays, formatISO } from 'date-fns';
+import { DEMO_FILES, weekOf } from './files.ts';
+import { markDemoRiders } from './forward.ts';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
 import { ridesOf } from './rides.ts';
 import { DEMO_DAYS, DEMO_HILLS, DEMO_SESSIONS } from './sessions.ts';
+import { type PastDay, pastOf } from './weeks.ts';
 
 /** How the builder talks to the server: through its own routes. */
 interface Server {
-  readonly ask: <T>(method: 'GET' | 'POST' | 'PATCH', url: string, body?: unknown) => Promise<T>;
-  readonly upload: (riderId: string, name: string, content: Uint8Array) => Promise<string>;
+  readonly ask: <T>(
+    method: 'GET' | 'POST' | 'PATCH' | 'PUT',
+    url: string,
+    body?: unknown,
+  ) => Promise<T>;
+  readonly upload: (riderId: string, name: string, content: Uint8Array) => Promise<Received>;
 }
 
-/** About nine months. */
-const RIDE_DAYS = 273;
+/** About fourteen months. */
+const RIDE_DAYS = 425;
 /** How far back the story begins. */
-const STORY_DAYS = 280;
+const STORY_DAYS = 432;
 /** Recordings on their way at the same time: the server reads two while the next is ridden. */
 const AT_ONCE = 4;
 
@@ -49,7 +59,7 @@ export async function buildDemo(
   const app = await buildApp({ database, demo: true });
   const headers = { host: '127.0.0.1' };
   const server: Server = {
-    async ask<T>(method: 'GET' | 'POST' | 'PATCH', url: string, body?: unknown) {
+    async ask<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT', url: string, body?: unknown) {
       const answer = await app.inject({
         method,
         url: `/api${url}`,
@@ -74,7 +84,7 @@ export async function buildDemo(
         payload,
       });
       if (answer.statusCode >= 400) throw new Error(`${name}: ${answer.body}`);
-      return answer.json<{ recording: { id: string } }>().recording.id;
+      return answer.json<Received>();
     },
   };
   try {
@@ -89,6 +99,7 @@ export async function buildDemo(
   // Building it is nothing a coach did, so there is nothing to take back.
   const db = await openDatabase(database);
   await db.deleteFrom('journal').execute();
+  await markDemoRiders(db);
   await db.destroy();
   writeRecordings(path.join(path.dirname(database), 'recordings'));
 }
@@ -103,6 +114,9 @@ async function buildRider(
   const { ask } = server;
   const id = await addRider(demo, ask);
   const before = demo.sourcesBefore?.[0];
+  await fillFile(id, demo, server);
+  const past = pastOf(demo, rideDays);
+  const days = await assignPast(id, past, server, sessions);
   const rides = await bringRidesIn(id, demo, server, rideDays);
   for (const test of demo.tests) {
     if (before && test.daysAgo < before.untilDaysAgo)
@@ -110,36 +124,26 @@ async function buildRider(
     await storeTest(id, demo, test, server);
   }
   if (before) await setSource(id, demo.fields.powerSource, ask);
-  for (const { inDays, session, state, rpe, note } of DEMO_DAYS[demo.fields.name] ?? []) {
-    const [day] = await ask<{ id: string }[]>('POST', `/riders/${id}/placed`, {
-      sessionId: sessions[session]?.id,
-      dates: [dayFromToday(inDays)],
-    });
-    if (state && day)
-      await ask('PATCH', `/placed/${day.id}`, {
-        version: 1,
-        state,
-        rpe: rpe ?? null,
-        note: note ?? '',
-      });
+  for (const { daysAgo, session, state, rpe, note } of past) {
+    const day = session && days.get(`${daysAgo} ${session}`);
+    if (state && day) await ask('PATCH', `/days/${day}`, { version: 1, state, rpe, note });
   }
+  for (const { inDays, session } of DEMO_DAYS[demo.fields.name] ?? [])
+    if (inDays >= 0)
+      await ask('POST', `/riders/${id}/days`, {
+        sessionId: sessions[session]?.id,
+        dates: [dayFromToday(inDays)],
+      });
   say(
-    `${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${DEMO_DAYS[demo.fields.name]?.length ?? 0} days`,
+    `${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${days.size} days of the past`,
   );
 }
 
 /** The rider with everything measured of the body. */
 async function addRider(demo: DemoRider, ask: Server['ask']): Promise<string> {
-  const goal = demo.goal && {
-    name: demo.goal.name,
-    date: dayFromToday(demo.goal.inDays),
-    watts: demo.goal.watts,
-    seconds: demo.goal.seconds,
-  };
   const before = demo.sourcesBefore?.[0];
   const fields = {
     ...demo.fields,
-    goal,
     schemeId: demo.schemeId ?? null,
     retestWeeks: 6,
     hideMass: null,
@@ -168,32 +172,98 @@ async function setSource(id: string, powerSource: string, ask: Server['ask']): P
 async function storeHealth(id: string, demo: DemoRider, ask: Server['ask']): Promise<void> {
   const { yes, note, cleared } = demo.health;
   const answers = Object.fromEntries(
-    HEALTH_QUESTIONS.map((question) => [question.id, yes.includes(question.id) ? 'yes' : 'no']),
+    healthQuestionsFor(demo.fields).map((question) => [
+      question.id,
+      yes.includes(question.id) ? 'yes' : 'no',
+    ]),
   );
   const daysAgo = cleared?.[1] ?? STORY_DAYS;
   await ask('POST', `/riders/${id}/health`, {
     date: dayFromToday(-daysAgo),
     answers,
+    answeredBy: demo.fields.name,
     note,
     clearedBy: cleared?.[0] ?? null,
     clearedOn: cleared ? dayFromToday(-daysAgo) : null,
   });
 }
 
+/** Kinds of rides that were nobody's plan. */
+const KINDS: Readonly<Record<string, RideKind>> = {
+  group: 'group',
+  endurance: 'endurance',
+  long: 'endurance',
+  sprints: 'endurance',
+  hill: 'free',
+  indoor: 'free',
+};
+
+/** Goals, hours, what is fixed every week, kit. */
+async function fillFile(id: string, demo: DemoRider, { ask }: Server): Promise<void> {
+  const file = DEMO_FILES[demo.fields.name];
+  const main = demo.goal && { ...demo.goal, rank: 'main' as const, km: null, climbM: null };
+  for (const { inDays, ...goal } of [...(main ? [main] : []), ...(file?.goals ?? [])])
+    await ask('POST', `/riders/${id}/goals`, { ...goal, date: dayFromToday(inDays), hillId: null });
+  if (!file) return;
+  await ask('PUT', `/riders/${id}/availability`, weekOf(file));
+  for (const fixture of file.fixtures)
+    await ask('POST', `/riders/${id}/fixtures`, {
+      ...fixture,
+      from: dayFromToday(-STORY_DAYS),
+      to: null,
+    });
+  const { version } = await ask<Rider>('GET', `/riders/${id}`);
+  await ask('PATCH', `/riders/${id}`, { version, ...file.own, bikes: file.bikes });
+}
+
+/** At most so many days go out at once. */
+const DAYS_AT_ONCE = 31;
+
+/** Puts the sessions of the past on their days, so that the rides find them; gives the ids by days ago and session. */
+async function assignPast(
+  id: string,
+  past: readonly PastDay[],
+  { ask }: Server,
+  sessions: Record<string, Session>,
+): Promise<Map<string, string>> {
+  const ids = new Map<string, string>();
+  for (const [key, { id: sessionId }] of Object.entries(sessions)) {
+    const daysAgo = past.filter(({ session }) => session === key).map((each) => each.daysAgo);
+    for (let from = 0; from < daysAgo.length; from += DAYS_AT_ONCE) {
+      const some = daysAgo.slice(from, from + DAYS_AT_ONCE);
+      const dates = some.map((each) => dayFromToday(-each));
+      // What a health screen forbade was never assigned.
+      const days = await ask<{ id: string; date: string }[]>('POST', `/riders/${id}/days`, {
+        sessionId,
+        dates,
+      }).catch(() => []);
+      for (const [index, date] of dates.entries()) {
+        const day = days.find((each) => each.date === date);
+        if (day) ids.set(`${some[index] ?? ''} ${key}`, day.id);
+      }
+    }
+  }
+  return ids;
+}
+
 /** Rides are ridden one after another while the server reads those before. */
 async function bringRidesIn(
   id: string,
   demo: DemoRider,
-  { upload }: Server,
+  { ask, upload }: Server,
   rideDays: number,
 ): Promise<number> {
   const onTheirWay = new Set<Promise<unknown>>();
   let rides = 0;
-  for (const { daysAgo, name, make } of ridesOf(demo, rideDays)) {
+  for (const { daysAgo, kind, name, make } of ridesOf(demo, rideDays)) {
     const day = dayFromToday(-daysAgo);
-    const sent = upload(id, name.replace(String(daysAgo), day), make(day)).finally(() =>
-      onTheirWay.delete(sent),
-    );
+    const sent: Promise<unknown> = upload(id, name.replace(String(daysAgo), day), make(day))
+      .then(({ ride }) =>
+        ride.day === null && KINDS[kind]
+          ? ask('PATCH', `/rides/${ride.id}`, { version: ride.version, kind: KINDS[kind] })
+          : null,
+      )
+      .finally(() => onTheirWay.delete(sent));
     onTheirWay.add(sent);
     rides += 1;
     // The threads of the server get their turn.
@@ -214,8 +284,8 @@ async function storeTest(
   const { ftp: history, powerSource } = await ask<Rider>('GET', `/riders/${riderId}`);
   const ridden = rideTest(demo, test);
   const file = fileOf(demo, test, ridden, date);
-  const recordingId = await upload(riderId, file.name, file.bytes);
-  const recording = await ask<RecordingWithStreams>('GET', `/recordings/${recordingId}`);
+  const received = await upload(riderId, file.name, file.bytes);
+  const recording = await ask<RecordingWithStreams>('GET', `/recordings/${received.recording.id}`);
   const hasRamp = protocolOf(test.protocol).steps.some((step) => step.ask.kind === 'ramp');
   const body: NewTest = {
     protocol: test.protocol,
@@ -263,7 +333,7 @@ function readingOf(
   recording: RecordingWithStreams,
 ): Pick<NewTest, 'readingW' | 'meanBpm' | 'details' | 'effort'> {
   const protocol = protocolOf(test.protocol);
-  const watts = preparePower(recording.watts).clock;
+  const watts = preparePower(recording.watts, recording.stops).clock;
   const found = findEfforts(protocol, watts, ridden.ramp, recording.bpm);
   const efforts = found.ok ? found.value : {};
   const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({

@@ -1,5 +1,6 @@
 import type { Db } from '@uphill/server';
 import { sql } from 'kysely';
+import { DEMO_RIDERS } from './riders.ts';
 
 /** Every column that holds a day. */
 const DAYS: readonly (readonly [table: string, column: string])[] = [
@@ -7,8 +8,11 @@ const DAYS: readonly (readonly [table: string, column: string])[] = [
   ['heart_rates', 'date'],
   ['tests', 'date'],
   ['ftp_history', 'counts_from'],
-  ['placed_sessions', 'date'],
-  ['recordings', 'date'],
+  ['days', 'date'],
+  ['rides', 'date'],
+  ['goals', 'date'],
+  ['fixtures', 'from_date'],
+  ['fixtures', 'to_date'],
   ['health_screens', 'date'],
   ['health_screens', 'cleared_on'],
 ];
@@ -21,13 +25,22 @@ export async function moveForward(db: Db, days: number): Promise<void> {
       await sql`UPDATE ${sql.table(table)} SET ${sql.ref(column)} = date(${sql.ref(column)}, ${by})`.execute(
         trx,
       );
-    await sql`UPDATE recordings SET started_at = strftime('%Y-%m-%dT%H:%M:%S', started_at, ${by}) WHERE started_at IS NOT NULL`.execute(
-      trx,
-    );
-    await sql`UPDATE riders SET goal = json_set(goal, '$.date', date(json_extract(goal, '$.date'), ${by})) WHERE goal IS NOT NULL`.execute(
-      trx,
-    );
+    for (const table of ['recordings', 'rides'])
+      await sql`UPDATE ${sql.table(table)} SET started_at = strftime('%Y-%m-%dT%H:%M:%S', started_at, ${by}) WHERE started_at IS NOT NULL`.execute(
+        trx,
+      );
     // Undo would bring days of the old story back.
     await trx.deleteFrom('journal').execute();
   });
+}
+
+/** The club's riders are made up, in a demo of before as well: what they ride on the stand-ins is theirs. */
+export async function markDemoRiders(db: Db): Promise<void> {
+  const names = DEMO_RIDERS.map(({ fields }) => fields.name);
+  await db
+    .updateTable('riders')
+    .set({ demo: 1 })
+    .where('name', 'in', names)
+    .where('demo', '=', 0)
+    .execute();
 }

@@ -2,10 +2,10 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { openDatabase, portFrom, serve } from '@uphill/server';
+import { bringUpToDate, openDatabase, portFrom, serve } from '@uphill/server';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { buildDemo, dayFromToday } from './build.ts';
-import { moveForward } from './forward.ts';
+import { markDemoRiders, moveForward } from './forward.ts';
 
 const { values } = parseArgs({
   options: { fresh: { type: 'boolean' }, port: { type: 'string' }, folder: { type: 'string' } },
@@ -19,10 +19,16 @@ const toldOn = path.join(folder, 'told-on.txt');
 if (values.fresh) rmSync(folder, { recursive: true, force: true });
 if (existsSync(database) && existsSync(toldOn)) {
   const days = differenceInCalendarDays(new Date(), parseISO(readFileSync(toldOn, 'utf8').trim()));
+  const makeWay = await bringUpToDate(
+    database,
+    portFrom(values.port ?? process.env['UPHILL_PORT']),
+  );
+  await makeWay();
+  const db = await openDatabase(database);
+  await markDemoRiders(db);
+  if (days > 0) await moveForward(db, days);
+  await db.destroy();
   if (days > 0) {
-    const db = await openDatabase(database);
-    await moveForward(db, days);
-    await db.destroy();
     console.log(`The demo's days were moved ${days} forward, so that they lie around today.`);
   }
 } else {

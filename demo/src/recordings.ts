@@ -1,17 +1,14 @@
 import { gzipSync } from 'node:zlib';
+import { LACTATE_DEFAULTS, type LactateDetails, type RampSetting } from '@uphill/core/testing';
 import {
-  type LactateDetails,
-  LACTATE_DEFAULTS,
-  type RampSetting,
   rideOn,
   seededRandom,
   startTestRide,
   truthsOf,
   usualSetting,
   type WholeRide,
-  writeCsvRecording,
-  writeFitRecording,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
+import { writeCsvRecording, writeFitRecording } from '@uphill/core/formats';
 import type { DemoRider, DemoTest } from './riders.ts';
 
 /** A test as it was ridden on the stand-ins, and how it was set up. */

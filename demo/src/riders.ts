@@ -1,11 +1,6 @@
 import type { RiderFields } from '@uphill/api';
-import {
-  PLAIN_RIDER,
-  type ProtocolId,
-  type RampShape,
-  type Setup,
-  type SimulatedRider,
-} from '@uphill/core';
+import { PLAIN_RIDER, type SimulatedRider } from '@uphill/core/simulation';
+import type { ProtocolId, RampShape, Setup } from '@uphill/core/testing';
 
 /** A test the demo rider rode, so many days ago, with the form of that day. */
 export interface DemoTest {
@@ -30,10 +25,7 @@ export interface DemoTest {
 
 export interface DemoRider {
   readonly seed: number;
-  readonly fields: Omit<
-    RiderFields,
-    'goal' | 'schemeId' | 'retestWeeks' | 'hideMass' | 'sessionShown'
-  >;
+  readonly fields: Omit<RiderFields, 'schemeId' | 'retestWeeks' | 'hideMass' | 'sessionShown'>;
   readonly schemeId?: string;
   /** Left out: from the day before. */
   readonly sessionShown?: RiderFields['sessionShown'];
@@ -460,7 +452,7 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
         daysAgo: 12,
         protocol: 'ramp',
         form: 1,
-        ramp: { startW: 50, stepW: 10 },
+        ramp: { startW: 60, stepW: 15 },
         setup: GARAGE,
         note: 'First test since the fall. Stopped with the legs, not the shoulder.',
       },

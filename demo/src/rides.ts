@@ -8,77 +8,44 @@ import {
   seededRandom,
   type SimulatedRider,
   truthsOf,
-  writeCsvRecording,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
+import { expand, type Plan, type RiderOnDay } from '@uphill/core/sessions';
+import { numbersOnDay } from '@uphill/core/rider';
+import { writeCsvRecording } from '@uphill/core/formats';
 import type { DemoRider } from './riders.ts';
+import { DEMO_SESSIONS, type DemoSession } from './sessions.ts';
+import { type Kind, pastOf } from './weeks.ts';
 
 /** A ride of the demo: the day, and the file that came back from it. */
 export interface DemoRide {
   readonly daysAgo: number;
+  readonly kind: Kind | DemoSession;
   readonly name: string;
   readonly bytes: Uint8Array;
 }
 
 const MINUTE = 60;
 
-type Kind =
-  'endurance' | 'long' | 'threshold' | 'ceiling' | 'sprints' | 'group' | 'hill' | 'indoor';
-
-/** What is ridden on which weekday, four weeks in turn, the fourth easy. */
-const WEEKS: readonly (readonly (readonly [weekday: number, kind: Kind])[])[] = [
-  [
-    [1, 'threshold'],
-    [3, 'endurance'],
-    [5, 'long'],
-  ],
-  [
-    [1, 'ceiling'],
-    [3, 'endurance'],
-    [5, 'group'],
-    [6, 'endurance'],
-  ],
-  [
-    [1, 'threshold'],
-    [3, 'sprints'],
-    [5, 'long'],
-  ],
-  [
-    [2, 'endurance'],
-    [5, 'endurance'],
-  ],
-];
-
-/** Nine months of rides, the oldest first; what the rider could do grows towards today. */
+/** A rider's rides, the oldest first; what the rider could do grows towards today. */
 export function* ridesOf(
   rider: DemoRider,
   days: number,
 ): Generator<Omit<DemoRide, 'bytes'> & { readonly make: (day: string) => Uint8Array }> {
   const first = rider.fields.name.split(' ')[0]?.toLowerCase() ?? 'rider';
   const withPower = rider.fields.powerSource !== 'none';
-  for (let daysAgo = days; daysAgo >= 1; daysAgo -= 1) {
-    const week = WEEKS[Math.floor((days - daysAgo) / 7) % WEEKS.length] ?? [];
-    const kind = week.find(([weekday]) => weekday === (days - daysAgo) % 7)?.[1];
-    const away = rider.away.some(([from, to]) => daysAgo <= from && daysAgo >= to);
-    const testing = rider.tests.some(
-      (test) => daysAgo - test.daysAgo <= 1 && daysAgo >= test.daysAgo,
-    );
-    // Rurik cannot leave the hill alone, not even the day before a test.
-    const stubborn = rider.seed === 41 && daysAgo === 6;
-    if (!stubborn && (kind === undefined || away || testing)) continue;
-    const today = stubborn
-      ? 'hill'
-      : rider.fields.powerSource === 'trainer' && daysAgo < 66
-        ? 'indoor'
-        : (kind ?? 'endurance');
+  for (const { daysAgo, kind, state } of pastOf(rider, days)) {
+    if (kind === null) continue;
     yield {
       daysAgo,
-      name: `${first}-${today}-${daysAgo}.csv.gz`,
+      kind,
+      name: `${first}-${kind}-${daysAgo}.csv.gz`,
       make: (day) => {
         const random = seededRandom(rider.seed * 7919 + daysAgo);
         const body = { ...rider.body, form: formOn(rider, daysAgo) * (1 + 0.012 * bell(random)) };
+        const meant = meantFor(kind, body, random);
         const seconds = rideMeant(
           body,
-          meantFor(today, body, random),
+          state === 'shortened' ? cutShort(meant) : meant,
           random,
           faultsOf(daysAgo, random),
         );
@@ -86,6 +53,16 @@ export function* ridesOf(
       },
     };
   }
+}
+
+/** Home after two thirds. */
+function cutShort(meant: readonly Meant[]): Meant[] {
+  let left = (meant.reduce((sum, { seconds }) => sum + seconds, 0) * 2) / 3;
+  return meant.flatMap((part) => {
+    const seconds = Math.min(part.seconds, Math.round(left));
+    left -= seconds;
+    return seconds > 0 ? [{ ...part, seconds }] : [];
+  });
 }
 
 /** The form between two tests, linear. */
@@ -106,7 +83,7 @@ function faultsOf(daysAgo: number, random: Random): RideFaults {
     : { dropsPerHour: 0.3 };
 }
 
-function meantFor(kind: Kind, rider: SimulatedRider, random: Random): Meant[] {
+function meantFor(kind: Kind | DemoSession, rider: SimulatedRider, random: Random): Meant[] {
   const { ftpW, cpW, wPrimeJ } = truthsOf(rider);
   const at = (minutes: number, percent: number, rolling = 0.16): Meant => ({
     seconds: Math.round(minutes * MINUTE),
@@ -115,7 +92,9 @@ function meantFor(kind: Kind, rider: SimulatedRider, random: Random): Meant[] {
   });
   const reps = (count: number, work: Meant, rest: Meant): Meant[] =>
     Array.from({ length: count }, () => [work, rest]).flat();
-  switch (kind) {
+  if (kind in DEMO_SESSIONS && kind !== 'long')
+    return asPlanned(DEMO_SESSIONS[kind as DemoSession], ftpW);
+  switch (kind as Kind) {
     case 'long':
       return [
         at(110 + Math.floor(random() * 50), 66),
@@ -161,3 +140,22 @@ function meantFor(kind: Kind, rider: SimulatedRider, random: Random): Meant[] {
       return [at(60 + Math.floor(random() * 35), 64)];
   }
 }
+
+/** A session as its rider rode it: what it asks of the FTP of that day, a little unevenly. */
+function asPlanned(plan: Plan, ftpW: number): Meant[] {
+  const easy = { ...PLAIN_NUMBERS, ftpW: Math.round(ftpW) };
+  return expand(plan, easy).map(({ seconds, from, to, role }) => ({
+    seconds,
+    watts: ((from?.countedW ?? ftpW / 2) + (to?.countedW ?? ftpW / 2)) / 2,
+    rolling: role === 'work' && seconds < 3600 ? 0.05 : 0.14,
+  }));
+}
+
+/** Nothing of the body matters for sessions in percent of FTP. */
+const PLAIN_NUMBERS: RiderOnDay = {
+  ...numbersOnDay(
+    { name: '', powerSource: 'crank', ftp: [], bodyMass: [], heartRates: [] },
+    '2000-01-01',
+  ),
+  ...{ goalW: null, bests: [], fit: null, pair: null, pmaxW: null },
+};

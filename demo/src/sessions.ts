@@ -1,11 +1,5 @@
-import {
-  easyStep,
-  nameFromSets,
-  type Plan,
-  type Step,
-  type System,
-  type Target,
-} from '@uphill/core';
+import { easyStep, nameFromSets, type Plan, type Step, type System } from '@uphill/core/sessions';
+import type { Target } from '@uphill/core/units';
 
 let made = 0;
 const id = (): string => `d${(made += 1)}`;
@@ -44,7 +38,7 @@ function set(reps: number, parts: SetParts, restMinutes: number | null): Plan['i
 const WARM_UP = (): Step =>
   step(15, between(50, 90), 'warmUp', {
     cadence: { low: 90, high: 90 },
-    cue: '30 s at 110 % near the end',
+    cue: 'half a minute strong near the end',
   });
 const COOL_DOWN = (): Step => step(10, between(60, 40), 'coolDown');
 
@@ -104,6 +98,11 @@ export const DEMO_SESSIONS = {
   fours: plan('', 'ceiling', 'Two rounds at the ceiling.', [
     WARM_UP(),
     set(2, [set(3, [step(4, percent(110, 112))], 4) as SetParts[number]], 8),
+    COOL_DOWN(),
+  ]),
+  fiveFours: plan('', 'ceiling', 'Raise the ceiling, one round.', [
+    WARM_UP(),
+    set(5, [step(4, percent(108, 114))], 4),
     COOL_DOWN(),
   ]),
   fifteens: plan('', 'threshold', 'Time at sweet spot.', [

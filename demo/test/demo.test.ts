@@ -1,14 +1,11 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Model, Placed, Rider, Session, Test } from '@uphill/api';
-import {
-  findRamp,
-  findSteadyEffort,
-  parseCsvRecording,
-  preparePower,
-  problemsOf,
-} from '@uphill/core';
+import type { Model, Day, Rider, Session, Test } from '@uphill/api';
+import { findRamp, findSteadyEffort } from '@uphill/core/testing';
+import { parseCsvRecording } from '@uphill/core/formats';
+import { preparePower } from '@uphill/core/power';
+import { problemsOf } from '@uphill/core/sessions';
 import { buildDemo, moveForward } from '@uphill/demo';
 import { buildApp, openDatabase } from '@uphill/server';
 import { addDays, formatISO } from 'date-fns';
@@ -23,7 +20,7 @@ interface Club {
   readonly riders: Rider[];
   readonly tests: Record<string, Test[]>;
   readonly sessions: Session[];
-  readonly placed: Placed[];
+  readonly days: Day[];
 }
 
 async function look(): Promise<Club> {
@@ -39,7 +36,7 @@ async function look(): Promise<Club> {
     riders,
     tests,
     sessions: await get<Session[]>('/sessions'),
-    placed: await get<Placed[]>('/placed?from=2000-01-01&to=2099-12-31'),
+    days: await get<Day[]>('/days?from=2000-01-01&to=2099-12-31'),
   };
   expect(await get('/journal')).toEqual({ undo: null, redo: null });
   await app.close();
@@ -72,12 +69,12 @@ describe('the demo club', () => {
     ]);
     for (const { id, name } of club.riders) {
       expect(club.tests[name]?.length).toBeGreaterThanOrEqual(3);
-      const days = club.placed.filter(({ riderId }) => riderId === id);
+      const days = club.days.filter(({ riderId }) => riderId === id);
       expect(days.some(({ date }) => date < day(0)) && days.some(({ date }) => date > day(0))).toBe(
         true,
       );
     }
-    expect(new Set(club.placed.map(({ state }) => state))).toEqual(
+    expect(new Set(club.days.map(({ state }) => state))).toEqual(
       new Set(['planned', 'done', 'shortened', 'missed']),
     );
   });
@@ -90,7 +87,7 @@ describe('the demo club', () => {
     expect([
       rider('Tomas').masters,
       rider('Ines').bodyMass.at(-1)?.kg,
-      rider('Ines').goal?.name,
+      rider('Ines').goals.find(({ rank }) => rank === 'main')?.name,
     ]).toEqual([true, 61, 'Salt Road climb']);
     const kinds = new Set(
       Object.values(club.tests).flatMap((tests) => tests.map(({ protocol }) => protocol)),
@@ -131,11 +128,11 @@ describe('the demo club', () => {
     const get = async <T>(url: string): Promise<T> =>
       (await app.inject({ url: `/api${url}`, headers: { host: '127.0.0.1' } })).json<T>();
     for (const { id, name } of club.riders) {
-      const recordings = await get<{ id: string; seconds: number; startedAt: string }[]>(
-        `/riders/${id}/recordings`,
+      const recordings = await get<{ id: string; date: string }[]>(
+        `/riders/${id}/rides?from=1990-01-01&to=2099-12-31`,
       );
       expect(recordings.length, name).toBeGreaterThan(5);
-      expect(recordings.every(({ startedAt }) => startedAt.slice(0, 10) <= day(0))).toBe(true);
+      expect(recordings.every(({ date }) => date <= day(0))).toBe(true);
     }
     const models = await get<Model[]>(
       `/models?on=${day(0)}&riders=${club.riders.map(({ id }) => id).join(',')}`,
@@ -179,9 +176,7 @@ describe('the demo club', () => {
       dates.map((date) =>
         formatISO(addDays(new Date(`${date}T12:00:00`), 9), { representation: 'date' }),
       );
-    expect(later.placed.map(({ date }) => date)).toEqual(
-      shifted(club.placed.map(({ date }) => date)),
-    );
+    expect(later.days.map(({ date }) => date)).toEqual(shifted(club.days.map(({ date }) => date)));
     for (const before of club.riders) {
       const after = later.riders.find(({ id }) => id === before.id);
       expect(after?.ftp.map(({ countsFrom }) => countsFrom)).toEqual(
@@ -190,8 +185,12 @@ describe('the demo club', () => {
       expect(after?.lastTest && [after.lastTest]).toEqual(
         before.lastTest && shifted([before.lastTest]),
       );
-      expect(after?.goal?.date ?? null).toBe(before.goal ? shifted([before.goal.date])[0] : null);
-      expect(after?.goal?.name).toBe(before.goal?.name);
+      expect(after?.goals.map(({ date }) => date)).toEqual(
+        shifted(before.goals.map(({ date }) => date)),
+      );
+      expect(after?.fixtures.map(({ from }) => from)).toEqual(
+        shifted(before.fixtures.map(({ from }) => from)),
+      );
     }
   });
 });

@@ -1,7 +1,7 @@
 import { nextWeekday, printed } from '../support/days.ts';
 import { expect, idsOf, test } from '../support/house.ts';
 
-test('a day is given by keyboard, moved, shortened, planned again, taken off, and brought back', async ({
+test('a day is assigned by keyboard, moved, shortened, planned again, removed, and brought back', async ({
   page,
   demoHouse,
 }) => {
@@ -11,13 +11,13 @@ test('a day is given by keyboard, moved, shortened, planned again, taken off, an
   await page.goto(`${demoHouse.url}/riders/${rider('Oskar')}/sessions`);
   const line = (when: string) => page.getByRole('listitem').filter({ hasText: printed(when) });
 
-  await test.step('given without a mouse', async () => {
-    await page.getByRole('button', { name: /^Put on a date.*Fen Loop, steady/ }).focus();
+  await test.step('assigned without a mouse', async () => {
+    await page.getByRole('button', { name: /^Assign.*Fen Loop, steady/ }).focus();
     await page.keyboard.press('Enter');
     await page.getByLabel('Another day').fill(day);
     await page.keyboard.press('Enter');
     await page
-      .getByRole('button', { name: new RegExp(`^Give to Oskar, ${printed(day)}`) })
+      .getByRole('button', { name: new RegExp(`^Assign to Oskar, ${printed(day)}`) })
       .press('Enter');
     await expect(line(day)).toContainText('planned');
   });
@@ -26,29 +26,37 @@ test('a day is given by keyboard, moved, shortened, planned again, taken off, an
     await line(day).getByRole('link').press('Enter');
     await page.getByLabel('Move to').fill('31/2');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('alert')).toContainText('"31/2" is no day.');
+    await expect(page.getByRole('alert')).toContainText('"31/2" is not a day.');
     await page.getByLabel('Move to').fill(other);
     await page.keyboard.press('Enter');
     await expect(page.getByText(`Moved to ${printed(other)}.`)).toBeVisible();
   });
 
   await test.step('shortened, with a note, then planned again', async () => {
-    await page.getByRole('button', { name: '5 a little hard' }).click();
+    await page.getByRole('button', { name: '5 moderate' }).click();
     await page.getByLabel('Note').fill('Turned at the ford.');
+    // The day is still to come, so it is asked first, and the focus stays where the work is.
     await page.getByRole('button', { name: 'Shortened' }).click();
-    await expect(page.getByRole('heading', { name: 'Marked shortened' })).toBeVisible();
-    await page.getByRole('button', { name: '6 hard', exact: true }).click();
-    await page.getByRole('button', { name: 'Save' }).click();
+    const question = page.getByRole('group', { name: 'Still to come' });
+    await expect(question).toContainText(
+      `${printed(other)} is still to come. Mark it shortened all the same?`,
+    );
+    await question.getByRole('button', { name: 'Cancel' }).press('Enter');
+    await page.getByRole('button', { name: 'Shortened' }).press('Enter');
+    await page.getByRole('button', { name: 'Yes, mark it shortened' }).press('Enter');
+    await expect(page.getByRole('heading', { name: 'Marked shortened' })).toBeFocused();
+    await page.getByRole('button', { name: '6 fairly hard', exact: true }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     await page.getByRole('link', { name: /^Sessions/ }).click();
     await expect(line(other)).toContainText('shortened, RPE 6');
     await line(other).getByRole('link').click();
     await expect(page.getByLabel('Note')).toHaveValue('Turned at the ford.');
-    await page.getByRole('button', { name: 'Not yet: planned again' }).click();
-    await expect(page.getByRole('heading', { name: 'What became of it' })).toBeVisible();
+    await page.getByRole('button', { name: 'Back to planned' }).click();
+    await expect(page.getByRole('heading', { name: 'How it went' })).toBeVisible();
   });
 
-  await test.step('taken off and brought back', async () => {
-    await page.getByRole('button', { name: 'Take off' }).click();
+  await test.step('removed and brought back', async () => {
+    await page.getByRole('button', { name: 'Remove' }).click();
     await expect(page.getByRole('heading', { name: 'Oskar’s days' })).toBeVisible();
     await expect(line(other)).toHaveCount(0);
     await page.keyboard.press('Control+z');
@@ -62,14 +70,16 @@ test('the day’s list shows everybody in their own watts', async ({ page, demoH
   const list = page.getByRole('region', { name: 'Sessions of the day' });
   for (const [name, asked] of [
     ['Ines Okafor', '≤'],
-    ['Maud Tremblay', 'RPE 7–8'],
+    ['Maud Tremblay', '149–157 bpm'],
     ['Tomas Brandt', 'W · 1 h 30'],
     ['Oskar Pinto', '≤'],
   ] as const) {
     await expect(list.getByRole('listitem').filter({ hasText: name })).toContainText(asked);
   }
   await page.getByRole('link', { name: 'Day before' }).click();
-  await expect(page.getByRole('region', { name: 'Sessions of the day' })).toContainText('to mark');
+  await expect(page.getByRole('region', { name: 'Sessions of the day' })).toContainText(
+    'ridden, not marked',
+  );
   await page.goto(`${demoHouse.url}/days/2029-02-03`);
   await expect(page.getByText('Nobody has a session on this day.')).toBeVisible();
   for (const nowhere of ['2026-02-31', '1950-01-01', '2099-01-01', 'soon']) {
@@ -80,19 +90,19 @@ test('the day’s list shows everybody in their own watts', async ({ page, demoH
   await expect(page.getByText('today', { exact: true })).toBeVisible();
 });
 
-test('a retired session leaves the list and stays on its days', async ({ page, demoHouse }) => {
+test('an archived session leaves the list and stays on its days', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/sessions`);
   const choices = page.getByRole('region', { name: 'Sessions to choose from' });
   const days = page.getByRole('region', { name: 'Leila’s days' });
-  await choices.getByRole('button', { name: 'Retire Quarry threes' }).click();
+  await choices.getByRole('button', { name: 'Archive Quarry threes' }).click();
   await expect(choices.getByText('Quarry threes')).toHaveCount(0);
   await expect(days.getByText('Quarry threes')).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(choices.getByRole('link', { name: 'Quarry threes' })).toBeVisible();
 });
 
-test('addresses that lead nowhere say so, and the night stage stays chosen', async ({
+test('addresses that lead nowhere say so, and the dark theme stays chosen', async ({
   page,
   demoHouse,
 }) => {
@@ -108,7 +118,7 @@ test('addresses that lead nowhere say so, and the night stage stays chosen', asy
   await expect(page.getByRole('heading', { name: 'Riders' })).toBeVisible();
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('combobox')).toBeFocused();
-  await page.keyboard.type('night');
+  await page.keyboard.type('dark');
   await page.keyboard.press('Enter');
   await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');
   await page.reload();
@@ -133,7 +143,7 @@ test('two edits of a rider’s details at once: the coach chooses, and a broken 
     body: JSON.stringify({ version: stored.version, notes: 'Theirs.' }),
   });
   await notes.fill('Mine.');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('Changed elsewhere in the meantime.');
   await page.getByRole('button', { name: 'Keep mine' }).click();
   await expect(page.getByText('Changed Rurik Olsen.')).toBeVisible();
@@ -143,7 +153,7 @@ test('two edits of a rider’s details at once: the coach chooses, and a broken 
     route.request().method() === 'PATCH' ? route.abort() : route.continue(),
   );
   await notes.fill('Written on a train.');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('Not connected.');
   await expect(notes).toHaveValue('Written on a train.');
 });
@@ -154,18 +164,18 @@ test('a ride on the stand-ins at 30×, the tab closed in the middle, to the tabl
 }) => {
   const { rider, session } = await idsOf(demoHouse);
   const date = nextWeekday(3);
-  const [placed] = (await (
-    await page.request.post(`${demoHouse.url}/api/placed`, {
+  const [added] = (await (
+    await page.request.post(`${demoHouse.url}/api/days`, {
       data: {
         sessionId: session('Quarry threes'),
-        gives: [{ riderId: rider('Rurik'), dates: [date] }],
+        riders: [{ riderId: rider('Rurik'), dates: [date] }],
       },
     })
   ).json()) as { id: string }[];
-  const day = `${demoHouse.url}/riders/${rider('Rurik')}/days/${placed?.id ?? ''}`;
+  const day = `${demoHouse.url}/riders/${rider('Rurik')}/days/${added?.id ?? ''}`;
   await page.goto(day);
   await page.getByRole('link', { name: 'Ride it' }).click();
-  await page.getByRole('button', { name: 'Into the ride room' }).click();
+  await page.getByRole('button', { name: 'Enter the ride room' }).click();
   await page.getByLabel('Speed').selectOption('30');
   await page.getByRole('button', { name: 'Start' }).click();
   await expect(page.getByRole('heading', { name: 'Rep 1' })).toBeVisible({ timeout: 60_000 });
@@ -186,8 +196,8 @@ test('a ride on the stand-ins at 30×, the tab closed in the middle, to the tabl
   await expect(page.getByRole('heading', { name: 'Cool-down' })).toBeVisible();
   await page.getByRole('button', { name: 'Skip' }).click();
   await expect(page.getByRole('heading', { name: 'The ride is over' })).toBeVisible();
-  await page.getByRole('button', { name: 'Store it with the day' }).click();
-  const reps = page.getByRole('table', { name: /Asked against ridden/ });
+  await page.getByRole('button', { name: 'Save it with the day' }).click();
+  const reps = page.getByRole('table', { name: /Asked and ridden/ });
   await expect(reps.getByRole('row')).toHaveCount(5);
   await expect(reps.getByRole('row', { name: /^1 · 3:00/ })).toContainText(/\d{3} W/);
 });

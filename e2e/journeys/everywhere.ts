@@ -18,7 +18,7 @@ test('find-or-do, station keys, the next rider, and keys switched off', async ({
   await expect(page).toHaveURL(new RegExp(`${rider('Ines')}/zones`));
   await page.keyboard.press('/');
   await page.keyboard.type('zones maud');
-  await expect(page.getByText('Nothing is called that.')).toBeVisible();
+  await expect(page.getByText('Nothing found.')).toBeVisible();
   await page.keyboard.press('Control+a');
   await page.keyboard.type('quarry');
   await page.keyboard.press('Enter');
@@ -95,7 +95,8 @@ const VIEWS = [
   '/riders/{}/tests/new',
   '/riders/{}/tests/choose',
   '/riders/{}/tests/compare',
-  '/riders/{}/recordings',
+  '/riders/{}/rides',
+  '/settings',
   '/riders/{}/zones',
   '/riders/{}/zones/compare',
   '/riders/{}/zones/curve',
@@ -111,7 +112,12 @@ const VIEWS = [
 ];
 
 /** Views of one day of the rider. */
-const DAY_VIEWS = ['/riders/{}/days/()', '/riders/{}/days/()/card', '/riders/{}/days/()/ride'];
+const DAY_VIEWS = [
+  '/riders/{}/days/()',
+  '/riders/{}/days/()/plan',
+  '/riders/{}/days/()/card',
+  '/riders/{}/days/()/ride',
+];
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing on the main views, ${scheme}`, async ({ page, demoHouse }) => {
@@ -120,10 +126,11 @@ for (const scheme of ['light', 'dark'] as const) {
     const { rider, session } = await idsOf(demoHouse);
     await page.emulateMedia({ colorScheme: scheme });
     const days = (await (
-      await fetch(
-        `${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`,
-      )
-    ).json()) as { id: string }[];
+      await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/days?from=2020-01-01&to=2099-01-01`)
+    ).json()) as {
+      id: string;
+      rides: { rideId: string }[];
+    }[];
     const tests = (await (
       await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/tests`)
     ).json()) as { effort: { recordingId: string } | null }[];
@@ -131,6 +138,7 @@ for (const scheme of ['light', 'dark'] as const) {
       ...VIEWS,
       ...DAY_VIEWS.map((view) => view.replace('()', days.at(-1)?.id ?? '')),
       `/riders/{}/tests/import?recording=${tests[0]?.effort?.recordingId}`,
+      `/riders/{}/rides/${days.find(({ rides }) => rides.length > 0)?.rides[0]?.rideId ?? ''}`,
       `/days/${new Date().toISOString().slice(0, 10)}`,
     ];
     for (const view of views) {
@@ -154,7 +162,7 @@ test('nothing is wider than a phone', async ({ page, demoHouse }) => {
   test.slow();
   const { rider, session } = await idsOf(demoHouse);
   const days = (await (
-    await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)
+    await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/days?from=2020-01-01&to=2099-01-01`)
   ).json()) as { id: string }[];
   for (const width of [360, 390]) {
     await page.setViewportSize({ width, height: 844 });
@@ -168,7 +176,7 @@ test('nothing is wider than a phone', async ({ page, demoHouse }) => {
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await fits(view);
     }
-    await page.getByRole('button', { name: /^(Into the ride room|Begin anew)$/ }).click();
+    await page.getByRole('button', { name: /^(Enter the ride room|Start again)$/ }).click();
     await page.getByRole('button', { name: 'Start' }).click();
     await expect(page.getByLabel('Watts ridden')).toHaveText(/\d/);
     await fits('inside the ride room');

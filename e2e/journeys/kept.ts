@@ -1,4 +1,4 @@
-import { addRider, expect, idsOf, test } from '../support/house.ts';
+import { addRider, expect, idsOf, openRider, test } from '../support/house.ts';
 
 test('an undo that something hangs on says why, is skipped, and what lies below is undone', async ({
   page,
@@ -6,13 +6,7 @@ test('an undo that something hangs on says why, is skipped, and what lies below 
 }) => {
   await addRider(page, emptyHouse, 'Below Her');
   await addRider(page, emptyHouse, 'Bram Oyelaran');
-  await page.goto(`${emptyHouse.url}/riders`);
-  await page
-    .getByRole('link', { name: /Bram Oyelaran/ })
-    .first()
-    .click();
-  const rider = /riders\/([0-9a-f-]{36})/.exec(page.url())?.[1] ?? '';
-  await page.goto(`${emptyHouse.url}/riders/${rider}/recordings`);
+  await page.goto(`${await openRider(page, emptyHouse, 'Bram Oyelaran')}/rides`);
   const rows = Array.from({ length: 90 }, (_, second) => `${second},${150 + (second % 9)}`).join(
     '\n',
   );
@@ -21,13 +15,13 @@ test('an undo that something hangs on says why, is skipped, and what lies below 
     mimeType: 'text/csv',
     buffer: Buffer.from(`seconds,power\n${rows}\n`),
   });
-  await expect(page.getByText('1 brought in.')).toBeVisible();
+  await expect(page.getByText('1 imported.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: added Bram Oyelaran' }).click();
   await expect(
-    page.getByText('"added Bram Oyelaran" cannot be undone: 1 recording would be lost with it.'),
+    page.getByText('"added Bram Oyelaran" cannot be undone: 1 ride would be lost with it.'),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Skip it' }).click();
-  await expect(page.getByText('Taken back: added Below Her.')).toBeVisible();
+  await expect(page.getByText('Undone: added Below Her.')).toBeVisible();
   await page.goto(`${emptyHouse.url}/riders`);
   await expect(page.getByText('Bram Oyelaran').first()).toBeVisible();
   await expect(page.getByText('Below Her')).toHaveCount(0);
@@ -45,11 +39,12 @@ test('a best is marked maximal on the curve and another on its recording, makes 
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(model.getByRole('listitem')).toHaveCount(0);
 
-  const recordings = (await (
-    await fetch(`${demoHouse.url}/api/riders/${rider('Oskar')}/recordings`)
-  ).json()) as { id: string }[];
+  const rides = await page.request.get(
+    `${demoHouse.url}/api/riders/${rider('Oskar')}/rides?from=2020-01-01&to=2099-01-01`,
+  );
+  const [latest] = (await rides.json()) as { recordings: { id: string }[] }[];
   await page.goto(
-    `${demoHouse.url}/riders/${rider('Oskar')}/tests/import?recording=${recordings[0]?.id ?? ''}`,
+    `${demoHouse.url}/riders/${rider('Oskar')}/tests/import?recording=${latest?.recordings[0]?.id ?? ''}`,
   );
   const marks = page.getByRole('region', { name: 'Maximal efforts' });
   await marks.getByLabel('From').fill('10:00');
@@ -70,21 +65,16 @@ test('a date is picked from the calendar by keyboard; what is no day is said, st
 }) => {
   await addRider(page, emptyHouse, 'Dora Lindqvist');
   const region = page.locator('section', { has: page.getByRole('heading', { name: 'Body mass' }) });
-  await page.goto(`${emptyHouse.url}/riders`);
-  await page
-    .getByRole('link', { name: /Dora Lindqvist/ })
-    .first()
-    .click();
-  await page.goto(`${/^.*riders\/[0-9a-f-]{36}/.exec(page.url())?.[0] ?? ''}`);
+  await page.goto(await openRider(page, emptyHouse, 'Dora Lindqvist'));
   await region.getByLabel('kg').fill('64.5');
   await region.getByLabel('From').fill('');
   await region.getByLabel('kg').focus();
   await expect(region.getByLabel('From')).not.toHaveValue('');
   await region.getByLabel('From').fill('tomorrow');
   await page.keyboard.press('Tab');
-  await expect(region.getByRole('alert')).toContainText('lies in the future.');
+  await expect(region.getByRole('alert')).toContainText('is in the future.');
   await region.getByRole('button', { name: 'Add' }).click();
-  await expect(region.getByText(/Not stored yet\. .* lies in the future\./)).toBeVisible();
+  await expect(region.getByText(/Not saved yet\. .* is in the future\./)).toBeVisible();
   await expect(region.getByLabel('kg')).toHaveValue('64.5');
   await region.getByLabel('From').press('Escape');
   await region.getByRole('button', { name: 'Open the calendar' }).focus();
@@ -103,7 +93,7 @@ test('everything is backed up from the menu, and it says where the copy lies', a
   demoHouse,
 }) => {
   await page.goto(`${demoHouse.url}/riders`);
-  await page.getByRole('button', { name: 'Light, copies and keys' }).click();
+  await page.getByRole('button', { name: 'Light or dark, backup and keys' }).click();
   await page.getByRole('button', { name: 'Back up everything' }).click();
   await expect(page.getByText(/Backed up and checked: .*copies.*\.sqlite \(\d/)).toBeVisible();
 });

@@ -1,13 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { writeCsvRecording } from '@uphill/core';
+import { writeCsvRecording } from '@uphill/core/formats';
 import type { Locator, Page } from '@playwright/test';
+import { dayFromNow } from '../support/days.ts';
 import { expect, type House, idsOf, test } from '../support/house.ts';
-
-const dayFromNow = (days: number): string => {
-  const date = new Date(Date.now() + days * 86_400_000);
-  return `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`;
-};
 
 async function give(
   page: Page,
@@ -16,11 +12,11 @@ async function give(
   rider: string,
   date: string,
 ): Promise<string> {
-  const answer = await page.request.post(`${house.url}/api/placed`, {
-    data: { sessionId: session, gives: [{ riderId: rider, dates: [date] }] },
+  const answer = await page.request.post(`${house.url}/api/days`, {
+    data: { sessionId: session, riders: [{ riderId: rider, dates: [date] }] },
   });
-  const [placed] = (await answer.json()) as { id: string }[];
-  return placed?.id ?? '';
+  const [day] = (await answer.json()) as { id: string }[];
+  return day?.id ?? '';
 }
 
 /** A new session of a rider, said in a sentence; gives the field it stands in. */
@@ -83,11 +79,11 @@ test('the rider’s own page on a phone: today in watts, marked as done, the rec
 
   await test.step('only in the morning: neither the page nor the calendar file tells', async () => {
     await page.goto(`${demoHouse.url}/riders/${leila}`);
-    await page.getByLabel('Sessions show').selectOption('only in the morning');
-    await page.getByRole('button', { name: 'Save' }).click();
+    await page.getByLabel('Sessions are visible').selectOption('on the morning of the day');
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText('Changed Leila Haddad.')).toBeVisible();
     await page.getByRole('link', { name: 'What Leila sees' }).click();
-    await expect(tomorrow).toContainText('It shows in the morning.');
+    await expect(tomorrow).toContainText('Visible in the morning.');
     await expect(page.getByText('Quarry threes')).toHaveCount(0);
     await expect(threes).toBeVisible();
     await page.goto(`${demoHouse.url}/riders/${leila}/sessions`);
@@ -124,7 +120,7 @@ test('details of a step in the table: read, printed in the sentence and on the c
   await page.keyboard.type('sitting down');
   await page.keyboard.press('Enter');
   await expect(page.locator('.problems')).toContainText(
-    '"sitting down" is not a detail I know. Try seated',
+    '"sitting down" is not a detail that is known. Try seated',
   );
   await expect(page.locator('td[aria-invalid=true]')).toContainText('sitting down');
   await page.reload();
@@ -148,18 +144,18 @@ test('a session of five hundred steps and twelve hours is written, weighed, give
     rider('Ines'),
     '20 easy, 250 × (1:00 at 110 % and 1:45 at 60 %), 10 down',
   );
-  await expect(page.getByRole('button', { name: /^In all: / })).toHaveText('11:57:30');
+  await expect(page.getByRole('button', { name: /^Total time: / })).toHaveText('11:57:30');
   await expect(page.getByRole('status', { name: 'The verdict' })).toContainText(
     /W′ left at the lowest|breaks/,
   );
   await page.getByRole('gridcell', { name: '250×' }).click();
   await page.keyboard.press('+');
-  await expect(page.getByRole('button', { name: /^In all: / })).toHaveText('12:00:15');
-  await page.getByRole('button', { name: 'Give', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Total time: / })).toHaveText('12:00:15');
+  await page.getByRole('button', { name: 'Assign', exact: true }).click();
   await page.getByLabel('Another day').fill(dayFromNow(60));
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: /^Give to Ines/ }).click();
-  await expect(page.getByText(/given to Ines/)).toBeVisible();
+  await page.getByRole('button', { name: /^Assign to Ines/ }).click();
+  await expect(page.getByText(/assigned to Ines/)).toBeVisible();
   await page.getByRole('link', { name: 'Print card' }).click();
   await expect(page.getByRole('article', { name: 'Session card' })).toContainText('251×');
   // Two thousand steps are the most; more are named, and nothing is lost.
@@ -182,8 +178,8 @@ test('what stands in the way of others in the squad is reckoned with their own b
     rider('Leila'),
     '20 easy, 5 × 3:00 at 128 %, 2:00 easy between, 10 down',
   );
-  await page.getByRole('button', { name: 'Give', exact: true }).click();
-  await page.getByRole('button', { name: 'Everybody' }).click();
+  await page.getByRole('button', { name: 'Assign', exact: true }).click();
+  await page.getByRole('button', { name: 'All', exact: true }).click();
   const models = (await (
     await page.request.get(
       `${demoHouse.url}/api/models?on=${dayFromNow(0)}&riders=${['Leila', 'Rurik'].map((name) => rider(name)).join(',')}`,
@@ -195,7 +191,7 @@ test('what stands in the way of others in the squad is reckoned with their own b
     /For Rurik it breaks in rep \d at \d+:\d\d\./,
   );
   await expect(page.getByRole('listitem').filter({ hasText: 'Maud' })).toContainText(
-    'Maud has no power meter: given as RPE',
+    'Maud has no power meter: assigned as RPE',
   );
   await expect(page.getByRole('listitem').filter({ hasText: 'Oskar' })).toContainText(
     'For Oskar it breaks',
@@ -217,8 +213,8 @@ test('watts above FTP are stored as they were meant: every rider of the squad ge
   await ways.getByRole('button', { name: 'Use own numbers' }).first().click();
   await expect(sentence).toHaveValue(/5 × 3:00 at own numbers, 3:00 easy between/);
   await page.getByText('draft saved').waitFor();
-  await page.getByRole('button', { name: 'Give', exact: true }).click();
-  await page.getByRole('button', { name: 'Everybody' }).click();
+  await page.getByRole('button', { name: 'Assign', exact: true }).click();
+  await page.getByRole('button', { name: 'All', exact: true }).click();
   const asked = async (name: string) =>
     Number(
       /(\d{3}) W, FTP/.exec(
@@ -249,14 +245,14 @@ test('words typed into the details of a rider stay while the rider is changed by
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Tomas')}`);
   await page.getByLabel('Retest after, weeks').fill('8');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Changed Tomas Brandt.')).toBeVisible();
   const notes = page.getByLabel('Notes: injury, medication, what they like');
   await notes.fill('Prefers mornings.');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByLabel('Retest after, weeks')).toHaveValue('6');
   await expect(notes).toHaveValue('Prefers mornings.');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Changed Tomas Brandt.')).toBeVisible();
   const stored = (await (
     await page.request.get(`${demoHouse.url}/api/riders/${rider('Tomas')}`)

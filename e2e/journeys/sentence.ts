@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { BOOK } from '@uphill/core';
+import { BOOK } from '@uphill/core/sessions';
 import { expect, type House, idsOf, test } from '../support/house.ts';
 
 const sentence = (page: Page) => page.getByLabel('The session in a sentence');
@@ -13,7 +13,7 @@ async function newSession(page: Page, house: House, rider = 'Leila'): Promise<vo
 }
 
 /** What stands in the line "In all" of what it asks. */
-const inAll = (page: Page) => page.getByRole('button', { name: /^In all: / });
+const inAll = (page: Page) => page.getByRole('button', { name: /^Total time: / });
 
 test('each family’s first session, written from the empty sentence', async ({
   page,
@@ -110,8 +110,10 @@ test('a set that breaks, mended by "fit it"; the rungs of the ladder', async ({
   await expect(verdict).toContainText(/Breaks in rep \d at \d+:\d\d/);
   await page.getByRole('button', { name: 'Fit to 10 % of W′ left' }).click();
   await expect(verdict).toContainText('At the limit');
-  await expect(verdict).toContainText(/From before: .*W′ low point −\d+ → 1\d %/);
-  await page.getByRole('button', { name: 'A rung down' }).click();
+  await expect(verdict).toContainText(
+    /From before: .*W′ low point \d+ % more than there is → 1\d %/,
+  );
+  await page.getByRole('button', { name: 'One rung easier' }).click();
   await expect(verdict).toContainText(/Working|At the limit/);
   await page.getByLabel('Total time to fit to').fill('90');
   await page.getByRole('button', { name: 'Fit to time' }).click();
@@ -163,22 +165,24 @@ test('one session for six riders: exceptions, the squad sheet, one undo', async 
   await expect(sentence(page)).toBeVisible();
   await page.locator('body').press('g');
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Everybody' }).click();
-  await expect(dialog.getByText('Maud has no power meter: given as RPE 7–8.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'All', exact: true }).click();
+  await expect(
+    dialog.getByText('Maud has no power meter: assigned as RPE 7–8, 149–157 bpm.'),
+  ).toBeVisible();
   await dialog.locator('.place-day').nth(16).click();
-  await dialog.getByRole('button', { name: /^Give to 6 riders, / }).click();
-  await expect(page.getByText(/given to 6 riders/).first()).toBeVisible();
+  await dialog.getByRole('button', { name: /^Assign to 6 riders, / }).click();
+  await expect(page.getByText(/assigned to 6 riders/).first()).toBeVisible();
   await page.goto(`${demoHouse.url}/sessions/${session('Reservoir')}/squad`);
   const sheet = page.getByRole('article', { name: 'Squad sheet' });
   await expect(sheet.getByRole('row')).toHaveCount(8);
-  await expect(sheet.getByRole('row', { name: /^Maud/ }).first()).toContainText('RPE 7–8');
+  await expect(sheet.getByRole('row', { name: /^Maud/ }).first()).toContainText('149–157 bpm');
   await page.emulateMedia({ media: 'print' });
   const height = await sheet.evaluate((element) => element.scrollHeight);
   expect(height).toBeLessThan(1123);
   await page.emulateMedia({ media: 'screen' });
   await page.goto(`${demoHouse.url}/riders/${rider('Rurik')}/sessions`);
-  await page.getByRole('button', { name: /^Undo: gave Reservoir eights to 6 riders/ }).click();
-  await expect(page.getByRole('button', { name: /^Redo: gave/ })).toBeEnabled();
+  await page.getByRole('button', { name: /^Undo: assigned Reservoir eights to 6 riders/ }).click();
+  await expect(page.getByRole('button', { name: /^Redo: assigned/ })).toBeEnabled();
 });
 
 test('a session goes out and comes back: JSON, CSV and FIT', async ({ page, demoHouse }) => {
@@ -187,7 +191,7 @@ test('a session goes out and comes back: JSON, CSV and FIT', async ({ page, demo
   await page.goto(`${demoHouse.url}/riders/${rider('Rurik')}/sessions/${session('Quarry threes')}`);
   const written = await sentence(page).inputValue();
   for (const kind of ['JSON, all of it', /^CSV/, 'FIT workout'] as const) {
-    await page.getByRole('button', { name: 'Take along' }).click();
+    await page.getByRole('button', { name: 'Export' }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name: kind }).click(),
@@ -207,13 +211,11 @@ test('a session goes out and comes back: JSON, CSV and FIT', async ({ page, demo
   await list.first().getByRole('link').click();
   await expect(sentence(page)).toHaveValue(written);
   await page.goBack();
-  await page
-    .getByLabel('A file of sessions')
-    .setInputFiles({
-      name: 'x.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from('{"format":"uphill-count/sessions","version":9}'),
-    });
+  await page.getByLabel('A file of sessions').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"uphill-count/sessions","version":9}'),
+  });
   await expect(
     page.getByText(/The field "version" reads 9; version 1 is understood\./),
   ).toBeVisible();
@@ -224,7 +226,7 @@ test('a session goes out and comes back: JSON, CSV and FIT', async ({ page, demo
   expect(readFileSync(await calendar.path(), 'utf8')).toContain('UID:');
 });
 
-test('the book: searched, one of it made one’s own, varied and retired; a hill to ride to the top of', async ({
+test('the book: searched, one of it copied, copied and archived; a hill to ride to the top of', async ({
   page,
   demoHouse,
 }) => {
@@ -236,7 +238,7 @@ test('the book: searched, one of it made one’s own, varied and retired; a hill
   await expect(page.locator('.family')).toHaveCount(1);
   await page.locator('.family summary').click();
   await page
-    .getByRole('button', { name: /^Make it mine/ })
+    .getByRole('button', { name: /^Copy to my sessions/ })
     .first()
     .click();
   await expect(sentence(page)).toHaveValue(
@@ -246,10 +248,10 @@ test('the book: searched, one of it made one’s own, varied and retired; a hill
   await page.getByRole('link', { name: 'Session book' }).first().click();
   const own = page.getByRole('region', { name: 'Your own sessions' });
   await own.getByRole('button', { name: `Duplicate ${name}`, exact: true }).click();
-  await expect(page.getByLabel('Name of the session')).toHaveValue(`${name}, varied`);
+  await expect(page.getByLabel('Name of the session')).toHaveValue(`${name}, copy`);
   await page.getByRole('link', { name: 'Session book' }).first().click();
-  await own.getByRole('button', { name: `Retire ${name}, varied`, exact: true }).click();
-  await expect(own.getByRole('link', { name: `${name}, varied`, exact: true })).toHaveCount(0);
+  await own.getByRole('button', { name: `Archive ${name}, copy`, exact: true }).click();
+  await expect(own.getByRole('link', { name: `${name}, copy`, exact: true })).toHaveCount(0);
 
   await page.getByRole('link', { name: 'Hills' }).first().click();
   await page.getByLabel('Name').fill('Mill Rise');

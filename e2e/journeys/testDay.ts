@@ -1,7 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { PLAIN_RIDER, rideOn, startTestRide, usualSetting, writeFitRecording } from '@uphill/core';
+import { PLAIN_RIDER, rideOn, startTestRide, usualSetting } from '@uphill/core/simulation';
+import { writeFitRecording } from '@uphill/core/formats';
 import { addRider, expect, test } from '../support/house.ts';
 
 /** Answers every question of the health screen with no, as far as it is asked. */
@@ -11,7 +12,7 @@ async function answerHealth(page: Page): Promise<void> {
   for (const no of await screen.getByRole('radio', { name: 'No', exact: true }).all())
     await no.check();
   await expect(screen.getByText('Maximal work is allowed.')).toBeVisible();
-  await screen.getByRole('button', { name: 'Store the health screen' }).click();
+  await screen.getByRole('button', { name: 'Save the health screen' }).click();
   await expect(screen).toBeHidden();
 }
 
@@ -44,11 +45,18 @@ test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and r
     await page.getByLabel('FTP expected, W').fill('9000');
     await expect(page.getByText('9000 lies outside 40 to 600')).toBeVisible();
     await page.getByLabel('FTP expected, W').fill('200');
-    await expect(page.getByText('Where a ramp should end')).toBeVisible();
+    await expect(page.getByText('The shape of the ramp')).toBeVisible();
+    const start = page.getByLabel('Start, W');
+    const made = await start.inputValue();
+    await start.fill('90.5');
+    await expect(page.getByText('Whole watts from 20 to 400.')).toBeVisible();
+    await start.fill('90');
+    await page.getByRole('radio', { name: /^Made for this rider/ }).check();
+    await expect(start).toHaveValue(made);
     await page.getByRole('button', { name: 'Next: prepare' }).click();
     await page.getByLabel('Bike').fill('winter bike');
     await page.getByRole('radiogroup', { name: 'Power meter zeroed' }).getByLabel('Yes').check();
-    await expect(page.getByText('No earlier test has its preparation stored.')).toBeVisible();
+    await expect(page.getByText('No earlier test has its preparation saved.')).toBeVisible();
     await page.getByRole('button', { name: 'Next: ride' }).click();
   });
 
@@ -69,7 +77,7 @@ test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and r
     );
     await page.goto(`${emptyHouse.url}/riders`);
     await page.getByRole('link', { name: 'Ines Okafor' }).click();
-    await page.getByRole('link', { name: 'Go on with it' }).click();
+    await page.getByRole('link', { name: 'Continue' }).click();
     await expect(page.getByText(clock ?? '')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Struggling (1 left)' })).toBeVisible();
     await page.getByLabel('Speed').selectOption('60');
@@ -87,7 +95,7 @@ test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and r
   });
 
   await test.step('both readings, checks, decision, zones', async () => {
-    await expect(page.getByRole('heading', { name: 'Two readings off one ramp' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Two readings from one ramp' })).toBeVisible();
     await expect(
       page.getByRole('rowheader', { name: 'Against the result written down before' }),
     ).toBeVisible();
@@ -97,7 +105,7 @@ test('a ramp on the stand-ins at 60×, from the chooser to the zones, left and r
     await accept.click();
     await expect(page.getByRole('heading', { name: 'Zone ladder' })).toBeVisible();
     await page.goto(page.url().replace('zones', 'tests'));
-    await expect(page.getByText('Go on with it')).toBeHidden();
+    await expect(page.getByText('Continue')).toBeHidden();
     await expect(page.getByText(/^What next\?/)).toBeVisible();
   });
 });
@@ -113,7 +121,7 @@ test('a FIT recording with laps becomes a five-minute test', async ({ page, empt
   await addRider(page, emptyHouse, 'Leila Haddad', 'Hub');
   mkdirSync(outputDir, { recursive: true });
   writeFileSync(file, writeFitRecording(seconds, '2026-10-12T18:05:00', laps));
-  await page.getByRole('link', { name: 'Bring in a recording' }).first().click();
+  await page.getByRole('link', { name: 'Import a recording' }).first().click();
   await page.getByLabel('The recording of Leila’s test').setInputFiles(file);
   await page.getByLabel('Protocol').selectOption({ label: 'Five minutes' });
 
@@ -147,9 +155,9 @@ test('lactate steps typed as the blood comes in, one drop struck out', async ({
   // There is no other rider to go to, and a day of this one is no place for another.
   await page.keyboard.press('.');
   await expect(page.getByRole('heading', { name: 'Tests' })).toBeVisible();
-  await page.getByRole('link', { name: 'Go on with it' }).click();
+  await page.getByRole('link', { name: 'Continue' }).click();
   await page.getByRole('button', { name: '3. Ride' }).click();
-  await page.getByRole('button', { name: /^Ridden for real: type/ }).click();
+  await page.getByRole('button', { name: /^Ridden: type/ }).click();
   await page.getByRole('button', { name: 'Next: the table' }).click();
   const table: readonly (readonly [watts: number, mmol: string])[] = [
     [140, '1,3'],
@@ -169,7 +177,7 @@ test('lactate steps typed as the blood comes in, one drop struck out', async ({
     for (const [typed, says] of [
       ['0', 'under 0.3'],
       ['40', 'over 30'],
-      ['high', '"high" is no number'],
+      ['high', '"high" is not a number'],
     ] as const) {
       await page.getByLabel('mmol/L, line 1').fill(typed);
       await expect(
@@ -223,7 +231,7 @@ test('a scheme of one’s own is made, checked as one types, and used', async ({
 }) => {
   await page.goto(`${demoHouse.url}/schemes`);
   await page.getByRole('button', { name: 'A scheme of your own' }).click();
-  const store = page.getByRole('button', { name: 'Store the scheme' });
+  const store = page.getByRole('button', { name: 'Save the scheme' });
   await page.getByLabel('Name', { exact: true }).fill('Seven steps');
   await expect(page.getByText('There is a scheme called Seven steps already.')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Tarnside three');
@@ -272,13 +280,13 @@ test('a rider with heart rate alone goes from test to zones, to a card', async (
   await page.getByLabel('Threshold heart rate expected, bpm').fill('150');
   await page.getByRole('button', { name: 'Next: prepare' }).click();
   await page.getByRole('button', { name: 'Next: ride' }).click();
-  await page.getByRole('button', { name: /^Ridden for real: type/ }).click();
+  await page.getByRole('button', { name: /^Ridden: type/ }).click();
   await page.getByRole('button', { name: 'Next: type the readings' }).click();
   await page.getByLabel('Mean heart rate of the 20:00, bpm').fill('fast');
   await expect(page.getByText('"fast" is not a number.')).toBeVisible();
   await page.getByLabel('Mean heart rate of the 20:00, bpm').fill('153');
   await page.getByLabel('Distance, km').fill('10,4');
-  await page.getByRole('button', { name: 'Store', exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('threshold heart rate 153 bpm')).toBeVisible();
   await expect(
     page.getByRole('button', { name: 'Threshold, bpm: 145–153. Show the working' }),

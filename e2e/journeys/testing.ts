@@ -2,14 +2,14 @@ import path from 'node:path';
 import { printed } from '../support/days.ts';
 import { addRider, expect, idsOf, test } from '../support/house.ts';
 
-test('a test by hand: nonsense is refused by name, another number needs its reason, and it can be taken back', async ({
+test('a test by hand: nonsense is refused by name, another number needs its reason, and it can be withdrawn', async ({
   page,
   emptyHouse,
 }) => {
   await addRider(page, emptyHouse, 'Rurik Olsen', 'Crank');
   await page.getByRole('link', { name: 'Enter by hand' }).first().click();
   const reading = page.getByLabel('Reading: best rolling minute, W');
-  const store = page.getByRole('button', { name: /^Store/ });
+  const store = page.getByRole('button', { name: /^Save/ });
 
   await test.step('what cannot be', async () => {
     await store.click();
@@ -25,12 +25,10 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await page.getByLabel('Ridden on').fill('2099-01-01');
     await page.keyboard.press('Tab');
     await expect(
-      page.getByRole('alert').filter({ hasText: 'Thu 1 Jan 2099 lies in the future.' }),
+      page.getByRole('alert').filter({ hasText: 'Thu 1 Jan 2099 is in the future.' }),
     ).toBeVisible();
     await store.click();
-    await expect(
-      page.getByText('Not stored yet. Thu 1 Jan 2099 lies in the future.'),
-    ).toBeVisible();
+    await expect(page.getByText('Not saved yet. Thu 1 Jan 2099 is in the future.')).toBeVisible();
     await expect(reading).toHaveValue('346,0');
   });
 
@@ -44,7 +42,7 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
       'You use 252 W where 260 W was measured. Write down why.',
     );
     await page.getByLabel('Why').fill('a first ramp flatters');
-    await page.getByRole('button', { name: 'Store and use 252 W' }).click();
+    await page.getByRole('button', { name: 'Save and use 252 W' }).click();
     await expect(
       page.getByRole('button', { name: 'FTP used: 252 W. Show the working' }),
     ).toBeVisible();
@@ -61,8 +59,8 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await page.getByRole('button', { name: 'Close the working' }).click();
   });
 
-  await test.step('taken back, accepted after all, removed, undone', async () => {
-    await page.getByRole('button', { name: 'Take back 252 W' }).click();
+  await test.step('withdrawn, accepted after all, removed, undone', async () => {
+    await page.getByRole('button', { name: 'Withdraw 252 W' }).click();
     await expect(page.getByText('not accepted yet')).toBeVisible();
     await page.getByRole('button', { name: 'Accept FTP 260 W' }).click();
     await expect(
@@ -70,13 +68,13 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     ).toBeVisible();
     await page.getByRole('button', { name: 'Withdraw', exact: true }).click();
     await page.getByLabel('Why it is withdrawn').fill('the meter was not zeroed');
-    await page.getByRole('button', { name: 'Withdraw it' }).click();
-    await expect(page.getByText('It counts for nothing until it comes back.')).toBeVisible();
+    await page.getByRole('button', { name: 'Withdraw', exact: true }).click();
+    await expect(page.getByText('It does not count until it is restored.')).toBeVisible();
     await expect(page.getByRole('link', { name: /^Tests/ })).toContainText('no FTP');
-    await page.getByRole('button', { name: 'Remove for good' }).click();
+    await page.getByRole('button', { name: 'Delete for good' }).click();
     await expect(page.getByText('Rurik has no FTP.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo', exact: true }).click();
-    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await page.getByRole('button', { name: 'Restore it' }).click();
     await expect(
       page.getByRole('button', { name: 'FTP used: 260 W. Show the working' }),
     ).toBeVisible();
@@ -86,10 +84,10 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await page.getByRole('link', { name: 'Enter by hand' }).first().click();
     await page.getByLabel('Protocol').selectOption({ label: 'A number I trust' });
     await page.getByLabel('FTP used, W').fill('20');
-    await page.getByRole('button', { name: 'Store' }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByRole('alert')).toContainText('FTP is under 40 W.');
     await page.getByLabel('FTP used, W').fill('265');
-    await page.getByRole('button', { name: 'Store' }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Zone ladder' })).toBeVisible();
   });
 });
@@ -101,7 +99,7 @@ test('a rider without a power meter, from test to zones', async ({ page, emptyHo
     'Twenty minutes by heart rate',
   ]);
   await page.getByLabel('Mean heart rate of the 20:00, bpm').fill('153');
-  await page.getByRole('button', { name: 'Store' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('threshold (estimate)')).toBeVisible();
   await page.getByRole('link', { name: /^Zones/ }).click();
   // 80, 89, 94 and 100 % of 153.
@@ -137,7 +135,7 @@ test('a twenty-minute recording: the effort moves as one, and is shown again whe
     'held',
   );
   const found = await from.inputValue();
-  await page.getByRole('button', { name: 'Store without using it' }).click();
+  await page.getByRole('button', { name: 'Save without using it' }).click();
   await page.getByRole('link', { name: 'See the recording' }).click();
   await expect(page.getByRole('heading', { name: /^Twenty minutes/ })).toContainText(`${found} to`);
   await expect(page.getByRole('slider')).toHaveCount(0);
@@ -169,6 +167,6 @@ test('zones as of another day', async ({ page, demoHouse }) => {
   await page.getByLabel('The day the zones are for').fill('2020-01-01');
   await page.keyboard.press('Enter');
   await expect(
-    page.getByText(`the first one, from ${printed(history[0]?.countsFrom ?? '')}, is borrowed`),
+    page.getByText(`showing the one that starts ${printed(history[0]?.countsFrom ?? '')}`),
   ).toBeVisible();
 });

@@ -25,11 +25,11 @@ test('nonsense is kept as it was typed, named, and undone after a reload; the se
   for (const sentence of [
     'The range runs 118 to 115 %. Swap them?',
     '30 h 00 is more than a day',
-    'A set of 0 reps is no set',
+    'A set of 0 reps is not a set',
   ])
     await expect(problems).toContainText(sentence);
-  await page.getByRole('button', { name: 'Give', exact: true }).click();
-  await expect(page.getByRole('alert')).toContainText('cannot be given yet');
+  await page.getByRole('button', { name: 'Assign', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('cannot be assigned yet');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Swap them' }).click();
   await expect(page.getByRole('gridcell', { name: '115–118 %' })).toBeVisible();
@@ -52,7 +52,7 @@ test('nonsense is kept as it was typed, named, and undone after a reload; the se
   await expect(again.getByText('draft saved')).toBeVisible();
   await again.keyboard.press('Control+z');
   for (let presses = 0; presses < 5; presses += 1) await again.keyboard.press('Control+z');
-  await expect(again.getByText('Taken back: target 118-115% back to 115–118 %')).toBeVisible();
+  await expect(again.getByText('Undone: target 118-115% back to 115–118 %')).toBeVisible();
   await expect(again.locator('.problems')).toHaveCount(0);
   await expect(again.getByRole('gridcell', { name: '10:00' })).toBeVisible();
 });
@@ -64,7 +64,7 @@ test('a run of reps is one undo, and it says what it undid', async ({ page, demo
   await expect(page.getByRole('gridcell', { name: '6×' })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(
-    page.getByRole('status').filter({ hasText: 'Taken back: 6 reps back to 4.' }),
+    page.getByRole('status').filter({ hasText: 'Undone: 6 reps back to 4.' }),
   ).toBeVisible();
   await expect(page.getByRole('gridcell', { name: '4×' })).toBeVisible();
   await expect(page.getByRole('gridcell', { name: '98–102 %' })).toBeFocused();

@@ -19,7 +19,7 @@ async function keys(page: Page, ...presses: string[]): Promise<void> {
   }
 }
 
-const total = (page: Page) => page.getByRole('button', { name: /^In all: / });
+const total = (page: Page) => page.getByRole('button', { name: /^Total time: / });
 
 test('a group of sets, wholly by keyboard: 2 × (3 × 4:00 at 294 W, 4:00 easy between), 8:00 easy between', async ({
   page,
@@ -86,7 +86,7 @@ test('every kind of target is understood where it is typed, and counts as it say
   }
 });
 
-test('rows are added, doubled, moved, taken away; Escape leaves a cell as it was', async ({
+test('rows are added, doubled, moved, removed; Escape leaves a cell as it was', async ({
   page,
   demoHouse,
 }) => {

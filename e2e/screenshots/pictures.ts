@@ -13,14 +13,13 @@ const PICTURES: readonly {
 }[] = [
   { name: 'riders', view: '/riders' },
   { name: 'tests', view: '/riders/{}/tests' },
-  { name: 'choose-a-test', view: '/riders/{}/tests/choose' },
   { name: 'zones', view: '/riders/{}/zones' },
-  { name: 'zones-compared', view: '/riders/{}/zones/compare', who: 'Tomas' },
   { name: 'zone-card', view: '/riders/{}/zones/card' },
   { name: 'sessions', view: '/riders/{}/sessions' },
   { name: 'workshop', view: '/riders/{}/sessions/[]' },
   { name: 'squad-sheet', view: '/sessions/[]/squad' },
   { name: 'day', view: '/riders/{}/days/()' },
+  { name: 'rider', view: '/riders/{}' },
   { name: 'rider-phone', view: '/riders/{}/today', phone: true },
   { name: 'card', view: '/riders/{}/days/()/card' },
 ];
@@ -29,9 +28,7 @@ for (const { name, view, who = 'Ines', phone } of PICTURES) {
   test(name, async ({ page, demoHouse }) => {
     const { rider, session } = await idsOf(demoHouse);
     const days = (await (
-      await fetch(
-        `${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`,
-      )
+      await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/days?from=2020-01-01&to=2099-01-01`)
     ).json()) as {
       id: string;
       date: string;
@@ -63,6 +60,25 @@ test('test from a recording', async ({ page, demoHouse }) => {
   await page.screenshot({ path: path.join(FOLDER, 'test-from-recording.png') });
 });
 
+test('a ride', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  const days = (await (
+    await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/days?from=2020-01-01&to=2099-01-01`)
+  ).json()) as {
+    plan: { name: string };
+    rides: { rideId: string }[];
+  }[];
+  const ridden = days.findLast(
+    ({ plan, rides }) => plan.name === 'Reservoir eights' && rides.length > 0,
+  );
+  await page.goto(
+    `${demoHouse.url}/riders/${rider('Ines')}/rides/${ridden?.rides[0]?.rideId ?? ''}`,
+  );
+  await expect(page.getByRole('region', { name: 'Numbers' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await page.screenshot({ path: path.join(FOLDER, 'ride.png') });
+});
+
 test('the working', async ({ page, demoHouse }) => {
   const { rider, session } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/sessions/${session('Reservoir')}`);
@@ -73,7 +89,7 @@ test('the working', async ({ page, demoHouse }) => {
 test('two curves', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
   await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/zones/curve`);
-  await page.getByLabel('Over it').selectOption({ label: 'Rurik Olsen' });
+  await page.getByLabel('Compare with').selectOption({ label: 'Rurik Olsen' });
   await expect(page.getByRole('heading', { name: 'Leila and Rurik' })).toBeVisible();
   await page.waitForLoadState('networkidle');
   await page.screenshot({ path: path.join(FOLDER, 'curve.png') });
@@ -106,7 +122,7 @@ test('the session book', async ({ page, demoHouse }) => {
 test('the ride room', async ({ page, demoHouse }) => {
   const { rider } = await idsOf(demoHouse);
   const days = (await (
-    await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/placed?from=2020-01-01&to=2099-01-01`)
+    await fetch(`${demoHouse.url}/api/riders/${rider('Ines')}/days?from=2020-01-01&to=2099-01-01`)
   ).json()) as {
     id: string;
     state: string;
@@ -116,7 +132,7 @@ test('the ride room', async ({ page, demoHouse }) => {
     ({ plan, state }) => plan.name === 'Reservoir eights' && state === 'planned',
   );
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/days/${day?.id ?? ''}/ride`);
-  await page.getByRole('button', { name: 'Into the ride room' }).click();
+  await page.getByRole('button', { name: 'Enter the ride room' }).click();
   await page.getByLabel('Speed').selectOption('60');
   await page.getByRole('button', { name: 'Start' }).click();
   await expect(page.getByRole('heading', { name: 'Rep 2' })).toBeVisible({ timeout: 60_000 });

@@ -26,3 +26,10 @@ export function printed(day: string): string {
 function isoDay(date: Date): string {
   return `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`;
 }
+
+/** The day so many days from today, `yyyy-mm-dd`. */
+export function dayFromNow(days: number): string {
+  const date = new Date();
+  date.setDate(date.getDate() + days);
+  return isoDay(date);
+}

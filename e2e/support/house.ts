@@ -92,3 +92,15 @@ export async function addRider(
   await page.getByRole('button', { name: 'Add the rider' }).click();
   await expect(page.getByRole('heading', { name: 'Tests' })).toBeVisible();
 }
+
+/** Opens a rider from the list as a coach does, and gives the address of the rider's own page. */
+export async function openRider(page: Page, house: House, name: string): Promise<string> {
+  await page.goto(`${house.url}/riders`);
+  await page
+    .getByRole('link', { name: new RegExp(name) })
+    .first()
+    .click();
+  // A page that comes with its own code changes the address only when the code is there.
+  await page.waitForURL(/\/riders\/[0-9a-f-]{36}/);
+  return page.url().replace(/(\/riders\/[0-9a-f-]{36}).*/, '$1');
+}

@@ -196,9 +196,9 @@ export async function rideRoom() {
     async ({ url, rider, session, page, send }) => {
       const today = new Date();
       const date = `${today.getFullYear()}-${String(today.getMonth() + 1).padStart(2, '0')}-${String(today.getDate()).padStart(2, '0')}`;
-      const [day] = await send('/placed', {
+      const [day] = await send('/days', {
         sessionId: session.id,
-        gives: [{ riderId: rider.id, dates: [date] }],
+        riders: [{ riderId: rider.id, dates: [date] }],
       });
       await page.goto('about:blank');
       const empty = await frames(page, RIDDEN_S);

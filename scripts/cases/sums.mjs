@@ -1,25 +1,25 @@
 /** The sums of sums.json through the core's public functions: each kind gives what it found, in the case's own fields. */
+import { aboveFtp } from '@uphill/core/sessions';
 import {
-  aboveFtp,
   balanceAfter,
-  bandsFor,
   bestWindows,
-  expectedRampEnd,
   fitCriticalPower,
-  ftpFromReading,
   loadFromEffort,
   loadFromPower,
   pairFromBests,
   preparePower,
-  PROTOCOLS,
+  surgeWeightedPower,
+} from '@uphill/core/power';
+import { bandsFor, SEVEN_OVERLAPPING, SEVEN_STEPS } from '@uphill/core/zones';
+import {
+  expectedRampEnd,
+  ftpFromReading,
   protocolOf,
+  PROTOCOLS,
   readLactate,
   resultOf,
-  SEVEN_OVERLAPPING,
-  SEVEN_STEPS,
-  surgeWeightedPower,
-  weekGoal,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import { weekGoal } from '@uphill/core/season';
 
 const bands =
   (scheme) =>

@@ -8,22 +8,29 @@ import {
   validatorCompiler,
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
+import { ACTOR_HEADER, actAs, currentActing, STEP_HEADER } from './actor.ts';
 import type { Copy } from './backup.ts';
+import { type CatchUp, catchUp } from './catchUp.ts';
 import { openDatabase } from './database.ts';
 import { type House, VERSION } from './house.ts';
 import { LARGEST_BODY, LARGEST_UPLOAD, LONGEST_PARAMETER, REQUEST_MS } from './limits.ts';
-import { answerProblem, answerUnreadable, useProblems } from './problems.ts';
+import { answerProblem, answerUnreadable, addProblems } from './problems.ts';
 import { generalRoutes } from './routes/general.ts';
-import { placedRoutes } from './routes/placed.ts';
+import { dayRoutes } from './routes/days.ts';
 import { recordingRoutes } from './routes/recordings.ts';
 import { markedEffortRoutes } from './routes/markedEfforts.ts';
+import { ftpRoutes } from './routes/ftp.ts';
+import { historyRoutes } from './routes/histories.ts';
+import { modelRoutes } from './routes/models.ts';
 import { hillRoutes } from './routes/hills.ts';
+import { riderFileRoutes } from './routes/riderFile.ts';
 import { riderRoutes } from './routes/riders.ts';
+import { rideRoutes } from './routes/rides.ts';
 import { sessionRoutes } from './routes/sessions.ts';
 import { schemeRoutes } from './routes/schemes.ts';
 import { testDayRoutes } from './routes/testDays.ts';
 import { testRoutes } from './routes/tests.ts';
-import { useSecurity } from './security.ts';
+import { addSecurity } from './security.ts';
 import { startPool } from './workers/pool.ts';
 
 export interface AppSettings {
@@ -39,14 +46,20 @@ declare module 'fastify' {
   interface FastifyInstance {
     /** A checked copy of the database, made in a thread. */
     copyDatabase: Copy;
+    /** Rides that are read again after an update. */
+    catchUp: CatchUp;
   }
 }
 
 /** Builds the server, ready to listen; closing it closes the database and the threads. */
 export async function buildApp(settings: AppSettings): Promise<FastifyInstance> {
+  const [db, pool] = [await openDatabase(settings.database), startPool()];
   const house: House = {
-    db: await openDatabase(settings.database),
-    pool: startPool(),
+    db,
+    pool,
+    catchUp: catchUp(db, pool, (error) =>
+      app.log.error(error, 'Rides could not all be read again.'),
+    ),
     file: settings.database,
     demo: settings.demo ?? false,
   };
@@ -70,10 +83,54 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     forceCloseConnections: true,
   }).withTypeProvider<ZodTypeProvider>();
   app.decorate('copyDatabase', house.pool.copyDatabase);
+  app.decorate('catchUp', house.catchUp);
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
-  useProblems(app, settings.pages !== undefined);
-  await useSecurity(app);
+  addProblems(app, settings.pages !== undefined);
+  addActors(app);
+  await addSecurity(app);
+  await addFiles(app);
+  for (const routes of [
+    generalRoutes,
+    riderRoutes,
+    historyRoutes,
+    modelRoutes,
+    ftpRoutes,
+    riderFileRoutes,
+    rideRoutes,
+    testRoutes,
+    testDayRoutes,
+    schemeRoutes,
+    hillRoutes,
+    recordingRoutes,
+    markedEffortRoutes,
+    sessionRoutes,
+    dayRoutes,
+  ])
+    await app.register(routes(house), { prefix: '/api' });
+  if (settings.pages) await addPages(app, settings.pages);
+  app.addHook('onClose', async () => {
+    await house.catchUp.stop();
+    await house.pool.close();
+    await house.db.destroy();
+  });
+  return app;
+}
+
+/** Whoever asks is known to whatever is done, and told which step of the journal came of it. */
+function addActors(app: FastifyInstance): void {
+  app.addHook('onRequest', (request, _reply, done) =>
+    actAs(request.headers[ACTOR_HEADER] === 'rider' ? 'rider' : 'coach', done),
+  );
+  app.addHook('onSend', (_request, reply, _payload, done) => {
+    const { step } = currentActing();
+    if (step !== null) void reply.header(STEP_HEADER, step);
+    done();
+  });
+}
+
+/** Files that come in, and the description of every address. */
+async function addFiles(app: FastifyInstance): Promise<void> {
   await app.register(multipart, {
     limits: { fileSize: LARGEST_UPLOAD, files: 1, fields: 4, parts: 5 },
   });
@@ -88,35 +145,19 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     },
     transform: jsonSchemaTransform,
   });
-  for (const routes of [
-    generalRoutes,
-    riderRoutes,
-    testRoutes,
-    testDayRoutes,
-    schemeRoutes,
-    hillRoutes,
-    recordingRoutes,
-    markedEffortRoutes,
-    sessionRoutes,
-    placedRoutes,
-  ])
-    await app.register(routes(house), { prefix: '/api' });
-  if (settings.pages) {
-    await app.register(fastifyStatic, {
-      root: settings.pages,
-      wildcard: false,
-      setHeaders: (response, path) => {
-        // Built files carry their hash in the name; the page itself must be fresh.
-        response.header(
-          'cache-control',
-          path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
-        );
-      },
-    });
-  }
-  app.addHook('onClose', async () => {
-    await house.pool.close();
-    await house.db.destroy();
+}
+
+/** The built pages. */
+async function addPages(app: FastifyInstance, pages: string): Promise<void> {
+  await app.register(fastifyStatic, {
+    root: pages,
+    wildcard: false,
+    setHeaders: (response, path) => {
+      // Built files carry their hash in the name; the page itself must be fresh.
+      response.header(
+        'cache-control',
+        path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+      );
+    },
   });
-  return app;
 }

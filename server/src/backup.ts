@@ -1,6 +1,13 @@
 import { mkdirSync, rmSync, statfsSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { differenceInCalendarDays, format, getISOWeek, getISOWeekYear, parseISO } from 'date-fns';
+import {
+  addDays,
+  differenceInCalendarDays,
+  format,
+  getISOWeek,
+  getISOWeekYear,
+  parseISO,
+} from 'date-fns';
 import { copiesFolder, copiesOf } from './copies.ts';
 import { faultOf } from './faults.ts';
 
@@ -57,6 +64,19 @@ export function tooOld(days: readonly string[], today: string): string[] {
     (day) =>
       age(day) >= DAYS && !(lastOfWeek.get(week(day)) === day && age(day) < DAYS * (WEEKS + 1)),
   );
+}
+
+/**
+ * Until when a copy is kept by itself.
+ *
+ * @param copy path of a copy
+ * @returns the day by which it has gone, at the latest, `yyyy-mm-dd`; null for one that stays until somebody deletes it
+ */
+export function keptUntil(copy: string): string | null {
+  const day = DAILY.exec(path.basename(copy))?.[2];
+  return day === undefined
+    ? null
+    : format(addDays(parseISO(day), DAYS * (WEEKS + 1)), 'yyyy-MM-dd');
 }
 
 /** What came of the day's copy, in sentences; empty where there was nothing to do or to say. */

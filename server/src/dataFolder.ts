@@ -12,11 +12,9 @@ export const OWN_FOLDER = 'uphill-count';
  */
 export function defaultDatabase(environment: NodeJS.ProcessEnv, platform: string): string {
   const home = homedir();
-  const base =
-    platform === 'win32'
-      ? (environment['APPDATA'] ?? path.join(home, 'AppData', 'Roaming'))
-      : platform === 'darwin'
-        ? path.join(home, 'Library', 'Application Support')
-        : (environment['XDG_DATA_HOME'] ?? path.join(home, '.local', 'share'));
+  let base: string;
+  if (platform === 'win32') base = environment['APPDATA'] ?? path.join(home, 'AppData', 'Roaming');
+  else if (platform === 'darwin') base = path.join(home, 'Library', 'Application Support');
+  else base = environment['XDG_DATA_HOME'] ?? path.join(home, '.local', 'share');
   return path.join(base, OWN_FOLDER, 'uphill-count.sqlite');
 }

@@ -7,6 +7,7 @@ import { OWN_FOLDER } from './dataFolder.ts';
 import { PatientDialect } from './driver.ts';
 import { CannotStart, startError } from './faults.ts';
 import { migrate } from './migrate.ts';
+import type { Tell } from './migrations/migration.ts';
 import { refuseForeign } from './known.ts';
 import type { Tables } from './tables.ts';
 
@@ -21,9 +22,10 @@ const START_PATIENCE_MS = 3000;
  *
  * @param file path of the SQLite file; its folder is made
  * @param upTo the last migration wanted, for tests of migrations; all of them where left out
+ * @param tell told how far a migration is, from 0 to 1
  * @throws CannotStart with one sentence, where the file or the disk does not allow it; the file is left as it is
  */
-export async function openDatabase(file: string, upTo?: string): Promise<Db> {
+export async function openDatabase(file: string, upTo?: string, tell?: Tell): Promise<Db> {
   let sqlite: InstanceType<typeof BetterSqlite> | null = null;
   try {
     makePrivate(file);
@@ -35,8 +37,10 @@ export async function openDatabase(file: string, upTo?: string): Promise<Db> {
     // FULL: an answer of success is on the disk before it is sent.
     sqlite.pragma('synchronous = FULL');
     sqlite.pragma('foreign_keys = ON');
+    // What is deleted is overwritten, not only forgotten.
+    sqlite.pragma('secure_delete = ON');
     const db: Db = new Kysely<Tables>({ dialect: new PatientDialect(sqlite) });
-    await migrate(sqlite, db as unknown as Kysely<never>, file, upTo);
+    await migrate(sqlite, db as unknown as Kysely<never>, file, upTo, tell);
     for (const each of [file, `${file}-wal`, `${file}-shm`])
       if (existsSync(each)) chmodSync(each, 0o600);
     // From here on whoever waits does so without stopping the others: see driver.ts.

@@ -1,3 +1,4 @@
+import type { CatchUp } from './catchUp.ts';
 import type { Db } from './database.ts';
 import type { ImportPool } from './workers/pool.ts';
 
@@ -5,6 +6,7 @@ import type { ImportPool } from './workers/pool.ts';
 export interface House {
   readonly db: Db;
   readonly pool: ImportPool;
+  readonly catchUp: CatchUp;
   /** Path of the database. */
   readonly file: string;
   readonly demo: boolean;

@@ -1,8 +1,10 @@
-import type BetterSqlite from 'better-sqlite3';
-import type { Kysely, Migration } from 'kysely';
+import { existsSync } from 'node:fs';
+import BetterSqlite from 'better-sqlite3';
+import type { Kysely } from 'kysely';
 import { copyChecked, countRows } from './checkedCopy.ts';
 import { DONE, migrationsOf } from './known.ts';
 import { MIGRATIONS } from './migrations/index.ts';
+import type { Tell } from './migrations/migration.ts';
 
 type Connection = InstanceType<typeof BetterSqlite>;
 
@@ -17,16 +19,20 @@ type Connection = InstanceType<typeof BetterSqlite>;
  * @param db the same connection as Kysely sees it
  * @param file path of the database; the copy lies beside it
  * @param upTo name of the last migration wanted; all of them where left out
+ * @param tell told how far it is, from 0 to 1
  */
 export async function migrate(
   sqlite: Connection,
   db: Kysely<never>,
   file: string,
   upTo?: string,
+  tell: Tell = () => undefined,
 ): Promise<void> {
   if (waiting(sqlite, upTo).length === 0) return;
   // Cannot be changed inside a transaction; what hangs on what is checked before the commit instead.
   sqlite.pragma('foreign_keys = OFF');
+  // Nothing is deleted here, only moved: what it leaves in freed pages stands in others, and is overwritten with time.
+  sqlite.pragma('secure_delete = OFF');
   sqlite.exec('BEGIN IMMEDIATE');
   try {
     // Another process may have been quicker to the lock.
@@ -36,8 +42,8 @@ export async function migrate(
     sqlite.exec(
       `CREATE TABLE IF NOT EXISTS ${DONE} (name TEXT PRIMARY KEY, timestamp TEXT NOT NULL)`,
     );
-    for (const name of names) {
-      await (MIGRATIONS[name] as Migration).up(db);
+    for (const [index, name] of names.entries()) {
+      await MIGRATIONS[name]?.up(db, (share) => tell((index + share) / names.length));
       sqlite
         .prepare(`INSERT INTO ${DONE} (name, timestamp) VALUES (?, ?)`)
         .run(name, new Date().toISOString());
@@ -51,6 +57,23 @@ export async function migrate(
     throw error;
   } finally {
     sqlite.pragma('foreign_keys = ON');
+    sqlite.pragma('secure_delete = ON');
+  }
+}
+
+/** Whether a file with data in it has to be brought up to date before it can be used. */
+export function isBehind(file: string): boolean {
+  if (!existsSync(file)) return false;
+  try {
+    const sqlite = new BetterSqlite(file, { readonly: true });
+    try {
+      return migrationsOf(sqlite) !== null && waiting(sqlite).length > 0;
+    } finally {
+      sqlite.close();
+    }
+  } catch {
+    // Whatever is wrong with it is said when it is opened.
+    return false;
   }
 }
 

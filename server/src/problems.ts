@@ -17,7 +17,7 @@ const SENTENCES: Record<string, string> = {
 };
 
 /** Gives every error of the server the one problem shape (RFC 9457), and no detail of the machine away. */
-export function useProblems(app: FastifyInstance, servesPages: boolean): void {
+export function addProblems(app: FastifyInstance, servesPages: boolean): void {
   app.setErrorHandler(answerProblem);
   app.setNotFoundHandler((request, reply) => {
     // Every other address is a view of the application, which finds its own way.
@@ -65,10 +65,7 @@ function toProblem(error: FastifyError, request: FastifyRequest): Problem {
     if (error.validationContext === 'params')
       return problem(404, 'There is nothing at this address.');
     return {
-      ...problem(
-        400,
-        fields[0] ? `${fields[0].field}: ${fields[0].reason}` : 'The request cannot be used.',
-      ),
+      ...problem(400, fields[0] ? named(fields[0]) : 'The request cannot be used.'),
       fields,
     };
   }
@@ -89,6 +86,13 @@ function toProblem(error: FastifyError, request: FastifyRequest): Problem {
     return problem(500, 'Something went wrong on the server. What was stored before is untouched.');
   }
   return problem(status, SENTENCES[error.code] ?? error.message);
+}
+
+/** The first thing wrong, with its field where the sentence does not begin with it. */
+function named({ field, reason }: { field: string; reason: string }): string {
+  const plain = (text: string): string => text.replace(/[^a-z0-9]/gi, '').toLowerCase();
+  const last = plain(field.split('.').at(-1) ?? field);
+  return plain(reason.split(':')[0] ?? '') === last ? reason : `${field}: ${reason}`;
 }
 
 /** What the reader of an answer has to know first, where something was to be changed. */

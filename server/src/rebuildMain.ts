@@ -11,8 +11,10 @@ await orSentence(file, async () => {
   const db = await openDatabase(file);
   const pool = startPool();
   console.log(`Working out again what is derived from the recordings in ${file} …`);
-  const { rebuilt, changed, left } = await rebuildDerived(db, pool, (done, of) => {
-    if (done % 50 === 0 || done === of) console.log(`${done} of ${of}`);
+  const { rebuilt, changed, left } = await rebuildDerived(db, pool, {
+    tell: (done, of) => {
+      if (done % 50 === 0 || done === of) console.log(`${done} of ${of}`);
+    },
   });
   for (const { fileName, reason } of left) console.log(`${fileName} keeps what it has: ${reason}`);
   console.log(`${rebuilt} recordings read again, ${changed} of them changed.`);

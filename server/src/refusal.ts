@@ -1,12 +1,13 @@
 import type { Problem } from '@uphill/api';
-import { dayRefusal, type DayUse } from '@uphill/core';
+import { dayRefusal, type DayUse } from '@uphill/core/units';
 import { faultOf } from './faults.ts';
 import { today } from './today.ts';
 
-type Extra = Partial<Pick<Problem, 'fields' | 'step' | 'yours' | 'theirs'>>;
+type Extra = Partial<Pick<Problem, 'fields' | 'step' | 'question' | 'yours' | 'theirs'>>;
 
 /** What code tells problems apart by; the words are for people. A problem without one needs no telling apart. */
-export type ProblemCode = 'undo-blocked' | 'twice-on-a-day' | 'not-saved';
+export type ProblemCode =
+  'undo-blocked' | 'undo-aside' | 'twice-on-a-day' | 'which-column' | 'not-saved';
 
 /** A request that cannot be done, with the sentence for the coach and what belongs to it. */
 export class Refusal extends Error {

@@ -10,7 +10,7 @@ const OWN_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
  * Keeps the server to the machine it runs on: only its own host names are answered (a page elsewhere cannot
  * reach it by rebinding a name), only its own pages may ask, and pages may load nothing from anywhere else.
  */
-export async function useSecurity(app: FastifyInstance): Promise<void> {
+export async function addSecurity(app: FastifyInstance): Promise<void> {
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { copyOfTheDay } from './backup.ts';
 import { buildApp } from './app.ts';
+import { bringUpToDate } from './bringUpToDate.ts';
 import { today } from './today.ts';
 
 type App = Awaited<ReturnType<typeof buildApp>>;
@@ -18,12 +19,14 @@ export async function serve({
   port: number;
   demo?: boolean;
 }): Promise<void> {
+  const makeWay = await bringUpToDate(database, port);
   const app = await buildApp({
     database,
     demo,
     log: true,
     ...(existsSync(PAGES) ? { pages: PAGES } : {}),
   });
+  await makeWay();
   try {
     await app.listen({ host: '127.0.0.1', port });
   } catch (error) {

@@ -1,18 +1,77 @@
+import type { OwnScheme } from '@uphill/core/zones';
+import type { ProtocolId } from '@uphill/core/testing';
+
 /** The tables as Kysely sees them. Only the store and the migrations know them. */
+
+type PowerSource = 'crank' | 'pedal' | 'hub' | 'trainer' | 'none';
+type Flag = 0 | 1;
 
 export interface RiderRow {
   id: string;
   name: string;
   birth_year: number | null;
-  sex: string | null;
-  power_source: string;
-  masters: number;
-  goal: string | null;
+  sex: 'female' | 'male' | null;
+  power_source: PowerSource;
+  masters: Flag;
   notes: string;
   scheme_id: string | null;
   retest_weeks: number;
-  hide_mass: number | null;
-  session_shown: string;
+  hide_mass: Flag | null;
+  session_shown: 'dayBefore' | 'morning';
+  archived: Flag;
+  /** Made up: this rider's past rides came from the stand-ins and count as ridden. */
+  demo: Flag;
+  /** Null: the coach's. */
+  time_zone: string | null;
+  /** Year in which training began, so that the training age grows by itself. */
+  trains_since: number | null;
+  /** Usual number of hard days a week. */
+  hard_days: number | null;
+  gut_g_per_h: number | null;
+  /** Where messages go. */
+  address: string;
+  /** JSON, by schema. */
+  bikes: string;
+  version: number;
+  created_at: string;
+}
+
+export interface AvailabilityRow {
+  id: string;
+  rider_id: string;
+  /** 1 is Monday. */
+  weekday: number;
+  hours: number;
+  fixed_rest: Flag;
+  version: number;
+}
+
+/** What comes back every week: of one rider, or of the squad where no rider is named. */
+export interface FixtureRow {
+  id: string;
+  rider_id: string | null;
+  name: string;
+  weekday: number;
+  kind: 'group' | 'race' | 'run' | 'swim' | 'strength' | 'other';
+  minutes: number;
+  rpe: number | null;
+  from_date: string;
+  to_date: string | null;
+  version: number;
+  created_at: string;
+}
+
+export interface GoalRow {
+  id: string;
+  rider_id: string;
+  name: string;
+  date: string;
+  rank: 'main' | 'onTheWay' | 'training';
+  watts: number | null;
+  seconds: number | null;
+  km: number | null;
+  climb_m: number | null;
+  hill_id: string | null;
   version: number;
   created_at: string;
 }
@@ -22,41 +81,105 @@ export interface BodyMassRow {
   rider_id: string;
   date: string;
   kg: number;
+  version: number;
 }
 
 export interface HeartRateRow {
   id: string;
   rider_id: string;
   date: string;
-  kind: string;
+  kind: 'resting' | 'threshold' | 'maximal';
   bpm: number;
+  version: number;
+}
+
+/** A ride: what was ridden on a day, with recordings or without. */
+export interface RideRow {
+  id: string;
+  rider_id: string;
+  date: string;
+  /** Where the date is from; an assumed one is asked for, and counts in no model until somebody types it. */
+  dated_by: 'file' | 'coach' | 'assumed';
+  started_at: string | null;
+  origin: 'file' | 'standIns' | 'hand';
+  kind:
+    | 'session'
+    | 'endurance'
+    | 'group'
+    | 'race'
+    | 'test'
+    | 'free'
+    | 'run'
+    | 'swim'
+    | 'strength'
+    | 'other';
+  power_source: PowerSource;
+  /** Of a ride without a recording. */
+  minutes: number | null;
+  rpe: number | null;
+  note: string;
+  withdrawn: string | null;
+  /** Out of sight; the row and its files go when the step that undoes it has left the journal. */
+  deleted_at: string | null;
+  version: number;
+  created_at: string;
+}
+
+/** Figures of a ride, none of which hangs on an FTP; worked out when it comes in. */
+export interface RideNumbersRow {
+  ride_id: string;
+  algorithm: number;
+  moving_s: number;
+  mean_w: number | null;
+  surge_w: number | null;
+  energy_kj: number | null;
+  mean_bpm: number | null;
+  highest_bpm: number | null;
+}
+
+/** What of a ride is larger than a figure; see packs.ts. */
+export interface RidePackRow {
+  ride_id: string;
+  watts: Uint8Array | null;
+  bpm: Uint8Array | null;
+  bests: Uint8Array | null;
 }
 
 export interface RecordingRow {
   id: string;
   rider_id: string;
+  ride_id: string;
   file_name: string;
   sha256: string;
   received_at: string;
   started_at: string | null;
-  date: string;
   seconds: number;
+  /** Length of the file as received. */
+  bytes: number;
   notes: string;
-  kind: string;
+  kind: 'csv' | 'gpx' | 'fit';
   laps: string;
-  power_source: string;
+  power_source: PowerSource;
+  /** Which columns of a CSV file the coach said hold watts and beats, as JSON; null where its headings say it. */
+  columns: string | null;
+}
+
+export interface RecordingFileRow {
+  recording_id: string;
   file: Uint8Array;
+}
+
+export interface RecordingStreamsRow {
+  recording_id: string;
   streams: Uint8Array;
-  /** Best efforts, packed; see packedBests.ts. */
-  bests: Uint8Array | null;
 }
 
 export interface TestRow {
   id: string;
   rider_id: string;
-  protocol: string;
+  protocol: ProtocolId;
   date: string;
-  power_source: string;
+  power_source: PowerSource;
   ramp: string | null;
   reading_w: number | null;
   mean_bpm: number | null;
@@ -92,23 +215,57 @@ export interface FtpRow {
 export interface SessionRow {
   id: string;
   plan: string;
-  retired: number;
+  retired: Flag;
   version: number;
   updated_at: string;
   created_at: string;
 }
 
-export interface PlacedRow {
+/** What stands on a rider's day, with a plan of its own. */
+export interface DayRow {
   id: string;
   rider_id: string;
-  session_id: string;
   date: string;
-  state: string;
+  /** Place within the date, from 0. */
+  position: number;
+  kind: 'session' | 'test' | 'event' | 'other';
+  /** The session it came from. */
+  session_id: string | null;
+  plan: string;
+  /** Whether a change of the session is offered to it: until it was changed for this day alone. */
+  follows: Flag;
+  state: 'planned' | 'done' | 'shortened' | 'missed';
+  reason: string | null;
   rpe: number | null;
+  /** How long it was, where somebody said. */
+  minutes: number | null;
   note: string;
-  ridden_plan: string | null;
-  ridden_ftp_w: number | null;
-  ridden: string | null;
+  /** FTP it was asked with, kept when it was marked. */
+  asked_ftp_w: number | null;
+  /** The heat expected, °C. */
+  celsius: number | null;
+  version: number;
+  created_at: string;
+}
+
+/** That the rider was given a day to see, and what it asked then. */
+export interface HandoverRow {
+  id: string;
+  day_id: string;
+  at: string;
+  day_version: number;
+  plan: string;
+}
+
+/** A day and the ride that came of it. */
+export interface RideMatchRow {
+  id: string;
+  day_id: string;
+  ride_id: string;
+  /** Ridden on the stand-ins by somebody who is none: it marks nothing done. */
+  tried: Flag;
+  /** The steps of the ride with where they are from, as JSON; null where they are laid on it when it is read. */
+  reps: string | null;
   version: number;
   created_at: string;
 }
@@ -121,13 +278,15 @@ export interface HealthRow {
   note: string;
   cleared_by: string | null;
   cleared_on: string | null;
+  /** Who gave the answers. */
+  answered_by: string;
   created_at: string;
 }
 
 export interface TestDayRow {
   id: string;
   rider_id: string;
-  protocol: string;
+  protocol: ProtocolId;
   draft: string;
   version: number;
   updated_at: string;
@@ -137,8 +296,8 @@ export interface TestDayRow {
 export interface SchemeRow {
   id: string;
   name: string;
-  anchor: string;
-  overlaps: number;
+  anchor: OwnScheme['anchor'];
+  overlaps: Flag;
   bands: string;
   version: number;
   created_at: string;
@@ -147,6 +306,8 @@ export interface SchemeRow {
 export interface SettingsRow {
   id: string;
   default_scheme_id: string;
+  /** The coach's, as the machine had it at the first start. */
+  time_zone: string | null;
   version: number;
 }
 
@@ -155,20 +316,21 @@ export interface HillRow {
   name: string;
   metres: number;
   gradient_percent: number;
-  surface: string;
+  surface: 'road' | 'gravel';
   note: string;
   version: number;
   created_at: string;
 }
 
-/** An effort that the coach marked maximal, where it lies on its recording. */
+/** An effort that the coach marked maximal, where it lies on its ride. */
 export interface MarkedEffortRow {
   id: string;
   rider_id: string;
-  recording_id: string;
+  ride_id: string;
   start_s: number;
   seconds: number;
   mean_w: number;
+  protocol: ProtocolId | null;
   note: string;
   withdrawn: string | null;
   version: number;
@@ -180,6 +342,10 @@ export interface JournalRow {
   at: string;
   label: string;
   entries: string;
+  actor: 'coach' | 'rider';
+  /** The rider it is about; null where it is about several, or none. */
+  rider_id: string | null;
+  /** 0: done. Else undone: of several the one with the highest number was undone last. */
   undone: number;
   /** Why the step stepped aside: it can neither be undone nor done again. Null for every other. */
   aside: string | null;
@@ -189,11 +355,21 @@ export interface Tables {
   riders: RiderRow;
   body_mass: BodyMassRow;
   heart_rates: HeartRateRow;
+  availability: AvailabilityRow;
+  fixtures: FixtureRow;
+  goals: GoalRow;
+  rides: RideRow;
+  ride_numbers: RideNumbersRow;
+  ride_packs: RidePackRow;
   recordings: RecordingRow;
+  recording_files: RecordingFileRow;
+  recording_streams: RecordingStreamsRow;
   tests: TestRow;
   ftp_history: FtpRow;
   sessions: SessionRow;
-  placed_sessions: PlacedRow;
+  days: DayRow;
+  handovers: HandoverRow;
+  ride_matches: RideMatchRow;
   health_screens: HealthRow;
   test_days: TestDayRow;
   schemes: SchemeRow;

@@ -1,6 +1,6 @@
 import net from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Ask, eights, house, newRider, upload } from './support.ts';
+import { type Ask, eights, house, newRider, upload, ridesOf } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
 let ask: Ask;
@@ -97,7 +97,7 @@ describe('whatever is asked for in whatever way', () => {
       `seconds,power\n${Array.from({ length: 60 }, (_, second) => `${second},200`).join('\n')}`,
     );
     expect(whole.status).toBe(200);
-    expect((await ask('GET', `/riders/${rider.id}/recordings`)).body).toHaveLength(1);
+    expect(await ridesOf(ask, rider.id)).toHaveLength(1);
   });
 
   const mail = [
@@ -140,8 +140,8 @@ describe('an assignment', () => {
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
     const give = (
       over: object = {},
-      gives: object[] = [{ riderId: rider.id, dates: ['2026-12-01', '2026-12-02'] }],
-    ) => ask('POST', '/placed', { sessionId: session.id, gives, ...over });
+      riders: object[] = [{ riderId: rider.id, dates: ['2026-12-01', '2026-12-02'] }],
+    ) => ask('POST', '/days', { sessionId: session.id, riders, ...over });
     const sixty = await give(
       {},
       Array.from({ length: 60 }, () => ({ riderId: rider.id, dates: ['2026-12-01'] })),
@@ -156,7 +156,7 @@ describe('an assignment', () => {
     expect(asked.body.detail).toBe(
       '4 × 8:00 is there already: Ines Okafor on Tue 1 Dec, Ines Okafor on Wed 2 Dec. Assign it once more?',
     );
-    expect((await ask('GET', '/placed?from=2026-12-01&to=2026-12-02')).body).toHaveLength(2);
+    expect((await ask('GET', '/days?from=2026-12-01&to=2026-12-02')).body).toHaveLength(2);
     expect((await give({ again: true })).body).toHaveLength(2);
   });
 });

@@ -9,6 +9,7 @@ import {
   rampFile,
   twentyFile,
   upload,
+  ridesOf,
 } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
@@ -24,7 +25,7 @@ async function givenEights(date: string, riderId: string) {
   const session = (await ask('POST', '/sessions', { plan: eights() })).body;
   return {
     session,
-    day: (await ask('POST', `/riders/${riderId}/placed`, { sessionId: session.id, dates: [date] }))
+    day: (await ask('POST', `/riders/${riderId}/days`, { sessionId: session.id, dates: [date] }))
       .body[0],
   };
 }
@@ -90,7 +91,7 @@ describe('from a test to a day', () => {
     expect(model.bests[0][0]).toBeLessThan(5);
 
     const { day } = await givenEights('2026-10-20', rider.id);
-    const done = await ask('PATCH', `/placed/${day.id}`, {
+    const done = await ask('PATCH', `/days/${day.id}`, {
       version: 1,
       state: 'done',
       rpe: 8,
@@ -103,22 +104,37 @@ describe('from a test to a day', () => {
       countsFrom: '2026-10-19',
       reason: 'backdated',
     });
-    expect((await ask('GET', `/placed/${day.id}`)).body.riddenFtpW).toBe(258);
+    expect((await ask('GET', `/days/${day.id}`)).body.riddenFtpW).toBe(258);
   });
 
-  it('a plan edited after the ride leaves the ridden one alone, and moves the days to come', async () => {
+  it('a session edited afterwards changes no day by itself: those to come are asked, those marked stay', async () => {
     const rider = await newRider(ask);
     const { session, day } = await givenEights('2026-11-03', rider.id);
     const [later] = (
-      await ask('POST', `/riders/${rider.id}/placed`, {
+      await ask('POST', `/riders/${rider.id}/days`, {
         sessionId: session.id,
         dates: ['2026-12-01'],
       })
     ).body;
-    await ask('PATCH', `/placed/${day.id}`, { version: 1, state: 'shortened', rpe: 9 });
+    await ask('PATCH', `/days/${day.id}`, { version: 1, state: 'shortened', rpe: 9 });
     await ask('PUT', `/sessions/${session.id}`, { plan: eights('5 × 8:00'), version: 1 });
-    expect((await ask('GET', `/placed/${day.id}`)).body.plan.name).toBe('4 × 8:00');
-    expect((await ask('GET', `/placed/${later.id}`)).body.plan.name).toBe('5 × 8:00');
+    expect((await ask('GET', `/days/${day.id}`)).body.plan.name).toBe('4 × 8:00');
+    expect((await ask('GET', `/days/${later.id}`)).body.plan.name).toBe('4 × 8:00');
+    expect((await ask('GET', `/sessions/${session.id}/behind`)).body).toEqual([
+      { dayId: later.id, riderId: rider.id, date: '2026-12-01', refusal: null },
+    ]);
+    const follow = { sessionVersion: 2, follow: [later.id, day.id], leave: [] };
+    expect(
+      (await ask('POST', `/sessions/${session.id}/behind`, { ...follow, sessionVersion: 1 }))
+        .status,
+    ).toBe(409);
+    expect((await ask('POST', `/sessions/${session.id}/behind`, follow)).body).toMatchObject([
+      { id: later.id, version: 2, plan: { name: '5 × 8:00' } },
+    ]);
+    expect((await ask('GET', `/sessions/${session.id}/behind`)).body).toEqual([]);
+    expect((await ask('GET', `/days/${day.id}`)).body.plan.name).toBe('4 × 8:00');
+    expect((await ask('POST', '/undo')).body.did).toBe('changed one day to 5 × 8:00 as it is now');
+    expect((await ask('GET', `/days/${later.id}`)).body.plan.name).toBe('4 × 8:00');
   });
 });
 
@@ -177,7 +193,7 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
     const answer = await upload(app, rider.id, 'ride.csv', content);
     expect(answer).toMatchObject({ status: 422, body: { fields: [{ field: 'file' }] } });
     expect(answer.body.detail).toContain(sentence);
-    expect((await ask('GET', `/riders/${rider.id}/recordings`)).body).toEqual([]);
+    expect(await ridesOf(ask, rider.id)).toEqual([]);
   });
 
   it('recording: what is odd inside is named and the rest is kept', async () => {
@@ -223,7 +239,7 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
   });
 
   it.each([
-    [test({ date: '2099-01-01' }), 'date', 'lies in the future'],
+    [test({ date: '2099-01-01' }), 'date', 'is in the future'],
     [test({ date: 'soon' }), 'date', 'not a date'],
     [test({ readingW: 40 }), 'readingW', 'gives an FTP of 30 W'],
     [test({ readingW: 1400 }), 'readingW', 'gives an FTP of 1050 W'],
@@ -274,7 +290,7 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
     };
     const saved = await ask('POST', '/sessions', { plan });
     expect(saved.status).toBe(200);
-    const given = await ask('POST', `/riders/${rider.id}/placed`, {
+    const given = await ask('POST', `/riders/${rider.id}/days`, {
       sessionId: saved.body.id,
       dates: ['2026-12-01'],
     });
@@ -348,7 +364,7 @@ describe('only this machine', () => {
 
   it('describes itself', async () => {
     const { body } = await ask('GET', '/openapi.json');
-    expect(Object.keys(body.paths)).toContain('/api/riders/{riderId}/placed');
+    expect(Object.keys(body.paths)).toContain('/api/riders/{riderId}/days');
     expect(
       body.paths['/api/sessions'].post.requestBody.content['application/json'].schema,
     ).toBeDefined();

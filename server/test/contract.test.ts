@@ -4,6 +4,8 @@ import { z } from 'zod';
 import {
   type Ask,
   DRAFT,
+  FIXTURE,
+  GOAL,
   eights,
   HEALTHY,
   house,
@@ -52,6 +54,13 @@ describe('the description the server gives of itself', () => {
         'POST /api/riders/{id}/ftp',
         'DELETE /api/riders/{id}/ftp/{ftpId}',
         'POST /api/riders/{id}/health',
+        'PUT /api/riders/{id}/body-mass/{entryId}',
+        'DELETE /api/riders/{id}/body-mass/{entryId}',
+        'PUT /api/riders/{id}/heart-rates/{entryId}',
+        'DELETE /api/riders/{id}/heart-rates/{entryId}',
+        'GET /api/riders/{id}/deletion',
+        'GET /api/riders/{riderId}/days/months',
+        'POST /api/riders/{id}/deletion',
         'GET /api/riders/{id}/curve',
         'GET /api/models',
         'PATCH /api/riders/{riderId}/tests/{id}',
@@ -70,7 +79,23 @@ describe('the description the server gives of itself', () => {
         'GET /api/riders/{riderId}/tests',
         'POST /api/riders/{riderId}/tests',
         'DELETE /api/riders/{riderId}/tests/{id}',
-        'GET /api/riders/{riderId}/recordings',
+        'GET /api/riders/{riderId}/rides',
+        'POST /api/riders/{riderId}/rides',
+        'GET /api/riders/{riderId}/rides/months',
+        'GET /api/rides/{id}',
+        'PATCH /api/rides/{id}',
+        'PUT /api/rides/{id}/day',
+        'DELETE /api/rides/{id}',
+        'PUT /api/days/{id}/plan',
+        'GET /api/sessions/{id}/behind',
+        'POST /api/sessions/{id}/behind',
+        'POST /api/riders/{id}/goals',
+        'PUT /api/riders/{id}/goals/{entryId}',
+        'DELETE /api/riders/{id}/goals/{entryId}',
+        'PUT /api/riders/{id}/availability',
+        'POST /api/riders/{id}/fixtures',
+        'PUT /api/riders/{id}/fixtures/{entryId}',
+        'DELETE /api/riders/{id}/fixtures/{entryId}',
         'POST /api/riders/{riderId}/recordings',
         'GET /api/recordings/{id}',
         'GET /api/recordings/{id}/file',
@@ -85,16 +110,16 @@ describe('the description the server gives of itself', () => {
         'POST /api/journal/{step}/aside',
         'PUT /api/hills/{id}',
         'DELETE /api/hills/{id}',
-        'POST /api/placed',
-        'GET /api/placed',
+        'POST /api/days',
+        'GET /api/days',
         'GET /api/riders/{riderId}/marked-efforts',
         'POST /api/riders/{riderId}/marked-efforts',
         'PATCH /api/riders/{riderId}/marked-efforts/{id}',
-        'GET /api/riders/{riderId}/placed',
-        'POST /api/riders/{riderId}/placed',
-        'GET /api/placed/{id}',
-        'PATCH /api/placed/{id}',
-        'DELETE /api/placed/{id}',
+        'GET /api/riders/{riderId}/days',
+        'POST /api/riders/{riderId}/days',
+        'GET /api/days/{id}',
+        'PATCH /api/days/{id}',
+        'DELETE /api/days/{id}',
       ].sort(),
     );
     for (const [path, methods] of Object.entries(paths)) {
@@ -113,9 +138,13 @@ describe('the description the server gives of itself', () => {
   });
 
   it('is what its answers are: every one fits its schema to the letter', async () => {
-    const rider = await newRider(ask, {
-      goal: { name: 'Salt Road climb', date: '2027-03-06', watts: 285, seconds: 2280 },
+    const rider = await newRider(ask);
+    await ask('POST', `/riders/${rider.id}/goals`, GOAL);
+    await ask('PUT', `/riders/${rider.id}/availability`, {
+      version: 0,
+      days: Array.from({ length: 7 }, () => ({ hours: 1.5, fixedRest: false })),
     });
+    await ask('POST', `/riders/${rider.id}/fixtures`, FIXTURE);
     await ask('POST', `/riders/${rider.id}/body-mass`, { date: '2026-10-01', kg: 61.4 });
     await ask('POST', `/riders/${rider.id}/heart-rates`, {
       date: '2026-10-01',
@@ -143,12 +172,12 @@ describe('the description the server gives of itself', () => {
     });
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
     const [day] = (
-      await ask('POST', `/riders/${rider.id}/placed`, {
+      await ask('POST', `/riders/${rider.id}/days`, {
         sessionId: session.id,
         dates: ['2026-10-20'],
       })
     ).body;
-    await ask('PATCH', `/placed/${day.id}`, { version: 1, state: 'done', rpe: 8, note: 'Even.' });
+    await ask('PATCH', `/days/${day.id}`, { version: 1, state: 'done', rpe: 8, note: 'Even.' });
 
     await ask('POST', '/schemes', OWN_SCHEME);
     await ask('POST', `/riders/${rider.id}/test-days`, { protocol: 'ramp', draft: DRAFT });
@@ -156,22 +185,23 @@ describe('the description the server gives of itself', () => {
 
     const strict = (schema: z.ZodType) => z.strictObject((schema as z.ZodObject).shape);
     const fits: readonly (readonly [string, z.ZodType])[] = [
-      ['/health', strict(api.serverHealth)],
-      ['/journal', strict(api.journal)],
-      ['/riders', z.array(strict(api.rider))],
-      ['/settings', strict(api.settings)],
-      ['/schemes', z.array(strict(api.ownScheme))],
-      [`/riders/${rider.id}/test-days`, z.array(strict(api.testDay))],
-      [`/riders/${rider.id}/curve?from=2020-01-01&to=2030-01-01`, z.array(strict(api.best))],
-      [`/riders/${rider.id}`, strict(api.rider)],
-      [`/models?on=2026-11-24&riders=${rider.id}`, z.array(strict(api.model))],
-      [`/riders/${rider.id}/tests`, z.array(strict(api.test))],
-      [`/riders/${rider.id}/recordings`, z.array(strict(api.recording))],
-      [`/recordings/${sent.recording.id}`, strict(api.recordingWithStreams)],
-      ['/sessions', z.array(strict(api.session))],
-      [`/sessions/${session.id}`, strict(api.session)],
-      ['/placed?from=2026-01-01&to=2026-12-31', z.array(strict(api.placed))],
-      [`/placed/${day.id}`, strict(api.placed)],
+      ['/health', strict(api.serverHealthSchema)],
+      ['/journal', strict(api.journalSchema)],
+      ['/riders', z.array(strict(api.riderSchema))],
+      ['/settings', strict(api.settingsSchema)],
+      ['/schemes', z.array(strict(api.ownSchemeSchema))],
+      [`/riders/${rider.id}/test-days`, z.array(strict(api.testDaySchema))],
+      [`/riders/${rider.id}/curve?from=2020-01-01&to=2030-01-01`, z.array(strict(api.bestSchema))],
+      [`/riders/${rider.id}`, strict(api.riderSchema)],
+      [`/models?on=2026-11-24&riders=${rider.id}`, z.array(strict(api.modelSchema))],
+      [`/riders/${rider.id}/tests`, z.array(strict(api.testSchema))],
+      [`/riders/${rider.id}/rides?from=2020-01-01&to=2030-01-01`, z.array(strict(api.rideSchema))],
+      [`/rides/${sent.ride.id}`, strict(api.rideWholeSchema)],
+      [`/recordings/${sent.recording.id}`, strict(api.recordingWithStreamsSchema)],
+      ['/sessions', z.array(strict(api.sessionSchema))],
+      [`/sessions/${session.id}`, strict(api.sessionSchema)],
+      ['/days?from=2026-01-01&to=2026-12-31', z.array(strict(api.daySchema))],
+      [`/days/${day.id}`, strict(api.daySchema)],
     ];
     for (const [url, schema] of fits) {
       const { status, body } = await ask('GET', url);
@@ -184,19 +214,19 @@ describe('the description the server gives of itself', () => {
       testId: null,
       usedW: 9,
     });
-    expect(strict(api.problem).safeParse(refused.body).error?.issues).toBeUndefined();
+    expect(strict(api.problemSchema).safeParse(refused.body).error?.issues).toBeUndefined();
   });
 
   it('a list of days is only the days asked for, in order', async () => {
     const rider = await newRider(ask);
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
-    await ask('POST', `/riders/${rider.id}/placed`, {
+    await ask('POST', `/riders/${rider.id}/days`, {
       sessionId: session.id,
       dates: ['2027-01-05', '2027-01-01', '2027-01-03'],
     });
     const dates = async (from: string, to: string) =>
       (
-        (await ask('GET', `/riders/${rider.id}/placed?from=${from}&to=${to}`)).body as {
+        (await ask('GET', `/riders/${rider.id}/days?from=${from}&to=${to}`)).body as {
           date: string;
         }[]
       ).map(({ date }) => date);
@@ -207,9 +237,9 @@ describe('the description the server gives of itself', () => {
     ]);
     expect(await dates('2027-01-02', '2027-01-04')).toEqual(['2027-01-03']);
     expect(await dates('2027-01-05', '2027-01-01')).toEqual([]);
-    expect((await ask('GET', '/placed?from=2027-01-01')).status).toBe(400);
+    expect((await ask('GET', '/days?from=2027-01-01')).status).toBe(400);
     expect(
-      (await ask('POST', `/riders/${rider.id}/placed`, { sessionId: session.id, dates: [] })).body
+      (await ask('POST', `/riders/${rider.id}/days`, { sessionId: session.id, dates: [] })).body
         .detail,
     ).toContain('Choose at least one day.');
   });

@@ -6,7 +6,7 @@ import { Kysely, type Migration, Migrator, SqliteDialect } from 'kysely';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase } from '../dist/database.js';
-import { type Ask, eights, house, newRider, rampFile, upload } from './support.ts';
+import { type Ask, eights, house, newRider, rampFile, upload, ridesOf } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
 let ask: Ask;
@@ -61,11 +61,18 @@ describe('no request breaks the server', () => {
     const rider = await newRider(ask);
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
     const [day] = (
-      await ask('POST', `/riders/${rider.id}/placed`, {
+      await ask('POST', `/riders/${rider.id}/days`, {
         sessionId: session.id,
         dates: ['2026-12-01'],
       })
     ).body;
+    const { body: ride } = await ask('POST', `/riders/${rider.id}/rides`, {
+      date: '2026-10-01',
+      kind: 'run',
+      minutes: 40,
+      rpe: 5,
+      note: '',
+    });
     const targets = fc.constantFrom(
       ['POST', '/riders'],
       ['PATCH', `/riders/${rider.id}`],
@@ -73,10 +80,18 @@ describe('no request breaks the server', () => {
       ['POST', `/riders/${rider.id}/heart-rates`],
       ['POST', `/riders/${rider.id}/ftp`],
       ['POST', `/riders/${rider.id}/tests`],
-      ['POST', `/riders/${rider.id}/placed`],
+      ['POST', `/riders/${rider.id}/days`],
       ['POST', '/sessions'],
       ['PUT', `/sessions/${session.id}`],
-      ['PATCH', `/placed/${day.id}`],
+      ['PATCH', `/days/${day.id}`],
+      ['PUT', `/days/${day.id}/plan`],
+      ['POST', `/sessions/${session.id}/behind`],
+      ['POST', `/riders/${rider.id}/goals`],
+      ['POST', `/riders/${rider.id}/fixtures`],
+      ['PUT', `/riders/${rider.id}/availability`],
+      ['POST', `/riders/${rider.id}/rides`],
+      ['PATCH', `/rides/${ride.id}`],
+      ['PUT', `/rides/${ride.id}/day`],
     );
     await fc.assert(
       fc.asyncProperty(targets, bodies(), async ([method, url], body) => {
@@ -146,7 +161,7 @@ describe('no request breaks the server', () => {
       upload(app, rider.id, 'c.csv', file),
     ]);
     expect(new Set(answers.map(({ body }) => body.recording.id)).size).toBe(1);
-    expect((await ask('GET', `/riders/${rider.id}/recordings`)).body).toHaveLength(1);
+    expect(await ridesOf(ask, rider.id)).toHaveLength(1);
   });
 
   it('one rider’s recording cannot be read as another’s test', async () => {
@@ -196,13 +211,13 @@ describe('days', () => {
     });
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
     const [day] = (
-      await ask('POST', `/riders/${rider.id}/placed`, {
+      await ask('POST', `/riders/${rider.id}/days`, {
         sessionId: session.id,
         dates: ['2026-12-01'],
       })
     ).body;
     const change = async (version: number, body: object) =>
-      (await ask('PATCH', `/placed/${day.id}`, { version, ...body })).body;
+      (await ask('PATCH', `/days/${day.id}`, { version, ...body })).body;
     expect(await change(1, { date: '2026-12-03' })).toMatchObject({
       date: '2026-12-03',
       version: 2,
@@ -237,9 +252,9 @@ describe('days', () => {
       detail: expect.stringContaining('RPE runs from 1 to 10'),
     });
     expect(await change(5, { state: 'done' })).toMatchObject({ riddenFtpW: 300 });
-    expect((await ask('DELETE', `/placed/${day.id}?version=1`)).status).toBe(409);
-    expect((await ask('DELETE', `/placed/${day.id}?version=6`)).status).toBe(204);
-    expect((await ask('GET', `/placed/${day.id}`)).status).toBe(404);
+    expect((await ask('DELETE', `/days/${day.id}?version=1`)).status).toBe(409);
+    expect((await ask('DELETE', `/days/${day.id}?version=6`)).status).toBe(204);
+    expect((await ask('GET', `/days/${day.id}`)).status).toBe(404);
   });
 });
 
@@ -248,7 +263,7 @@ describe('edits at the same moment', () => {
     const rider = await newRider(ask);
     const { body: session } = await ask('POST', '/sessions', { plan: eights() });
     const [day] = (
-      await ask('POST', `/riders/${rider.id}/placed`, {
+      await ask('POST', `/riders/${rider.id}/days`, {
         sessionId: session.id,
         dates: ['2026-12-01'],
       })
@@ -256,7 +271,7 @@ describe('edits at the same moment', () => {
     const notes = ['a', 'b', 'c', 'd'];
     for (const [url, field] of [
       [`/riders/${rider.id}`, 'notes'],
-      [`/placed/${day.id}`, 'note'],
+      [`/days/${day.id}`, 'note'],
     ] as const) {
       const answers = await Promise.all(
         notes.map((note) => ask('PATCH', url, { version: 1, [field]: note })),
@@ -306,7 +321,7 @@ describe('the house around it', () => {
     const recording = '00000000-0000-4000-8000-000000000002';
     sqlite.exec(`
       INSERT INTO riders VALUES ('${rider}', 'Ines', NULL, NULL, 'hub', 0, NULL, '', 1, '2026-01-01');
-      INSERT INTO recordings VALUES ('${recording}', '${rider}', 'a.csv', 'x', '2026-01-01', NULL, '2026-05-01', 1200, '[]', x'00', x'00');
+      INSERT INTO recordings VALUES ('${recording}', '${rider}', 'a.csv', 'x', '2026-01-01', '2026-05-01T18:00:00', '2026-05-01', 1200, '[]', x'00', x'00');
       INSERT INTO recording_bests VALUES ('${recording}', 60, 400.5), ('${recording}', 300, 310.25), ('${recording}', 1200, 260);
       INSERT INTO tests VALUES ('00000000-0000-4000-8000-000000000003', '${rider}', 'ramp', '2026-05-01', 'hub', '{"startW":100,"stepW":20}', 346, NULL, 260,
         NULL, NULL, NULL, NULL, '[]', '', 1, '2026-05-01');

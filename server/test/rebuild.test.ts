@@ -16,7 +16,7 @@ async function rebuild() {
   const db = await openDatabase(path.join(home.folder, 'test.sqlite'));
   const pool = startPool();
   const told: number[] = [];
-  const done = await rebuildDerived(db, pool, (count) => told.push(count));
+  const done = await rebuildDerived(db, pool, { tell: (count) => told.push(count) });
   await pool.close();
   await db.destroy();
   return { ...done, told };
@@ -31,15 +31,18 @@ describe('rebuilding what is derived', () => {
     const curve = async () =>
       (await home.ask('GET', `/riders/${rider.id}/curve?from=2026-01-01&to=2026-12-31`)).body;
     const before = await curve();
-    expect(await rebuild()).toMatchObject({ rebuilt: 3, changed: 0, left: [], told: [1, 2, 3] });
+    expect(await rebuild()).toMatchObject({ rebuilt: 3, changed: 0, left: [], told: [0, 1, 2, 3] });
 
     const raw = new BetterSqlite(path.join(home.folder, 'test.sqlite'));
     raw
+      .prepare("UPDATE recordings SET seconds = 7, notes = '[]', laps = '[]' WHERE id = ?")
+      .run(ids[1]);
+    raw
       .prepare(
-        "UPDATE recordings SET bests = x'', seconds = 7, notes = '[]', laps = '[]' WHERE id = ?",
+        "UPDATE ride_packs SET bests = x'' WHERE ride_id = (SELECT ride_id FROM recordings WHERE id = ?)",
       )
       .run(ids[1]);
-    raw.prepare("UPDATE recordings SET file = x'00010203' WHERE id = ?").run(ids[2]);
+    raw.prepare("UPDATE recording_files SET file = x'00010203' WHERE recording_id = ?").run(ids[2]);
     raw.close();
     expect(await curve()).not.toEqual(before);
 

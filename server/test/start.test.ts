@@ -1,8 +1,10 @@
 import type { ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import BetterSqlite from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { begin, type Started } from './running.ts';
 import { INES } from './support.ts';
@@ -17,6 +19,26 @@ afterEach(() => {
   for (const child of running) child.kill('SIGKILL');
   rmSync(folder, { recursive: true });
 });
+
+/** A port that nothing listens on. */
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1');
+  await new Promise((resolve) => probe.once('listening', resolve));
+  const { port } = probe.address() as { port: number };
+  await new Promise((resolve) => probe.close(resolve));
+  return port;
+}
+
+/** Asks until somebody answers. */
+async function answerOf(url: string): Promise<Response> {
+  for (;;) {
+    try {
+      return await fetch(url);
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+  }
+}
 
 function start(args: readonly string[], env: Record<string, string> = {}): Started {
   const started = begin(args, folder, env);
@@ -64,6 +86,39 @@ describe('starting the server', () => {
       name: string;
     }[];
     expect(riders.map(({ name }) => name)).toEqual([INES.name]);
+  });
+
+  it('while a database of an earlier version is brought up to date, the page says so, and then the riders are there', async () => {
+    const database = path.join(folder, 'older.sqlite');
+    writeFileSync(
+      database,
+      gunzipSync(
+        readFileSync(path.join(import.meta.dirname, 'fixtures', '0006-as-users-met-it.sqlite.gz')),
+      ),
+    );
+    const port = await freePort();
+    // Somebody writes in it for a moment: what waits can be looked at.
+    const holder = new BetterSqlite(database);
+    holder.exec('BEGIN IMMEDIATE');
+    const server = start(['--database', database, '--port', String(port)]);
+    const page = await answerOf(`http://127.0.0.1:${port}/riders`);
+    expect([page.status, await page.text()]).toEqual([
+      503,
+      expect.stringContaining('Your data is being brought up to date.'),
+    ]);
+    const api = await answerOf(`http://127.0.0.1:${port}/api/riders`);
+    expect([api.status, await api.json()]).toEqual([
+      503,
+      expect.objectContaining({ detail: 'Your data is being brought up to date: 0 %.' }),
+    ]);
+    holder.exec('ROLLBACK');
+    holder.close();
+    const url = await server.url;
+    expect(await (await fetch(`${url}/api/health`)).json()).toMatchObject({
+      status: 'ok',
+      riders: 2,
+    });
+    expect(server.said()).toContain('Bringing your data up to date');
   });
 
   it('a port that is taken, or is none, ends it with a sentence', async () => {

@@ -2,16 +2,11 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { buildApp } from '@uphill/server';
-import {
-  HEALTH_QUESTIONS,
-  PLAIN_RIDER,
-  type Plan,
-  type ProtocolId,
-  rideOn,
-  startTestRide,
-  usualSetting,
-  writeCsvRecording,
-} from '@uphill/core';
+import { HEALTH_QUESTIONS } from '@uphill/core/rider';
+import { PLAIN_RIDER, rideOn, startTestRide, usualSetting } from '@uphill/core/simulation';
+import type { Plan } from '@uphill/core/sessions';
+import type { ProtocolId } from '@uphill/core/testing';
+import { writeCsvRecording } from '@uphill/core/formats';
 
 type App = Awaited<ReturnType<typeof buildApp>>;
 
@@ -41,7 +36,7 @@ export type Ask = (
   body?: unknown,
 ) => Promise<{ status: number; body: any }>;
 
-function asking(app: App): Ask {
+export function asking(app: App): Ask {
   return async (method, url, body) => {
     const answer = await app.inject({
       method,
@@ -59,7 +54,6 @@ export const INES = {
   sex: 'female',
   powerSource: 'crank',
   masters: false,
-  goal: null,
   notes: '',
   schemeId: null,
   retestWeeks: 6,
@@ -71,10 +65,40 @@ export async function newRider(ask: Ask, over: object = {}): Promise<any> {
   return (await ask('POST', '/riders', { ...INES, ...over })).body;
 }
 
+/** A goal as a coach writes it down. */
+export const GOAL = {
+  name: 'Salt Road climb',
+  date: '2027-03-06',
+  rank: 'main',
+  watts: 285,
+  seconds: 2280,
+  km: null,
+  climbM: null,
+  hillId: null,
+};
+
+/** What comes back every week. */
+export const FIXTURE = {
+  name: 'Evening ride',
+  weekday: 4,
+  kind: 'group',
+  minutes: 90,
+  rpe: 6,
+  from: '2026-10-01',
+  to: null,
+  squad: false,
+};
+
+/** Every ride of a rider. */
+export async function ridesOf(ask: Ask, riderId: string): Promise<any[]> {
+  return (await ask('GET', `/riders/${riderId}/rides?from=1990-01-01&to=2099-12-31`)).body;
+}
+
 /** Every question of the health screen answered with no. */
 export const HEALTHY = {
   date: '2026-01-05',
   answers: Object.fromEntries(HEALTH_QUESTIONS.map(({ id }) => [id, 'no'])),
+  answeredBy: 'Ines Okafor',
   note: '',
   clearedBy: null,
   clearedOn: null,
@@ -85,7 +109,14 @@ export const RAMP = { startW: 100, stepW: 20, stageS: 60 };
 
 /** A ride on the stand-ins. */
 export function rideOf(protocol: ProtocolId, seed = 1) {
-  return rideOn(startTestRide({ ...usualSetting(protocol, RIDER, 255, seed), dropsPerHour: 0 }));
+  const usual = usualSetting(protocol, RIDER, 255, seed);
+  return rideOn(
+    startTestRide({
+      ...usual,
+      ramp: usual.ramp.stageS === RAMP.stageS ? RAMP : usual.ramp,
+      dropsPerHour: 0,
+    }),
+  );
 }
 
 export function rampFile(seed = 1): string {
@@ -102,6 +133,7 @@ export async function upload(
   riderId: string,
   name: string,
   content: string | Uint8Array,
+  query = '',
 ): Promise<{ status: number; body: any }> {
   const edge = '----edge';
   const payload = Buffer.concat([
@@ -113,7 +145,7 @@ export async function upload(
   ]);
   const answer = await app.inject({
     method: 'POST',
-    url: `/api/riders/${riderId}/recordings`,
+    url: `/api/riders/${riderId}/recordings${query}`,
     headers: { host: '127.0.0.1:4600', 'content-type': `multipart/form-data; boundary=${edge}` },
     payload,
   });

@@ -1,5 +1,6 @@
 import { gzipSync } from 'node:zlib';
-import { READING_BOUNDS, writeFitRecording } from '@uphill/core';
+import { READING_BOUNDS } from '@uphill/core/testing';
+import { writeFitRecording } from '@uphill/core/formats';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Ask,
@@ -13,6 +14,7 @@ import {
   rampFile,
   rideOf,
   upload,
+  ridesOf,
 } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
@@ -92,25 +94,29 @@ describe('an effort marked maximal', () => {
   const file = () =>
     `seconds,power\n${Array.from({ length: 2400 }, (_, second) => `${second},${second >= 300 && second < 480 ? 360 : second >= 1000 && second < 1720 ? 285 : 150}`).join('\n')}`;
 
-  it('is found by its length or placed by hand, makes the fit with another, and goes with undo or its reason', async () => {
+  it('is found by its length or marked by hand, makes the fit with another, and goes with undo or its reason', async () => {
     const rider = await newRider(ask);
-    const { recording } = (await upload(app, rider.id, 'hard.csv', file())).body;
+    const { ride } = (await upload(app, rider.id, 'hard.csv', file())).body;
     const mark = (body: object) =>
       ask('POST', `/riders/${rider.id}/marked-efforts`, {
-        recordingId: recording.id,
+        rideId: ride.id,
         startS: null,
         note: '',
         ...body,
       });
     const model = async () =>
-      (await ask('GET', `/models?on=${recording.receivedAt.slice(0, 10)}&riders=${rider.id}`))
-        .body[0];
+      (await ask('GET', `/models?on=${ride.date}&riders=${rider.id}`)).body[0];
     expect((await mark({ seconds: 180 })).body).toMatchObject({
       startS: 300,
       meanW: 360,
       powerSource: 'crank',
       withdrawn: null,
     });
+    // Of a ride whose day is only assumed nothing counts until somebody types it.
+    expect([(await model()).fit, (await model()).bests]).toEqual([null, []]);
+    expect(
+      (await ask('PATCH', `/rides/${ride.id}`, { version: 1, date: ride.date })).body,
+    ).toMatchObject({ datedBy: 'coach', version: 2 });
     expect((await model()).fit).toBeNull();
     const { body: twelve } = await mark({ startS: 1000, seconds: 720 });
     const cpW = (285 * 720 - 360 * 180) / 540;
@@ -119,7 +125,7 @@ describe('an effort marked maximal', () => {
       'It overlaps the 3:00 marked from 5:00',
     );
     expect((await mark({ startS: 2300, seconds: 300 })).body.detail).toContain(
-      'reaches past the end of its recording at 40:00',
+      'reaches past the end of its ride at 40:00',
     );
     expect((await mark({ startS: 0, seconds: 5 })).status).toBe(400);
     const change = (version: number, withdrawn: string | null) =>
@@ -160,7 +166,7 @@ describe('an effort marked maximal', () => {
 });
 
 describe('a test', () => {
-  it('withdrawn counts for nothing: not its FTP, not its date, not beside later ones; brought back it counts again', async () => {
+  it('withdrawn does not count: not its FTP, not its date, not beside later ones; brought back it counts again', async () => {
     const rider = await newRider(ask);
     const accept = { usedW: 249, countsFrom: '2026-10-13', reason: '' };
     const { body: stored } = await ask('POST', `/riders/${rider.id}/tests`, test({ accept }));
@@ -312,7 +318,7 @@ describe('the health screen', () => {
       await ask('POST', '/sessions', { plan: hard }),
     ];
     const give = (sessionId: string) =>
-      ask('POST', `/riders/${rider.id}/placed`, { sessionId, dates: ['2026-12-01'] });
+      ask('POST', `/riders/${rider.id}/days`, { sessionId, dates: ['2026-12-01'] });
     expect((await give(easy.id)).status).toBe(200);
     expect(await give(above.id)).toMatchObject({
       status: 422,
@@ -338,7 +344,7 @@ describe('the health screen', () => {
 
   it.each([
     [{ answers: { wings: 'yes' } }, 'no question'],
-    [{ answers: { heart: 'perhaps' } }, 'answers'],
+    [{ answers: { heart: 'perhaps' } }, 'Heart'],
     [{ clearedBy: 'the clinic' }, 'by whom, and when'],
     [{ date: '2099-01-01' }, 'future'],
   ])('refuses %j', async (over, says) => {
@@ -374,10 +380,17 @@ describe('schemes', () => {
     const { body: settings } = await ask('PUT', '/settings', {
       version: 1,
       defaultSchemeId: scheme.id,
+      timeZone: 'Europe/Vienna',
     });
     expect([
       settings.defaultSchemeId,
-      (await ask('PUT', '/settings', { version: 1, defaultSchemeId: 'seven-steps' })).status,
+      (
+        await ask('PUT', '/settings', {
+          version: 1,
+          defaultSchemeId: 'seven-steps',
+          timeZone: 'Europe/Vienna',
+        })
+      ).status,
     ]).toEqual([scheme.id, 409]);
     expect(
       (
@@ -439,7 +452,7 @@ describe('recordings', () => {
     const rider = await newRider(ask);
     const { status, body } = await upload(app, rider.id, 'ride.fit', file);
     expect([status, body.detail]).toEqual([422, expect.stringContaining(says)]);
-    expect((await ask('GET', `/riders/${rider.id}/recordings`)).body).toEqual([]);
+    expect(await ridesOf(ask, rider.id)).toEqual([]);
   });
 
   it('the curve of a window is the best of the recordings in it, each with where it came from', async () => {

@@ -12,8 +12,8 @@ async function picture(ask: Ask): Promise<string> {
     riders.map(async ({ id }) => (await ask('GET', `/riders/${id}/tests`)).body),
   );
   const sessions = (await ask('GET', '/sessions')).body;
-  const placed = (await ask('GET', '/placed?from=2020-01-01&to=2030-12-31')).body;
-  return JSON.stringify({ riders, tests, sessions, placed }, (key, value: unknown) =>
+  const days = (await ask('GET', '/days?from=2020-01-01&to=2030-12-31')).body;
+  return JSON.stringify({ riders, tests, sessions, days }, (key, value: unknown) =>
     key === 'version' || key === 'updatedAt' ? undefined : value,
   );
 }
@@ -72,23 +72,23 @@ const ACTIONS: readonly ((ask: Ask, number: number) => Promise<void>)[] = [
       await anyOf(ask, '/sessions', number),
     ];
     if (rider && session)
-      await ask('POST', `/riders/${rider.id}/placed`, {
+      await ask('POST', `/riders/${rider.id}/days`, {
         sessionId: session.id,
         dates: ['2026-11-24', '2026-11-28'],
       });
   },
   async (ask, number) => {
-    const day = await anyOf(ask, '/placed?from=2020-01-01&to=2030-12-31', number);
+    const day = await anyOf(ask, '/days?from=2020-01-01&to=2030-12-31', number);
     if (day)
-      await ask('PATCH', `/placed/${day.id}`, {
+      await ask('PATCH', `/days/${day.id}`, {
         version: day.version,
         state: number % 2 === 0 ? 'done' : 'missed',
         rpe: (number % 10) + 1,
       });
   },
   async (ask, number) => {
-    const day = await anyOf(ask, '/placed?from=2020-01-01&to=2030-12-31', number);
-    if (day) await ask('DELETE', `/placed/${day.id}?version=${day.version}`);
+    const day = await anyOf(ask, '/days?from=2020-01-01&to=2030-12-31', number);
+    if (day) await ask('DELETE', `/days/${day.id}?version=${day.version}`);
   },
   async (ask, number) => {
     const session = await anyOf(ask, '/sessions', number);
@@ -153,7 +153,7 @@ describe('whatever a coach does', () => {
     const blocked = await ask('POST', '/undo');
     expect(blocked).toMatchObject({ status: 409, body: { type: '/problems/undo-blocked' } });
     expect(blocked.body.detail).toBe(
-      '"added Ines Okafor" cannot be undone: 1 recording would be lost with it.',
+      '"added Ines Okafor" cannot be undone: 1 ride would be lost with it.',
     );
     expect((await ask('POST', `/journal/${blocked.body.step}/aside`)).body.undo).toBe(
       'added Tomas Brandt',
@@ -180,8 +180,9 @@ describe('whatever a coach does', () => {
     const known = Object.entries(REFERRING).flatMap(([table, from]) =>
       from.map(([child, column]) => `${table} ← ${child}.${column}`),
     );
-    // Recordings are never taken out.
-    expect(pointing.filter((each) => !each.startsWith('recordings')).sort()).toEqual(known.sort());
+    // Recordings are never taken out, and what is derived of a ride goes with it.
+    const derived = /^recordings|← (?:recordings|ride_numbers|ride_packs)\./;
+    expect(pointing.filter((each) => !derived.test(each)).sort()).toEqual(known.sort());
     sqlite.close();
     await close();
   });

@@ -1,8 +1,8 @@
 import type { Rider } from '@uphill/api';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { problemOf } from '../src/api/client.ts';
-import { daysBetween, mondayOf, plusDays, printAge, printDay, today } from '../src/app/dates.ts';
-import { firstName, ftpOnDay, retestIn, riderOnDay } from '../src/app/riderOnDay.ts';
+import { problemOf } from '../src/shared/api/problemOf.ts';
+import { daysBetween, mondayOf, plusDays, printAge, printDay, today } from '../src/shared/dates.ts';
+import { firstName, ftpOnDay, retestIn, riderOnDay } from '../src/shared/riderOnDay.ts';
 import { readAcceptance } from '../src/features/tests/acceptance.ts';
 
 const ftp = (usedW: number, countsFrom: string) => ({
@@ -19,21 +19,33 @@ const ftp = (usedW: number, countsFrom: string) => ({
 const INES: Rider = {
   id: 'r',
   version: 1,
+  archived: false,
+  healthBefore: [],
   name: 'Ines Okafor',
   birthYear: 1994,
   sex: null,
   powerSource: 'crank',
   masters: false,
-  goal: null,
+  goals: [],
+  availability: null,
+  fixtures: [],
+  demo: false,
+  unmarked: [],
+  timeZone: null,
+  trainsSince: null,
+  hardDays: null,
+  gutGramsPerHour: null,
+  address: '',
+  bikes: [],
   notes: '',
   bodyMass: [
-    { id: 'a', date: '2026-06-01', kg: 62 },
-    { id: 'b', date: '2026-11-01', kg: 61 },
+    { id: 'a', date: '2026-06-01', kg: 62, version: 1 },
+    { id: 'b', date: '2026-11-01', kg: 61, version: 1 },
   ],
   heartRates: [
-    { id: 'c', date: '2026-06-01', kind: 'maximal', bpm: 186 },
-    { id: 'd', date: '2026-06-01', kind: 'threshold', bpm: 166 },
-    { id: 'e', date: '2026-10-01', kind: 'maximal', bpm: 188 },
+    { id: 'c', date: '2026-06-01', kind: 'maximal', bpm: 186, version: 1 },
+    { id: 'd', date: '2026-06-01', kind: 'threshold', bpm: 166, version: 1 },
+    { id: 'e', date: '2026-10-01', kind: 'maximal', bpm: 188, version: 1 },
   ],
   ftp: [ftp(255, '2026-09-01'), ftp(262, '2026-11-26')],
   lastTest: '2026-10-12',

@@ -1,4 +1,11 @@
-import { easyStep, type Plan, planSchema, problemsOf, rowsOf, type Step } from '@uphill/core';
+import {
+  easyStep,
+  type Plan,
+  planSchema,
+  problemsOf,
+  rowsOf,
+  type Step,
+} from '@uphill/core/sessions';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { COLUMNS, commitCell, stepName, textOf } from '../src/features/sessions/cells.ts';

@@ -1,17 +1,10 @@
-import {
-  bandsFor,
-  easyStep,
-  expand,
-  type Plan,
-  type RiderOnDay,
-  SEVEN_STEPS,
-  type Step,
-} from '@uphill/core';
+import { bandsFor, SEVEN_STEPS } from '@uphill/core/zones';
+import { easyStep, expand, type Plan, type RiderOnDay, type Step } from '@uphill/core/sessions';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cornersOf, isByEffort } from '../src/charts/roadShape.ts';
 import { thin } from '../src/charts/thin.ts';
-import { headline } from '../src/features/days/headline.ts';
+import { headline } from '../src/features/sessions/day/headline.ts';
 import { rungsOf } from '../src/features/zones/ladderScale.ts';
 import { placeEdge } from '../src/features/tests/placeEdge.ts';
 

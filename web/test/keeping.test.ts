@@ -7,7 +7,7 @@ import {
   type RiderOnDay,
   sessionNumbers,
   SYSTEMS,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { EMPTY_FILTER, fits, TIMES } from '../src/features/book/filter.ts';

@@ -1,4 +1,5 @@
-import { expand, parseSentence, type Segment, type SessionSecond } from '@uphill/core';
+import { expand, parseSentence, type Segment } from '@uphill/core/sessions';
+import type { RecordedSecond } from '@uphill/core/power';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -45,7 +46,7 @@ function segments(text: string): Segment[] {
   return JSON.parse(JSON.stringify(expand(plan, RIDER))) as Segment[];
 }
 
-const seconds = (...watts: (number | null)[]): SessionSecond[] =>
+const seconds = (...watts: (number | null)[]): RecordedSecond[] =>
   watts.map((each) => ({ watts: each, bpm: 150, rpm: 88 }));
 const first = (text: string): Segment => segments(text)[0] as Segment;
 
@@ -54,7 +55,7 @@ describe('what the ride room says', () => {
     expect(askWords(first('4 × 8:00 at 98–102 %, 4:00 easy between'))).toBe('255–265 W');
     expect(askWords(first('10 min building from 50 % to 90 %'))).toBe('130 → 234 W');
     expect(askWords(first('20 min at rpe 4'))).toBe('RPE 4');
-    expect(askWords(first('15 s max'))).toBe('all out');
+    expect(askWords(first('15 s max'))).toBe('flat out');
     expect(askWords(null)).toBe('');
   });
 

@@ -1,4 +1,4 @@
-import type { Worked } from '@uphill/core';
+import type { Worked } from '@uphill/core/working';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import {
@@ -9,7 +9,7 @@ import {
   type ViewState,
   workingHidden,
   workingShown,
-} from '../src/app/viewSlice.ts';
+} from '../src/shared/viewSlice.ts';
 
 const working = (rule: string): Worked<unknown> => ({
   value: 1,
@@ -41,7 +41,7 @@ describe('single keys', () => {
   });
   afterEach(() => vi.unstubAllGlobals());
 
-  const keys = () => import('../src/app/keys.ts');
+  const keys = () => import('../src/shared/keys.ts');
   const press = (key: string, over: object = {}) =>
     ({
       key,
@@ -116,7 +116,7 @@ describe('what is on show', () => {
       fc.property(
         fc.array(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 6 }),
         (texts) => {
-          const notices = texts.map((text) => noticed(text, { kind: 'undo' }));
+          const notices = texts.map((text) => noticed(text, { kind: 'undo', step: 1 }));
           const state = after(...notices);
           expect(state.notices.map(({ text }) => text)).toEqual([texts.at(-1)]);
           const ids = notices.map(({ payload }) => payload.id);

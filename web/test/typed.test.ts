@@ -1,9 +1,11 @@
-import { protocolOf, PROTOCOLS, resultOf, type Scheme, SCHEMES } from '@uphill/core';
+import { numberTyped } from '@uphill/core/units';
+import { protocolOf, PROTOCOLS, resultOf } from '@uphill/core/testing';
+import { type Scheme, SCHEMES } from '@uphill/core/zones';
 import type { CurveBest } from '@uphill/api';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { measuredFromTyped, numberTyped, typedFields } from '../src/features/tests/typed.ts';
-import { curveLines } from '../src/features/zones/curve/curveLines.ts';
+import { measuredFromTyped, typedFields } from '../src/features/tests/typed.ts';
+import { curveLines } from '../src/charts/curveLines.ts';
 import { anchorText } from '../src/features/zones/print/cardFor.ts';
 import { fromTyped, toTyped } from '../src/features/zones/schemes/typedScheme.ts';
 
@@ -21,7 +23,19 @@ describe('a number as people type it', () => {
       ),
     );
     expect([numberTyped(''), numberTyped('  ')]).toEqual([null, null]);
-    for (const text of ['12a', '1,2,3', '1 2', '٣', '1e3', '--1', '0x10', '∞', 'NaN'])
+    for (const text of [
+      '12a',
+      '1,2,3',
+      '1 2',
+      '٣',
+      '1e3',
+      '--1',
+      '0x10',
+      '∞',
+      'NaN',
+      '5:00',
+      '1.500,0',
+    ])
       expect(numberTyped(text)).toBe('letters');
   });
 });
@@ -140,6 +154,7 @@ describe('the curve as drawn', () => {
   const bests: CurveBest[] = [5, 60, 300, 1200, 3600].map((seconds, index) => ({
     seconds,
     watts: [800, 420, 310, 270, 245][index] ?? 0,
+    rideId: `r${index}`,
     recordingId: `r${index}`,
     date: '2026-10-01',
     powerSource: 'crank',

@@ -1,6 +1,6 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
 
-/** A placed day as the calendar needs it. */
+/** A day as the calendar needs it. */
 export interface CalendarDay {
   /** Stays the same for ever: a later file replaces the day in the rider's calendar. */
   readonly id: string;
@@ -14,7 +14,7 @@ export interface CalendarDay {
 }
 
 /**
- * Writes placed days as one iCalendar file. Ids are stable and the sequence rises with the version, so that a newer
+ * Writes days as one iCalendar file. Ids are stable and the sequence rises with the version, so that a newer
  * file replaces what an older one put there. It goes to riders, so it carries no address of the coach's machine.
  *
  * @param name the calendar's name

@@ -1,12 +1,19 @@
 import Papa from 'papaparse';
-import { isSound } from '../power/stream.ts';
-import { refused, type Reading } from '../units/reading.ts';
-import { columnOf, type Field } from './csvColumns.ts';
+import { isSound } from '../power/index.ts';
+import { type Refused, type Understood, refused } from '../units/index.ts';
+import {
+  type ColumnChoice,
+  type Field,
+  findColumns,
+  type FoundColumns,
+  nameColumn,
+} from './csvColumns.ts';
+import { type ColumnField, type ColumnQuestion, columnQuestion } from './csvQuestion.ts';
 import { tooMuchCsv } from './csvLimits.ts';
-import { clockOf, clockFormatOf } from './csvTime.ts';
+import { clockFormatOf, clockOf } from './csvTime.ts';
 import { numberOf } from './csvNumbers.ts';
 import { assemble, type Recording } from './recording.ts';
-import type { Sample } from './resample.ts';
+import { AIR_C, HEIGHT_M, type Sample } from './resample.ts';
 import { readStamp, startOf } from './stamp.ts';
 
 /**
@@ -17,45 +24,67 @@ import { readStamp, startOf } from './stamp.ts';
  * @returns the recording at 1 Hz with what was noticed, or the sentence that says what is wrong with the file
  * Source: handbook section 5, Conventions and Gaps.
  */
-export function parseCsvRecording(text: string): Reading<Recording> {
+export function parseCsvRecording(text: string): Understood<Recording> | Refused {
+  const table = tableOf(text);
+  return table.ok ? recordingFrom(table.value, {}) : table;
+}
+
+/** What has to be asked before a file can be read. */
+export interface AsksColumns {
+  readonly ok: false;
+  readonly question: ColumnQuestion;
+}
+
+/**
+ * Reads a recording from a CSV file, or says what has to be asked first: which column holds watts, which beats.
+ *
+ * @param text the whole file, decoded
+ * @param choice what the coach said already
+ * @param wanted what the rider has a sensor for
+ * @returns the recording, the sentence that says what is wrong with the file, or the question with the first rows
+ */
+export function askOrParseCsv(
+  text: string,
+  choice: ColumnChoice,
+  wanted: readonly ColumnField[],
+): Understood<Recording> | Refused | AsksColumns {
+  const table = tableOf(text);
+  if (!table.ok) return table;
+  const question = columnQuestion(table.value, choice, wanted);
+  return question ? { ok: false, question } : recordingFrom(table.value, choice);
+}
+
+function recordingFrom(
+  [header = [], ...rows]: readonly string[][],
+  choice: ColumnChoice,
+): Understood<Recording> | Refused {
+  const columns = findColumns(header, choice);
+  if (!columns.at.watts && !columns.at.bpm) {
+    const named = header.slice(0, 12).map((_, index) => nameColumn(header, index));
+    return refused(
+      `There is neither a power nor a heart-rate column. The columns are ${named.join(', ')}. Name the one with watts "power" or "watts", the one with beats "heart_rate".`,
+    );
+  }
+  return readRows(header, rows, columns, chosenNote(header, choice));
+}
+
+/** The header row and the rows under it. */
+function tableOf(text: string): Understood<string[][]> | Refused {
   const body = text.replace(/^\uFEFF/, '');
   if (body.trim() === '') return refused('The file is empty.');
   if (looksBinary(body))
     return refused(
       'The file is not text. A recording as CSV has a header row such as "seconds,power,heart_rate".',
     );
-
   const limit = tooMuchCsv(body);
   if (limit !== null) return refused(limit);
-  const parsed = Papa.parse<string[]>(body, {
+  const { data } = Papa.parse<string[]>(body, {
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t'],
   });
-  const [header, ...rows] = parsed.data;
-  if (!header || rows.length === 0)
-    return refused('The file has a header row but no samples under it.');
-  const columns = findColumns(header);
-  if (columns.watts === undefined && columns.bpm === undefined) {
-    const named = header
-      .slice(0, 8)
-      .map((name) => `"${name.trim().slice(0, 20)}"`)
-      .join(', ');
-    return refused(
-      `There is neither a power nor a heart-rate column. The columns are ${named}. Name the one with watts "power" or "watts", the one with beats "heart_rate".`,
-    );
-  }
-  return readRows(rows, columns);
-}
-
-type Columns = Partial<Record<Field, number>>;
-
-function findColumns(header: readonly string[]): Columns {
-  const columns: Columns = {};
-  header.forEach((name, index) => {
-    const field = columnOf(name);
-    if (field && columns[field] === undefined) columns[field] = index;
-  });
-  return columns;
+  return data.length < 2
+    ? refused('The file has a header row but no samples under it.')
+    : { ok: true, value: data };
 }
 
 /** What was odd in the rows, counted for the notes. */
@@ -65,13 +94,23 @@ interface Oddities {
   outside: number;
 }
 
-function readRows(rows: readonly string[][], columns: Columns): Reading<Recording> {
-  const { time } = columns;
+function readRows(
+  header: readonly string[],
+  rows: readonly string[][],
+  columns: FoundColumns,
+  chosen: readonly string[],
+): Understood<Recording> | Refused {
+  const { time } = columns.at;
   const format =
-    time === undefined ? null : clockFormatOf(rows.slice(0, 20).map((row) => row[time] ?? ''));
+    time === undefined
+      ? null
+      : clockFormatOf(
+          rows.slice(0, 20).map((row) => row[time.index] ?? ''),
+          time.factor,
+        );
   if (time !== undefined && format === null) {
     return refused(
-      `The times cannot be read, for example "${(rows[0]?.[time] ?? '').slice(0, 30)}". Use seconds, h:mm:ss or a date with time.`,
+      `The times cannot be read, for example "${(rows[0]?.[time.index] ?? '').slice(0, 30)}". Use seconds, h:mm:ss or a date with time.`,
     );
   }
   const odd: Oddities = { lettered: 0, firstLettered: null, outside: 0 };
@@ -91,7 +130,7 @@ function readRows(rows: readonly string[][], columns: Columns): Reading<Recordin
       format?.kind === 'stamp' && first ? readStamp(cellOf(first, columns, 'time')) : null,
     ),
     laps: [],
-    notes: notesOn(odd),
+    notes: [...chosen, ...notesOn(odd), ...unusedNote(header, columns)],
     noWatts: 'The power column holds no watts between 0 and 2,500.',
   });
 }
@@ -100,7 +139,7 @@ function sampleOf(
   row: readonly string[],
   index: number,
   seconds: number,
-  columns: Columns,
+  columns: FoundColumns,
   odd: Oddities,
 ): Sample {
   const number = (field: Field) => numberOf(cellOf(row, columns, field));
@@ -113,12 +152,26 @@ function sampleOf(
     watts: watts !== 'letters' && isSound(watts) ? watts : null,
     bpm: soundOrNull(number('bpm'), 30, 230),
     rpm: soundOrNull(number('rpm'), 0, 300),
-    metresPerSecond: speedOf(number('speed'), columns, cellOf(row, columns, 'speedKmh')),
+    metresPerSecond: scaled(number('speed'), columns.at.speed?.factor, 0, 60),
+    ...placeOf(row, columns),
   };
 }
 
-function cellOf(row: readonly string[], columns: Columns, field: Field): string {
-  const index = columns[field];
+/** Height, place and temperature, where the file has columns for them. */
+function placeOf(row: readonly string[], columns: FoundColumns): Partial<Sample> | null {
+  const { height, latitude, longitude, celsius } = columns.at;
+  if (!height && !latitude && !longitude && !celsius) return null;
+  const number = (field: Field) => numberOf(cellOf(row, columns, field));
+  return {
+    heightM: scaled(number('height'), height?.factor, HEIGHT_M.low, HEIGHT_M.high),
+    latitude: soundOrNull(number('latitude'), -90, 90),
+    longitude: soundOrNull(number('longitude'), -180, 180),
+    celsius: soundOrNull(number('celsius'), AIR_C.low, AIR_C.high),
+  };
+}
+
+function cellOf(row: readonly string[], columns: FoundColumns, field: Field): string {
+  const index = columns.at[field]?.index;
   return index === undefined ? '' : (row[index] ?? '').trim();
 }
 
@@ -138,14 +191,40 @@ function notesOn({ lettered, firstLettered, outside }: Oddities): string[] {
   return notes;
 }
 
-function speedOf(
-  metres: number | null | 'letters',
-  columns: Columns,
-  kmhText: string,
+/** What the coach said of the columns, and how it is put right. */
+function chosenNote(header: readonly string[], { watts, bpm }: ColumnChoice): string[] {
+  const named = [
+    [watts, 'power'],
+    [bpm, 'heart rate'],
+  ] as const;
+  const read = named.flatMap(([index, what]) =>
+    index == null ? [] : [`${nameColumn(header, index)} is read as ${what}`],
+  );
+  return read.length === 0
+    ? []
+    : [`${read.join(', ')}, as you chose. Import the file again to choose another.`];
+}
+
+/** Every column that is not used is named, so that nobody thinks it was read. */
+function unusedNote(header: readonly string[], { unused }: FoundColumns): string[] {
+  // A separator at the end of each row makes an empty column, which is none.
+  const named = unused
+    .filter((index) => header[index]?.trim() !== '')
+    .map((index) => nameColumn(header, index));
+  return named.length === 0
+    ? []
+    : [
+        `${named.length === 1 ? 'One column is' : `${named.length} columns are`} not used: ${named.join(', ')}.`,
+      ];
+}
+
+function scaled(
+  value: number | null | 'letters',
+  factor = 1,
+  low: number,
+  high: number,
 ): number | null {
-  if (columns.speed !== undefined) return soundOrNull(metres, 0, 60);
-  const kmh = soundOrNull(numberOf(kmhText), 0, 200);
-  return kmh === null ? null : kmh / 3.6;
+  return soundOrNull(typeof value === 'number' ? value * factor : value, low, high);
 }
 
 function soundOrNull(value: number | null | 'letters', low: number, high: number): number | null {

@@ -27,7 +27,7 @@ export function tooMuchCsv(text: string): string | null {
       rowFrom = at + 1;
       columns[COMMA] = columns[SEMICOLON] = columns[TAB] = 0;
       if (rows > MOST_ROWS)
-        return `The file has more than ${MOST_ROWS.toLocaleString('en')} rows, more than a day can. Nothing was kept.`;
+        return `The file has more than ${MOST_ROWS.toLocaleString('en')} rows, more than a day has seconds. Nothing was kept.`;
     } else if (code in columns) {
       const many = (columns[code] = (columns[code] ?? 0) + 1);
       if (many >= MOST_COLUMNS)

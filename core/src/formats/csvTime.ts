@@ -3,8 +3,7 @@ import { readStamp } from './stamp.ts';
 
 /** How the time column is written. */
 export type ClockFormat =
-  | { readonly kind: 'seconds' }
-  | { readonly kind: 'milliseconds' }
+  | { readonly kind: 'numbers'; readonly factor: number }
   | { readonly kind: 'clock' }
   | { readonly kind: 'stamp' };
 
@@ -15,9 +14,10 @@ const LIKE_STAMP = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/;
  * Finds out how a time column is written.
  *
  * @param cells the first cells under the heading
+ * @param factor seconds in one of its numbers, as the heading says
  * @returns the format, or null where they are no times
  */
-export function clockFormatOf(cells: readonly string[]): ClockFormat | null {
+export function clockFormatOf(cells: readonly string[], factor = 1): ClockFormat | null {
   const filled = cells.map((cell) => cell.trim()).filter((cell) => cell !== '');
   const most = (fits: (cell: string) => boolean): boolean =>
     filled.filter(fits).length > filled.length / 2;
@@ -26,7 +26,7 @@ export function clockFormatOf(cells: readonly string[]): ClockFormat | null {
       .map(numberOf)
       .filter((value): value is number => typeof value === 'number');
     const step = ((numbers.at(-1) ?? 0) - (numbers[0] ?? 0)) / Math.max(1, numbers.length - 1);
-    return { kind: step >= 200 ? 'milliseconds' : 'seconds' };
+    return { kind: 'numbers', factor: step >= 200 ? 0.001 : factor };
   }
   if (most((cell) => CLOCK.test(cell))) return { kind: 'clock' };
   if (most((cell) => LIKE_STAMP.test(cell))) return { kind: 'stamp' };
@@ -42,10 +42,9 @@ export function clockFormatOf(cells: readonly string[]): ClockFormat | null {
  */
 export function clockOf(text: string, format: ClockFormat): number | null {
   const cell = text.trim();
-  if (format.kind === 'seconds' || format.kind === 'milliseconds') {
+  if (format.kind === 'numbers') {
     const value = numberOf(cell);
-    if (typeof value !== 'number') return null;
-    return format.kind === 'seconds' ? value : value / 1000;
+    return typeof value === 'number' ? value * format.factor : null;
   }
   if (format.kind === 'clock') {
     const found = CLOCK.exec(cell);

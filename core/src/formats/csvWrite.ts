@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { SessionSecond } from '../simulation/sessionRide.ts';
+import type { RecordedSecond } from '../power/index.ts';
 
 /**
  * Writes a ride as CSV with a header row, one row a second, in the columns that `parseCsvRecording` reads.
@@ -10,7 +10,7 @@ import type { SessionSecond } from '../simulation/sessionRide.ts';
  * @returns the file as text
  */
 export function writeCsvRecording(
-  seconds: readonly SessionSecond[],
+  seconds: readonly RecordedSecond[],
   startedAt: string,
   withPower = true,
 ): string {

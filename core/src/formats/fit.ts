@@ -1,11 +1,10 @@
 import FitParser from 'fit-file-parser';
 import { z } from 'zod';
-import { isSound } from '../power/stream.ts';
-import { refused, type Reading } from '../units/reading.ts';
-import { printClock } from '../units/time.ts';
+import { isSound } from '../power/index.ts';
+import { printClock, type Refused, type Understood, refused } from '../units/index.ts';
 import { isCutShort, mendCutFit } from './fitMend.ts';
 import { assemble, type Recording } from './recording.ts';
-import type { Sample } from './resample.ts';
+import { AIR_C, HEIGHT_M, type Sample } from './resample.ts';
 
 const number = z.number().finite().nullish().catch(null);
 const time = z
@@ -18,12 +17,21 @@ const decoded = z.object({
   records: z
     .array(
       z.object({
-        timestamp: time,
-        power: number,
-        heart_rate: number,
-        cadence: number,
-        speed: number,
-        enhanced_speed: number,
+        ...{
+          timestamp: time,
+          power: number,
+          heart_rate: number,
+          cadence: number,
+          speed: number,
+          enhanced_speed: number,
+        },
+        ...{
+          altitude: number,
+          enhanced_altitude: number,
+          position_lat: number,
+          position_long: number,
+          temperature: number,
+        },
       }),
     )
     .catch([]),
@@ -54,13 +62,14 @@ export function isFit(bytes: Uint8Array): boolean {
 }
 
 /**
- * Reads a recording from a FIT activity file: power, heart rate, cadence and speed of its records, and its laps.
+ * Reads a recording from a FIT activity file: power, heart rate, cadence, speed, height, place and temperature
+ * of its records, and its laps.
  *
  * @param bytes the whole file
  * @returns the recording at 1 Hz, or the sentence that says what is wrong with the file
  * Source: handbook section 5, Conventions and Gaps.
  */
-export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
+export function parseFitRecording(bytes: Uint8Array): Understood<Recording> | Refused {
   const cut = isCutShort(bytes);
   const whole = cut ? mendCutFit(bytes) : bytes;
   const { content, failed } = decode(whole);
@@ -69,13 +78,13 @@ export function parseFitRecording(bytes: Uint8Array): Reading<Recording> {
     return refused(
       cut || failed
         ? 'The FIT file is damaged or cut short before its first record. Send it again.'
-        : 'The FIT file holds no records: it is no ride but something else, such as a course or a plan.',
+        : 'The FIT file holds no records: it is not a ride but something else, such as a course or a plan.',
     );
   }
   const { records, laps, activity } = read.data;
   if (records.length > MOST_RECORDS)
     return refused(
-      `The file holds ${records.length} records, more than a day can. It was not read.`,
+      `The file holds ${records.length} records, more than a day has seconds. It was not read.`,
     );
   const { samples, untimed, outside } = samplesOf(records);
   const [first, last] = [samples[0], samples.at(-1)];
@@ -148,6 +157,10 @@ function samplesOf(records: readonly DecodedRecord[]): {
       rpm: inside(record.cadence, 0, 300),
       // Newer devices leave the plain field out.
       metresPerSecond: inside(record.enhanced_speed ?? record.speed, 0, 60),
+      heightM: inside(record.enhanced_altitude ?? record.altitude, HEIGHT_M.low, HEIGHT_M.high),
+      latitude: inside(record.position_lat, -90, 90),
+      longitude: inside(record.position_long, -180, 180),
+      celsius: inside(record.temperature, AIR_C.low, AIR_C.high),
     });
   }
   return { samples, untimed, outside };

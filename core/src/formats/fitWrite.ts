@@ -1,6 +1,6 @@
 import { FitEncoder } from 'fit-file-parser/encoder';
 import { byte, enumField, long, word } from './fitFields.ts';
-import type { SessionSecond } from '../simulation/sessionRide.ts';
+import type { RecordedSecond } from '../power/index.ts';
 
 const MISSING_BYTE = 255;
 const MISSING_WORD = 65_535;
@@ -20,7 +20,7 @@ const CYCLING = 2;
  * @returns the file
  */
 export function writeFitRecording(
-  seconds: readonly SessionSecond[],
+  seconds: readonly RecordedSecond[],
   startedAt: string,
   lapEnds: readonly number[] = [],
 ): Uint8Array {

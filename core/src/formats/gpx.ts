@@ -1,9 +1,8 @@
 import { SaxesParser } from 'saxes';
-import { refused, type Reading } from '../units/reading.ts';
-import { printClock } from '../units/time.ts';
-import { isSound } from '../power/stream.ts';
+import { printClock, type Refused, type Understood, refused } from '../units/index.ts';
+import { isSound } from '../power/index.ts';
 import { assemble, type Recording } from './recording.ts';
-import type { Sample } from './resample.ts';
+import { AIR_C, HEIGHT_M, type Sample } from './resample.ts';
 import { readStamp } from './stamp.ts';
 
 /** Deeper than any recording nests. */
@@ -11,7 +10,9 @@ const DEEPEST = 40;
 const LONGEST_TEXT = 200;
 
 /** Extension elements by their own name, whatever prefix a file gives them. */
-const CHANNELS: Readonly<Record<string, 'watts' | 'bpm' | 'rpm' | 'metresPerSecond'>> = {
+const CHANNELS: Readonly<
+  Record<string, 'watts' | 'bpm' | 'rpm' | 'metresPerSecond' | 'heightM' | 'celsius'>
+> = {
   power: 'watts',
   watts: 'watts',
   powerinwatts: 'watts',
@@ -20,27 +21,30 @@ const CHANNELS: Readonly<Record<string, 'watts' | 'bpm' | 'rpm' | 'metresPerSeco
   cad: 'rpm',
   cadence: 'rpm',
   speed: 'metresPerSecond',
+  ele: 'heightM',
+  atemp: 'celsius',
+  temp: 'celsius',
 };
 
 type Point = { seconds: number | null } & Record<
-  'watts' | 'bpm' | 'rpm' | 'metresPerSecond',
+  (typeof CHANNELS)[string] | 'latitude' | 'longitude',
   number | null
 >;
 
 /**
- * Reads a recording from GPX 1.1: the time of each track point, and power, heart rate, cadence and speed in its
- * extensions. Places and heights are not read. Segments become laps where there are several.
+ * Reads a recording from GPX 1.1: time, place and height of each track point, and power, heart rate, cadence, speed
+ * and temperature in its extensions. Segments become laps where there are several.
  *
  * @param text the whole file, decoded; hostile until parsed: no document types, no entities of its own, no deep nesting
  * @returns the recording at 1 Hz, or the sentence that says what is wrong with the file
  * Source: handbook section 5, Conventions and Gaps.
  */
-export function parseGpxRecording(text: string): Reading<Recording> {
+export function parseGpxRecording(text: string): Understood<Recording> | Refused {
   const reader = new PointReader();
   const stopped = reader.read(text);
   if (reader.refusal !== null) return refused(reader.refusal);
   if (!reader.isGpx)
-    return refused('The file is XML, but no GPX recording: it does not start with <gpx>.');
+    return refused('The file is XML, but not a GPX recording: it does not start with <gpx>.');
   const notes: string[] = [];
   const [first, last] = [reader.samples[0], reader.samples.at(-1)];
   if (stopped && first && last)
@@ -57,7 +61,7 @@ export function parseGpxRecording(text: string): Reading<Recording> {
   if (reader.samples.length === 0)
     return refused(
       reader.untimed > 0
-        ? 'The points of the file have no times, so it is a route and no ride.'
+        ? 'The points of the file have no times, so it is a route, not a ride.'
         : 'The file has no track points.',
     );
   const laps = reader.segments.length > 1 ? reader.segments : [];
@@ -92,7 +96,7 @@ class PointReader {
         'The file declares a document type, which a recording never needs. It was not read.',
       ),
     );
-    parser.on('opentag', ({ name }) => this.open(localName(name)));
+    parser.on('opentag', ({ name, attributes }) => this.open(localName(name), attributes));
     parser.on('text', (part) => {
       if (this.point && this.text.length < LONGEST_TEXT) this.text += part;
     });
@@ -107,7 +111,7 @@ class PointReader {
     return stopped;
   }
 
-  private open(name: string): void {
+  private open(name: string, attributes: Readonly<Record<string, unknown>>): void {
     this.depth += 1;
     this.text = '';
     if (this.depth > DEEPEST)
@@ -117,7 +121,19 @@ class PointReader {
     if (this.depth === 1) this.isGpx = name === 'gpx';
     if (name === 'trkseg') this.segments.push({ from: NaN, to: NaN });
     if (name === 'trkpt')
-      this.point = { seconds: null, watts: null, bpm: null, rpm: null, metresPerSecond: null };
+      this.point = {
+        ...{
+          seconds: null,
+          watts: null,
+          bpm: null,
+          rpm: null,
+          metresPerSecond: null,
+          heightM: null,
+          celsius: null,
+        },
+        latitude: degrees(attributes['lat'], 90),
+        longitude: degrees(attributes['lon'], 180),
+      };
   }
 
   private close(name: string): void {
@@ -127,7 +143,7 @@ class PointReader {
     if (name === 'trkpt') this.keep(point);
     else if (name === 'time') point.seconds = readStamp(this.text)?.seconds ?? null;
     else {
-      const channel = CHANNELS[name];
+      const channel = Object.hasOwn(CHANNELS, name) ? CHANNELS[name] : undefined;
       const value = Number(this.text.trim());
       if (channel && this.text.trim() !== '' && Number.isFinite(value)) point[channel] = value;
     }
@@ -147,6 +163,10 @@ class PointReader {
       bpm: inside(point.bpm, 30, 230),
       rpm: inside(point.rpm, 0, 300),
       metresPerSecond: inside(point.metresPerSecond, 0, 60),
+      heightM: inside(point.heightM, HEIGHT_M.low, HEIGHT_M.high),
+      latitude: point.latitude,
+      longitude: point.longitude,
+      celsius: inside(point.celsius, AIR_C.low, AIR_C.high),
     };
     this.samples.push(sample);
     const segment = this.segments.at(-1);
@@ -163,6 +183,14 @@ class PointReader {
 
 function localName(name: string): string {
   return (name.split(':').at(-1) ?? name).toLowerCase();
+}
+
+function degrees(text: unknown, most: number): number | null {
+  const value =
+    typeof text === 'string' && text.trim() !== '' && text.length < LONGEST_TEXT
+      ? Number(text)
+      : NaN;
+  return Math.abs(value) <= most ? value : null;
 }
 
 function inside(value: number | null, low: number, high: number): number | null {

@@ -1,5 +1,7 @@
-import { refused, type Reading } from '../units/reading.ts';
-import { parseCsvRecording } from './csv.ts';
+import { type Refused, type Understood, refused } from '../units/index.ts';
+import { askOrParseCsv, type AsksColumns, parseCsvRecording } from './csv.ts';
+import type { ColumnChoice } from './csvColumns.ts';
+import type { ColumnField } from './csvQuestion.ts';
 import { isFit, parseFitRecording } from './fit.ts';
 import { parseGpxRecording } from './gpx.ts';
 import type { Recording } from './recording.ts';
@@ -28,16 +30,16 @@ export function kindOfFile(bytes: Uint8Array): FileKind {
  * @param bytes the whole file
  * @returns the recording at 1 Hz, or the sentence that says what is wrong with the file
  */
-export function readRecordingFile(bytes: Uint8Array): Reading<Recording> {
+export function readRecordingFile(bytes: Uint8Array): Understood<Recording> | Refused {
   switch (kindOfFile(bytes)) {
     case 'empty':
       return refused('The file is empty.');
     case 'zip':
       return refused(
-        'The file is a zip archive. Unpack it and bring in the recordings inside, several at once if you like.',
+        'The file is a zip archive. Unpack it and import the recordings inside, several at once if you like.',
       );
     case 'gzip':
-      return refused('The file is packed twice. Unpack it and bring it in again.');
+      return refused('The file is packed twice. Unpack it and import it again.');
     case 'fit':
       return parseFitRecording(bytes);
     case 'gpx':
@@ -45,6 +47,24 @@ export function readRecordingFile(bytes: Uint8Array): Reading<Recording> {
     case 'csv':
       return parseCsvRecording(decodeText(bytes));
   }
+}
+
+/**
+ * Reads a recording, or says what has to be asked first: of a CSV file, which column holds watts, which beats.
+ *
+ * @param bytes the whole file, not packed
+ * @param choice what the coach said already
+ * @param wanted what the rider has a sensor for
+ * @returns the recording, the sentence that says what is wrong with the file, or the question with the first rows
+ */
+export function askOrReadFile(
+  bytes: Uint8Array,
+  choice: ColumnChoice,
+  wanted: readonly ColumnField[],
+): Understood<Recording> | Refused | AsksColumns {
+  return kindOfFile(bytes) === 'csv'
+    ? askOrParseCsv(decodeText(bytes), choice, wanted)
+    : readRecordingFile(bytes);
 }
 
 /** UTF-8 where it is, UTF-16 where it says so, else the old Western encoding, in which every byte means something. */

@@ -1,6 +1,5 @@
-import { refused, type Reading, understood } from '../units/reading.ts';
-import { printClock } from '../units/time.ts';
-import type { Lap } from '../testing/efforts.ts';
+import { printClock, type Refused, type Understood, refused, understood } from '../units/index.ts';
+import type { Lap } from '../power/index.ts';
 import { resample, type Sample } from './resample.ts';
 import { steadyClock } from './steadyClock.ts';
 
@@ -14,6 +13,13 @@ export interface Recording {
   readonly bpm: (number | null)[] | null;
   readonly rpm: (number | null)[] | null;
   readonly metresPerSecond: (number | null)[] | null;
+  /** Height above the sea, m. */
+  readonly heightM: (number | null)[] | null;
+  /** Degrees. */
+  readonly latitude: (number | null)[] | null;
+  readonly longitude: (number | null)[] | null;
+  /** Air temperature, °C. */
+  readonly celsius: (number | null)[] | null;
   readonly laps: readonly Lap[];
   /** What was noticed on the way in and what was kept, in sentences for the coach. */
   readonly notes: readonly string[];
@@ -32,7 +38,7 @@ export interface RawRecording {
 }
 
 /** A recording longer than this is not one ride. */
-export const LONGEST_RECORDING_S = 24 * 3600;
+const LONGEST_RECORDING_S = 24 * 3600;
 const SHORTEST_RECORDING_S = 30;
 /** Nobody pedals this fast for a whole ride: both feet were counted. */
 const DOUBLED_RPM = 135;
@@ -44,7 +50,7 @@ const DOUBLED_RPM = 135;
  * @returns the recording, or the sentence that says why it is none
  * Source: handbook section 5, Conventions and Gaps.
  */
-export function assemble(raw: RawRecording): Reading<Recording> {
+export function assemble(raw: RawRecording): Understood<Recording> | Refused {
   const notes = [...raw.notes];
   const { samples, shiftAt } = steadyClock(raw.samples, notes);
   const reason = reasonAgainst(samples, raw.noWatts);

@@ -1,4 +1,4 @@
-import { printClock } from '../units/time.ts';
+import { printClock, roundTo } from '../units/index.ts';
 
 /** One row of a recording as it was received. */
 export interface Sample {
@@ -7,10 +7,38 @@ export interface Sample {
   readonly bpm: number | null;
   readonly rpm: number | null;
   readonly metresPerSecond: number | null;
+  /** Height above the sea, m. Left out where the format or the file has none, as are the next three. */
+  readonly heightM?: number | null;
+  /** Degrees. */
+  readonly latitude?: number | null;
+  readonly longitude?: number | null;
+  /** Air temperature, °C. */
+  readonly celsius?: number | null;
 }
 
-type Channel = 'watts' | 'bpm' | 'rpm' | 'metresPerSecond';
-const CHANNELS: readonly Channel[] = ['watts', 'bpm', 'rpm', 'metresPerSecond'];
+const CHANNELS = [
+  'watts',
+  'bpm',
+  'rpm',
+  'metresPerSecond',
+  'heightM',
+  'latitude',
+  'longitude',
+  'celsius',
+] as const;
+type Channel = (typeof CHANNELS)[number];
+/** Digits that are kept of a channel: places to 10 cm, the others finer than any sensor is. Watts and beats as they are. */
+const DIGITS: Partial<Record<Channel, number>> = {
+  metresPerSecond: 2,
+  heightM: 1,
+  latitude: 6,
+  longitude: 6,
+  celsius: 1,
+};
+
+/** Heights and air temperatures outside these are a sensor's fault. */
+export const HEIGHT_M = { low: -500, high: 9000 } as const;
+export const AIR_C = { low: -40, high: 60 } as const;
 
 /** Rows wider apart than this are no longer a row a second. */
 const WIDE_S = 1.5;
@@ -38,9 +66,22 @@ export function resample(samples: readonly Sample[], notes: string[]) {
   const spacing = distances[Math.floor(distances.length / 2)] ?? 1;
   const even = evenSpacing(distances, spacing);
   const reach = 1 + (spacing > WIDE_S ? Math.max(HELD_AFTER_S, (even ?? 1) - 1) : 0);
+  const clock: Clock = {
+    start,
+    length,
+    reach,
+    rows: new Set(samples.map((sample) => secondOf(sample.seconds, start))),
+  };
+  // A channel that nothing recorded is not laid out; watts always are.
+  const laid = (channel: Channel): (number | null)[] | null =>
+    channel === 'watts' || samples.some((sample) => sample[channel] != null)
+      ? onClock(samples, channel, clock)
+      : null;
   const channels = Object.fromEntries(
-    CHANNELS.map((channel) => [channel, onClock(samples, channel, start, length, reach)]),
-  ) as Record<Channel, (number | null)[]>;
+    CHANNELS.map((channel) => [channel, laid(channel)]),
+  ) as Record<Channel, (number | null)[] | null> & {
+    watts: (number | null)[];
+  };
   const { watts } = channels;
   if (even !== null)
     notes.push(`Rows are ${even} s apart throughout. Each is held until the next.`);
@@ -52,33 +93,42 @@ export function resample(samples: readonly Sample[], notes: string[]) {
     );
   }
   noteGaps(watts, notes);
-  const used = (channel: Channel): (number | null)[] | null =>
-    channels[channel].some((value) => value !== null) ? channels[channel] : null;
-  return { watts, bpm: used('bpm'), rpm: used('rpm'), metresPerSecond: used('metresPerSecond') };
+  return channels;
+}
+
+/** The clock of one second that samples are put on. */
+interface Clock {
+  readonly start: number;
+  readonly length: number;
+  /** For how many seconds a value stands, its own included. */
+  readonly reach: number;
+  /** Seconds that have a row of their own. */
+  readonly rows: ReadonlySet<number>;
 }
 
 function onClock(
   samples: readonly Sample[],
   channel: Channel,
-  start: number,
-  length: number,
-  reach: number,
+  { start, length, reach, rows }: Clock,
 ): (number | null)[] {
   const values = new Array<number | null>(length).fill(null);
   const counts = new Uint16Array(length);
   for (const sample of samples) {
     const value = sample[channel];
-    if (value === null) continue;
+    if (value == null) continue;
     const second = secondOf(sample.seconds, start);
     const many = (counts[second] = (counts[second] ?? 0) + 1);
     values[second] = ((values[second] ?? 0) * (many - 1) + value) / many;
   }
-  const rowSeconds = new Set(samples.map((sample) => secondOf(sample.seconds, start)));
+  const digits = DIGITS[channel];
+  if (digits !== undefined)
+    for (const [second, value] of values.entries())
+      if (value !== null) values[second] = roundTo(value, digits);
   let held: number | null = null;
   let heldFor = 0;
   for (let second = 0; second < length; second += 1) {
     const value = values[second] ?? null;
-    if (rowSeconds.has(second)) {
+    if (rows.has(second)) {
       held = value;
       heldFor = 1;
     } else if (held !== null && heldFor < reach) {

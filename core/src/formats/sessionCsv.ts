@@ -1,14 +1,27 @@
 import Papa from 'papaparse';
-import type { Asked, RiderOnDay } from '../sessions/efforts.ts';
-import { expand } from '../sessions/expand.ts';
-import { nameFromSets } from '../sessions/naming.ts';
-import { type Plan, ROLES, type Role, type Step, type Target } from '../sessions/plan.ts';
-import { rowsOf } from '../sessions/rows.ts';
-import { parseCadence } from '../units/cadence.ts';
-import { type Reading, refused, understood } from '../units/reading.ts';
-import { printSpan } from '../units/span.ts';
-import { parseTarget, printTarget } from '../units/target.ts';
-import type { NewId } from '../sessions/edits.ts';
+import {
+  type Asked,
+  expand,
+  nameFromSets,
+  type NewId,
+  type Plan,
+  type RiderOnDay,
+  type Role,
+  ROLES,
+  rowsOf,
+  type Step,
+} from '../sessions/index.ts';
+import {
+  parseCadence,
+  parseTarget,
+  printSpan,
+  printTarget,
+  type Refused,
+  type Understood,
+  refused,
+  type Target,
+  understood,
+} from '../units/index.ts';
 
 const FIELDS = [
   'start_s',
@@ -61,7 +74,7 @@ export function writeSessionCsv(plan: Plan, rider: RiderOnDay): Written<string> 
   if (segments.some(({ until }) => until?.kind === 'lap'))
     lost.push('Steps until lap have the length they are expected to take.');
   if (segments.some(({ until }) => until?.kind === 'hill'))
-    lost.push('Steps to the top of a hill have the time they are reckoned to take.');
+    lost.push('Steps to the top of a hill have the time they are expected to take.');
   if (rowsOf(plan).some(({ sets }) => sets.length > 0))
     lost.push('Sets are written out rep by rep.');
   if (
@@ -84,7 +97,7 @@ export function writeSessionCsv(plan: Plan, rider: RiderOnDay): Written<string> 
  * @param newId where ids come from
  * @returns the session, step by step, or a sentence that names row and field
  */
-export function readSessionCsv(text: string, newId: NewId): Reading<Plan> {
+export function readSessionCsv(text: string, newId: NewId): Understood<Plan> | Refused {
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: true,
@@ -93,11 +106,11 @@ export function readSessionCsv(text: string, newId: NewId): Reading<Plan> {
   const fields = meta.fields ?? [];
   for (const needed of ['seconds', 'target'])
     if (!fields.includes(needed))
-      return refused(`The column "${needed}" is missing. Nothing was taken in.`);
+      return refused(`The column "${needed}" is missing. Nothing was imported.`);
   if (data.length === 0) return refused('The file holds no steps.');
   if (data.length > MOST_ITEMS)
     return refused(
-      `The file holds more than ${MOST_ITEMS} steps, which is too many to write out one by one. Bring it in as JSON.`,
+      `The file holds more than ${MOST_ITEMS} steps, which is too many to write out one by one. Import it as JSON.`,
     );
   const items: Step[] = [];
   for (const [index, row] of data.entries()) {

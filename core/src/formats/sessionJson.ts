@@ -1,8 +1,8 @@
-import { type Plan, planSchema } from '../sessions/plan.ts';
-import { type Reading, refused, understood } from '../units/reading.ts';
+import { type Plan, planSchema } from '../sessions/index.ts';
+import { type Refused, type Understood, refused, understood } from '../units/index.ts';
 
 /** Name and version that our session files carry. */
-export const SESSION_FORMAT = 'uphill-count/sessions';
+const SESSION_FORMAT = 'uphill-count/sessions';
 const VERSION = 1;
 /** No file holds more sessions than this. */
 const MOST_SESSIONS = 500;
@@ -23,15 +23,15 @@ export function writeSessionsJson(plans: readonly Plan[]): string {
  * @param text the file
  * @returns the sessions, or a sentence that names the field and what is wrong with it
  */
-export function readSessionsJson(text: string): Reading<Plan[]> {
+export function readSessionsJson(text: string): Understood<Plan[]> | Refused {
   let content: unknown;
   try {
     content = JSON.parse(text);
   } catch {
-    return refused('The file is not JSON, or it is cut short. Nothing was taken in.');
+    return refused('The file is not JSON, or it is cut short. Nothing was imported.');
   }
   if (typeof content !== 'object' || content === null)
-    return refused('The file holds no sessions. Nothing was taken in.');
+    return refused('The file holds no sessions. Nothing was imported.');
   const { format, version, sessions } = content as Record<string, unknown>;
   if (format !== SESSION_FORMAT)
     return refused(
@@ -42,7 +42,7 @@ export function readSessionsJson(text: string): Reading<Plan[]> {
       `The field "version" reads ${shown(version)}; version ${VERSION} is understood. Write the file again with a newer one.`,
     );
   if (!Array.isArray(sessions))
-    return refused('The field "sessions" is missing, or is no list. Nothing was taken in.');
+    return refused('The field "sessions" is missing, or is no list. Nothing was imported.');
   if (sessions.length > MOST_SESSIONS)
     return refused(`The file holds ${sessions.length} sessions; the most is ${MOST_SESSIONS}.`);
   const plans: Plan[] = [];
@@ -50,7 +50,7 @@ export function readSessionsJson(text: string): Reading<Plan[]> {
     const read = planSchema.safeParse(session);
     if (!read.success)
       return refused(
-        `Session ${index + 1}, ${reasonOf(deepest(read.error.issues[0] as Issue), session)} Nothing was taken in.`,
+        `Session ${index + 1}, ${reasonOf(deepest(read.error.issues[0] as Issue), session)} Nothing was imported.`,
       );
     plans.push(read.data);
   }

@@ -19,21 +19,23 @@ export interface Stamp {
 export function readStamp(text: string): Stamp | null {
   const found = STAMP.exec(text.trim());
   if (!found) return null;
-  const [year, month, day, hour, minute, second] = found
-    .slice(1, 7)
-    .map((part) => Number(part ?? 0)) as [number, number, number, number, number, number];
+  // Once a row of a file, so nothing is made that is thrown away again.
+  const [year, month, day] = [Number(found[1]), Number(found[2]), Number(found[3])];
+  const [hour, minute, second] = [Number(found[4]), Number(found[5]), Number(found[6] ?? 0)];
   if (hour > 23 || minute > 59 || second > 59) return null;
+  // Years of two digits would be taken for those of the last century.
+  if (year < 100 || month < 1 || month > 12 || day < 1 || day > daysIn(year, month)) return null;
   const milliseconds = Date.UTC(year, month - 1, day, hour, minute, second);
-  const date = new Date(milliseconds);
-  if (
-    date.getUTCMonth() !== month - 1 ||
-    date.getUTCDate() !== day ||
-    date.getUTCFullYear() !== year
-  )
-    return null;
   const fraction = found[7] === undefined ? 0 : Number(`0.${found[7].slice(0, 9)}`);
   const zone = found[8];
   return { seconds: milliseconds / 1000 + fraction - offsetOf(zone), zoned: zone !== undefined };
+}
+
+const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
+
+function daysIn(year: number, month: number): number {
+  const leap = year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+  return month === 2 && leap ? 29 : (DAYS[month - 1] ?? 0);
 }
 
 /** How far a zone lies ahead of world time, s. */

@@ -1,4 +1,4 @@
-import { printClock } from '../units/time.ts';
+import { printClock } from '../units/index.ts';
 import type { Sample } from './resample.ts';
 
 /** A jump of the clock longer than this is a clock that was set, not a rest. */

@@ -1,19 +1,24 @@
 import FitParser from 'fit-file-parser';
 import { z } from 'zod';
-import { systemOf } from '../sessions/defaults.ts';
-import type { NewId } from '../sessions/edits.ts';
-import { nameFromSets } from '../sessions/naming.ts';
 import {
-  type Effort,
   type Item,
+  nameFromSets,
+  type NewId,
+  parseSentence,
   type Plan,
   planSchema,
   type SetBlock,
   type Step,
-} from '../sessions/plan.ts';
-import { parseSentence } from '../sessions/sentence/parse.ts';
-import type { KnownHill } from '../units/length.ts';
-import { type Reading, refused, understood } from '../units/reading.ts';
+  systemOf,
+} from '../sessions/index.ts';
+import {
+  type Effort,
+  type KnownHill,
+  type Refused,
+  type Understood,
+  refused,
+  understood,
+} from '../units/index.ts';
 import {
   BEATS_FROM,
   BY_TIME,
@@ -68,7 +73,7 @@ export function readWorkoutFit(
   bytes: Uint8Array,
   hills: readonly KnownHill[],
   newId: NewId,
-): Reading<ReadWorkout> {
+): Understood<ReadWorkout> | Refused {
   let content: unknown = null;
   try {
     new FitParser({ force: true, mode: 'list' }).parse(bytes.slice().buffer, (error, data) => {
@@ -84,7 +89,7 @@ export function readWorkoutFit(
   });
   if (!read.success)
     return refused(
-      'The file holds no workout that can be read. A recording is brought in under Recordings.',
+      'The file holds no workout that can be read. Import a recording under Recordings.',
     );
   const notes: string[] = [];
   const items = build(read.data.workout_step, hills, newId, notes);
@@ -110,7 +115,7 @@ export function readWorkoutFit(
   return sound.success
     ? understood({ plan: sound.data, notes })
     : refused(
-        'The workout nests deeper, or repeats more often, than a session can. Nothing was taken in.',
+        'The workout nests deeper, or repeats more often, than a session can. Nothing was imported.',
       );
 }
 

@@ -1,8 +1,14 @@
 import { FitBaseType, FitEncoder, type FitEncoderField } from 'fit-file-parser/encoder';
 import { enumField, long, word } from './fitFields.ts';
-import type { Effort, Item, Plan, Step } from '../sessions/plan.ts';
-import { printSentence } from '../sessions/sentence/print.ts';
-import { roughPercent } from '../sessions/sentence/roles.ts';
+import type { Effort } from '../units/index.ts';
+import {
+  effortsOf,
+  type Item,
+  type Plan,
+  printSentence,
+  roughPercent,
+  type Step,
+} from '../sessions/index.ts';
 import type { Written } from './sessionCsv.ts';
 import {
   ACTIVE,
@@ -18,7 +24,6 @@ import {
   WARM_UP,
   WATTS_FROM,
 } from './workoutFitCodes.ts';
-import { effortsOf } from '../sessions/targets.ts';
 
 const [FILE_ID, WORKOUT, STEP] = [0, 26, 27];
 const [WORKOUT_FILE, NO_MAKER, CYCLING] = [5, 255, 2];
@@ -124,8 +129,11 @@ function lineOf(step: Step, lost: Set<string>): Line {
   const notes = printSentence({ items: [step] });
   if (new TextEncoder().encode(notes).length > MOST_TEXT)
     lost.add('A cue too long for the note of a step is cut off.');
-  const intensity =
-    role === 'warmUp' ? WARM_UP : role === 'coolDown' ? COOL_DOWN : role === 'easy' ? REST : ACTIVE;
+  let intensity: number;
+  if (role === 'warmUp') intensity = WARM_UP;
+  else if (role === 'coolDown') intensity = COOL_DOWN;
+  else if (role === 'easy') intensity = REST;
+  else intensity = ACTIVE;
   return {
     duration: timed ? BY_TIME : OPEN,
     durationValue: timed ? length.seconds * 1000 : 0,

@@ -1,13 +1,13 @@
-import type { SessionNumbers } from '../sessions/numbers.ts';
-import { roundHalfUp } from '../units/rounding.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import type { SessionNumbers } from '../sessions/index.ts';
+import { roundHalfUp } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 
 /** What a gut takes that has not been trained, g an hour. Source: handbook section 10. */
-export const UNTRAINED_GUT = 60;
+const UNTRAINED_GUT = 60;
 const KCAL_PER_GRAM = 4;
 /** Up to this ratio a ride is Endurance as a whole. */
 const EASY_RATIO = 0.75;
-/** Up to here water may do where it is easy, s. */
+/** Up to here water is enough where it is easy, s. */
 const WATER_DOES_S = 2 * 3600;
 
 /**
@@ -33,7 +33,7 @@ export function carbohydrate(
     plan,
     'g/h',
     plan === 0
-      ? 'Easy and up to 2 h: water may do'
+      ? 'Easy and up to 2 h: water is enough'
       : 'Carbohydrate: the lower of burn ÷ 4 and what the gut takes',
     [
       ['Burn', `${roundHalfUp(burn)} kcal an hour`],
@@ -64,8 +64,8 @@ export function sessionCarbohydrate({
  * Prints carbohydrate to carry.
  *
  * @param carried as `carbohydrate` returns it
- * @returns "60 g/h", or that water may do
+ * @returns "60 g/h", or that water is enough
  */
 export function printCarbohydrate(carried: Worked): string {
-  return carried.value === 0 ? 'water may do' : `${roundHalfUp(carried.value)} g/h`;
+  return carried.value === 0 ? 'water is enough' : `${roundHalfUp(carried.value)} g/h`;
 }

@@ -1,7 +1,14 @@
-import { refused, type Reading, understood } from '../units/reading.ts';
-import { printSigned, roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printClock } from '../units/time.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import {
+  printClock,
+  printSigned,
+  type Refused,
+  type Understood,
+  refused,
+  roundHalfUp,
+  roundTo,
+  understood,
+} from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 
 /** A maximal effort that the two-parameter model may use. */
 export interface CpPoint {
@@ -46,7 +53,7 @@ const USUAL_W_PRIME_J = { low: 5000, high: 35_000 } as const;
 export function fitCriticalPower(
   points: readonly CpPoint[],
   twentyMinuteW: number | null,
-): Reading<Worked<CpFit>> {
+): Understood<Worked<CpFit>> | Refused {
   const reason = reasonAgainst(points);
   if (reason !== null) return refused(reason);
   const {
@@ -57,7 +64,7 @@ export function fitCriticalPower(
   } = leastSquares(points.map(({ seconds, watts }) => [seconds, watts * seconds]));
   if (wPrimeJ <= 0)
     return refused(
-      `These efforts give a W′ of ${roundTo(wPrimeJ / 1000, 1)} kJ, which cannot be: the longer one was ridden at more watts than the model allows. Was one not maximal?`,
+      `These efforts give a W′ of ${String(roundTo(wPrimeJ / 1000, 1)).replace('-', '−')} kJ, which is impossible: the longer one was ridden at more watts than the model allows. Was one not maximal?`,
     );
   if (twentyMinuteW !== null && cpW > twentyMinuteW) {
     return refused(
@@ -109,7 +116,7 @@ export function fitCriticalPower(
 function reasonAgainst(points: readonly CpPoint[]): string | null {
   const outside = points.find(({ seconds }) => seconds < SHORTEST_S || seconds > LONGEST_S);
   if (outside)
-    return `An effort of ${printClock(outside.seconds)} says nothing of CP: it takes 2:00 to 20:00.`;
+    return `An effort of ${printClock(outside.seconds)} cannot be used for CP: it has to last 2:00 to 20:00.`;
   const lengths = points.map(({ seconds }) => seconds);
   if (new Set(lengths).size < 2) return 'CP needs maximal efforts of at least two lengths.';
   if (Math.max(...lengths) < 2 * Math.min(...lengths))
@@ -158,6 +165,8 @@ export interface Pair {
   readonly wPrimeJ: number;
   readonly best60W: number;
   readonly best300W: number;
+  /** True where the 5:00 lies in a ramp, whose last five minutes rise: a true 5:00 is likely higher. */
+  readonly fiveInRamp?: boolean | undefined;
 }
 
 /**
@@ -168,7 +177,10 @@ export interface Pair {
  * @returns the pair with its working, or why there is none
  * Source: handbook section 5.
  */
-export function pairFromBests(best60W: number, best300W: number): Reading<Worked<Pair>> {
+export function pairFromBests(
+  best60W: number,
+  best300W: number,
+): Understood<Worked<Pair>> | Refused {
   if (!(best60W > best300W))
     return refused(
       `The 1:00 (${roundHalfUp(best60W)} W) has to be above the 5:00 (${roundHalfUp(best300W)} W).`,

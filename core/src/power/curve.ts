@@ -1,6 +1,5 @@
-import { printClock } from '../units/time.ts';
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { printClock, roundHalfUp, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import type { CpFit, Pair } from './criticalPower.ts';
 
 /** A best over one duration: seconds and watts. */

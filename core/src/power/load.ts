@@ -1,5 +1,5 @@
 /** Seconds of the trailing mean under surge-weighted power. Source: handbook section 5. */
-export const SURGE_WINDOW_S = 30;
+const SURGE_WINDOW_S = 30;
 
 /**
  * Surge-weighted power: the fourth-power mean of trailing 30-second power, so that surges count for more.

@@ -1,11 +1,10 @@
 import { formatISO, parseISO, subDays } from 'date-fns';
-import { fourEffortPoints, type TestDetails } from '../testing/details.ts';
 
 /** Efforts and bests older than this carry no target and no fit, days. Source: handbook sections 5 and 7. */
 export const FRESH_DAYS = 90;
 
 /** Where an effort lies on its recording. */
-interface Place {
+export interface Place {
   readonly recordingId: string;
   readonly startS: number;
   readonly endS: number;
@@ -22,25 +21,23 @@ export interface MaximalEffort {
   readonly place: Place | null;
 }
 
+/** A reading that was held as hard as possible. */
+export interface MaximalReading {
+  readonly seconds: number;
+  readonly watts: number;
+  readonly place: Place | null;
+}
+
 /** A test as far as its readings are maximal efforts. */
 export interface ModelTest {
-  readonly protocol: string;
   /** `yyyy-mm-dd`. */
   readonly date: string;
   readonly powerSource: string;
   /** Why it was withdrawn; null where it counts. */
   readonly withdrawn: string | null;
-  readonly readingW: number | null;
-  readonly details: TestDetails | null;
-  readonly effort:
-    | (Place & {
-        readonly parts: readonly {
-          readonly id: string;
-          readonly startS: number;
-          readonly endS: number;
-        }[];
-      })
-    | null;
+  readonly readings: readonly MaximalReading[];
+  /** The recording that a ramp was read off; null for every other test. */
+  readonly rampOn: string | null;
 }
 
 /** An effort marked by the coach. */
@@ -53,16 +50,6 @@ export interface MarkedEffort {
   readonly meanW: number;
   readonly withdrawn: string | null;
 }
-
-/** Steady maximal tests whose one reading is the mean over so many seconds. */
-const STEADY: Readonly<Record<string, number>> = { 'five-minute': 300, 'twenty-minute': 1200 };
-const PARTS: Readonly<Record<string, number>> = {
-  one: 60,
-  three: 180,
-  five: 300,
-  six: 360,
-  ten: 600,
-};
 
 /**
  * The maximal efforts that tests and the coach's marks show, one an effort: of what overlaps on one recording the
@@ -77,7 +64,11 @@ export function maximalEfforts(
   tests: readonly ModelTest[],
   marked: readonly MarkedEffort[],
 ): MaximalEffort[] {
-  const efforts = tests.filter(({ withdrawn }) => withdrawn === null).flatMap(readingsOf);
+  const efforts: MaximalEffort[] = tests
+    .filter(({ withdrawn }) => withdrawn === null)
+    .flatMap(({ date, powerSource, readings }) =>
+      readings.map((reading) => ({ ...reading, date, powerSource, from: 'test' as const })),
+    );
   for (const { date, powerSource, recordingId, startS, seconds, meanW, withdrawn } of marked) {
     const place = { recordingId, startS, endS: startS + seconds };
     if (withdrawn !== null || efforts.some((other) => overlaps(other.place, place))) continue;
@@ -86,39 +77,16 @@ export function maximalEfforts(
   return efforts;
 }
 
-function readingsOf({
-  protocol,
-  date,
-  powerSource,
-  readingW,
-  details,
-  effort,
-}: ModelTest): MaximalEffort[] {
-  const common = { date, powerSource, from: 'test' as const };
-  const at = (part: string): Place | null => {
-    const found = effort?.parts.find(({ id }) => id === part);
-    return effort && found
-      ? { recordingId: effort.recordingId, startS: found.startS, endS: found.endS }
-      : null;
-  };
-  if (details?.kind === 'fourEfforts') {
-    const parts = ['three', 'six', 'ten'];
-    return fourEffortPoints(details).map((point, index) => ({
-      ...common,
-      ...point,
-      place: at(parts[index] ?? ''),
-    }));
-  }
-  if (details?.kind === 'oneAndFive') {
-    return [
-      { ...common, seconds: PARTS['one'] as number, watts: details.oneW, place: at('one') },
-      { ...common, seconds: PARTS['five'] as number, watts: details.fiveW, place: at('five') },
-    ];
-  }
-  const seconds = STEADY[protocol];
-  return seconds === undefined || readingW === null
-    ? []
-    : [{ ...common, seconds, watts: readingW, place: effort }];
+/**
+ * Whether a recording is known to hold a ramp test: a best of some minutes on it may be the ramp's rising end.
+ *
+ * @param recordingId the recording a best came from
+ * @param tests the rider's tests in any order
+ * @returns true where a ramp was read off it
+ * Source: handbook section 7 (bests of 1:00 and 5:00 are maximal efforts).
+ */
+export function holdsRamp(recordingId: string, tests: readonly ModelTest[]): boolean {
+  return tests.some(({ rampOn, withdrawn }) => withdrawn === null && rampOn === recordingId);
 }
 
 function overlaps(a: Place | null, b: Place | null): boolean {

@@ -1,8 +1,9 @@
-import type { Worked } from '../working/worked.ts';
+import type { Worked } from '../working/index.ts';
 import { type CpFit, fitCriticalPower, type Pair, pairFromBests } from './criticalPower.ts';
 import { type Best, observedAt } from './curve.ts';
 import {
   freshEfforts,
+  holdsRamp,
   type MarkedEffort,
   type MaximalEffort,
   maximalEfforts,
@@ -43,6 +44,7 @@ const FITTED = { from: 120, to: 1200 } as const;
  * @param bests best efforts of the year up to the day
  * @param tests the rider's tests in any order
  * @param marked efforts that the coach marked maximal
+ * @param freshRides the recording that each of `fresh` came from, in the same order
  * @returns the model, as far as there is one
  * Source: handbook section 5 (CP and W′, CP for W′ balance, Rider's curve).
  */
@@ -52,6 +54,7 @@ export function riderModel(
   bests: readonly Best[],
   tests: readonly ModelTest[],
   marked: readonly MarkedEffort[] = [],
+  freshRides: readonly string[] = [],
 ): RiderModel {
   const efforts = freshEfforts(maximalEfforts(tests, marked), day);
   const { fitFrom, noFit } = fitOf(efforts);
@@ -64,11 +67,16 @@ export function riderModel(
     return watts.length === 0 ? null : Math.max(...watts);
   };
   const [one, five] = [best(60), best(300)];
+  const fiveInRamp = (watts: number | null): boolean => {
+    const found = observedAt(300, fresh);
+    const ride = found?.[1] === watts ? freshRides[fresh.indexOf(found)] : undefined;
+    return ride !== undefined && holdsRamp(ride, tests);
+  };
   const pair = one !== null && five !== null ? pairFromBests(one, five) : null;
   return {
     bests,
     fit: fitFrom?.working.value ?? null,
-    pair: pair?.ok ? pair.value.value : null,
+    pair: pair?.ok ? { ...pair.value.value, fiveInRamp: fiveInRamp(five) } : null,
     pmaxW: observedAt(1, bests)?.[1] ?? null,
     fitFrom,
     noFit,

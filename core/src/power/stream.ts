@@ -1,8 +1,8 @@
 /** Watts outside these are gaps. Source: handbook section 5, Gaps. */
-export const LOWEST_WATTS = 0;
-export const HIGHEST_WATTS = 2500;
+const LOWEST_WATTS = 0;
+const HIGHEST_WATTS = 2500;
 /** A gap up to this many seconds is held. Source: handbook section 5, Gaps. */
-export const HELD_GAP_SECONDS = 3;
+const HELD_GAP_SECONDS = 3;
 
 /** A 1 Hz power stream made ready for the sums. */
 export interface PreparedPower {
@@ -22,23 +22,41 @@ export interface Gap {
 const STOP_SECONDS = 60;
 
 /**
- * Mends and cuts the gaps of a recording: up to 3 s is held, longer ones (and recorded stops: speed and cadence
- * zero for over 60 s) are cut out of the means and count as zero watts in best efforts. Coasting zeros stay.
+ * Finds the recorded stops: speed and cadence zero for over 60 s. Where no speed is recorded nothing is a stop.
+ *
+ * @param metresPerSecond 1 Hz speed; null where the file has none
+ * @param rpm 1 Hz cadence; null where the file has none
+ * @returns the stops in rising order, in seconds of the clock
+ * Source: handbook section 5, Gaps.
+ */
+export function stopsOf(
+  metresPerSecond: readonly (number | null)[] | null,
+  rpm: readonly (number | null)[] | null,
+): Gap[] {
+  if (!metresPerSecond || !rpm) return [];
+  return runsWhere(
+    metresPerSecond.length,
+    (second) => metresPerSecond[second] === 0 && rpm[second] === 0,
+  ).filter(({ seconds }) => seconds > STOP_SECONDS);
+}
+
+/**
+ * Mends and cuts the gaps of a recording: up to 3 s is held, longer ones (and recorded stops) are cut out of the means
+ * and count as zero watts in best efforts. Coasting zeros stay.
  *
  * @param watts 1 Hz watts; null, NaN, below 0 or above 2,500 is a gap
- * @param stopped for each second, whether speed and cadence were both recorded as zero; leave out where unknown
+ * @param stops the recorded stops, as `stopsOf` gives them: every reader of a ride cuts the same
  * @returns both views of the stream
  * Source: handbook section 5, Gaps.
  */
 export function preparePower(
   watts: ArrayLike<number | null>,
-  stopped?: ArrayLike<boolean>,
+  stops: readonly Gap[] = [],
 ): PreparedPower {
   const clock = new Float64Array(watts.length);
   const cut = new Uint8Array(watts.length);
   const gaps: Gap[] = [];
   const isGap = (second: number): boolean => !isSound(watts[second]);
-  const isStopped = (second: number): boolean => stopped?.[second] === true;
 
   for (const run of runsWhere(watts.length, isGap)) {
     if (run.seconds <= HELD_GAP_SECONDS && run.startS > 0) continue;
@@ -54,8 +72,7 @@ export function preparePower(
       clock[second] = last;
     }
   }
-  for (const run of runsWhere(watts.length, isStopped)) {
-    if (run.seconds <= STOP_SECONDS) continue;
+  for (const run of stops) {
     cut.fill(1, run.startS, run.startS + run.seconds);
     clock.fill(0, run.startS, run.startS + run.seconds);
     gaps.push(run);

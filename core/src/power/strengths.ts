@@ -1,6 +1,5 @@
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printDuration } from '../units/time.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { printDuration, roundHalfUp, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { type Best, ftpLaw, observedAt } from './curve.ts';
 
 /** A duration that says something of a rider, and what share of FTP is common there. */
@@ -16,7 +15,7 @@ export interface StrengthPoint {
  * imply (1 ÷ 0.85 and the law at 5:00); the others follow the limits of Seven steps: a minute is Anaerobic work at
  * its top and above, a sprint well beyond it.
  */
-export const STRENGTH_POINTS: readonly StrengthPoint[] = [
+const STRENGTH_POINTS: readonly StrengthPoint[] = [
   { name: 'sprint', seconds: 5, common: [2.6, 3.8] },
   { name: 'minute', seconds: 60, common: [1.5, 1.9] },
   { name: 'five minutes', seconds: 300, common: [ftpLaw(1, 300), 1 / 0.85 + 0.05] },
@@ -55,14 +54,11 @@ export function strengthsOf(
     if (!best) return [];
     const before = observedAt(point.seconds, earlier);
     const ofFtp = ftpW === null ? null : best[1] / ftpW;
-    const stands =
-      ofFtp === null
-        ? null
-        : ofFtp > point.common[1]
-          ? 'strong'
-          : ofFtp < point.common[0]
-            ? 'weak'
-            : 'usual';
+    let stands: 'strong' | 'weak' | 'usual' | null;
+    if (ofFtp === null) stands = null;
+    else if (ofFtp > point.common[1]) stands = 'strong';
+    else if (ofFtp < point.common[0]) stands = 'weak';
+    else stands = 'usual';
     const sinceLastSeason = before ? best[1] / before[1] - 1 : null;
     const lines: [string, string][] = [
       [`Best ridden over ${printDuration(best[0])}`, `${roundTo(best[1], 1)} W`],
@@ -95,10 +91,9 @@ function sentence(
   const parts: string[] = [];
   if (ofFtp !== null && stands !== null) {
     // Few rides hold an all-out hour, so a low one says nothing of the rider.
-    const low = point.name === 'hour' ? 'no ride shows a full hour' : 'weak for this FTP';
-    parts.push(
-      `${roundHalfUp(ofFtp * 100)} % of FTP, ${stands === 'weak' ? low : stands === 'strong' ? 'strong for this FTP' : 'usual'}`,
-    );
+    const low = point.name === 'hour' ? 'no ride of a full hour' : 'weak for this FTP';
+    const words = { weak: low, strong: 'strong for this FTP', usual: 'usual' };
+    parts.push(`${roundHalfUp(ofFtp * 100)} % of FTP, ${words[stands]}`);
   }
   if (change !== null) {
     const percent = roundTo(Math.abs(change) * 100, 1);

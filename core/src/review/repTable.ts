@@ -1,5 +1,4 @@
-import { meanOf } from '../power/load.ts';
-import { preparePower } from '../power/stream.ts';
+import { type Gap, meanOf, preparePower } from '../power/index.ts';
 
 /** What one step of a ride asked for, and where it lies. */
 export interface AskedStretch {
@@ -33,20 +32,27 @@ export const BAND_SHARE = 0.03;
 const MINUTE_S = 60;
 
 /**
- * Asked against ridden, a line a rep: mean, first and last minute, heart rate at the end, time in band.
+ * Asked and ridden, a line a rep: mean, first and last minute, heart rate at the end, time in band.
  *
  * @param steps the steps of the ride in order; reps of several steps are joined
- * @param watts 1 Hz watts; a short gap is held, a longer one is left out of the means
- * @param bpm 1 Hz beats; null where nothing was recorded
+ * @param ride 1 Hz watts (a short gap is held, a longer one and a recorded stop are left out of the means) and beats;
+ *   null where nothing was recorded
  * @returns a line for each rep that was ridden
  * Source: handbook section 9.
  */
 export function repTable(
   steps: readonly AskedStretch[],
-  watts: ArrayLike<number | null>,
-  bpm: readonly (number | null)[] | null,
+  {
+    watts,
+    bpm,
+    stops,
+  }: {
+    watts: ArrayLike<number | null>;
+    bpm: readonly (number | null)[] | null;
+    stops: readonly Gap[];
+  },
 ): RepLine[] {
-  const { clock, gaps } = preparePower(watts);
+  const { clock, gaps } = preparePower(watts, stops);
   const lost = new Set(
     gaps.flatMap((gap) => Array.from({ length: gap.seconds }, (_, index) => gap.startS + index)),
   );

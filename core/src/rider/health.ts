@@ -1,4 +1,11 @@
+import { format, parseISO } from 'date-fns';
 import { z } from 'zod';
+
+/** What of a rider can answer a question before it is asked. */
+export interface Known {
+  readonly birthYear: number | null;
+  readonly sex: 'female' | 'male' | null;
+}
 
 /** One question of the health screen, as data. Source: handbook section 11. */
 export interface HealthQuestion {
@@ -6,21 +13,57 @@ export interface HealthQuestion {
   readonly ask: string;
   /** What a yes rules out beyond maximal work, whether cleared or not. */
   readonly forbids?: readonly Forbidden[];
+  /** Too grave for "no to the rest": it is answered by itself. */
+  readonly alone?: true;
+  /** What to know where the answer is yes, cleared or not. */
+  readonly caution?: string;
+  /** Not asked where this is known of the rider. */
+  readonly knownFrom?: keyof Known | 'male';
 }
 
 /** What a health screen can rule out for good. */
-export const FORBIDDEN = ['heartRate', 'unfuelled', 'bloodSampling', 'maximalEver'] as const;
+const FORBIDDEN = ['heartRate', 'unfuelled', 'bloodSampling', 'maximalEver'] as const;
 export type Forbidden = (typeof FORBIDDEN)[number];
 
 export const HEALTH_QUESTIONS: readonly HealthQuestion[] = [
-  { id: 'heart', ask: 'A heart condition' },
-  { id: 'rhythm', ask: 'A pacemaker or an irregular heart rhythm', forbids: ['heartRate'] },
-  { id: 'metabolic', ask: 'Diabetes or another metabolic condition', forbids: ['unfuelled'] },
-  { id: 'chest', ask: 'Chest symptoms or breathlessness at rest or riding' },
-  { id: 'fainting', ask: 'Fainting or dizziness' },
-  { id: 'pregnancy', ask: 'Pregnancy', forbids: ['heartRate', 'unfuelled', 'maximalEver'] },
-  { id: 'illness', ask: 'Illness in the last four weeks' },
-  { id: 'crash', ask: 'A crash or concussion not yet cleared' },
+  { id: 'heart', ask: 'A heart condition', alone: true },
+  {
+    id: 'rhythm',
+    ask: 'A pacemaker or an irregular heart rhythm',
+    forbids: ['heartRate'],
+    alone: true,
+  },
+  {
+    id: 'chest',
+    ask: 'Chest pain, or breathlessness at rest or riding',
+    alone: true,
+    caution: 'Chest symptoms: no training until a doctor has looked.',
+  },
+  { id: 'fainting', ask: 'Fainting or dizziness', alone: true },
+  {
+    id: 'pregnancy',
+    ask: 'Pregnancy',
+    forbids: ['heartRate', 'unfuelled', 'maximalEver'],
+    alone: true,
+    knownFrom: 'male',
+  },
+  { id: 'eating', ask: 'Disordered eating', forbids: ['unfuelled'], alone: true },
+  { id: 'lostPeriods', ask: 'Lost periods', forbids: ['unfuelled'], knownFrom: 'male' },
+  { id: 'boneInjury', ask: 'Repeated bone injury', forbids: ['unfuelled'] },
+  { id: 'weightLoss', ask: 'Rapid weight loss', forbids: ['unfuelled'] },
+  { id: 'lowMood', ask: 'Low mood', forbids: ['unfuelled'] },
+  {
+    id: 'metabolic',
+    ask: 'Diabetes or another metabolic condition',
+    forbids: ['unfuelled'],
+    caution: 'Diabetes: fuel and insulin are agreed with the clinician.',
+  },
+  { id: 'illness', ask: 'Illness in the last four weeks', caution: 'Fever: no training.' },
+  {
+    id: 'crash',
+    ask: 'A crash or concussion not yet cleared',
+    caution: 'After concussion: clearance first, then back in steps of at least a day.',
+  },
   { id: 'betaBlocker', ask: 'Beta-blockers', forbids: ['heartRate'] },
   {
     id: 'anticoagulant',
@@ -28,13 +71,44 @@ export const HEALTH_QUESTIONS: readonly HealthQuestion[] = [
     forbids: ['bloodSampling'],
   },
   { id: 'medication', ask: 'Other medication' },
+  { id: 'newToTraining', ask: 'New to training' },
+  { id: 'under18', ask: 'Under 18', forbids: ['unfuelled'], knownFrom: 'birthYear' },
+  { id: 'over45', ask: 'Over 45', knownFrom: 'birthYear' },
+];
+
+/** Asked by earlier versions in one breath; a yes to it still counts, and the single questions are still to be asked. */
+const NO_LONGER_ASKED: readonly HealthQuestion[] = [
   {
-    id: 'eating',
+    id: 'eatingOrLike',
     ask: 'Disordered eating, lost periods, repeated bone injury, rapid weight loss or low mood',
     forbids: ['unfuelled'],
   },
-  { id: 'newToTraining', ask: 'New to training' },
 ];
+
+/**
+ * Whether an answer belongs to a question of the screen, or to one that earlier versions asked.
+ *
+ * @param id of the question
+ * @returns true where it is known
+ * Source: handbook section 11.
+ */
+export function isHealthQuestion(id: string): boolean {
+  return [...HEALTH_QUESTIONS, ...NO_LONGER_ASKED].some((question) => question.id === id);
+}
+
+/**
+ * The questions that have to be asked of a rider: what the known age or sex answers is left out.
+ *
+ * @param known birth year and sex, each null where unknown
+ * @returns the questions in the order in which they are asked
+ * Source: handbook section 11.
+ */
+export function healthQuestionsFor(known: Known): HealthQuestion[] {
+  return HEALTH_QUESTIONS.filter(({ knownFrom }) => {
+    if (knownFrom === undefined) return true;
+    return knownFrom === 'male' ? known.sex !== 'male' : known[knownFrom] === null;
+  });
+}
 
 export const healthAnswersSchema = z.record(z.string().max(40), z.enum(['yes', 'no']));
 
@@ -54,6 +128,10 @@ export interface HealthVerdict {
   readonly heartRate: boolean;
   readonly unfuelled: boolean;
   readonly bloodSampling: boolean;
+  /** Under 18, as far as it is known. */
+  readonly minor: boolean;
+  /** What to know beside, in sentences. */
+  readonly cautions: readonly string[];
   /** Sentences for the coach: what is in the way and what would clear it. */
   readonly reasons: readonly string[];
 }
@@ -68,66 +146,93 @@ export const MAXIMAL_ABOVE_PERCENT = 105;
  * records clearance; some answers rule things out for good.
  *
  * @param screen the latest screen; null where there is none
- * @param birthYear null where unknown
+ * @param known birth year and sex, each null where unknown
  * @param day `yyyy-mm-dd`, for the age
  * @returns what is allowed, with the reasons
  * Source: handbook section 11. It informs a coach's judgement and replaces no clinician.
  */
 export function healthVerdict(
   screen: HealthScreen | null,
-  birthYear: number | null,
+  known: Known,
   day: string,
 ): HealthVerdict {
+  const minor = isMinor(screen, known.birthYear, day);
   if (!screen) {
     return {
       maximal: false,
       heartRate: true,
-      unfuelled: true,
+      unfuelled: !minor,
       bloodSampling: true,
+      minor,
+      cautions: [],
       reasons: ['There is no health screen yet. It comes before the first maximal test.'],
     };
   }
-  const yes = HEALTH_QUESTIONS.filter(({ id }) => screen.answers[id] === 'yes');
-  const open = HEALTH_QUESTIONS.filter(({ id }) => screen.answers[id] === undefined);
+  const asked = healthQuestionsFor(known);
+  const yes = [...asked, ...NO_LONGER_ASKED].filter(({ id }) => screen.answers[id] === 'yes');
+  const open = asked.filter(({ id }) => screen.answers[id] === undefined);
   const forbidden = new Set(yes.flatMap(({ forbids }) => forbids ?? []));
-  const age = birthYear === null ? null : Number(day.slice(0, 4)) - birthYear;
+  const age = ageOn(known.birthYear, day);
   const stops = [
-    ...yes.map(({ ask }) => `${ask}: yes.`),
+    ...yes.filter(({ id }) => id !== 'under18').map(({ ask }) => `${ask}: yes.`),
     ...(open.length > 0
       ? [`${open.length === 1 ? 'One question has' : `${open.length} questions have`} no answer.`]
       : []),
-    ...(age !== null && age < ADULT
-      ? ['Under 18: a guardian and a qualified coach have to agree too.']
-      : []),
+    ...(minor ? ['Under 18: a guardian and a qualified coach have to agree too.'] : []),
     ...(age !== null && age > OLDER_THAN ? ['Over 45.'] : []),
   ];
   const cleared = screen.clearedBy !== null && screen.clearedOn !== null && screen.clearedOn <= day;
   const never = forbidden.has('maximalEver');
-  const reasons =
-    stops.length === 0
-      ? []
-      : cleared
-        ? [...stops, `Cleared by ${screen.clearedBy ?? ''} on ${screen.clearedOn ?? ''}.`]
-        : [...stops, 'Maximal work waits until you record who cleared it, and when.'];
+  let reasons: string[];
+  if (stops.length === 0) reasons = [];
+  else if (cleared)
+    reasons = [
+      ...stops,
+      `Cleared by ${screen.clearedBy ?? ''}, ${format(parseISO(screen.clearedOn ?? day), 'EEE d MMM yyyy')}.`,
+    ];
+  else reasons = [...stops, 'Maximal work waits until you record who cleared it, and when.'];
   if (never) reasons.push('In pregnancy there is no maximal work, cleared or not.');
   return {
     maximal: !never && (stops.length === 0 || cleared),
     heartRate: !forbidden.has('heartRate'),
-    unfuelled: !forbidden.has('unfuelled'),
+    unfuelled: !forbidden.has('unfuelled') && !minor,
     bloodSampling: !forbidden.has('bloodSampling') || cleared,
+    minor,
+    cautions: yes.flatMap(({ caution }) => caution ?? []),
     reasons,
   };
+}
+
+/**
+ * Whether a rider is under 18, by the birth year, or by their own answer where that is unknown.
+ *
+ * @param screen the latest health screen; null where there is none
+ * @param birthYear null where unknown
+ * @param day `yyyy-mm-dd`
+ * @returns true where they are, as far as it is known
+ * Source: handbook section 11.
+ */
+export function isMinor(
+  screen: Pick<HealthScreen, 'answers'> | null,
+  birthYear: number | null,
+  day: string,
+): boolean {
+  const age = ageOn(birthYear, day);
+  return age === null ? screen?.answers['under18'] === 'yes' : age < ADULT;
+}
+
+function ageOn(birthYear: number | null, day: string): number | null {
+  return birthYear === null ? null : Number(day.slice(0, 4)) - birthYear;
 }
 
 /**
  * Whether body mass and W/kg are hidden: by the rider's setting, else hidden under 18.
  *
  * @param setting true or false where the coach chose; null for the default
- * @param birthYear null where unknown
- * @param day `yyyy-mm-dd`
+ * @param minor whether the rider is under 18; see `isMinor`
  * @returns true where they are not to be shown
  * Source: handbook section 11.
  */
-export function hidesMass(setting: boolean | null, birthYear: number | null, day: string): boolean {
-  return setting ?? (birthYear !== null && Number(day.slice(0, 4)) - birthYear < ADULT);
+export function hidesMass(setting: boolean | null, minor: boolean): boolean {
+  return setting ?? minor;
 }

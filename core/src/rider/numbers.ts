@@ -49,7 +49,7 @@ export interface RiderNumbers {
 }
 
 /** Default of `RiderNumbers.easyPercent`. Source: handbook section 7. */
-export const EASY_PERCENT = 50;
+const EASY_PERCENT = 50;
 
 /** The dated histories a rider's figures are looked up in, as they are stored and sent. */
 export interface RiderHistories {
@@ -83,7 +83,11 @@ export function numbersOnDay(rider: RiderHistories, day: string): RiderNumbers {
     );
   return {
     firstName: rider.name.split(' ')[0] ?? rider.name,
-    ftpW: on(rider.ftp.map(({ countsFrom, usedW }) => ({ from: countsFrom, value: usedW }))),
+    // Without a power meter there are no watts to hold an FTP against.
+    ftpW:
+      rider.powerSource === 'none'
+        ? null
+        : on(rider.ftp.map(({ countsFrom, usedW }) => ({ from: countsFrom, value: usedW }))),
     massKg: on(rider.bodyMass.map(({ date, kg }) => ({ from: date, value: kg }))),
     restingBpm: heart('resting'),
     thresholdBpm: heart('threshold'),

@@ -1,9 +1,6 @@
-import type { Pair } from '../power/criticalPower.ts';
-import { type Best, observedAt } from '../power/curve.ts';
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printDuration } from '../units/time.ts';
-import { type Worked, worked } from '../working/worked.ts';
-import type { OWN_NUMBERS } from './plan.ts';
+import { type Best, observedAt, type Pair } from '../power/index.ts';
+import { type OWN_NUMBERS, printDuration, roundHalfUp, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 
 /** Rep lengths that get targets above FTP, s. Source: handbook section 7. */
 export const ABOVE_FTP_LENGTHS = [120, 180, 240, 300, 480] as const;
@@ -26,7 +23,7 @@ export interface AboveFtpSettings {
   readonly stretch: number;
 }
 
-export const ABOVE_FTP_DEFAULTS: AboveFtpSettings = { share: 0.95, stretch: 2.5 };
+const ABOVE_FTP_DEFAULTS: AboveFtpSettings = { share: 0.95, stretch: 2.5 };
 
 export type WayId = 'percent' | 'bests' | 'longer' | 'goal' | 'effort';
 
@@ -114,7 +111,7 @@ export function ownNumbers(
   rider: Pick<AboveFtpRider, 'pair' | 'bests'>,
 ): Pick<Way, 'watts' | 'says'> {
   if (by === 'longer') return byLongerBest(seconds, rider, ABOVE_FTP_DEFAULTS.stretch);
-  if (seconds < PAIR_FROM_S) return { watts: null, says: 'Says nothing under 1:00.' };
+  if (seconds < PAIR_FROM_S) return { watts: null, says: 'For reps of 1:00 and longer only.' };
   return byBests(seconds, rider.pair, ABOVE_FTP_DEFAULTS.share);
 }
 
@@ -147,11 +144,15 @@ export function percentFor(seconds: number): number {
   return from + ((seconds - fromS) / (toS - fromS)) * (to - from);
 }
 
+/** What to know where the 5:00 is no effort of its own. */
+export const FIVE_IN_RAMP =
+  'The 5:00 is the end of a ramp, which rises: a true 5:00 is likely higher. Ride one, or mark one.';
+
 function byBests(seconds: number, pair: Pair | null, share: number): Way {
   const name = '1:00 and 5:00 bests';
   if (!pair) return { id: 'bests', name, watts: null, says: 'Needs a 1:00 and a 5:00 effort.' };
   if (seconds > PAIR_REACH_S)
-    return { id: 'bests', name, watts: null, says: 'Says nothing beyond 5:00.' };
+    return { id: 'bests', name, watts: null, says: 'For reps up to 5:00 only.' };
   const once = pair.cpW + pair.wPrimeJ / seconds;
   const watts = roundHalfUp(once * share);
   return {
@@ -170,7 +171,7 @@ function byBests(seconds: number, pair: Pair | null, share: number): Way {
       ],
       [['Share of what is held once', share.toFixed(2)]],
     ),
-    says: 'The rider’s own numbers.',
+    says: pair.fiveInRamp ? `The rider’s own numbers. ${FIVE_IN_RAMP}` : 'The rider’s own numbers.',
   };
 }
 
@@ -183,7 +184,7 @@ function byLongerBest(
   const best = observedAt(longer, bests);
   const name = `Best ${printDuration(longer)}`;
   if (!best)
-    return { id: 'longer', name, watts: null, says: `No ride shows ${printDuration(longer)} yet.` };
+    return { id: 'longer', name, watts: null, says: `No ride of ${printDuration(longer)} yet.` };
   return {
     id: 'longer',
     name,
@@ -202,7 +203,7 @@ function byGoal(seconds: number, goalW: number | null): Way {
   const name = 'Share of goal power';
   if (goalW === null) return { id: 'goal', name, watts: null, says: 'The goal has no watts.' };
   if (seconds > PAIR_REACH_S || seconds < 180)
-    return { id: 'goal', name, watts: null, says: 'Speaks of reps of 3:00–5:00.' };
+    return { id: 'goal', name, watts: null, says: 'For reps of 3:00–5:00 only.' };
   const middle = (GOAL_PERCENTS.low + GOAL_PERCENTS.high) / 2;
   const watts = roundHalfUp((middle * goalW) / 100);
   const says =

@@ -1,4 +1,4 @@
-import { balanceAfter, type BalanceModel } from '../power/wBalance.ts';
+import { balanceAfter, type BalanceModel } from '../power/index.ts';
 import type { Segment } from './expand.ts';
 
 /** CP and W′ as far as the balance needs them. */

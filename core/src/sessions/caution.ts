@@ -1,7 +1,8 @@
-import { MAXIMAL_ABOVE_PERCENT, type HealthVerdict } from '../rider/health.ts';
+import { type HealthVerdict, MAXIMAL_ABOVE_PERCENT } from '../rider/index.ts';
 import type { RiderOnDay } from './efforts.ts';
 import { expand } from './expand.ts';
-import type { Effort, Plan } from './plan.ts';
+import type { Effort } from '../units/index.ts';
+import type { Plan } from './plan.ts';
 import { rowsOf } from './rows.ts';
 import { effortsOf } from './targets.ts';
 
@@ -25,8 +26,10 @@ export function healthRefusal(plan: Plan, rider: RiderOnDay, health: HealthVerdi
     everyEffort(plan).some(({ kind }) => kind === 'heartRate') ||
     rowsOf(plan).some(({ step }) => step.capBpm !== undefined);
   if (!health.heartRate && byHeart) {
-    return `It has heart-rate targets, which tell nothing for ${rider.firstName}: RPE governs. Give those steps an RPE.`;
+    return `It has heart-rate targets, which say nothing about ${rider.firstName}: RPE governs. Give those steps an RPE.`;
   }
+  if (health.minor && plan.unfuelled)
+    return `It is an unfuelled ride, and ${rider.firstName} is under 18: not for them.`;
   if (!health.unfuelled && plan.unfuelled)
     return `It is an unfuelled ride, which the health screen of ${rider.firstName} rules out. ${health.reasons.join(' ')}`;
   return null;

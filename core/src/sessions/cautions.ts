@@ -32,7 +32,7 @@ export function cautionsOf(plan: Plan): string[] {
   if (plan.place === 'trainer') cautions.push('Indoors: fan, water, a stable trainer.');
   if (plan.unfuelled) {
     cautions.push(
-      'Unfuelled: easy, short, never alone in the cold, not for weight loss. Not with diabetes, disordered eating, lost periods, repeated bone injury, rapid weight loss or low mood.',
+      'Unfuelled: easy, short, never alone in the cold, not for weight loss. Not under 18, in pregnancy, with diabetes, disordered eating, lost periods, repeated bone injury, rapid weight loss or low mood.',
     );
   }
   const known = plan.bookId === undefined ? null : bookSession(plan.bookId);

@@ -1,7 +1,6 @@
-import { curveAt } from '../power/curve.ts';
-import { roundTo } from '../units/rounding.ts';
-import { printClock } from '../units/time.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { curveAt } from '../power/index.ts';
+import { printClock, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import type { RiderOnDay } from './efforts.ts';
 import type { Segment } from './expand.ts';
 import type { Plan } from './plan.ts';

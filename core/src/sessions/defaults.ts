@@ -1,5 +1,6 @@
 import { roughPercent } from './sentence/roles.ts';
-import type { Effort, Item, Plan, Step, System } from './plan.ts';
+import type { Effort } from '../units/index.ts';
+import type { Item, Plan, Step, System } from './plan.ts';
 import { rowsOf } from './rows.ts';
 import { effortsOf } from './targets.ts';
 
@@ -101,12 +102,11 @@ export function systemOf(plan: Pick<Plan, 'items'>): System {
     null,
   );
   if (!hardest) return 'recovery';
-  if (hardest.flatOut)
-    return hardest.seconds <= SPRINT_S
-      ? 'sprint'
-      : hardest.seconds <= MINUTE_S
-        ? 'anaerobic'
-        : 'ceiling';
+  if (hardest.flatOut) {
+    if (hardest.seconds <= SPRINT_S) return 'sprint';
+    if (hardest.seconds <= MINUTE_S) return 'anaerobic';
+    return 'ceiling';
+  }
   return (
     TOPS.find(([percent]) => hardest.percent <= percent)?.[1] ??
     (hardest.seconds <= SPRINT_S ? 'sprint' : 'anaerobic')
@@ -146,8 +146,10 @@ function oneRep(steps: readonly Step[], times: number): Rep[] {
   const known = steps.flatMap(({ target, length }) => {
     const efforts = effortsOf(target);
     const percents = efforts.map((effort) => TYPICAL_PERCENT[effort.kind] ?? roughPercent(effort));
-    const seconds =
-      length.kind === 'time' ? length.seconds : length.kind === 'lap' ? length.expectedS : 300;
+    let seconds: number;
+    if (length.kind === 'time') seconds = length.seconds;
+    else if (length.kind === 'lap') seconds = length.expectedS;
+    else seconds = 300;
     const sound = percents.filter((percent): percent is number => percent !== null);
     return sound.length === 0
       ? []

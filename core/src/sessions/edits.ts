@@ -158,7 +158,11 @@ export function moveStep(plan: Plan, stepId: string, by: -1 | 1): Plan {
     const at = list.findIndex((item) => item.id === anchor);
     const [moved, passed] = [list[at], list[at + by]];
     if (moved && passed)
-      return list.map((item, index) => (index === at ? passed : index === at + by ? moved : item));
+      return list.map((item, index) => {
+        if (index === at) return passed;
+        if (index === at + by) return moved;
+        return item;
+      });
     return list.map((item) =>
       item.kind === 'set' ? ({ ...item, parts: shift(item.parts) } as SetBlock) : item,
     );

@@ -1,14 +1,29 @@
-import type { CpFit, Pair } from '../power/criticalPower.ts';
-import { curveAt, type Best } from '../power/curve.ts';
-import { numbersOnDay, type RiderHistories, type RiderNumbers } from '../rider/numbers.ts';
-import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printSpan } from '../units/span.ts';
-import { type Worked, worked } from '../working/worked.ts';
-import { bandsFor, printBand } from '../zones/bands.ts';
-import { FIVE_BY_THRESHOLD_HR, SEVEN_STEPS } from '../zones/schemes.ts';
-import { printEffort } from '../units/target.ts';
+import {
+  type DatedGoal,
+  goalOn,
+  numbersOnDay,
+  type RiderHistories,
+  type RiderNumbers,
+} from '../rider/index.ts';
+import { type Best, type CpFit, curveAt, type Pair } from '../power/index.ts';
+import {
+  type Effort,
+  percentOf,
+  printEffort,
+  printSpan,
+  roundHalfUp,
+  roundTo,
+} from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
+import {
+  type Band,
+  bandsFor,
+  FIVE_BY_THRESHOLD_HR,
+  printBand,
+  SEVEN_STEPS,
+  TOO_SHORT_FOR_HEART_S,
+} from '../zones/index.ts';
 import { ownNumbers, percentFor } from './aboveFtp.ts';
-import type { Effort } from './plan.ts';
 
 /** What Sprint, which has no upper limit, counts as in the sums: percent of FTP. Source: handbook section 5. */
 const SPRINT_PERCENT = 170;
@@ -21,24 +36,35 @@ export interface RiderOnDay extends RiderNumbers {
   readonly fit?: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null;
   readonly pair?: Pair | null;
   readonly pmaxW?: number | null;
+  /** The rider's own heart-rate zones on the day, where there is no power meter; null where heart rate says nothing. */
+  readonly heartZones?: readonly Band[] | null;
 }
 
 /**
  * A rider's figures and model as they count on a day: what every session is reckoned with.
  *
- * @param rider the rider with histories and goal
+ * @param rider the rider with histories and goals
  * @param day `yyyy-mm-dd` in the rider's own time zone
  * @param model what the rider can hold; null where it is not known, so that flat-out steps are reckoned from FTP
  * @returns the figures
  * Source: handbook section 5 ("Which value counts when").
  */
 export function riderFigures(
-  rider: RiderHistories & { readonly goal: { readonly watts: number | null } | null },
+  rider: RiderHistories & {
+    readonly goals: readonly (DatedGoal & { readonly watts: number | null })[];
+  },
   day: string,
   model: Pick<RiderOnDay, 'bests' | 'fit' | 'pair' | 'pmaxW'> | null,
 ): RiderOnDay {
   const { bests = [], fit = null, pair = null, pmaxW = null } = model ?? {};
-  return { ...numbersOnDay(rider, day), goalW: rider.goal?.watts ?? null, bests, fit, pair, pmaxW };
+  return {
+    ...numbersOnDay(rider, day),
+    goalW: goalOn(rider.goals, day)?.watts ?? null,
+    bests,
+    fit,
+    pair,
+    pmaxW,
+  };
 }
 
 /** What an effort asks of one rider. */
@@ -50,9 +76,14 @@ export interface Asked {
   readonly countedW: number | null;
   /** RPE it stands for, for riders without power and for load from effort. */
   readonly rpe: readonly [low: number, high: number];
+  /** Beats that go with it, for a rider without a power meter: of their own zones. */
+  readonly bpm: Pick<Band, 'low' | 'high'> | null;
   /** How it counts, where that is not plain from the target: "counted at 50 %". */
   readonly counts: string | null;
 }
+
+/** What an effort asks before the rider's equipment is looked at. */
+type Plain = Omit<Asked, 'bpm'>;
 
 /**
  * Derives what an effort asks of a rider on the day. A range counts as its midpoint, a zone as its midpoint
@@ -61,10 +92,42 @@ export interface Asked {
  * @param effort as the coach meant it; unread words ask nothing
  * @param rider the rider's figures on the day
  * @param seconds length of the step, for flat-out efforts
- * @returns watts asked and counted, RPE, and how open targets count; null for unread words
- * Source: handbook sections 5 (A planned session's numbers), 6 and 7.
+ * @returns watts asked and counted, RPE, and how open targets count; beats and RPE without watts for a rider without a
+ * power meter; null for unread words
+ * Source: handbook sections 3 (without a power meter), 5 (A planned session's numbers), 6 and 7.
  */
 export function askedOf(effort: Effort, rider: RiderOnDay, seconds: number): Asked | null {
+  const plain = plainlyAsked(effort, rider, seconds);
+  if (!plain) return null;
+  if (rider.hasPower) return { ...plain, bpm: null };
+  return {
+    lowW: null,
+    highW: null,
+    countedW: null,
+    rpe: plain.rpe,
+    bpm: beatsFor(effort, plain.rpe, rider, seconds),
+    counts: null,
+  };
+}
+
+/** The beats of the rider's own zone in which the effort lies; none where the heart is too slow for it. */
+function beatsFor(
+  effort: Effort,
+  rpe: Asked['rpe'],
+  { heartZones }: RiderOnDay,
+  seconds: number,
+): Asked['bpm'] {
+  if (effort.kind === 'heartRate') return { low: effort.low ?? 0, high: effort.high };
+  if (effort.kind === 'max' || seconds < TOO_SHORT_FOR_HEART_S) return null;
+  return zoneByEffort(rpe, heartZones ?? []) ?? null;
+}
+
+function zoneByEffort(rpe: Asked['rpe'], zones: readonly Band[]): Band | undefined {
+  const middle = (rpe[0] + rpe[1]) / 2;
+  return zones.find(({ rule }) => middle <= rule.rpe[1]) ?? zones.at(-1);
+}
+
+function plainlyAsked(effort: Effort, rider: RiderOnDay, seconds: number): Plain | null {
   const ftp = rider.ftpW;
   switch (effort.kind) {
     case 'unread':
@@ -103,7 +166,7 @@ export function askedOf(effort: Effort, rider: RiderOnDay, seconds: number): Ask
         effort,
         curveAt(seconds, rider, rider.bests)?.value ?? null,
         rider,
-        'no ride shows this length yet',
+        'no ride of this length yet',
       );
     case 'own':
       return ofOwn(effort.by, rider, seconds);
@@ -112,7 +175,7 @@ export function askedOf(effort: Effort, rider: RiderOnDay, seconds: number): Ask
   }
 }
 
-function ofPercent(low: number, high: number, ftp: number | null): Asked {
+function ofPercent(low: number, high: number, ftp: number | null): Plain {
   const middle = (low + high) / 2;
   return {
     lowW: ftp === null ? null : percentOf(low, ftp),
@@ -129,7 +192,7 @@ function ofWatts(
   ownW: number | null,
   rider: RiderOnDay,
   missing: string,
-): Asked {
+): Plain {
   if (ownW === null || !rider.hasPower)
     return { ...ofPercent(low, high, rider.ftpW), counts: `counted as percent of FTP: ${missing}` };
   const asked = ofPercent(low, high, ownW);
@@ -140,7 +203,7 @@ function ofWatts(
 }
 
 /** The rider's own number for this length; without one the rule for everybody stands in, and says so. */
-function ofOwn(by: 'bests' | 'longer', rider: RiderOnDay, seconds: number): Asked {
+function ofOwn(by: 'bests' | 'longer', rider: RiderOnDay, seconds: number): Plain {
   const { watts, says } = ownNumbers(by, seconds, { pair: rider.pair ?? null, bests: rider.bests });
   if (!watts || !rider.hasPower) {
     const percent = roundTo(percentFor(seconds), 1);
@@ -154,17 +217,15 @@ function ofOwn(by: 'bests' | 'longer', rider: RiderOnDay, seconds: number): Aske
   return { lowW: watts.value, highW: watts.value, countedW: watts.value, rpe, counts: null };
 }
 
-function ofZone(zone: number, ftp: number | null): Asked {
+function ofZone(zone: number, ftp: number | null): Plain {
   const rule = SEVEN_STEPS.bands[zone - 1];
   if (!rule) throw new RangeError(`Seven steps has no zone ${zone}.`);
   const percent = zonePercent(zone);
   const band = ftp === null ? null : bandsFor(SEVEN_STEPS, { ftp })[zone - 1];
-  const open =
-    zone === 1
-      ? `up to 55 %, counted at ${percent} %`
-      : zone === 7
-        ? `over 150 %, counted at ${percent} %`
-        : null;
+  let open: string | null;
+  if (zone === 1) open = `up to 55 %, counted at ${percent} %`;
+  else if (zone === 7) open = `over 150 %, counted at ${percent} %`;
+  else open = null;
   return {
     lowW: band?.low ?? null,
     highW: band?.high ?? null,
@@ -184,14 +245,14 @@ function zonePercent(zone: number): number {
   return (low + high) / 2;
 }
 
-function ofHeartRate(low: number | null, high: number, rider: RiderOnDay): Asked {
+function ofHeartRate(low: number | null, high: number, rider: RiderOnDay): Plain {
   if (rider.thresholdBpm === null) {
     return {
       lowW: null,
       highW: null,
       countedW: null,
       rpe: [3, 4],
-      counts: 'counted as RPE 3–4: no threshold heart rate is stored',
+      counts: 'counted as RPE 3–4: there is no threshold heart rate',
     };
   }
   const middle = low === null ? high : (low + high) / 2;
@@ -213,13 +274,13 @@ const FLAT_OUT = [
   { toS: 300, percent: 120 },
 ] as const;
 
-function ofFlatOut(rider: RiderOnDay, seconds: number): Asked {
+function ofFlatOut(rider: RiderOnDay, seconds: number): Plain {
   const curve = curveAt(seconds, rider, rider.bests);
   const percent = FLAT_OUT.find(({ toS }) => seconds <= toS)?.percent ?? 100;
   const counted = curve?.value ?? (rider.ftpW === null ? null : (percent * rider.ftpW) / 100);
   const counts = curve
     ? `counted at ${roundHalfUp(curve.value)} W, the rider’s curve`
-    : `counted at ${percent} %: no ride shows it yet`;
+    : `counted at ${percent} %: no ride that long yet`;
   return {
     lowW: null,
     highW: null,
@@ -253,6 +314,71 @@ export function printAskedWatts(asked: Asked): string | null {
   return printSpan(asked.lowW, asked.highW);
 }
 
+/**
+ * Prints what an effort asks of a rider, in what they ride by: watts, else beats, else RPE.
+ *
+ * @param asked as `askedOf` returns it
+ * @returns the text with its unit: `257–267 W`, `148–155 bpm`, `RPE 7–8`
+ * Source: handbook section 3 (without a power meter).
+ */
+export function printAsked(asked: Asked): string {
+  const watts = printAskedWatts(asked);
+  if (watts !== null) return `${watts} W`;
+  return asked.bpm ? `${printBand(asked.bpm)} bpm` : `RPE ${printSpan(...asked.rpe)}`;
+}
+
+/**
+ * Joins what the ends of a rising or falling step ask, with the unit said once.
+ *
+ * @param asked as `printAsked` prints them, one or two
+ * @returns `130 → 234 W`, `257–267 W`
+ */
+export function joinAsked(asked: readonly string[]): string {
+  const unit = (text: string | undefined): string => / (?:W|bpm)$/.exec(text ?? '')?.[0] ?? '';
+  const last = unit(asked.at(-1));
+  return asked
+    .map((text, index) =>
+      index < asked.length - 1 && last !== '' && unit(text) === last
+        ? text.slice(0, -last.length)
+        : text,
+    )
+    .join(' → ');
+}
+
+/**
+ * The working behind the beats of one effort, for a rider without a power meter.
+ *
+ * @param effort as the coach meant it
+ * @param rider the rider's figures on the day
+ * @param seconds length of the step
+ * @returns the beats as text with the zone they are of, or null where there are none
+ * Source: handbook sections 3 and 6.
+ */
+export function beatsWorking(
+  effort: Effort,
+  rider: RiderOnDay,
+  seconds: number,
+): Worked<string> | null {
+  const asked = askedOf(effort, rider, seconds);
+  if (!asked?.bpm) return null;
+  const zone =
+    effort.kind === 'heartRate' ? undefined : zoneByEffort(asked.rpe, rider.heartZones ?? []);
+  const lines: [string, string][] = [
+    [
+      `RPE ${printSpan(...asked.rpe)}`,
+      zone ? `zone ${zone.rule.number}, ${zone.rule.name}` : 'as typed',
+    ],
+  ];
+  if (zone)
+    lines.push([`Zone ${zone.rule.number} of ${rider.firstName}`, `${printBand(zone)} bpm`]);
+  return worked(
+    printBand(asked.bpm),
+    'bpm',
+    'Beats of the rider’s own zones, read with the effort, never alone',
+    lines,
+  );
+}
+
 function derivation(
   effort: Effort,
   ftpW: number,
@@ -272,7 +398,10 @@ function derivation(
       `${roundTo((percent * ftpW) / 100, 2)} → ${percentOf(percent, ftpW)} W`,
     ]);
   }
-  const zone = effort.kind === 'zone' ? effort.zone : effort.kind === 'easy' ? 1 : null;
+  let zone: number | null;
+  if (effort.kind === 'zone') zone = effort.zone;
+  else if (effort.kind === 'easy') zone = 1;
+  else zone = null;
   const band = zone === null ? undefined : bandsFor(SEVEN_STEPS, { ftp: ftpW })[zone - 1];
   return band
     ? [[`Zone ${band.rule.number} of Seven steps, ${band.rule.name}`, `${printBand(band)} W`]]

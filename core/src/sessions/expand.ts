@@ -1,6 +1,7 @@
-import { BIKE_AND_KIT_KG, PLAIN_ROAD, speedAt, timeToTop } from '../hills/climbing.ts';
+import { BIKE_AND_KIT_KG, PLAIN_ROAD, speedAt, timeToTop } from '../power/index.ts';
 import { LONGEST_SESSION_S, MOST_SEGMENTS } from './limits.ts';
-import type { Finish, Item, Length, Plan, Role, SetBlock, Step } from './plan.ts';
+import type { Finish, Item, Plan, Role, SetBlock, Step } from './plan.ts';
+import type { Length } from '../units/index.ts';
 import { type Asked, askedOf, type RiderOnDay } from './efforts.ts';
 import { effortsOf } from './targets.ts';
 

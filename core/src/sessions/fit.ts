@@ -1,16 +1,22 @@
-import { type KnownHill } from '../units/length.ts';
-import { roundHalfUp } from '../units/rounding.ts';
-import { printEffort } from '../units/target.ts';
-import { printDuration } from '../units/time.ts';
-import { type Reading, refused, understood } from '../units/reading.ts';
-import { balanceModel } from '../power/wBalance.ts';
+import {
+  type Effort,
+  type KnownHill,
+  printDuration,
+  printEffort,
+  type Refused,
+  type Understood,
+  refused,
+  roundHalfUp,
+  understood,
+} from '../units/index.ts';
+import { balanceModel } from '../power/index.ts';
 import { sessionBalance } from './balance.ts';
 import { askedOf, type RiderOnDay } from './efforts.ts';
 import { changeSet, changeStep, easyStep } from './edits.ts';
 import { expand } from './expand.ts';
 import { tooMuch } from './measure.ts';
 import { sessionNumbers } from './numbers.ts';
-import type { Effort, Plan, SetBlock, Step } from './plan.ts';
+import type { Plan, SetBlock, Step } from './plan.ts';
 import { rowsOf, stepOf } from './rows.ts';
 import { bisect, KEPT_SHARE, mainReps } from './solve.ts';
 import { fitEnds } from './total.ts';
@@ -38,7 +44,7 @@ const ROLLS_DOWN = 10;
  * @returns the session and what changed, or why the ends cannot fit
  * Source: handbook section 7.
  */
-export function fitToTotal(plan: Plan, totalS: number): Reading<Fitted> {
+export function fitToTotal(plan: Plan, totalS: number): Understood<Fitted> | Refused {
   const fitted = fitEnds({ ...plan, totalS });
   return fitted.problem === null
     ? understood({ plan: fitted.plan, says: `fitted to ${printDuration(totalS)}` })
@@ -54,7 +60,11 @@ export function fitToTotal(plan: Plan, totalS: number): Reading<Fitted> {
  * @returns the session nearest to it and what changed, or why nothing can change
  * Source: handbook sections 5 (Load) and 8 (fill with endurance first).
  */
-export function fitToLoad(plan: Plan, rider: RiderOnDay, load: number): Reading<Fitted> {
+export function fitToLoad(
+  plan: Plan,
+  rider: RiderOnDay,
+  load: number,
+): Understood<Fitted> | Refused {
   const [over] = tooMuch(plan);
   if (over !== undefined) return refused(over);
   const { totalS: _, ...open } = plan;
@@ -133,7 +143,7 @@ function withEndsFor(plan: Plan, load: number, loadOf: (plan: Plan) => number): 
  * @returns the session with its targets scaled alike, or why it cannot be done
  * Source: handbook section 7.
  */
-export function fitToBalance(plan: Plan, rider: RiderOnDay): Reading<Fitted> {
+export function fitToBalance(plan: Plan, rider: RiderOnDay): Understood<Fitted> | Refused {
   const model = balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW);
   if (!model || rider.ftpW === null) return refused('W′ balance needs a 1:00 and a 5:00 effort.');
   const main = mainReps(plan, expand(plan, rider), rider);
@@ -207,7 +217,7 @@ function scaledEffort(effort: Effort, factor: number, rider: RiderOnDay, seconds
  * @returns the session and what changed, or why it cannot be done
  * Source: handbook sections 7 (hill repeats) and 12.
  */
-export function fitToHill(plan: Plan, hill: KnownHill): Reading<Fitted> {
+export function fitToHill(plan: Plan, hill: KnownHill): Understood<Fitted> | Refused {
   const row = rowsOf(plan).find(
     ({ step, sets, restOf }) => step.role === 'work' && sets.length > 0 && restOf === null,
   );

@@ -1,4 +1,4 @@
-import { printDuration } from '../units/time.ts';
+import { printDuration } from '../units/index.ts';
 import { LONGEST_SESSION_S, MOST_SEGMENTS } from './limits.ts';
 import type { Item, Plan, SetBlock } from './plan.ts';
 
@@ -28,17 +28,14 @@ export function measureAll(items: readonly Item[]): Measure {
  * @param item a step or a set; what is unread counts nothing
  * @returns s and steps
  */
-export function measure(item: Item): Measure {
+function measure(item: Item): Measure {
   if (item.kind === 'step') {
     const { length } = item;
-    const seconds =
-      length.kind === 'time'
-        ? length.seconds
-        : length.kind === 'lap'
-          ? length.expectedS
-          : length.kind === 'hill'
-            ? length.metres / SLOWEST
-            : 0;
+    let seconds: number;
+    if (length.kind === 'time') seconds = length.seconds;
+    else if (length.kind === 'lap') seconds = length.expectedS;
+    else if (length.kind === 'hill') seconds = length.metres / SLOWEST;
+    else seconds = 0;
     return { seconds, steps: 1 };
   }
   const reps = typeof item.reps === 'number' ? item.reps : 1;

@@ -1,8 +1,9 @@
-import { printTarget } from '../units/target.ts';
-import { printLength } from '../units/length.ts';
+import { type Effort, type Length, printLength, printTarget } from '../units/index.ts';
+import { askedOf, type RiderOnDay } from './efforts.ts';
+import { secondsOf } from './expand.ts';
 import { measureAll } from './measure.ts';
-import type { Item, Length, Plan, SetBlock, Step, System } from './plan.ts';
-import { SEVEN_STEPS } from '../zones/schemes.ts';
+import type { Item, Plan, SetBlock, Step, System } from './plan.ts';
+import { SEVEN_STEPS } from '../zones/index.ts';
 
 /**
  * The name a session has while the coach has not named it: it follows the sets ("4 × 8:00 at 98–102 %").
@@ -24,6 +25,44 @@ export function nameFromSets(plan: Plan): string {
     null,
   );
   return longest ? describeStep(longest, true) : 'New session';
+}
+
+/**
+ * The name of a session for one rider: without a power meter a name that follows the sets says RPE, not percent of an
+ * FTP the rider has not.
+ *
+ * @param plan the session
+ * @param rider the rider's figures on the day
+ * @returns the coach's own name as it is, else the name by what this rider rides
+ * Source: handbook sections 3 (without a power meter) and 7.
+ */
+export function nameFor(plan: Plan, rider: RiderOnDay): string {
+  if (rider.hasPower || !plan.nameFollows) return plan.name;
+  return nameFromSets({
+    ...plan,
+    items: plan.items.map((item) => byEffort(item, rider)),
+  }).replaceAll('rpe', 'RPE');
+}
+
+function byEffort<T extends Item>(item: T, rider: RiderOnDay): T {
+  if (item.kind === 'set')
+    return { ...item, parts: item.parts.map((part) => byEffort(part, rider)) };
+  const seconds = secondsOf(item, rider);
+  const asRpe = (effort: Effort): Effort => {
+    const asked =
+      effort.kind === 'heartRate' || effort.kind === 'max' || effort.kind === 'rpe'
+        ? null
+        : askedOf(effort, rider, seconds);
+    return asked ? { kind: 'rpe', low: asked.rpe[0], high: asked.rpe[1] } : effort;
+  };
+  const { target } = item;
+  return {
+    ...item,
+    target:
+      target.kind === 'steady'
+        ? { ...target, effort: asRpe(target.effort) }
+        : { ...target, from: asRpe(target.from), to: asRpe(target.to) },
+  };
 }
 
 function describeSet(set: SetBlock): string {

@@ -1,5 +1,6 @@
 import { changeStep } from './edits.ts';
-import type { Effort, Item, Plan, Step, Target } from './plan.ts';
+import type { Effort, Target } from '../units/index.ts';
+import type { Item, Plan, Step } from './plan.ts';
 import { stepOf } from './rows.ts';
 
 /** A step is never shorter than this by nudging or dragging, s, nor longer. */
@@ -34,7 +35,9 @@ export function nearestTime(seconds: number, fine = false): number {
 }
 
 function unitAt(seconds: number): number {
-  return seconds < 120 ? 5 : seconds < 1200 ? 30 : 60;
+  if (seconds < 120) return 5;
+  if (seconds < 1200) return 30;
+  return 60;
 }
 
 /**

@@ -1,13 +1,13 @@
 import {
   effortPointsPerHour,
-  energyKj,
-  loadFromPower,
   meanOf,
   surgeWeightedPower,
-} from '../power/load.ts';
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printDuration } from '../units/time.ts';
-import { type Worked, worked } from '../working/worked.ts';
+  workedEnergy,
+  workedLoad,
+  workedRatio,
+} from '../power/index.ts';
+import { printDuration, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import type { RiderOnDay } from './efforts.ts';
 import { expand, type Segment, streamOf } from './expand.ts';
 import type { Plan } from './plan.ts';
@@ -49,11 +49,11 @@ export function sessionNumbers(plan: Plan, rider: RiderOnDay): SessionNumbers {
     reps: segments.reduce((most, segment) => Math.max(most, segment.rep ?? 0), 0),
     uncounted: segments.filter(({ from, to }) => from === null || to === null).length,
     surgeWeightedW: surge === null || stream === null ? null : surgeWorking(surge, stream.length),
-    intensityRatio: surge === null || ftp === null ? null : ratioWorking(surge, ftp),
-    energyKj: stream && stream.length > 0 ? energyWorking(stream) : null,
+    intensityRatio: surge === null || ftp === null ? null : workedRatio(surge, ftp),
+    energyKj: stream && stream.length > 0 ? workedEnergy(meanOf(stream), stream.length) : null,
     load:
       stream !== null && surge !== null && ftp !== null
-        ? powerLoad(stream.length, surge, ftp)
+        ? workedLoad(stream.length, surge, ftp)
         : effortLoad(segments),
   };
 }
@@ -93,30 +93,6 @@ function surgeWorking(surgeW: number, seconds: number): Worked {
   ]);
 }
 
-function ratioWorking(surgeW: number, ftpW: number): Worked {
-  const ratio = surgeW / ftpW;
-  return worked(ratio, '', 'Intensity ratio', [
-    ['Surge-weighted power ÷ FTP', `${roundTo(surgeW, 1)} ÷ ${ftpW}`],
-    ['Ratio', roundTo(ratio, 3).toFixed(3)],
-  ]);
-}
-
-function powerLoad(seconds: number, surgeW: number, ftpW: number): Worked {
-  const load = loadFromPower(seconds, surgeW, ftpW);
-  return worked(
-    load,
-    '',
-    'Load from power: hours × ratio² × 100',
-    [
-      ['Hours', roundTo(seconds / 3600, 3).toFixed(3)],
-      ['Surge-weighted power', `${roundTo(surgeW, 1)} W`],
-      [`Ratio: ${roundTo(surgeW, 1)} ÷ ${ftpW}`, roundTo(surgeW / ftpW, 3).toFixed(3)],
-      ['Load', roundTo(load, 1).toFixed(1)],
-    ],
-    [['FTP in use on the day', `${ftpW} W`]],
-  );
-}
-
 function effortLoad(segments: readonly Segment[]): Worked {
   let load = 0;
   const lines: [string, string][] = [];
@@ -137,16 +113,6 @@ function effortLoad(segments: readonly Segment[]): Worked {
   }
   lines.push(['Load, from effort', roundTo(load, 1).toFixed(1)]);
   return worked(load, '', 'Load from effort, step by step', lines);
-}
-
-function energyWorking(stream: Float64Array): Worked {
-  const mean = meanOf(stream);
-  const kilojoules = energyKj(mean, stream.length);
-  return worked(kilojoules, 'kJ', 'Energy at the pedals', [
-    ['Mean', `${roundTo(mean, 1)} W`],
-    [`× ${stream.length} s ÷ 1000`, `${roundHalfUp(kilojoules)} kJ`],
-    ['At about 24 % efficiency, one kJ costs about one kcal', `${roundHalfUp(kilojoules)} kcal`],
-  ]);
 }
 
 const ROLE_NAMES = {

@@ -1,7 +1,13 @@
-import { parseCadence } from '../units/cadence.ts';
-import { parseEffort, parseTarget } from '../units/target.ts';
-import { parseLength } from '../units/length.ts';
-import { type Reading, refused, understood } from '../units/reading.ts';
+import {
+  parseCadence,
+  parseEffort,
+  parseLength,
+  parseTarget,
+  type Refused,
+  type Understood,
+  refused,
+  understood,
+} from '../units/index.ts';
 import { type Item, MOST_REPS, type Plan, type Step } from './plan.ts';
 import { tooMuch } from './measure.ts';
 import { parseDetails } from './sentence/details.ts';
@@ -62,7 +68,7 @@ function inspect(item: Item, problems: PlanProblem[]): void {
 }
 
 function inspectStep(step: Step, problems: PlanProblem[]): void {
-  const blame = (field: ProblemField, reading: Reading<unknown>): void => {
+  const blame = (field: ProblemField, reading: Understood<unknown> | Refused): void => {
     problems.push({
       itemId: step.id,
       field,
@@ -99,11 +105,11 @@ function inspectStep(step: Step, problems: PlanProblem[]): void {
  * @param text what was typed: `4`, `4×`, `4 x`
  * @returns 1–999, or why it was refused
  */
-export function parseReps(text: string): Reading<number> {
+export function parseReps(text: string): Understood<number> | Refused {
   const found = /^(\d{1,6})\s*[x×*]?$/i.exec(text.trim());
   if (!found) return refused(`"${text.trim().slice(0, 24)}" is not a number of reps. Try 4.`);
   const reps = Number(found[1]);
-  if (reps === 0) return refused('A set of 0 reps is no set. Type 1 or more, or delete it.');
+  if (reps === 0) return refused('A set of 0 reps is not a set. Type 1 or more, or delete it.');
   if (reps > MOST_REPS) return refused(`${reps} reps? The most is ${MOST_REPS}.`);
   return understood(reps);
 }

@@ -1,8 +1,15 @@
-import { printDuration } from '../units/time.ts';
-import { type Reading, refused, understood } from '../units/reading.ts';
+import {
+  type Effort,
+  printDuration,
+  type Refused,
+  type Understood,
+  refused,
+  type Target,
+  understood,
+} from '../units/index.ts';
 import { changeSet, changeStep } from './edits.ts';
 import type { Fitted } from './fit.ts';
-import type { Effort, Plan, SetBlock, Step, Target } from './plan.ts';
+import type { Plan, SetBlock, Step } from './plan.ts';
 import { rowsOf } from './rows.ts';
 import { roughPercent } from './sentence/roles.ts';
 import { effortsOf, withEfforts } from './targets.ts';
@@ -58,7 +65,7 @@ export function leverOf(percent: number, repS: number, totalS: number): Lever {
  * @returns the session on its next rung and what changed, or why there is none
  * Source: handbook section 7 (Two levers).
  */
-export function progress(plan: Plan, by: 1 | -1): Reading<Fitted> {
+export function progress(plan: Plan, by: 1 | -1): Understood<Fitted> | Refused {
   const row = rowsOf(plan).find(
     ({ step, sets, restOf }) =>
       step.role === 'work' && sets.length === 1 && restOf === null && sets[0]?.parts.length === 1,
@@ -69,14 +76,14 @@ export function progress(plan: Plan, by: 1 | -1): Reading<Fitted> {
   const repS = row.step.length.seconds;
   const percent = middleOf(row.step.target);
   if (percent === null)
-    return refused('Its target does not hang on FTP, so no rung follows by itself.');
+    return refused('Its target does not hang on FTP, so there is no next rung.');
   const totalS = set.reps * repS;
   // Going down leaves by the lever it came by.
   const lever = leverOf(percent, repS, by === 1 ? totalS : totalS - 1);
   return lever === 'time' ? timeRung(plan, set, row.step, by) : wattsRung(plan, row.step, by);
 }
 
-function timeRung(plan: Plan, set: SetBlock, step: Step, by: 1 | -1): Reading<Fitted> {
+function timeRung(plan: Plan, set: SetBlock, step: Step, by: 1 | -1): Understood<Fitted> | Refused {
   const repS = step.length.kind === 'time' ? step.length.seconds : 0;
   const reps = typeof set.reps === 'number' ? set.reps : 1;
   const totalMin = (reps * repS) / 60;
@@ -116,7 +123,7 @@ function timeRung(plan: Plan, set: SetBlock, step: Step, by: 1 | -1): Reading<Fi
   });
 }
 
-function wattsRung(plan: Plan, step: Step, by: 1 | -1): Reading<Fitted> {
+function wattsRung(plan: Plan, step: Step, by: 1 | -1): Understood<Fitted> | Refused {
   const raise = (effort: Effort): Effort => {
     if (effort.kind === 'percent')
       return {
@@ -135,7 +142,7 @@ function wattsRung(plan: Plan, step: Step, by: 1 | -1): Reading<Fitted> {
   const { target } = step;
   const next = withEfforts(target, raise);
   if (JSON.stringify(next) === JSON.stringify(target))
-    return refused('Its target is neither percent nor watts, so no rung follows by itself.');
+    return refused('Its target is neither percent nor watts, so there is no next rung.');
   return understood({
     plan: changeStep(plan, step.id, { target: next }),
     says: `${by === 1 ? 'harder' : 'easier'} by ${target.kind === 'steady' && target.effort.kind === 'watts' ? `${WATTS_STEP} W` : `${PERCENT_STEP} % of FTP`}`,
@@ -143,7 +150,7 @@ function wattsRung(plan: Plan, step: Step, by: 1 | -1): Reading<Fitted> {
 }
 
 /** A ride without a set grows or shrinks by a quarter of an hour. */
-function steadyRung(plan: Plan, by: 1 | -1): Reading<Fitted> {
+function steadyRung(plan: Plan, by: 1 | -1): Understood<Fitted> | Refused {
   const work = rowsOf(plan).filter(
     ({ step, sets }) => step.role === 'work' && sets.length === 0 && step.length.kind === 'time',
   );
@@ -152,9 +159,7 @@ function steadyRung(plan: Plan, by: 1 | -1): Reading<Fitted> {
     null,
   );
   if (!longest)
-    return refused(
-      'There is no simple set and no steady ride in it, so no rung follows by itself.',
-    );
+    return refused('There is no simple set and no steady ride in it, so there is no next rung.');
   const seconds = secondsIn(longest) + by * 900;
   if (seconds < 900) return refused('It is as short as it gets.');
   return understood({
@@ -168,13 +173,11 @@ function secondsIn({ length }: Step): number {
 }
 
 function middleOf(target: Target): number | null {
-  const percents = effortsOf(target).map((effort) =>
-    effort.kind === 'goal'
-      ? (effort.low + effort.high) / 2
-      : effort.kind === 'watts'
-        ? 110
-        : roughPercent(effort),
-  );
+  const percents = effortsOf(target).map((effort) => {
+    if (effort.kind === 'goal') return (effort.low + effort.high) / 2;
+    if (effort.kind === 'watts') return 110;
+    return roughPercent(effort);
+  });
   return percents.some((percent) => percent === null)
     ? null
     : percents.reduce<number>((sum, percent) => sum + (percent ?? 0), 0) / percents.length;

@@ -1,9 +1,14 @@
-import { curveAt } from '../power/curve.ts';
-import { balanceModel } from '../power/wBalance.ts';
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printClock } from '../units/time.ts';
-import { type Reading, refused, understood } from '../units/reading.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { balanceModel, curveAt } from '../power/index.ts';
+import {
+  printClock,
+  type Refused,
+  type Understood,
+  refused,
+  roundHalfUp,
+  roundTo,
+  understood,
+} from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import type { AboveFtp } from './aboveFtp.ts';
 import { lowestByWatts } from './balance.ts';
 import type { RiderOnDay } from './efforts.ts';
@@ -62,7 +67,7 @@ export function mainReps(
  * @returns watts with their working, or why there is no answer
  * Source: handbook section 7 (Choosing watts above FTP).
  */
-export function solveWatts(plan: Plan, rider: RiderOnDay): Reading<Solved> {
+export function solveWatts(plan: Plan, rider: RiderOnDay): Understood<Solved> | Refused {
   const segments = expand(plan, rider);
   const main = mainReps(plan, segments, rider);
   if (!main) return refused('There are no reps above 88 % of FTP to solve.');

@@ -1,4 +1,4 @@
-import type { Effort, Target } from './plan.ts';
+import type { Effort, Target } from '../units/index.ts';
 
 /**
  * The efforts that a target names: one, or the first and the last of a changing one.

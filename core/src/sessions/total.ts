@@ -1,4 +1,4 @@
-import { printDuration } from '../units/time.ts';
+import { printDuration } from '../units/index.ts';
 import type { Item, Plan, Step } from './plan.ts';
 import { measureAll } from './measure.ts';
 

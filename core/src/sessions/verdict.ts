@@ -1,8 +1,6 @@
-import { curveAt } from '../power/curve.ts';
-import { balanceModel, type BalanceModel } from '../power/wBalance.ts';
-import { printShare, roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printClock } from '../units/time.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { balanceModel, type BalanceModel, curveAt } from '../power/index.ts';
+import { printClock, printLeft, printShare, roundHalfUp, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { sessionBalance, type SessionBalance } from './balance.ts';
 import type { RiderOnDay } from './efforts.ts';
 import { expand, type Segment } from './expand.ts';
@@ -142,10 +140,13 @@ export function sessionVerdict(
   const work = lookedAt(plan, segments, rider);
   const above = model !== null && drawsOnW(plan, segments, work, model.cpW);
   if (rider.ftpW === null || (!work && !above)) {
+    const without = rider.hasPower
+      ? 'Without an FTP there is no verdict.'
+      : `${rider.firstName} rides by heart rate and RPE, so there is no verdict.`;
     const why =
       rider.ftpW === null
-        ? 'Without an FTP there is no verdict.'
-        : 'What it asks is gentle, low in cadence or by effort on purpose: no verdict.';
+        ? without
+        : 'It is easy, low in cadence or by effort on purpose, so there is no verdict.';
     return { looks: [], verdict: null, why, model, balance };
   }
   const looks = [
@@ -193,13 +194,11 @@ function drawsOnW(
 function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnDay): Look {
   const share = (balance.lowestJ / model.wPrimeJ) * 100;
   const { breaks } = balance;
-  const word: VerdictWord = breaks
-    ? 'breaks'
-    : share >= 70
-      ? 'light'
-      : share >= 25
-        ? 'working'
-        : 'at the limit';
+  let word: VerdictWord;
+  if (breaks) word = 'breaks';
+  else if (share >= 70) word = 'light';
+  else if (share >= 25) word = 'working';
+  else word = 'at the limit';
   const where = breaks
     ? `breaks ${breaks.rep === null ? '' : `in rep ${breaks.rep} `}at ${printClock(breaks.atS)}`
     : word;
@@ -222,7 +221,7 @@ function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnD
           `${roundHalfUp(model.cpW)} W, ${roundTo(model.wPrimeJ / 1000, 1)} kJ`,
         ],
         [`Lowest at ${printClock(balance.lowestAtS)}`, `${roundTo(balance.lowestJ / 1000, 1)} kJ`],
-        ['Share of W′', printShare(share)],
+        ['Share of W′', printLeft(share)],
         ...(breaks
           ? ([
               [
@@ -235,7 +234,7 @@ function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnD
           .slice(0, 12)
           .map(
             ({ rep, leftJ }) =>
-              [`Left after rep ${rep}`, printShare((leftJ / model.wPrimeJ) * 100)] as const,
+              [`Left after rep ${rep}`, printLeft((leftJ / model.wPrimeJ) * 100)] as const,
           ),
       ],
       [['light from 70 %, working from 25 %, at the limit from 0 %', word]],
@@ -249,14 +248,11 @@ function byCurve({ seconds, meanW }: LookedAt, rider: RiderOnDay, ftpW: number):
   const curve = curveAt(seconds, rider, rider.bests);
   if (!curve) return [];
   const share = (meanW / curve.value) * 100;
-  const word: VerdictWord =
-    share < 85
-      ? 'too easy to change anything'
-      : share < 97
-        ? 'useful'
-        : share <= 103
-          ? 'at the limit'
-          : 'out of reach';
+  let word: VerdictWord;
+  if (share < 85) word = 'too easy to change anything';
+  else if (share < 97) word = 'useful';
+  else if (share <= 103) word = 'at the limit';
+  else word = 'out of reach';
   return [
     {
       id: 'curve',

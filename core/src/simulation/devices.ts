@@ -1,4 +1,4 @@
-import { BIKE_AND_KIT_KG, PLAIN_ROAD, rollOn, speedAt, WHEEL_M } from '../hills/climbing.ts';
+import { BIKE_AND_KIT_KG, PLAIN_ROAD, rollOn, speedAt, WHEEL_M } from '../power/index.ts';
 import { bell, type Random } from './random.ts';
 
 /** How a trainer is set. */

@@ -57,12 +57,10 @@ export function rideMeant(
   for (const { seconds, watts, rolling } of meant) {
     for (let second = 0; second < seconds; second += 1) {
       roll += -roll / ROLL_S + bell(random) * rolling * Math.sqrt(2 / ROLL_S);
-      const wanted =
-        watts !== 'max'
-          ? watts * (1 + roll)
-          : seconds <= LONGEST_SPRINT_S
-            ? sprintWatts(mostNow(rider, body), second)
-            : evenWatts(rider, body, seconds - second, second / seconds);
+      let wanted: number;
+      if (watts !== 'max') wanted = watts * (1 + roll);
+      else if (seconds <= LONGEST_SPRINT_S) wanted = sprintWatts(mostNow(rider, body), second);
+      else wanted = evenWatts(rider, body, seconds - second, second / seconds);
       const coasting = watts !== 'max' && 1 + roll < COASTING_BELOW;
       const given = coasting ? 0 : Math.min(wanted + body.wanderW, mostNow(rider, body));
       const turned = rideFreely(given, body.rpm, rider.cadenceRpm, random);

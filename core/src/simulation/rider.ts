@@ -1,4 +1,4 @@
-import { balanceAfter } from '../power/wBalance.ts';
+import { balanceAfter } from '../power/index.ts';
 import { bell, type Random } from './random.ts';
 
 /** What a simulated rider is made of: the truth that tests try to find. Source: handbook section 13. */

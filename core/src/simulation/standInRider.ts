@@ -1,4 +1,4 @@
-import type { RiderNumbers } from '../rider/numbers.ts';
+import type { RiderNumbers } from '../rider/index.ts';
 import { bell, seededRandom } from './random.ts';
 import { PLAIN_RIDER, type SimulatedRider } from './rider.ts';
 

@@ -70,16 +70,15 @@ export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
   }
   const protocol = protocolOf(PICKS[tells][pacesWell ? 1 : 0]);
   const needsPacing = protocol.suits.pacing;
+  const noPacing = pacesWell
+    ? 'It needs no pacing; here that skill would not add anything.'
+    : 'It needs no pacing skill, so a first attempt can be believed.';
   return {
     protocol,
     because: [
       `It tells ${TELLS_NAMES[tells]}.`,
-      needsPacing
-        ? 'It needs even pacing, which is familiar.'
-        : pacesWell
-          ? 'It needs no pacing; here that skill would not add anything.'
-          : 'It needs no pacing skill, so a first attempt can be believed.',
-      `It costs: ${protocol.costs.charAt(0).toLowerCase()}${protocol.costs.slice(1)}`,
+      needsPacing ? 'It needs even pacing, which is familiar.' : noPacing,
+      `Cost: ${protocol.costs.charAt(0).toLowerCase()}${protocol.costs.slice(1)}`,
     ],
     others: OTHERS[tells].filter((id) => id !== protocol.id).map(protocolOf),
   };

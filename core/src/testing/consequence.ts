@@ -1,5 +1,5 @@
-import { printSigned, roundHalfUp } from '../units/rounding.ts';
-import type { Verdict } from './checks/index.ts';
+import { printSigned, roundHalfUp } from '../units/index.ts';
+import type { Verdict } from './checks/check.ts';
 import type { Protocol } from './protocols.ts';
 import type { TestResult } from './result.ts';
 
@@ -42,11 +42,11 @@ export function whatNext(
     case 'fourEfforts':
       return `Set the reps above FTP by CP ${result.readingW === null ? '' : roundHalfUp(result.readingW)} W and W′; ride a steady test for FTP itself, which is rough from here.`;
     case 'fastRamp':
-      return `Compare its peak heart rate with the stored maximum of ${firstName}; nothing else may be read off it.`;
+      return `Compare its peak heart rate with the known maximum of ${firstName}; nothing else may be read off it.`;
     case 'lactate':
       return result.readingW === null
         ? 'Ride a stage or two more next time: LT2 was not reached.'
-        : `Keep the easy rides of ${firstName} under LT1 and hang the zones on LT2: Lactate five fits this test.`;
+        : `Keep the easy rides of ${firstName} under LT1 and base the zones on LT2: Lactate five fits this test.`;
     case 'steadyHeartRate':
       return `Ride the next four weeks by these heart rates and test again on the same road.`;
     default:

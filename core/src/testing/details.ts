@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { CpPoint } from '../power/criticalPower.ts';
+import type { CpPoint } from '../power/index.ts';
 import { READING_BOUNDS } from './bounds.ts';
 import { LACTATE_BOUNDS } from './lactate.ts';
 

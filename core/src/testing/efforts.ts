@@ -1,9 +1,12 @@
-import { bestWindows } from '../power/bestEfforts.ts';
-import { meanOf } from '../power/load.ts';
-import { isBeat, meanHeartRate } from '../power/stream.ts';
-import { refused, type Reading, understood } from '../units/reading.ts';
-import { roundHalfUp } from '../units/rounding.ts';
-import { printClock } from '../units/time.ts';
+import { bestWindows, isBeat, type Lap, meanHeartRate, meanOf } from '../power/index.ts';
+import {
+  printClock,
+  type Refused,
+  type Understood,
+  refused,
+  roundHalfUp,
+  understood,
+} from '../units/index.ts';
 import { READING_BOUNDS } from './bounds.ts';
 import type { TestDetails } from './details.ts';
 import { alignToFirstOn, readOnOff } from './onOff.ts';
@@ -17,13 +20,7 @@ import {
   type Stretch,
 } from './recordingReading.ts';
 import type { Measured } from './result.ts';
-import type { Worked } from '../working/worked.ts';
-
-/** A lap as the head unit recorded it. */
-export interface Lap {
-  readonly startS: number;
-  readonly seconds: number;
-}
+import type { Worked } from '../working/index.ts';
 
 /** The efforts of a protocol on a recording, by id. */
 export type Efforts = Partial<Record<EffortId, Stretch>>;
@@ -53,7 +50,7 @@ export function findEfforts(
   watts: Float64Array,
   ramp: RampSetting,
   bpm: readonly (number | null)[] | null = null,
-): Reading<Efforts> {
+): Understood<Efforts> | Refused {
   const { reading } = protocol;
   if (reading.kind === 'steadyHeartRate' && bpm && watts.every((value) => value === 0)) {
     const found = findSteadyEffort(
@@ -79,12 +76,10 @@ export function findEfforts(
     if (seconds === null) continue;
     const found = findSteadyEffort(open, seconds);
     if (!found.ok) return found;
-    const effort =
-      reading.kind === 'onOff'
-        ? alignToFirstOn(watts, found.value)
-        : id === 'sprint'
-          ? fromFirstPedal(watts, found.value)
-          : found.value;
+    let effort: Stretch;
+    if (reading.kind === 'onOff') effort = alignToFirstOn(watts, found.value);
+    else if (id === 'sprint') effort = fromFirstPedal(watts, found.value);
+    else effort = found.value;
     efforts[id] = effort;
     open.fill(0, effort.startS, effort.endS);
   }
@@ -162,7 +157,7 @@ export function readEfforts(
   streams: TestStreams,
   efforts: Efforts,
   ramp: RampSetting,
-): Reading<ReadOff> {
+): Understood<ReadOff> | Refused {
   const missing = protocol.efforts.find(({ id }) => efforts[id] === undefined);
   if (missing) return refused(`${missing.name} has not been found. Set its edges by hand.`);
   const past = Object.values(efforts).find(({ endS }) => endS > streams.watts.length);
@@ -221,7 +216,11 @@ function beatsOf(
   return mean === null || mean > READING_BOUNDS.bpm.high ? null : roundHalfUp(mean);
 }
 
-function one(name: string, reading: Reading<Worked>, meanBpm: number | null): Reading<ReadOff> {
+function one(
+  name: string,
+  reading: Understood<Worked> | Refused,
+  meanBpm: number | null,
+): Understood<ReadOff> | Refused {
   if (!reading.ok) return reading;
   return understood({
     measured: { readingW: reading.value.value, meanBpm, details: null },
@@ -229,7 +228,11 @@ function one(name: string, reading: Reading<Worked>, meanBpm: number | null): Re
   });
 }
 
-function onOff(watts: Float64Array, main: Stretch, meanBpm: number | null): Reading<ReadOff> {
+function onOff(
+  watts: Float64Array,
+  main: Stretch,
+  meanBpm: number | null,
+): Understood<ReadOff> | Refused {
   const read = readOnOff(watts, main);
   if (!read.ok) return read;
   const { meanW, surgeW, onS } = read.value;
@@ -255,7 +258,7 @@ function fourEfforts(
   watts: Float64Array,
   efforts: Efforts,
   meanBpm: number | null,
-): Reading<ReadOff> {
+): Understood<ReadOff> | Refused {
   const read = (id: EffortId): Worked => readSteady(watts, efforts[id] as Stretch);
   const [three, six, ten] = [read('three'), read('six'), read('ten')];
   const sprint = efforts.sprint as Stretch;
@@ -279,7 +282,7 @@ function fourEfforts(
   });
 }
 
-function oneAndFive(watts: Float64Array, efforts: Efforts): Reading<ReadOff> {
+function oneAndFive(watts: Float64Array, efforts: Efforts): Understood<ReadOff> | Refused {
   const [minute, five] = [
     readSteady(watts, efforts.one as Stretch),
     readSteady(watts, efforts.five as Stretch),
@@ -297,7 +300,7 @@ function oneAndFive(watts: Float64Array, efforts: Efforts): Reading<ReadOff> {
   });
 }
 
-function fastRamp({ watts, bpm }: TestStreams, main: Stretch): Reading<ReadOff> {
+function fastRamp({ watts, bpm }: TestStreams, main: Stretch): Understood<ReadOff> | Refused {
   const minute = readRampMinute(watts, main);
   if (!minute.ok) return minute;
   // The heart follows the watts by half a minute, so its peak may come after the end.

@@ -1,6 +1,5 @@
-import { percentOf, roundHalfUp } from '../units/rounding.ts';
-import { printClock } from '../units/time.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { percentOf, printClock, roundHalfUp } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { FTP_BOUNDS, type Protocol, type RampShape, STAGE_S } from './protocols.ts';
 
 /**
@@ -48,12 +47,7 @@ export interface RampEnd {
   readonly secondsIntoStage: number;
   /** Whole length of the ramp, s. */
   readonly rampSeconds: number;
-  /** True where the ramp would be under 8 minutes, so that the light one is proposed. */
-  readonly tooShort: boolean;
 }
-
-/** A ramp shorter than this is too short to read. Source: handbook section 4. */
-const SHORTEST_RAMP_S = 480;
 
 /**
  * Where a ramp should end: M = FTP ÷ 0.75; last stage S = start + step·⌈(M − start) ÷ step⌉, left
@@ -82,7 +76,7 @@ export function expectedRampEnd(ftpW: number, ramp: RampShape): Worked<RampEnd> 
     ['Ramp in all', printClock(rampSeconds)],
   ];
   return worked(
-    { minuteW, stageW, secondsIntoStage, rampSeconds, tooShort: rampSeconds < SHORTEST_RAMP_S },
+    { minuteW, stageW, secondsIntoStage, rampSeconds },
     '',
     'Expected end of a ramp',
     lines,

@@ -1,6 +1,5 @@
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
-import { refused, type Reading, understood } from '../units/reading.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { type Refused, type Understood, refused, roundTo, understood } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { cubicThrough } from './cubic.ts';
 
 /** One drop of blood. */
@@ -36,7 +35,7 @@ export type Lt1Method = 'crossing' | 'rise';
 export type Lt2Method = 'crossing' | 'dmax';
 
 /** What one method says, or why it says nothing. */
-export type MethodReading = Reading<Worked>;
+export type MethodReading = Understood<Worked> | Refused;
 
 /** Both thresholds by both methods each. */
 export interface LactateReading {
@@ -91,7 +90,7 @@ export function readLactate(
  * @returns watts and mmol/L, in rising watts
  * Source: handbook section 4.
  */
-export function countedPoints(samples: readonly LactateSample[], stepW: number): Point[] {
+function countedPoints(samples: readonly LactateSample[], stepW: number): Point[] {
   return samples
     .filter(({ at, struck }) => at === 'end' && struck === null)
     .map(({ stageW, fraction, mmol }) => ({
@@ -325,14 +324,4 @@ export function lactateProblems(samples: readonly LactateSample[]): LactateProbl
         ]
       : [];
   });
-}
-
-/**
- * Prints a threshold for people: whole watts.
- *
- * @param reading what a method says
- * @returns "249 W", or "none"
- */
-export function printThreshold(reading: MethodReading): string {
-  return reading.ok ? `${roundHalfUp(reading.value.value)} W` : 'none';
 }

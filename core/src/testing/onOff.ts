@@ -1,8 +1,13 @@
-import { meanOf, surgeWeightedPower } from '../power/load.ts';
-import { refused, type Reading, understood } from '../units/reading.ts';
-import { roundTo } from '../units/rounding.ts';
-import { printClock } from '../units/time.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { meanOf, surgeWeightedPower } from '../power/index.ts';
+import {
+  printClock,
+  type Refused,
+  type Understood,
+  refused,
+  roundTo,
+  understood,
+} from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import type { Stretch } from './recordingReading.ts';
 
 /** An on/off effort as it was ridden. */
@@ -29,7 +34,7 @@ const LONGEST_S = 75;
  * @returns both readings with their working and the lengths found, or why it cannot be read
  * Source: handbook section 4.
  */
-export function readOnOff(watts: Float64Array, effort: Stretch): Reading<OnOff> {
+export function readOnOff(watts: Float64Array, effort: Stretch): Understood<OnOff> | Refused {
   const ridden = watts.subarray(effort.startS, effort.endS);
   const blocks = blocksOf(ridden);
   const lastOn = blocks.findLast(({ on }) => on);

@@ -1,5 +1,5 @@
-import { meanOf } from '../power/load.ts';
-import { roundTo } from '../units/rounding.ts';
+import { meanOf } from '../power/index.ts';
+import { roundTo } from '../units/index.ts';
 
 /** The effort of a test at 1 Hz. */
 export interface OverlayTest {

@@ -32,6 +32,16 @@ export const POSITION_NAMES: Record<(typeof POSITIONS)[number], string> = {
   other: 'another position',
 };
 
+/** A temperature outside these is a slip, °C. */
+export const HEAT_BOUNDS = { low: -30, high: 55 } as const;
+/** A temperature as it is typed, °C. */
+export const celsiusSchema = z
+  .number('Temperature is a number of °C.')
+  .min(HEAT_BOUNDS.low, `Temperature is under ${HEAT_BOUNDS.low} °C.`)
+  .max(HEAT_BOUNDS.high, `Temperature is over ${HEAT_BOUNDS.high} °C.`);
+/** Tests this far apart are not ridden in the same air, °C. Source: handbook section 4. */
+const HEAT_APART_C = 8;
+
 /** What was prepared, stored with the result so that the next test can repeat it. */
 export const setupSchema = z.strictObject({
   place: z.enum(['trainer', 'road']),
@@ -45,6 +55,8 @@ export const setupSchema = z.strictObject({
     .max(12, 'Tyre pressure is over 12 bar.')
     .nullable(),
   answers: z.record(z.string().max(40), z.boolean()),
+  /** °C; null or left out where nobody looked. */
+  celsius: celsiusSchema.nullable().optional(),
 });
 export type Setup = z.infer<typeof setupSchema>;
 
@@ -92,6 +104,12 @@ export function setupDifferences(now: Setup, before: Setup): string[] {
   }
   if (now.tyreBar !== null && before.tyreBar !== null && now.tyreBar !== before.tyreBar)
     differences.push(`tyres ${now.tyreBar} bar, before ${before.tyreBar} bar`);
+  if (
+    now.celsius != null &&
+    before.celsius != null &&
+    Math.abs(now.celsius - before.celsius) > HEAT_APART_C
+  )
+    differences.push(`${now.celsius} °C, before ${before.celsius} °C`);
   for (const { id, ask } of checklistFor(now.place)) {
     const [one, other] = [now.answers[id], before.answers[id]];
     if (one !== undefined && other !== undefined && one !== other)

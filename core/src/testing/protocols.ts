@@ -141,7 +141,7 @@ const RAMP_STEP: TestStep = {
   name: 'Ramp',
   seconds: null,
   ask: { kind: 'ramp', stageS: 60 },
-  say: 'Seated, no cadence jumps; always try the next stage. Under 60 rpm it is over.',
+  say: 'Seated, no jumps in cadence, and stop under 60 rpm. Always try the next stage, unless there is pain, dizziness or chest discomfort: then stop.',
   effort: 'main',
 };
 const MAIN = (seconds: number | null, name: string): EffortSpec => ({ id: 'main', name, seconds });
@@ -160,7 +160,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     readingName: 'best rolling minute',
     reading: { kind: 'rampMinute' },
     ftpPercent: 75,
-    ridden: '100 W, then 20 W more every minute until you stop.',
+    ridden: 'Some watts more every minute, shaped for the rider, until you stop.',
     why: 'No pacing skill is needed and it is over in about a quarter of an hour. A rider’s first test can be believed.',
     whyNot:
       'A rider with a strong sprint reads high and a steady one low. It says nothing of how long FTP is held.',
@@ -179,10 +179,10 @@ export const PROTOCOLS: readonly Protocol[] = [
     readingName: 'maximal aerobic power (last full stage)',
     reading: { kind: 'rampStage' },
     ftpPercent: 85,
-    ridden: 'The same ramp: 100 W, then 20 W more every minute until you stop.',
+    ridden: 'The same ramp: some watts more every minute until you stop.',
     why: 'Only a stage ridden to its end counts, so a last desperate half minute changes nothing. It comes off the same recording as the best minute.',
     whyNot:
-      'It moves in whole steps: one second short of a stage costs its whole 20 W. It runs 1–13 % above the best-minute reading.',
+      'It moves in whole steps: one second short of a stage costs the whole step. It runs 1–13 % above the best-minute reading.',
     costs: 'A hard quarter of an hour; fresh again the next day.',
     forWhom: 'Riders whose last half minute is a fight, and coaches who compare stages.',
     suits: { power: 'needed', pacing: false, tells: ['ftp'] },
@@ -201,7 +201,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     ridden: 'Warm up for 15–20 min, then 20:00 as hard as can be held evenly.',
     why: 'It is long enough to show what the rider holds, and the threshold heart rate comes with it. With the opener the sprint reserve is burnt first, so the 20 minutes tell more about the hour.',
     whyNot:
-      'It needs a rider who can pace: started too hard, it reads low. The opener is disputed: some hold that it floods the rider with lactate and spoils the pacing.',
+      'It needs a rider who can pace: start too hard and it reads low. The opener is disputed: some hold that it floods the rider with lactate and spoils the pacing.',
     costs: 'Twenty minutes that hurt, and an easy day after.',
     forWhom: 'Riders who know how to pace an effort.',
     suits: { power: 'needed', pacing: true, tells: ['ftp'] },
@@ -232,7 +232,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     ridden: 'Warm up, then 30:00 as hard as can be held evenly, no opener.',
     why: 'No factor stands between the ride and FTP, and nothing has to be burnt first. The last 20:00 give threshold heart rate.',
     whyNot:
-      'It may read 3–4 % high in a rider who paces well. Half an hour alone at the limit takes a will that not everyone brings.',
+      'It may read 3–4 % high in a rider who paces well. Half an hour alone at the limit takes a will that not everyone has.',
     costs: 'Half an hour at the limit; two easy days.',
     forWhom: 'Riders used to long efforts.',
     suits: { power: 'needed', pacing: true, tells: ['ftp'] },
@@ -249,7 +249,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     reading: { kind: 'steady', seconds: 3600 },
     ftpPercent: 100,
     ridden: 'Warm up, then 60:00 as hard as can be held evenly.',
-    why: 'It is what FTP means, with nothing reckoned. Heart rate, fuel and the head are tested with it.',
+    why: 'It is what FTP means, with nothing calculated. Heart rate, fuel and the head are tested with it.',
     whyNot:
       'Hardly anyone rides it to the limit alone, so it mostly reads low. It costs a race’s worth of strain.',
     costs: 'As much as a race; three easy days.',
@@ -586,12 +586,6 @@ export interface RampShape {
   readonly startW: number;
   readonly stepW: number;
 }
-
-export const RAMPS: readonly ({ readonly id: string; readonly name: string } & RampShape)[] = [
-  { id: 'standard', name: 'Standard', startW: 100, stepW: 20 },
-  { id: 'light', name: 'Light', startW: 50, stepW: 10 },
-  { id: 'heavy', name: 'Heavy', startW: 200, stepW: 20 },
-];
 
 /** Length of a ramp's stage, s. */
 export const STAGE_S = 60;

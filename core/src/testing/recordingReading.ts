@@ -1,9 +1,14 @@
-import { bestWindows } from '../power/bestEfforts.ts';
-import { meanOf } from '../power/load.ts';
-import { roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printClock } from '../units/time.ts';
-import { type Reading, refused, understood } from '../units/reading.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { bestWindows, meanOf } from '../power/index.ts';
+import {
+  printClock,
+  type Refused,
+  type Understood,
+  refused,
+  roundHalfUp,
+  roundTo,
+  understood,
+} from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { type RampShape, STAGE_S } from './protocols.ts';
 
 /** A stretch of a recording, in clock seconds; `endS` is the first second after it. */
@@ -20,10 +25,13 @@ export interface Stretch {
  * @returns the stretch, or why there is none
  * Source: handbook section 4.
  */
-export function findSteadyEffort(watts: Float64Array, seconds: number): Reading<Stretch> {
+export function findSteadyEffort(
+  watts: Float64Array,
+  seconds: number,
+): Understood<Stretch> | Refused {
   if (watts.length < seconds) {
     return refused(
-      `The recording is ${printClock(watts.length)} long, shorter than the ${printClock(seconds)} this test needs. Enter the reading by hand, or bring in the whole recording.`,
+      `The recording is ${printClock(watts.length)} long, shorter than the ${printClock(seconds)} this test needs. Enter the reading by hand, or import the whole recording.`,
     );
   }
   const window = bestWindows(watts, [seconds])[0];
@@ -68,7 +76,28 @@ const OVER_BELOW = 0.8;
  * @returns the stretch, or why there is none
  * Source: handbook section 4.
  */
-export function findRamp(watts: Float64Array, ramp: RampShape, stageS = STAGE_S): Reading<Stretch> {
+export function findRamp(
+  watts: Float64Array,
+  ramp: RampShape,
+  stageS = STAGE_S,
+): Understood<Stretch> | Refused {
+  const endS = rampEnd(watts);
+  if (!endS.ok) return endS;
+  const stretch = rampUpTo(watts, endS.value, ramp, stageS);
+  if (stretch) return understood(stretch);
+  return refused(
+    `No ramp from ${ramp.startW} W in steps of ${ramp.stepW} W fits this recording. Check start and step, or set the edges by hand.`,
+  );
+}
+
+/**
+ * Where a ramp in a recording ends, whatever its shape: where power collapses after the best minute.
+ *
+ * @param watts 1 Hz watts, gaps as 0
+ * @returns the second after its last one, or why no ramp can be in it
+ * Source: handbook section 4.
+ */
+export function rampEnd(watts: Float64Array): Understood<number> | Refused {
   if (watts.length < 2 * STAGE_S) {
     return refused(
       `The recording is ${printClock(watts.length)} long. A ramp needs at least ${printClock(2 * STAGE_S)}.`,
@@ -79,14 +108,27 @@ export function findRamp(watts: Float64Array, ramp: RampShape, stageS = STAGE_S)
     return refused(
       'All watts in the recording are zero, so no ramp can be found. Was the power meter paired?',
     );
-  const endS = endOfRamp(watts, minute.startS + STAGE_S, minute.meanW);
+  return understood(endOfRamp(watts, minute.startS + STAGE_S, minute.meanW));
+}
+
+/**
+ * The ramp of a shape that ends at a second: it starts where its stages fit what was ridden best.
+ *
+ * @param watts 1 Hz watts, gaps as 0
+ * @param endS the second after its last one, from rampEnd
+ * @param ramp start and step, W
+ * @param stageS length of a stage, s
+ * @returns the stretch; null where no start fits
+ * Source: handbook section 4.
+ */
+export function rampUpTo(
+  watts: Float64Array,
+  endS: number,
+  ramp: RampShape,
+  stageS = STAGE_S,
+): Stretch | null {
   const startS = startOfRamp(watts, endS, ramp, stageS);
-  if (startS === null) {
-    return refused(
-      `No ramp from ${ramp.startW} W in steps of ${ramp.stepW} W fits this recording. Check start and step, or set the edges by hand.`,
-    );
-  }
-  return understood({ startS: wholeStage(startS, endS, stageS), endS });
+  return startS === null ? null : { startS: wholeStage(startS, endS, stageS), endS };
 }
 
 /** Trainers follow a step a second or two late, so a ramp seems to start later than it did. */
@@ -98,34 +140,38 @@ function wholeStage(startS: number, endS: number, stageS: number): number {
   return missing <= LATE_S ? Math.max(0, startS - missing) : startS;
 }
 
-/** The end is looked for this far around the first sign of it, s, and told by so many seconds on either side. */
+/** The end is looked for this far around where it first shows, s, and told by so many seconds on either side. */
 const AROUND_END_S = 8;
 const BESIDE_END_S = 20;
 
 /**
- * Where the watts drop from the last stage to whatever comes after, to the second: of all moments near the first
- * sign of it, the one that leaves the least scatter around the level before and the level after.
+ * Where the watts drop from the last stage to whatever comes after, to the second: of all moments near it
+ * the one that leaves the least scatter around the level before and the level after.
  */
 function endOfRamp(watts: Float64Array, from: number, minuteW: number): number {
-  let sign = from;
+  let first = from;
   while (
-    sign < watts.length &&
-    meanOf(watts.subarray(sign, Math.min(sign + 5, watts.length))) >= OVER_BELOW * minuteW
+    first < watts.length &&
+    meanOf(watts.subarray(first, Math.min(first + 5, watts.length))) >= OVER_BELOW * minuteW
   )
-    sign += 1;
-  if (sign >= watts.length) return watts.length;
+    first += 1;
+  if (first >= watts.length) return watts.length;
   const before = meanOf(
-    watts.subarray(Math.max(0, sign - AROUND_END_S - BESIDE_END_S), sign - AROUND_END_S),
+    watts.subarray(Math.max(0, first - AROUND_END_S - BESIDE_END_S), first - AROUND_END_S),
   );
   const after = meanOf(
     watts.subarray(
-      Math.min(sign + AROUND_END_S, watts.length - 1),
-      sign + AROUND_END_S + BESIDE_END_S,
+      Math.min(first + AROUND_END_S, watts.length - 1),
+      first + AROUND_END_S + BESIDE_END_S,
     ),
   );
   const low = Math.min(after, OVER_BELOW * minuteW);
-  let [best, least, gain] = [sign, 0, 0];
-  for (let end = sign - AROUND_END_S; end < Math.min(sign + AROUND_END_S, watts.length); end += 1) {
+  let [best, least, gain] = [first, 0, 0];
+  for (
+    let end = first - AROUND_END_S;
+    end < Math.min(first + AROUND_END_S, watts.length);
+    end += 1
+  ) {
     const watt = watts[end] as number;
     // What scatter a second leaves less when it counts to the ramp and not to what comes after.
     gain += (watt - before) ** 2 - (watt - low) ** 2;
@@ -144,25 +190,26 @@ function startOfRamp(
   const stages = (topW - ramp.startW) / ramp.stepW + 1;
   if (stages < FEWEST_STAGES || stages > MOST_STAGES) return null;
   const expected = endS - stages * stageS;
+  // Further off than unsteady legs explain: not this ramp.
+  const worst = (0.75 * ramp.stepW + 0.05 * topW) ** 2;
   let best: { startS: number; error: number } | null = null;
   for (
     let startS = Math.max(0, Math.floor(expected - 2.5 * stageS));
     startS <= Math.min(expected + 2.5 * stageS, endS - stageS);
     startS += 1
   ) {
+    // Squares only grow: past those of the best start so far, this one is let go.
+    const most: number = (best?.error ?? worst) * (endS - startS);
     let squares = 0;
     // The half minute before the start has to differ from the first stage, or the start could slide.
-    for (let second = startS; second < endS; second += 1) {
+    for (let second = startS; second < endS && squares <= most; second += 1) {
       const asked = ramp.startW + ramp.stepW * Math.floor((second - startS) / stageS);
       squares += ((watts[second] as number) - asked) ** 2;
     }
     const error = squares / (endS - startS);
-    if (best === null || error < best.error) best = { startS, error };
+    if (error <= worst && (best === null || error < best.error)) best = { startS, error };
   }
-  // Further off than unsteady legs explain: not this ramp.
-  return best !== null && Math.sqrt(best.error) <= 0.75 * ramp.stepW + 0.05 * topW
-    ? best.startS
-    : null;
+  return best?.startS ?? null;
 }
 
 /** One stage of a ramp as ridden. */
@@ -213,7 +260,7 @@ export function rampStages(
  * @returns W with its working, or why it cannot be read
  * Source: handbook section 4.
  */
-export function readRampMinute(watts: Float64Array, effort: Stretch): Reading<Worked> {
+export function readRampMinute(watts: Float64Array, effort: Stretch): Understood<Worked> | Refused {
   const minute = bestWindows(watts.subarray(effort.startS, effort.endS), [STAGE_S])[0];
   if (!minute) return refused('The ramp is shorter than a minute. Move its edges apart.');
   const startS = effort.startS + minute.startS;
@@ -244,7 +291,7 @@ export function readRampStage(
   watts: Float64Array,
   effort: Stretch,
   ramp: RampShape,
-): Reading<Worked> {
+): Understood<Worked> | Refused {
   const stages = rampStages(watts, effort, ramp);
   const last = stages.findLast((stage) => stage.full);
   if (!last)

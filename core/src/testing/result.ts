@@ -1,7 +1,14 @@
-import { fitCriticalPower, pairFromBests } from '../power/criticalPower.ts';
-import { refused, type Reading, understood } from '../units/reading.ts';
-import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { fitCriticalPower, pairFromBests } from '../power/index.ts';
+import {
+  percentOf,
+  type Refused,
+  type Understood,
+  refused,
+  roundHalfUp,
+  roundTo,
+  understood,
+} from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { fourEffortPoints, type TestDetails } from './details.ts';
 import { ftpFromReading } from './ftp.ts';
 import { alongside, lactateProblems, readLactate } from './lactate.ts';
@@ -75,7 +82,7 @@ export function thresholdFrom(protocol: Protocol): 'threshold' | 'estimate' | nu
  * @returns FTP and every other figure with its working, or the sentence that says what is missing or cannot be
  * Source: handbook sections 4 and 5.
  */
-export function resultOf(protocol: Protocol, measured: Measured): Reading<TestResult> {
+export function resultOf(protocol: Protocol, measured: Measured): Understood<TestResult> | Refused {
   const needed = detailsKind(protocol);
   const { details, readingW, meanBpm } = measured;
   if (needed === null) {
@@ -142,7 +149,7 @@ function fourEfforts(
   protocol: Protocol,
   details: Of<'fourEfforts'>,
   { meanBpm, twentyMinuteW }: Measured,
-): Reading<TestResult> {
+): Understood<TestResult> | Refused {
   const { sprintPeakW, sprintPeakS } = details;
   const fit = fitCriticalPower(fourEffortPoints(details), twentyMinuteW ?? null);
   if (!fit.ok) return fit;
@@ -171,7 +178,7 @@ function fourEfforts(
 function oneAndFive(
   { oneW, fiveW }: Of<'oneAndFive'>,
   meanBpm: number | null,
-): Reading<TestResult> {
+): Understood<TestResult> | Refused {
   const pair = pairFromBests(oneW, fiveW);
   if (!pair.ok) return pair;
   const { cpW, wPrimeJ } = pair.value.value;
@@ -213,7 +220,7 @@ function distance({ distanceKm }: Of<'heartRate'>): NamedFigure[] {
     : [{ name: 'Distance', text: `${roundTo(distanceKm, 2)} km`, working: null }];
 }
 
-function lactate(protocol: Protocol, details: Of<'lactate'>): Reading<TestResult> {
+function lactate(protocol: Protocol, details: Of<'lactate'>): Understood<TestResult> | Refused {
   const { samples, stepW, lt1By, lt2By } = details;
   const wrong = lactateProblems(samples).find(({ refuses }) => refuses);
   if (wrong) return refused(wrong.reason);

@@ -1,4 +1,4 @@
-import { type Reading, refused, understood } from './reading.ts';
+import { type Refused, type Understood, refused, understood } from './understood.ts';
 
 const CADENCE = /^(\d{2,3})(?:\s*(?:-|–|—|to)\s*(\d{2,3}))?\s*(?:rpm)?$/i;
 
@@ -9,7 +9,9 @@ const CADENCE = /^(\d{2,3})(?:\s*(?:-|–|—|to)\s*(\d{2,3}))?\s*(?:rpm)?$/i;
  * @returns the range in rpm (20–220), null where it is free, or why it was refused
  * Source: handbook section 7.
  */
-export function parseCadence(text: string): Reading<{ low: number; high: number } | null> {
+export function parseCadence(
+  text: string,
+): Understood<{ low: number; high: number } | null> | Refused {
   const typed = text.trim();
   if (typed === '' || /^free$/i.test(typed)) return understood(null);
   const found = CADENCE.exec(typed);

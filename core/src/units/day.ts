@@ -8,7 +8,7 @@ import {
   parse,
   parseISO,
 } from 'date-fns';
-import { refused, type Reading, understood } from './reading.ts';
+import { type Refused, type Understood, refused, understood } from './understood.ts';
 
 /** What a date is for decides how far it may lie from today. */
 export const DAY_USES = ['past', 'day', 'goal', 'any'] as const;
@@ -50,19 +50,18 @@ export function dayBounds(use: DayUse, today: string): DayBounds {
  * @returns a sentence, or null where it can be used
  */
 export function dayRefusal(day: string, use: DayUse, today: string): string | null {
-  if (!isDay(day)) return `"${day.slice(0, 20)}" is no day of the calendar.`;
+  if (!isDay(day)) return `"${day.slice(0, 20)}" is not a day of the calendar.`;
   const { from, to } = dayBounds(use, today);
   const named = print(day);
   if (day >= from && day <= to) return null;
-  if (use === 'past')
-    return day > to ? `${named} lies in the future.` : `${named} lies before 1990.`;
+  if (use === 'past') return day > to ? `${named} is in the future.` : `${named} is before 1990.`;
   if (use === 'goal')
     return day < from
-      ? `${named} is past: a goal lies ahead.`
+      ? `${named} is past; a goal is still to come.`
       : `${named} is more than three years off.`;
   return day > to
     ? `${named} is more than three years off.`
-    : `${named} lies before ${use === 'any' ? '1990' : print(from)}.`;
+    : `${named} is before ${use === 'any' ? '1990' : print(from)}.`;
 }
 
 /**
@@ -107,12 +106,12 @@ export function readDay(
   use: DayUse,
   today: string,
   order: DayOrder = 'day first',
-): Reading<string> {
+): Understood<string> | Refused {
   const typed = text.trim().replace(/\s+/g, ' ').slice(0, 40);
   const day = dayOf(typed, use, today, order);
   if (day === null)
     return refused(
-      `"${typed.slice(0, 24)}" is no day. Try 5 Dec, ${order === 'day first' ? '5/12' : '12/5'}, tomorrow or Tue.`,
+      `"${typed.slice(0, 24)}" is not a day. Try 5 Dec, ${order === 'day first' ? '5/12' : '12/5'}, tomorrow or Tue.`,
     );
   const refusal = dayRefusal(day, use, today);
   return refusal === null ? understood(day) : refused(refusal);
@@ -121,7 +120,7 @@ export function readDay(
 function dayOf(typed: string, use: DayUse, today: string, order: DayOrder): string | null {
   const now = parseISO(today);
   const word = typed.toLowerCase().replace(/[,.]$/, '');
-  const near = NEAR[word];
+  const near = Object.hasOwn(NEAR, word) ? NEAR[word] : undefined;
   if (near !== undefined) return iso(addDays(now, near));
   const weekday = /^[a-z]{3,9}$/.test(word)
     ? WEEKDAYS.findIndex(

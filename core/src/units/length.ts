@@ -1,5 +1,5 @@
-import type { Length } from '../sessions/plan.ts';
-import { type Reading, refused, understood } from './reading.ts';
+import type { Length } from './asked.ts';
+import { type Refused, type Understood, refused, understood } from './understood.ts';
 import { parseDuration, printDuration } from './time.ts';
 
 /** A hill as far as a session needs it. */
@@ -26,7 +26,7 @@ const HILL = /^(?:to\s+)?(?:the\s+)?top(?:\s+of)?\s+(.+)$/i;
 export function parseLength(
   text: string,
   hills: readonly KnownHill[],
-): Reading<Exclude<Length, { kind: 'unread' }>> {
+): Understood<Exclude<Length, { kind: 'unread' }>> | Refused {
   const typed = text.trim().replace(/\s+/g, ' ');
   const lap = LAP.exec(typed);
   if (lap) {
@@ -47,9 +47,9 @@ export function parseLength(
       });
     const known =
       hills.length === 0
-        ? 'No hill is stored yet; add it under Hills.'
-        : `Known are ${hills.map(({ name }) => name).join(', ')}.`;
-    return refused(`"${wanted.slice(0, 40)}" is no hill that is stored. ${known}`);
+        ? 'There are no hills yet; add one under Hills.'
+        : `Your hills: ${hills.map(({ name }) => name).join(', ')}.`;
+    return refused(`"${wanted.slice(0, 40)}" is not one of your hills. ${known}`);
   }
   const time = parseDuration(typed);
   return time.ok ? understood({ kind: 'time', seconds: time.value }) : time;

@@ -22,6 +22,17 @@ export function printShare(percent: number): string {
 }
 
 /**
+ * Prints what is left of something, as a share: below zero more was asked than there is.
+ *
+ * @param percent any finite number
+ * @returns `12 %`, or `318 % more than there is`
+ */
+export function printLeft(percent: number): string {
+  const whole = roundHalfUp(percent);
+  return whole < 0 ? `${-whole} % more than there is` : `${whole} %`;
+}
+
+/**
  * Rounds half up to a number of decimals.
  *
  * @param value any finite number

@@ -1,10 +1,10 @@
-import type { Effort, Target } from '../sessions/plan.ts';
-import { type Reading, refused, understood } from './reading.ts';
+import type { Effort, Target } from './asked.ts';
+import { type Refused, type Understood, refused, understood } from './understood.ts';
 import { roundTo } from './rounding.ts';
 import { printSpan } from './span.ts';
 
 /** Bounds of what may be asked; a figure outside is taken for a slip of the hand. */
-export const TARGET_BOUNDS = {
+const TARGET_BOUNDS = {
   percent: { low: 1, high: 400 },
   watts: { low: 1, high: 2500 },
   rpe: { low: 1, high: 10 },
@@ -76,7 +76,9 @@ const TRY = 'Try 98–102 %, 260 W, zone 4, rpe 8, easy or max';
  * @returns the effort, or the sentence that says what is wrong with it
  * Source: handbook section 7, Targets.
  */
-export function parseEffort(text: string): Reading<Exclude<Effort, { kind: 'unread' }>> {
+export function parseEffort(
+  text: string,
+): Understood<Exclude<Effort, { kind: 'unread' }>> | Refused {
   const typed = text
     .trim()
     .replace(/\s+/g, ' ')
@@ -155,7 +157,7 @@ export function parseEffort(text: string): Reading<Exclude<Effort, { kind: 'unre
  * @returns the target, or the sentence that says what is wrong with it
  * Source: handbook section 7.
  */
-export function parseTarget(text: string): Reading<Target> {
+export function parseTarget(text: string): Understood<Target> | Refused {
   const typed = text.trim();
   if (DOWN.test(typed)) return understood({ kind: 'changing', ...FALLS });
   const end = UP_TO.exec(typed) ?? DOWN_TO.exec(typed);
@@ -186,7 +188,7 @@ export function parseTarget(text: string): Reading<Target> {
 function percentEffort(
   low: string | undefined,
   high: string | undefined,
-): Reading<Exclude<Effort, { kind: 'unread' }>> {
+): Understood<Exclude<Effort, { kind: 'unread' }>> | Refused {
   return ranged('The target', low, high, TARGET_BOUNDS.percent, ' %', (from, to) => ({
     kind: 'percent',
     low: from,
@@ -197,7 +199,7 @@ function percentEffort(
 function wattsEffort(
   low: string | undefined,
   high: string | undefined,
-): Reading<Exclude<Effort, { kind: 'unread' }>> {
+): Understood<Exclude<Effort, { kind: 'unread' }>> | Refused {
   return ranged(
     'The target',
     low,
@@ -217,7 +219,7 @@ function ranged<T>(
   unit: string,
   make: (low: number, high: number) => T,
   whole = false,
-): Reading<T> {
+): Understood<T> | Refused {
   const places = whole ? 0 : 1;
   const low = roundTo(number(lowText), places);
   const high = highText === undefined ? low : roundTo(number(highText), places);

@@ -1,4 +1,4 @@
-import { refused, type Reading, understood } from './reading.ts';
+import { type Refused, type Understood, refused, understood } from './understood.ts';
 
 /** No step is longer than a day: what is typed beyond that is a slip. */
 const LONGEST_SECONDS = 24 * 3600;
@@ -15,7 +15,7 @@ const SECONDS = /^(\d+)\s*(?:s|secs?|seconds?|"|″)$/i;
  * @returns whole seconds from 1 to 86,400, or why it was refused
  * Source: handbook section 7; a bare number counts minutes.
  */
-export function parseDuration(text: string): Reading<number> {
+export function parseDuration(text: string): Understood<number> | Refused {
   const typed = text.trim();
   if (typed === '') return refused('A time is missing. Try 8:00, 8, 90 s or 1 h 30.');
   const seconds = typed.length <= 40 ? readSeconds(typed) : null;

@@ -1,6 +1,5 @@
-import { percentOf, roundHalfUp, roundTo } from '../units/rounding.ts';
-import { printSpan } from '../units/span.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { percentOf, printSpan, roundHalfUp, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { ANCHOR_NAMES, type AnchorKind, type BandRule, isByHeart, type Scheme } from './schemes.ts';
 
 /** A band with this rider's own limits, both inclusive, in W or bpm. */

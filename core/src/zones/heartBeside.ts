@@ -1,5 +1,5 @@
-import { percentOf, roundTo } from '../units/rounding.ts';
-import { type Worked, worked } from '../working/worked.ts';
+import { percentOf, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { type Band, printBand } from './bands.ts';
 import { FIVE_BY_THRESHOLD_HR, type Scheme, SEVEN_STEPS } from './schemes.ts';
 

@@ -1,9 +1,9 @@
 import {
-  SEVEN_STEPS,
+  type BandRule,
   FIVE_BY_MAXIMAL_HR,
   FIVE_BY_THRESHOLD_HR,
-  type BandRule,
   type Scheme,
+  SEVEN_STEPS,
 } from './schemes.ts';
 
 /** Anchors a coach's own scheme can hang on. */
@@ -148,12 +148,10 @@ function bandName(band: OwnBand, index: number): string {
  * Source: handbook section 6.
  */
 export function schemeFromOwn(id: string, own: OwnScheme): Scheme {
-  const common =
-    own.anchor === 'ftp'
-      ? SEVEN_STEPS
-      : own.anchor === 'thresholdHr'
-        ? FIVE_BY_THRESHOLD_HR
-        : FIVE_BY_MAXIMAL_HR;
+  let common: Scheme;
+  if (own.anchor === 'ftp') common = SEVEN_STEPS;
+  else if (own.anchor === 'thresholdHr') common = FIVE_BY_THRESHOLD_HR;
+  else common = FIVE_BY_MAXIMAL_HR;
   const bands = own.bands.map((band, index): BandRule => {
     const low = band.fromPercent ?? 0;
     const middle = band.toPercent === null ? low + 1 : (low + band.toPercent) / 2;
@@ -168,7 +166,8 @@ export function schemeFromOwn(id: string, own: OwnScheme): Scheme {
       talkTest: like.talkTest,
       held: like.held,
       heldSeconds: like.heldSeconds,
-      trains: band.trains.trim() || like.trains,
+      // What it is for is the coach's to say; nothing is put into their mouth.
+      trains: band.trains.trim(),
     };
   });
   return {

@@ -1,6 +1,5 @@
 /** A figure of the rider that limits can be shares of. */
-export const ANCHOR_KINDS = ['ftp', 'thresholdHr', 'maximalHr', 'lt1', 'lt2'] as const;
-export type AnchorKind = (typeof ANCHOR_KINDS)[number];
+export type AnchorKind = 'ftp' | 'thresholdHr' | 'maximalHr' | 'lt1' | 'lt2';
 
 /** What a scheme hangs on; "lactate" is both lactate thresholds. */
 export type Anchor = 'ftp' | 'thresholdHr' | 'maximalHr' | 'lactate';
@@ -192,7 +191,7 @@ export const THREE_DOMAINS: Scheme = {
   ],
 };
 
-export const LACTATE_FIVE: Scheme = {
+const LACTATE_FIVE: Scheme = {
   id: 'lactate-five',
   name: 'Lactate five',
   anchor: 'lactate',
@@ -231,9 +230,6 @@ export const SCHEMES: readonly Scheme[] = [
   FIVE_BY_THRESHOLD_HR,
   FIVE_BY_MAXIMAL_HR,
 ];
-
-/** What new riders get unless the coach chose another. Source: handbook section 6. */
-export const DEFAULT_SCHEME_ID = SEVEN_STEPS.id;
 
 /**
  * Whether a scheme's bands are beats rather than watts.

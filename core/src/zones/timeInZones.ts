@@ -1,4 +1,4 @@
-import { roundHalfUp } from '../units/rounding.ts';
+import { roundHalfUp } from '../units/index.ts';
 import { type Band, bandsOf } from './bands.ts';
 
 /** Seconds of a ride by band, and those in which nothing was recorded. All of them add up to the ride. */
@@ -25,6 +25,34 @@ export function timeInZones(bands: readonly Band[], values: ArrayLike<number | n
     if (value === null || Number.isNaN(value)) missing += 1;
     else bySize.set(roundHalfUp(value), (bySize.get(roundHalfUp(value)) ?? 0) + 1);
   }
+  return { seconds: secondsOf(bands, bySize), missing };
+}
+
+/**
+ * Time in each band of a ride whose seconds were counted by their size when it came in.
+ *
+ * @param bands as `bandsFor` returns them
+ * @param histogram seconds at each whole watt or beat, from 0 on
+ * @param ofS seconds of the ride; those not counted are missing
+ * @returns whole seconds per band, and those missing; the same as of the stream itself
+ * Source: handbook section 6.
+ */
+export function timeInZonesOf(
+  bands: readonly Band[],
+  histogram: ArrayLike<number>,
+  ofS: number,
+): TimeInZones {
+  const bySize = new Map<number, number>();
+  let counted = 0;
+  for (let value = 0; value < histogram.length; value += 1) {
+    const seconds = histogram[value] as number;
+    if (seconds > 0) bySize.set(value, seconds);
+    counted += seconds;
+  }
+  return { seconds: secondsOf(bands, bySize), missing: Math.max(0, ofS - counted) };
+}
+
+function secondsOf(bands: readonly Band[], bySize: ReadonlyMap<number, number>): number[] {
   const shares = new Array<number>(bands.length).fill(0);
   for (const [value, seconds] of bySize) {
     const holding = bandsOf(bands, value);
@@ -33,7 +61,7 @@ export function timeInZones(bands: readonly Band[], values: ArrayLike<number | n
       shares[index] = (shares[index] ?? 0) + seconds / holding.length;
     }
   }
-  return { seconds: wholeSeconds(shares), missing };
+  return wholeSeconds(shares);
 }
 
 /** Rounds shares to whole seconds of the same sum: the largest remainders are rounded up. */

@@ -1,6 +1,5 @@
 import Papa from 'papaparse';
-import { printSpan } from '../units/span.ts';
-import { roundTo } from '../units/rounding.ts';
+import { printSpan, roundTo } from '../units/index.ts';
 import { type Anchors, bandsFor, layOver } from './bands.ts';
 import { heartBeside } from './heartBeside.ts';
 import { isByHeart, type Scheme } from './schemes.ts';
@@ -36,7 +35,7 @@ export interface ZoneLine {
 }
 
 /** Format name and version of the JSON that `writeZoneJson` writes. */
-export const ZONE_CARD_FORMAT = { format: 'uphill-count-zones', version: 1 } as const;
+const ZONE_CARD_FORMAT = { format: 'uphill-count-zones', version: 1 } as const;
 
 /**
  * The lines of a rider's zone card.

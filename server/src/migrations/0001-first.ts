@@ -1,4 +1,5 @@
-import { type Migration, sql } from 'kysely';
+import { sql } from 'kysely';
+import type { Migration } from './migration.ts';
 
 const TABLES = [
   `CREATE TABLE riders (

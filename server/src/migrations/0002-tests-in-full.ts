@@ -1,5 +1,6 @@
-import { type Migration, sql } from 'kysely';
-import { packBests } from '../packedBests.ts';
+import { sql } from 'kysely';
+import type { Migration } from './migration.ts';
+import { packBests } from '../packs.ts';
 
 const STATEMENTS = [
   'ALTER TABLE riders ADD COLUMN scheme_id TEXT',

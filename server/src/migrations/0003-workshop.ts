@@ -1,4 +1,5 @@
-import { type Migration, sql } from 'kysely';
+import { sql } from 'kysely';
+import type { Migration } from './migration.ts';
 
 /** Hills, shared by all riders; the ride that came of a placed session. */
 export const workshop: Migration = {

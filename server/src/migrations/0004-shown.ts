@@ -1,4 +1,5 @@
-import { type Migration, sql } from 'kysely';
+import { sql } from 'kysely';
+import type { Migration } from './migration.ts';
 
 /** Whether a rider sees tomorrow's session the day before, or only in the morning. */
 export const shown: Migration = {

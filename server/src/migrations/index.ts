@@ -1,9 +1,11 @@
-import type { Migration } from 'kysely';
+import type { Migration } from './migration.ts';
 import { first } from './0001-first.ts';
 import { testsInFull } from './0002-tests-in-full.ts';
 import { workshop } from './0003-workshop.ts';
 import { shown } from './0004-shown.ts';
 import { markedEfforts } from './0005-marked-efforts.ts';
+import { asUsersMetIt } from './0006-as-users-met-it.ts';
+import { ridesAndDays } from './0007-rides-and-days.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -12,4 +14,6 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0003-workshop': workshop,
   '0004-shown': shown,
   '0005-marked-efforts': markedEfforts,
+  '0006-as-users-met-it': asUsersMetIt,
+  '0007-rides-and-days': ridesAndDays,
 };

@@ -1,24 +1,36 @@
-import { id, markedEffort, markedEffortChange, newMarkedEffort, riderParams } from '@uphill/api';
+import {
+  idSchema,
+  markedEffortSchema,
+  markedEffortChangeSchema,
+  newMarkedEffortSchema,
+  riderParamsSchema,
+} from '@uphill/api';
 import { z } from 'zod';
 import { listMarkedEfforts, markEffort, withdrawMark } from '../store/markedEfforts.ts';
 import { routes } from './route.ts';
 
-const response = { 200: markedEffort };
+const response = { 200: markedEffortSchema };
 
 export const markedEffortRoutes = routes((app, { db }) => {
   app.get(
     '/riders/:riderId/marked-efforts',
-    { schema: { params: riderParams, response: { 200: z.array(markedEffort) } } },
+    { schema: { params: riderParamsSchema, response: { 200: z.array(markedEffortSchema) } } },
     ({ params }) => listMarkedEfforts(db, params.riderId),
   );
   app.post(
     '/riders/:riderId/marked-efforts',
-    { schema: { params: riderParams, body: newMarkedEffort, response } },
+    { schema: { params: riderParamsSchema, body: newMarkedEffortSchema, response } },
     ({ params, body }) => markEffort(db, params.riderId, body),
   );
   app.patch(
     '/riders/:riderId/marked-efforts/:id',
-    { schema: { params: riderParams.extend({ id }), body: markedEffortChange, response } },
+    {
+      schema: {
+        params: riderParamsSchema.extend({ id: idSchema }),
+        body: markedEffortChangeSchema,
+        response,
+      },
+    },
     ({ params, body }) => withdrawMark(db, params.riderId, params.id, body),
   );
 });

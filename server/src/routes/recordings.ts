@@ -1,10 +1,16 @@
 import type { IncomingMessage } from 'node:http';
-import { idParams, received, recording, recordingWithStreams, riderParams } from '@uphill/api';
-import { z } from 'zod';
+import {
+  columnsQuerySchema,
+  idParamsSchema,
+  receivedSchema,
+  recordingWithStreamsSchema,
+  riderParamsSchema,
+} from '@uphill/api';
 import { UPLOADS_AT_ONCE } from '../limits.ts';
 import { badField, Refusal } from '../refusal.ts';
 import { turns } from '../turns.ts';
-import { keepRecording, listRecordings, readFile, readRecording } from '../store/recordings.ts';
+import { keepRecording } from '../store/keepRecording.ts';
+import { readFile, readRecording } from '../store/recordings.ts';
 import { routes } from './route.ts';
 
 /** Reads what is sent; a sender who goes away in the middle ends it, or nobody else would ever have a turn. */
@@ -22,19 +28,14 @@ function orGone<T>(sender: IncomingMessage, read: () => Promise<T>): Promise<T> 
 
 export const recordingRoutes = routes((app, { db, pool }) => {
   const inTurn = turns(UPLOADS_AT_ONCE);
-  app.get(
-    '/riders/:riderId/recordings',
-    { schema: { params: riderParams, response: { 200: z.array(recording) } } },
-    ({ params }) => listRecordings(db, params.riderId),
-  );
-
   app.post(
     '/riders/:riderId/recordings',
     {
       schema: {
-        params: riderParams,
+        params: riderParamsSchema,
+        querystring: columnsQuerySchema,
         consumes: ['multipart/form-data'],
-        response: { 200: received },
+        response: { 200: receivedSchema },
       },
     },
     (request) =>
@@ -45,21 +46,32 @@ export const recordingRoutes = routes((app, { db, pool }) => {
           if (!part) throw badField('file', 'No file was sent.');
           return { name: part.filename, bytes: await part.toBuffer() };
         });
-        return keepRecording(db, pool, request.params.riderId, { name, bytes });
+        const { again = false, origin, ...choice } = request.query;
+        return keepRecording(
+          db,
+          pool,
+          request.params.riderId,
+          { name, bytes },
+          { choice, again, origin },
+        );
       }),
   );
 
   app.get(
     '/recordings/:id',
-    { schema: { params: idParams, response: { 200: recordingWithStreams } } },
+    { schema: { params: idParamsSchema, response: { 200: recordingWithStreamsSchema } } },
     ({ params }) => readRecording(db, params.id),
   );
 
-  app.get('/recordings/:id/file', { schema: { params: idParams } }, async ({ params }, reply) => {
-    const { name, bytes } = await readFile(db, params.id);
-    return reply
-      .header('content-type', 'application/octet-stream')
-      .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)
-      .send(Buffer.from(bytes));
-  });
+  app.get(
+    '/recordings/:id/file',
+    { schema: { params: idParamsSchema } },
+    async ({ params }, reply) => {
+      const { name, bytes } = await readFile(db, params.id);
+      return reply
+        .header('content-type', 'application/octet-stream')
+        .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)
+        .send(Buffer.from(bytes));
+    },
+  );
 });

@@ -1,11 +1,11 @@
 import {
-  idParams,
-  ownScheme,
-  schemeChange,
-  schemeFields,
-  settings,
-  settingsChange,
-  versionQuery,
+  idParamsSchema,
+  ownSchemeSchema,
+  schemeChangeSchema,
+  schemeFieldsSchema,
+  settingsSchema,
+  settingsChangeSchema,
+  versionQuerySchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import {
@@ -18,30 +18,38 @@ import {
 } from '../store/schemes.ts';
 import { routes } from './route.ts';
 
-const response = { 200: ownScheme };
+const response = { 200: ownSchemeSchema };
 
 export const schemeRoutes = routes((app, { db }) => {
-  app.get('/schemes', { schema: { response: { 200: z.array(ownScheme) } } }, () => listSchemes(db));
-  app.post('/schemes', { schema: { body: schemeFields, response } }, ({ body }) =>
+  app.get('/schemes', { schema: { response: { 200: z.array(ownSchemeSchema) } } }, () =>
+    listSchemes(db),
+  );
+  app.post('/schemes', { schema: { body: schemeFieldsSchema, response } }, ({ body }) =>
     createScheme(db, body),
   );
   app.put(
     '/schemes/:id',
-    { schema: { params: idParams, body: schemeChange, response } },
+    { schema: { params: idParamsSchema, body: schemeChangeSchema, response } },
     ({ params, body }) => changeScheme(db, params.id, body),
   );
   app.delete(
     '/schemes/:id',
-    { schema: { params: idParams, querystring: versionQuery, response: { 204: z.null() } } },
+    {
+      schema: {
+        params: idParamsSchema,
+        querystring: versionQuerySchema,
+        response: { 204: z.null() },
+      },
+    },
     async ({ params, query }, reply) => {
       await removeScheme(db, params.id, query.version);
       return reply.status(204).send(null);
     },
   );
-  app.get('/settings', { schema: { response: { 200: settings } } }, () => readSettings(db));
+  app.get('/settings', { schema: { response: { 200: settingsSchema } } }, () => readSettings(db));
   app.put(
     '/settings',
-    { schema: { body: settingsChange, response: { 200: settings } } },
+    { schema: { body: settingsChangeSchema, response: { 200: settingsSchema } } },
     ({ body }) => changeSettings(db, body),
   );
 });

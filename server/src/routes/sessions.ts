@@ -1,5 +1,15 @@
-import { idParams, newSession, session, sessionChange, versionQuery } from '@uphill/api';
+import {
+  behindSchema,
+  followingSchema,
+  idParamsSchema,
+  newSessionSchema,
+  daySchema,
+  sessionSchema,
+  sessionChangeSchema,
+  versionQuerySchema,
+} from '@uphill/api';
 import { z } from 'zod';
+import { daysBehind, followSession } from '../store/following.ts';
 import {
   createSession,
   listSessions,
@@ -9,24 +19,48 @@ import {
 } from '../store/sessions.ts';
 import { routes } from './route.ts';
 
-const response = { 200: session };
+const response = { 200: sessionSchema };
 
 export const sessionRoutes = routes((app, { db }) => {
-  app.get('/sessions', { schema: { response: { 200: z.array(session) } } }, () => listSessions(db));
-  app.post('/sessions', { schema: { body: newSession, response } }, ({ body }) =>
+  app.get('/sessions', { schema: { response: { 200: z.array(sessionSchema) } } }, () =>
+    listSessions(db),
+  );
+  app.post('/sessions', { schema: { body: newSessionSchema, response } }, ({ body }) =>
     createSession(db, body.plan),
   );
-  app.get('/sessions/:id', { schema: { params: idParams, response } }, ({ params }) =>
+  app.get('/sessions/:id', { schema: { params: idParamsSchema, response } }, ({ params }) =>
     readSession(db, params.id),
   );
   app.put(
     '/sessions/:id',
-    { schema: { params: idParams, body: sessionChange, response } },
+    { schema: { params: idParamsSchema, body: sessionChangeSchema, response } },
     ({ params, body }) => saveSession(db, params.id, body),
+  );
+  app.get(
+    '/sessions/:id/behind',
+    { schema: { params: idParamsSchema, response: { 200: z.array(behindSchema) } } },
+    ({ params }) => daysBehind(db, params.id),
+  );
+  app.post(
+    '/sessions/:id/behind',
+    {
+      schema: {
+        params: idParamsSchema,
+        body: followingSchema,
+        response: { 200: z.array(daySchema) },
+      },
+    },
+    ({ params, body }) => followSession(db, params.id, body),
   );
   app.delete(
     '/sessions/:id',
-    { schema: { params: idParams, querystring: versionQuery, response: { 204: z.null() } } },
+    {
+      schema: {
+        params: idParamsSchema,
+        querystring: versionQuerySchema,
+        response: { 204: z.null() },
+      },
+    },
     async ({ params, query }, reply) => {
       await retireSession(db, params.id, query.version);
       return reply.status(204).send(null);

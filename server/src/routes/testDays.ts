@@ -1,10 +1,10 @@
 import {
-  idParams,
-  newTestDay,
-  riderParams,
-  testDay,
-  testDayChange,
-  versionQuery,
+  idParamsSchema,
+  newTestDaySchema,
+  riderParamsSchema,
+  testDaySchema,
+  testDayChangeSchema,
+  versionQuerySchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import {
@@ -16,30 +16,36 @@ import {
 } from '../store/testDays.ts';
 import { routes } from './route.ts';
 
-const response = { 200: testDay };
+const response = { 200: testDaySchema };
 
 export const testDayRoutes = routes((app, { db }) => {
   app.get(
     '/riders/:riderId/test-days',
-    { schema: { params: riderParams, response: { 200: z.array(testDay) } } },
+    { schema: { params: riderParamsSchema, response: { 200: z.array(testDaySchema) } } },
     ({ params }) => listTestDays(db, params.riderId),
   );
   app.post(
     '/riders/:riderId/test-days',
-    { schema: { params: riderParams, body: newTestDay, response } },
+    { schema: { params: riderParamsSchema, body: newTestDaySchema, response } },
     ({ params, body }) => createTestDay(db, params.riderId, body),
   );
-  app.get('/test-days/:id', { schema: { params: idParams, response } }, ({ params }) =>
+  app.get('/test-days/:id', { schema: { params: idParamsSchema, response } }, ({ params }) =>
     readTestDay(db, params.id),
   );
   app.put(
     '/test-days/:id',
-    { schema: { params: idParams, body: testDayChange, response } },
+    { schema: { params: idParamsSchema, body: testDayChangeSchema, response } },
     ({ params, body }) => saveTestDay(db, params.id, body),
   );
   app.delete(
     '/test-days/:id',
-    { schema: { params: idParams, querystring: versionQuery, response: { 204: z.null() } } },
+    {
+      schema: {
+        params: idParamsSchema,
+        querystring: versionQuerySchema,
+        response: { 204: z.null() },
+      },
+    },
     async ({ params, query }, reply) => {
       await removeTestDay(db, params.id, query.version);
       return reply.status(204).send(null);

@@ -1,4 +1,12 @@
-import { day, id, newTest, riderParams, test, testChange, versionQuery } from '@uphill/api';
+import {
+  dateSchema,
+  idSchema,
+  newTestSchema,
+  riderParamsSchema,
+  testSchema,
+  testChangeSchema,
+  versionQuerySchema,
+} from '@uphill/api';
 import { z } from 'zod';
 import { hardDaysBefore } from '../store/hardDays.ts';
 import { readRider } from '../store/riders.ts';
@@ -8,25 +16,31 @@ import { routes } from './route.ts';
 export const testRoutes = routes((app, { db }) => {
   app.get(
     '/riders/:riderId/tests',
-    { schema: { params: riderParams, response: { 200: z.array(test) } } },
+    { schema: { params: riderParamsSchema, response: { 200: z.array(testSchema) } } },
     ({ params }) => listTests(db, params.riderId),
   );
   app.post(
     '/riders/:riderId/tests',
-    { schema: { params: riderParams, body: newTest, response: { 200: test } } },
+    { schema: { params: riderParamsSchema, body: newTestSchema, response: { 200: testSchema } } },
     ({ params, body }) => createTest(db, params.riderId, body),
   );
   app.patch(
     '/riders/:riderId/tests/:id',
-    { schema: { params: riderParams.extend({ id }), body: testChange, response: { 200: test } } },
+    {
+      schema: {
+        params: riderParamsSchema.extend({ id: idSchema }),
+        body: testChangeSchema,
+        response: { 200: testSchema },
+      },
+    },
     ({ params, body }) => withdrawTest(db, params.riderId, params.id, body),
   );
   app.get(
     '/riders/:riderId/hard-days',
     {
       schema: {
-        params: riderParams,
-        querystring: z.object({ before: day }),
+        params: riderParamsSchema,
+        querystring: z.object({ before: dateSchema }),
         response: { 200: z.array(z.string()) },
       },
     },
@@ -37,8 +51,8 @@ export const testRoutes = routes((app, { db }) => {
     '/riders/:riderId/tests/:id',
     {
       schema: {
-        params: riderParams.extend({ id }),
-        querystring: versionQuery,
+        params: riderParamsSchema.extend({ id: idSchema }),
+        querystring: versionQuerySchema,
         response: { 204: z.null() },
       },
     },

@@ -1,16 +1,18 @@
 import type { Rider } from '@uphill/api';
-import { isHardRide, numbersOnDay, preparePower } from '@uphill/core';
+import { isHardRide } from '@uphill/core/season';
+import { numbersOnDay } from '@uphill/core/rider';
+import { preparePower } from '@uphill/core/power';
 import { format, formatISO, parseISO, subDays } from 'date-fns';
 import type { Db } from '../database.ts';
-import { readStreams } from './recordings.ts';
+import { streamsOfRide } from './recordings.ts';
+import { countingRides } from './rides.ts';
 
 const DAYS = 2;
 
 /** The hard rides of the 48 hours before a day, each in words; a test's own recording is on the day itself. */
 export async function hardDaysBefore(db: Db, rider: Rider, day: string): Promise<string[]> {
   const from = formatISO(subDays(parseISO(day), DAYS), { representation: 'date' });
-  const rides = await db
-    .selectFrom('recordings')
+  const rides = await countingRides(db)
     .select(['id', 'date'])
     .where('rider_id', '=', rider.id)
     .where('date', '>=', from)
@@ -20,10 +22,11 @@ export async function hardDaysBefore(db: Db, rider: Rider, day: string): Promise
   const hard: string[] = [];
   for (const { id, date } of rides) {
     const { ftpW } = numbersOnDay(rider, date);
+    const streams = ftpW === null ? null : await streamsOfRide(db, id);
     const verdict =
-      ftpW === null
+      ftpW === null || streams === null
         ? null
-        : isHardRide(preparePower((await readStreams(db, rider.id, id)).watts).clock, ftpW);
+        : isHardRide(preparePower(streams.watts, streams.stops).clock, ftpW);
     if (verdict?.hard) hard.push(`${verdict.says} on ${format(parseISO(date), 'EEE d MMM')}`);
   }
   return hard;

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type Hill, type HillFields, hill } from '@uphill/api';
+import { type Hill, type HillFields, hillSchema } from '@uphill/api';
 import type { Db } from '../database.ts';
 import { badField, notFound } from '../refusal.ts';
 import type { HillRow } from '../tables.ts';
@@ -16,7 +16,7 @@ export async function createHill(db: Db, fields: HillFields): Promise<Hill> {
     version: 1,
     created_at: new Date().toISOString(),
   };
-  return act(db, `added the hill ${fields.name}`, hill, async ({ insert, trx }) => {
+  return act(db, `added the hill ${fields.name}`, hillSchema, async ({ insert, trx }) => {
     await refuseTaken(trx, fields.name, null);
     await insert('hills', row);
     return fromRow(row);
@@ -31,7 +31,7 @@ export async function changeHill(
   const read = () => readHill(db, id);
   await read();
   return orConflict({ ...fields, version }, read, () =>
-    act(db, `changed the hill ${fields.name}`, hill, async ({ update, trx }) => {
+    act(db, `changed the hill ${fields.name}`, hillSchema, async ({ update, trx }) => {
       await refuseTaken(trx, fields.name, id);
       await update('hills', id, { ...toRow(fields), version: version + 1 });
       return readHill(trx, id);
@@ -44,7 +44,15 @@ export async function removeHill(db: Db, id: string, version: number): Promise<v
   const read = () => readHill(db, id);
   const { name } = await read();
   await orConflict({ version }, read, () =>
-    act(db, `took the hill ${name} away`, null, ({ remove }) => remove('hills', id, version)),
+    act(db, `removed the hill ${name}`, null, async ({ remove, update, trx }) => {
+      for (const goal of await trx
+        .selectFrom('goals')
+        .select(['id', 'version'])
+        .where('hill_id', '=', id)
+        .execute())
+        await update('goals', goal.id, { hill_id: null, version: goal.version + 1 });
+      await remove('hills', id, version);
+    }),
   );
 }
 
@@ -72,7 +80,7 @@ function fromRow(row: HillRow): Hill {
     name,
     metres,
     gradientPercent: row.gradient_percent,
-    surface: row.surface as Hill['surface'],
+    surface: row.surface,
     note,
     version,
   };

@@ -1,21 +1,19 @@
-import type { Journal } from '@uphill/api';
 import type { Transaction } from 'kysely';
+import { currentActing } from '../actor.ts';
 import type { z } from 'zod';
 import type { Db } from '../database.ts';
-import { conflict, notFound, Refusal } from '../refusal.ts';
+import { conflict } from '../refusal.ts';
 import type { Tables } from '../tables.ts';
 import { orNotSaved } from '../refusal.ts';
 import {
-  Blocked,
   changeRow,
-  entriesSchema,
   type Entry,
   type Journaled,
   putRow,
   readRow,
   type Row,
-  swap,
 } from './journalEntries.ts';
+import { purgeRides } from './purgeRides.ts';
 
 /** Undo reaches this far back. */
 const DEPTH = 200;
@@ -103,107 +101,42 @@ async function remember(
   label: string,
   entries: readonly Entry[],
 ): Promise<void> {
-  await trx.deleteFrom('journal').where('undone', '=', 1).where('aside', 'is', null).execute();
+  const acting = currentActing();
+  await trx
+    .deleteFrom('journal')
+    .where('undone', '>', 0)
+    .where('actor', '=', acting.actor)
+    .where('aside', 'is', null)
+    .execute();
   const { id } = await trx
     .insertInto('journal')
     .values({
-      id: undefined,
-      at: new Date().toISOString(),
-      label,
-      entries: JSON.stringify(entries),
-      undone: 0,
-      aside: null,
+      ...{
+        id: undefined,
+        at: new Date().toISOString(),
+        actor: acting.actor,
+        rider_id: riderIn(entries),
+        label,
+      },
+      ...{ entries: JSON.stringify(entries), undone: 0, aside: null },
     })
     .returning('id')
     .executeTakeFirstOrThrow();
-  await trx
+  acting.step = id ?? null;
+  const { numDeletedRows } = await trx
     .deleteFrom('journal')
     .where('id', '<=', (id ?? 0) - DEPTH)
-    .execute();
-}
-
-type Way = 'undo' | 'redo';
-
-/** The step that undo or redo would take next; those that stepped aside are passed over. */
-function nextStep(db: Db | Transaction<Tables>, way: Way) {
-  return db
-    .selectFrom('journal')
-    .selectAll()
-    .where('undone', '=', way === 'undo' ? 0 : 1)
-    .where('aside', 'is', null)
-    .orderBy('id', way === 'undo' ? 'desc' : 'asc')
     .executeTakeFirst();
+  if (numDeletedRows > 0n) await purgeRides(trx);
 }
 
-/** What undo and redo would do next. */
-export async function journalState(db: Db | Transaction<Tables>): Promise<Journal> {
-  const [undo, redo] = [await nextStep(db, 'undo'), await nextStep(db, 'redo')];
-  return { undo: undo?.label ?? null, redo: redo?.label ?? null };
-}
-
-/** Takes the last action back, or carries the last undone one out again. */
-export async function stepJournal(db: Db, way: Way): Promise<Journal & { did: string }> {
-  return db.transaction().execute(async (trx) => {
-    const step = await nextStep(trx, way);
-    if (!step?.id) throw new Refusal(409, `There is nothing to ${way}.`);
-    let swapped: Entry[];
-    try {
-      swapped = await swapAll(trx, step.entries, way);
-    } catch (error) {
-      const reason = reasonOf(error);
-      if (reason === null) throw error;
-      throw new Refusal(
-        409,
-        `"${step.label}" cannot be ${way === 'undo' ? 'undone' : 'redone'}: ${reason}.`,
-        { code: 'undo-blocked', step: step.id },
-      );
-    }
-    // The rows as they stood go with the step, so that the way back loses nothing written since.
-    await trx
-      .updateTable('journal')
-      .set({ undone: way === 'undo' ? 1 : 0, entries: JSON.stringify(swapped) })
-      .where('id', '=', step.id)
-      .execute();
-    return { ...(await journalState(trx)), did: step.label };
-  });
-}
-
-async function swapAll(trx: Transaction<Tables>, stored: string, way: Way): Promise<Entry[]> {
-  const entries = entriesSchema.parse(JSON.parse(stored));
-  const swapped: Entry[] = [];
-  for (const entry of way === 'undo' ? entries.reverse() : entries)
-    swapped.push(await swap(trx, entry, way));
-  return way === 'undo' ? swapped.reverse() : swapped;
-}
-
-/** Why a step is in the way; null where something else went wrong. */
-function reasonOf(error: unknown): string | null {
-  if (error instanceof Blocked) return error.message;
-  const code = (error as { code?: unknown }).code;
-  if (typeof code === 'string' && code.startsWith('SQLITE_CONSTRAINT'))
-    return 'something that came since stands in its place';
-  // Rows of before a change of the tables.
-  if (
-    code === 'SQLITE_ERROR' ||
-    (error instanceof Error && error.name === 'ZodError') ||
-    error instanceof SyntaxError
-  )
-    return 'it is from an older version of the program';
-  return null;
-}
-
-/** Lets a step that cannot be taken step aside, so that it blocks nothing below it. */
-export async function stepAside(db: Db, id: number): Promise<Journal> {
-  return db.transaction().execute(async (trx) => {
-    const ways: readonly Way[] = ['undo', 'redo'];
-    const next = await Promise.all(ways.map((way) => nextStep(trx, way)));
-    const step = next.find((each) => each?.id === id);
-    if (!step) throw notFound('step');
-    await trx
-      .updateTable('journal')
-      .set({ aside: 'skipped by the coach' })
-      .where('id', '=', id)
-      .execute();
-    return journalState(trx);
-  });
+/** The rider that all of a step is about; null where it is about several, or none. */
+function riderIn(entries: readonly Entry[]): string | null {
+  const ids = new Set(
+    entries.flatMap(({ table, id, before, after }) => {
+      const of = table === 'riders' ? id : (after ?? before)?.['rider_id'];
+      return typeof of === 'string' ? [of] : [];
+    }),
+  );
+  return ids.size === 1 ? ([...ids][0] ?? null) : null;
 }

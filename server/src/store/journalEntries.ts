@@ -1,16 +1,22 @@
-import type { Transaction } from 'kysely';
+import { sql, type Transaction } from 'kysely';
 import { z } from 'zod';
 import type { Tables } from '../tables.ts';
 
 /** Tables whose rows can be undone. Recordings are not: they are kept as received. */
 const JOURNALED = [
   'riders',
+  'availability',
+  'fixtures',
+  'goals',
+  'rides',
   'body_mass',
   'heart_rates',
   'tests',
   'ftp_history',
   'sessions',
-  'placed_sessions',
+  'days',
+  'handovers',
+  'ride_matches',
   'health_screens',
   'test_days',
   'schemes',
@@ -38,6 +44,9 @@ const FOLLOWING: ReadonlySet<string> = new Set(['version', 'updated_at']);
 
 /** Why a row cannot be put back; the sentence goes to the coach. */
 export class Blocked extends Error {}
+
+/** A row of before an update that no longer fits its table. */
+export class Misfit extends Error {}
 
 /**
  * Puts one row back to what it was, or forth to what it became, and gives the entry with the row as it stood.
@@ -79,6 +88,7 @@ async function write(
   }
   if (from === null) {
     if (current !== null) throw new Blocked('it is there already');
+    await refuseMisfit(trx, table, to, true);
     // Continues from the version it went with: what was written before that is noticed as old.
     await putRow(trx, table, nextVersion(to, to));
     return readRow(trx, table, id);
@@ -87,6 +97,12 @@ async function write(
   const changed = Object.keys(to).filter(
     (column) => !FOLLOWING.has(column) && to[column] !== from[column],
   );
+  await refuseMisfit(
+    trx,
+    table,
+    Object.fromEntries(changed.map((column) => [column, null])),
+    false,
+  );
   if (changed.some((column) => current[column] !== from[column]))
     throw new Blocked('the same was changed again since');
   const restored = Object.fromEntries(changed.map((column) => [column, to[column] ?? null]));
@@ -94,20 +110,45 @@ async function write(
   return readRow(trx, table, id);
 }
 
+/** Refuses a row with columns that its table has no more, or a whole one without a column that it needs by now. */
+async function refuseMisfit(
+  trx: Transaction<Tables>,
+  table: Journaled,
+  stored: Row,
+  whole: boolean,
+): Promise<void> {
+  const { rows: columns } = await sql<{ name: string; notnull: number; dflt_value: string | null }>`
+    SELECT name, "notnull", dflt_value FROM pragma_table_info(${table})`.execute(trx);
+  const known = new Set(columns.map(({ name }) => name));
+  const unknown = Object.keys(stored).some((column) => !known.has(column));
+  const lacking =
+    whole &&
+    columns.some(
+      ({ name, notnull, dflt_value: otherwise }) =>
+        notnull === 1 && otherwise === null && !(name in stored),
+    );
+  if (unknown || lacking) throw new Misfit();
+}
+
 function nextVersion(row: Row, current: Row): Row {
   return 'version' in current ? { ...row, version: Number(current['version']) + 1 } : row;
 }
 
 const WORDS: Partial<Record<keyof Tables, string>> = {
+  availability: 'weekday',
+  fixtures: 'fixture',
+  goals: 'goal',
+  rides: 'ride',
+  ride_matches: 'linked ride',
+  handovers: 'handing over',
   body_mass: 'body mass',
   heart_rates: 'heart rate',
   ftp_history: 'FTP',
-  placed_sessions: 'day',
+  days: 'day',
   health_screens: 'health screen',
   test_days: 'test day',
   marked_efforts: 'marked effort',
   tests: 'test',
-  recordings: 'recording',
 };
 
 /** What belongs to a row and would be lost with it, in words. */
@@ -123,29 +164,42 @@ async function whatHangsOn(
       .selectFrom(child as 'tests')
       .select(({ fn }) => fn.countAll<number>().as('many'))
       .where(column as 'rider_id', '=', id)
+      // What was deleted hangs on nothing; only undo can bring it back.
+      .$if(child === 'rides', (query) => query.where('deleted_at' as never, 'is', null))
       .executeTakeFirstOrThrow();
     if (many > 0) parts.push(`${many} ${WORDS[child] ?? child}${many === 1 ? '' : 's'}`);
   }
   return parts.length === 0 ? null : parts.join(', ');
 }
 
+const OF_A_RIDER = [
+  ...([
+    'availability',
+    'fixtures',
+    'goals',
+    'body_mass',
+    'heart_rates',
+    'rides',
+    'tests',
+    'ftp_history',
+  ] as const),
+  ...(['days', 'health_screens', 'test_days', 'marked_efforts'] as const),
+] as const;
+
 /** Which tables point at a row of which, and by which column. A test holds it against the tables themselves. */
 export const REFERRING: Partial<Record<Journaled, readonly (readonly [keyof Tables, string])[]>> = {
-  riders: (
-    [
-      'body_mass',
-      'heart_rates',
-      'recordings',
-      'tests',
-      'ftp_history',
-      'placed_sessions',
-      'health_screens',
-      'test_days',
-      'marked_efforts',
-    ] as const
-  ).map((table) => [table, 'rider_id'] as const),
-  sessions: [['placed_sessions', 'session_id']],
+  riders: OF_A_RIDER.map((table) => [table, 'rider_id'] as const),
+  sessions: [['days', 'session_id']],
   tests: [['ftp_history', 'test_id']],
+  hills: [['goals', 'hill_id']],
+  days: [
+    ['handovers', 'day_id'],
+    ['ride_matches', 'day_id'],
+  ],
+  rides: [
+    ['ride_matches', 'ride_id'],
+    ['marked_efforts', 'ride_id'],
+  ],
 };
 
 export async function readRow(

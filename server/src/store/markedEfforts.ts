@@ -1,13 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import { type MarkedEffortEntry, markedEffort, type NewMarkedEffort } from '@uphill/api';
-import { bestWindows, meanOf, preparePower, printClock, roundHalfUp } from '@uphill/core';
+import { type MarkedEffortEntry, markedEffortSchema, type NewMarkedEffort } from '@uphill/api';
+import { bestWindows, meanOf, preparePower } from '@uphill/core/power';
+import { printClock, roundHalfUp } from '@uphill/core/units';
 import type { Transaction } from 'kysely';
 import type { Db } from '../database.ts';
 import { badField, notFound } from '../refusal.ts';
-import type { MarkedEffortRow, Tables } from '../tables.ts';
+import type { MarkedEffortRow, RideRow, Tables } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
-import { readStreams } from './recordings.ts';
+import { streamsOfRide } from './recordings.ts';
 import { riderName } from './riders.ts';
+import { rides, whyIdle } from './rides.ts';
 
 /** Efforts that the coach marked maximal, in the order in which they were marked. */
 export async function listMarkedEfforts(db: Db, riderId: string): Promise<MarkedEffortEntry[]> {
@@ -18,15 +20,22 @@ export async function listMarkedEfforts(db: Db, riderId: string): Promise<Marked
 export async function markEffort(
   db: Db,
   riderId: string,
-  { recordingId, startS, seconds, note }: NewMarkedEffort,
+  { rideId, startS, seconds, note }: NewMarkedEffort,
 ): Promise<MarkedEffortEntry> {
   const name = await riderName(db, riderId);
-  const watts = preparePower((await readStreams(db, riderId, recordingId)).watts).clock;
+  const ride = await rides(db)
+    .select('id')
+    .where('id', '=', rideId)
+    .where('rider_id', '=', riderId)
+    .executeTakeFirst();
+  const streams = ride ? await streamsOfRide(db, rideId) : null;
+  if (!streams) throw notFound('ride');
+  const watts = preparePower(streams.watts, streams.stops).clock;
   const start = startS ?? bestWindows(watts, [seconds])[0]?.startS;
   if (start === undefined || start + seconds > watts.length)
     throw badField(
       'seconds',
-      `The effort reaches past the end of its recording at ${printClock(watts.length)}.`,
+      `The effort reaches past the end of its ride at ${printClock(watts.length)}.`,
     );
   const meanW = meanOf(watts.subarray(start, start + seconds));
   if (meanW === 0) throw badField('startS', 'There are no watts in this effort.');
@@ -34,15 +43,16 @@ export async function markEffort(
     ...{
       id: randomUUID(),
       rider_id: riderId,
-      recording_id: recordingId,
+      ride_id: rideId,
       start_s: start,
       seconds,
       mean_w: meanW,
+      protocol: null,
     },
     ...{ note, withdrawn: null, version: 1, created_at: new Date().toISOString() },
   };
   const label = `marked ${printClock(seconds)} at ${roundHalfUp(meanW)} W of ${name} as maximal`;
-  return act(db, label, markedEffort, async ({ insert, trx }) => {
+  return act(db, label, markedEffortSchema, async ({ insert, trx }) => {
     await refuseOverlap(trx, row);
     await insert('marked_efforts', row);
     return readOne(trx, riderId, row.id);
@@ -59,9 +69,9 @@ export async function withdrawMark(
   const read = () => readOne(db, riderId, id);
   const { seconds, meanW } = await read();
   const name = await riderName(db, riderId);
-  const label = `${change.withdrawn === null ? 'brought back' : 'withdrew'} the marked ${printClock(seconds)} at ${roundHalfUp(meanW)} W of ${name}`;
+  const label = `${change.withdrawn === null ? 'restored' : 'withdrew'} the marked ${printClock(seconds)} at ${roundHalfUp(meanW)} W of ${name}`;
   return orConflict(change, read, () =>
-    act(db, label, markedEffort, async ({ update, trx }) => {
+    act(db, label, markedEffortSchema, async ({ update, trx }) => {
       await update('marked_efforts', id, {
         withdrawn: change.withdrawn,
         version: change.version + 1,
@@ -71,19 +81,16 @@ export async function withdrawMark(
   );
 }
 
-/** What a mark's watts are, after its recording was read again. */
-export async function rereadMarks(
-  trx: Transaction<Tables>,
-  riderId: string,
-  recordingId: string,
-): Promise<void> {
+/** What a mark's watts are, after its ride was read again. */
+export async function rereadMarks(trx: Transaction<Tables>, rideId: string): Promise<void> {
   const marks = await trx
     .selectFrom('marked_efforts')
     .selectAll()
-    .where('recording_id', '=', recordingId)
+    .where('ride_id', '=', rideId)
     .execute();
-  if (marks.length === 0) return;
-  const watts = preparePower((await readStreams(trx, riderId, recordingId)).watts).clock;
+  const streams = marks.length === 0 ? null : await streamsOfRide(trx, rideId);
+  if (!streams) return;
+  const watts = preparePower(streams.watts, streams.stops).clock;
   for (const { id, start_s: start, seconds } of marks) {
     const meanW = meanOf(watts.subarray(start, Math.min(start + seconds, watts.length)));
     await trx.updateTable('marked_efforts').set({ mean_w: meanW }).where('id', '=', id).execute();
@@ -93,12 +100,12 @@ export async function rereadMarks(
 /** One point an effort: what overlaps a mark that counts is the same effort. */
 async function refuseOverlap(
   trx: Transaction<Tables>,
-  { recording_id: recordingId, start_s: start, seconds }: MarkedEffortRow,
+  { ride_id: rideId, start_s: start, seconds }: MarkedEffortRow,
 ): Promise<void> {
   const other = await trx
     .selectFrom('marked_efforts')
     .select(['start_s', 'seconds'])
-    .where('recording_id', '=', recordingId)
+    .where('ride_id', '=', rideId)
     .where('withdrawn', 'is', null)
     .where('start_s', '<', start + seconds)
     .where(({ eb }) => eb(eb('start_s', '+', eb.ref('seconds')), '>', start))
@@ -111,13 +118,31 @@ async function refuseOverlap(
 }
 
 function joined(db: Db) {
-  return db
-    .selectFrom('marked_efforts')
-    .innerJoin('recordings', 'recordings.id', 'marked_efforts.recording_id')
-    .selectAll('marked_efforts')
-    .select(['recordings.date', 'recordings.power_source'])
-    .orderBy('marked_efforts.created_at');
+  return (
+    db
+      .selectFrom('marked_efforts')
+      .innerJoin('rides', 'rides.id', 'marked_efforts.ride_id')
+      .innerJoin('recordings', 'recordings.ride_id', 'rides.id')
+      .selectAll('marked_efforts')
+      .select([
+        'rides.date',
+        'rides.power_source',
+        'rides.origin',
+        'rides.dated_by',
+        'recordings.id as recording_id',
+      ])
+      .select('rides.withdrawn as ride_withdrawn')
+      // Of a ride that was deleted nothing is told.
+      .where('rides.deleted_at', 'is', null)
+      .orderBy('marked_efforts.created_at')
+  );
 }
+
+type Joined = MarkedEffortRow &
+  Pick<RideRow, 'date' | 'power_source' | 'origin' | 'dated_by'> & {
+    recording_id: string;
+    ride_withdrawn: string | null;
+  };
 
 async function readOne(db: Db, riderId: string, id: string): Promise<MarkedEffortEntry> {
   const row = await joined(db)
@@ -128,18 +153,20 @@ async function readOne(db: Db, riderId: string, id: string): Promise<MarkedEffor
   return fromRow(row);
 }
 
-function fromRow(row: MarkedEffortRow & { date: string; power_source: string }): MarkedEffortEntry {
+function fromRow(row: Joined): MarkedEffortEntry {
   return {
     id: row.id,
     riderId: row.rider_id,
+    rideId: row.ride_id,
     recordingId: row.recording_id,
     date: row.date,
-    powerSource: row.power_source as MarkedEffortEntry['powerSource'],
+    powerSource: row.power_source,
     startS: row.start_s,
     seconds: row.seconds,
     meanW: row.mean_w,
     note: row.note,
     withdrawn: row.withdrawn,
+    idle: whyIdle({ ...row, withdrawn: row.ride_withdrawn }),
     version: row.version,
   };
 }

@@ -1,38 +1,47 @@
 import type { CurveBest, Model } from '@uphill/api';
-import { CURVE_DAYS, FRESH_DAYS, riderModel } from '@uphill/core';
+import { CURVE_DAYS, FRESH_DAYS, riderModel } from '@uphill/core/power';
+import { modelTest } from '@uphill/core/testing';
 import { formatISO, parseISO, subDays } from 'date-fns';
 import type { Db } from '../database.ts';
-import { unpackBests } from '../packedBests.ts';
+import { unpackBests } from '../packs.ts';
 import { listMarkedEfforts } from './markedEfforts.ts';
 import { riderName } from './riders.ts';
+import { countingRides } from './rides.ts';
 import { listTests } from './tests.ts';
 
 interface RideBests {
   readonly id: string;
+  readonly recordingId: string;
   readonly date: string;
   readonly powerSource: CurveBest['powerSource'];
   /** Seconds and watts, in turn. */
   readonly pairs: Float64Array;
 }
 
-/** The best efforts of every ride within some days, as they lie beside the recordings. */
+/** The best efforts of every ride within some days that counts. */
 async function ridesOf(
   db: Db,
   riderId: string,
   { from, to }: { from: string; to: string },
 ): Promise<RideBests[]> {
-  const rows = await db
-    .selectFrom('recordings')
-    .select(['id', 'date', 'power_source', 'bests'])
-    .where('rider_id', '=', riderId)
-    .where('date', '>=', from)
-    .where('date', '<=', to)
-    .orderBy('date')
+  const rows = await countingRides(db)
+    .innerJoin('ride_packs', 'ride_packs.ride_id', 'rides.id')
+    .innerJoin('recordings', 'recordings.ride_id', 'rides.id')
+    .select([
+      'rides.id',
+      'recordings.id as recordingId',
+      'rides.date',
+      'rides.power_source as powerSource',
+      'ride_packs.bests',
+    ])
+    .where('rides.rider_id', '=', riderId)
+    .where('rides.date', '>=', from)
+    .where('rides.date', '<=', to)
+    .orderBy('rides.date')
+    .orderBy('rides.created_at')
     .execute();
-  return rows.flatMap(({ id, date, power_source: source, bests }) =>
-    date === null || bests === null
-      ? []
-      : [{ id, date, powerSource: source as CurveBest['powerSource'], pairs: unpackBests(bests) }],
+  return rows.flatMap(({ bests, ...ride }) =>
+    bests === null ? [] : [{ ...ride, pairs: unpackBests(bests) }],
   );
 }
 
@@ -52,7 +61,14 @@ function bestOf(rides: readonly RideBests[]): CurveBest[] {
       if (watts <= highest) return [];
       highest = watts;
       return [
-        { seconds, watts, recordingId: ride.id, date: ride.date, powerSource: ride.powerSource },
+        {
+          seconds,
+          watts,
+          rideId: ride.id,
+          recordingId: ride.recordingId,
+          date: ride.date,
+          powerSource: ride.powerSource,
+        },
       ];
     })
     .reverse();
@@ -81,15 +97,19 @@ export async function modelOn(db: Db, riderId: string, on: string): Promise<Mode
     ridesOf(db, riderId, { from: daysBefore(on, CURVE_DAYS), to: on }),
   ]);
   const since = daysBefore(on, FRESH_DAYS);
-  const points = (of: readonly RideBests[]): [number, number][] =>
-    bestOf(of).map(({ seconds, watts }) => [seconds, watts]);
-  const year = points(rides);
+  const points = (bests: readonly CurveBest[]): [number, number][] =>
+    bests.map(({ seconds, watts }) => [seconds, watts]);
+  const year = points(bestOf(rides));
+  const fresh = bestOf(rides.filter(({ date }) => date >= since));
+  const from = fresh.map(({ recordingId }) => recordingId);
+  const counting = marked.filter(({ idle }) => idle === null);
   const { fit, pair, pmaxW } = riderModel(
     on,
-    points(rides.filter(({ date }) => date >= since)),
+    points(fresh),
     year,
-    tests,
-    marked,
+    tests.map(modelTest),
+    counting,
+    from,
   );
   return { riderId, bests: year, fit: fit && { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ }, pair, pmaxW };
 }

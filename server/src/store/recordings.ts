@@ -1,171 +1,122 @@
-import { createHash, randomUUID } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import type { RecordingSummary, RecordingWithStreams } from '@uphill/api';
-import { dayRefusal } from '@uphill/core';
+import { z } from 'zod';
 import type { Db } from '../database.ts';
-import { packBests } from '../packedBests.ts';
-import { badField, notFound, orNotSaved } from '../refusal.ts';
-import { plusOneDay, today } from '../today.ts';
-import type { ImportPool } from '../workers/pool.ts';
-import { riderName } from './riders.ts';
+import { notFound } from '../refusal.ts';
+import type { RecordingRow } from '../tables.ts';
+import { readJsonOr } from './json.ts';
+import type { Reader } from './rides.ts';
 
-export interface Streams {
-  readonly watts: (number | null)[];
-  readonly bpm: (number | null)[] | null;
-  readonly rpm: (number | null)[] | null;
-}
+type Channel = (number | null)[] | null;
 
-type SummaryRow = {
-  id: string;
-  rider_id: string;
-  file_name: string;
-  received_at: string;
-  started_at: string | null;
-  seconds: number;
-  notes: string;
-  kind: string;
-  laps: string;
-  power_source: string;
-  bytes: number;
-};
+/** The 1 Hz streams of a recording, with the recorded stops that every reader cuts. */
+export type Streams = Pick<
+  RecordingWithStreams,
+  | 'watts'
+  | 'bpm'
+  | 'rpm'
+  | 'metresPerSecond'
+  | 'heightM'
+  | 'latitude'
+  | 'longitude'
+  | 'celsius'
+  | 'stops'
+>;
 
-/** Keeps a recording as received, with its streams and best efforts beside it; the same file twice is one. */
-export async function keepRecording(
-  db: Db,
-  pool: ImportPool,
-  riderId: string,
-  file: { name: string; bytes: Uint8Array },
-): Promise<{ recording: RecordingSummary; duplicate: boolean }> {
-  const rider = await db
-    .selectFrom('riders')
-    .select('power_source')
-    .where('id', '=', riderId)
-    .executeTakeFirst();
-  if (!rider) throw notFound('rider');
-  const sha256 = createHash('sha256').update(file.bytes).digest('hex');
-  const known = await summaries(db)
-    .where('rider_id', '=', riderId)
-    .where('sha256', '=', sha256)
-    .executeTakeFirst();
-  if (known) return { recording: fromRow(known), duplicate: true };
-
-  const read = await pool.importRecording(file.bytes);
-  if (!read.ok) throw badField('file', read.reason);
-  const { startedAt, seconds, notes, streams, bests, kind, laps } = read.value;
-  const id = randomUUID();
-  // A clock that was never set says nothing of the day.
-  const told = startedAt?.slice(0, 10) ?? today();
-  const refusal = dayRefusal(told, 'past', plusOneDay(today()));
-  const date = refusal === null ? told : today();
-  const doubt = refusal === null ? null : `${refusal} Filed under the day it was brought in.`;
-  await orNotSaved(`the recording ${safeName(file.name)}`, () =>
-    db.transaction().execute((trx) =>
-      trx
-        .insertInto('recordings')
-        .values({
-          id,
-          rider_id: riderId,
-          file_name: safeName(file.name),
-          sha256,
-          received_at: new Date().toISOString(),
-          started_at: startedAt,
-          date,
-          seconds,
-          notes: JSON.stringify(doubt === null ? notes : [...notes, doubt]),
-          kind,
-          laps: JSON.stringify(laps),
-          power_source: rider.power_source,
-          file: Buffer.from(file.bytes),
-          streams: Buffer.from(streams),
-          bests: packBests(bests),
-        })
-        // Two uploads of the same file at once: the second finds the first.
-        .onConflict((clash) => clash.columns(['rider_id', 'sha256']).doNothing())
-        .execute(),
-    ),
-  );
-  const stored = await summaries(db)
-    .where('rider_id', '=', riderId)
-    .where('sha256', '=', sha256)
-    .executeTakeFirstOrThrow();
-  return { recording: fromRow(stored), duplicate: stored.id !== id };
-}
-
-export async function listRecordings(db: Db, riderId: string): Promise<RecordingSummary[]> {
-  await riderName(db, riderId);
-  return (
-    await summaries(db).where('rider_id', '=', riderId).orderBy('date', 'desc').execute()
-  ).map(fromRow);
-}
-
+/** Files and streams as they were received: the one place that asks for recordings. What was ridden is a ride. */
 export async function readRecording(db: Db, id: string): Promise<RecordingWithStreams> {
-  const row = await summaries(db).where('id', '=', id).executeTakeFirst();
+  const row = await present(db).where('recordings.id', '=', id).executeTakeFirst();
   if (!row) throw notFound('recording');
-  return { ...fromRow(row), ...(await readStreams(db, row.rider_id, id)) };
+  return { ...fromRow(row), ...(await streamsOf(db, id)) };
 }
 
-export async function readStreams(db: Db, riderId: string, id: string): Promise<Streams> {
+/** The streams of a recording of a rider. */
+export async function readStreams(db: Reader, riderId: string, id: string): Promise<Streams> {
+  const row = await present(db)
+    .where('recordings.id', '=', id)
+    .where('recordings.rider_id', '=', riderId)
+    .executeTakeFirst();
+  if (!row) throw notFound('recording');
+  return streamsOf(db, id);
+}
+
+/** The streams of a ride's recording; null for a ride without one. */
+export async function streamsOfRide(db: Reader, rideId: string): Promise<Streams | null> {
   const row = await db
     .selectFrom('recordings')
-    .select('streams')
-    .where('id', '=', id)
-    .where('rider_id', '=', riderId)
+    .select('id')
+    .where('ride_id', '=', rideId)
+    .orderBy('started_at')
     .executeTakeFirst();
-  if (!row) throw notFound('recording');
-  return JSON.parse(gunzipSync(row.streams).toString('utf8')) as Streams;
+  return row ? streamsOf(db, row.id) : null;
 }
 
 /** The file as it was received, byte for byte. */
 export async function readFile(db: Db, id: string): Promise<{ name: string; bytes: Uint8Array }> {
-  const row = await db
-    .selectFrom('recordings')
-    .select(['file', 'file_name'])
-    .where('id', '=', id)
+  const row = await present(db)
+    .innerJoin('recording_files', 'recording_files.recording_id', 'recordings.id')
+    .select(['recording_files.file'])
+    .where('recordings.id', '=', id)
     .executeTakeFirst();
   if (!row) throw notFound('recording');
   return { name: row.file_name, bytes: row.file };
 }
 
-function summaries(db: Db) {
+/** Recordings of rides that are there. */
+function present(db: Reader) {
   return db
     .selectFrom('recordings')
-    .select([
-      'id',
-      'rider_id',
-      'file_name',
-      'received_at',
-      'started_at',
-      'seconds',
-      'notes',
-      'kind',
-      'laps',
-      'power_source',
-    ])
-    .select(({ fn }) => fn<number>('length', ['file']).as('bytes'));
+    .innerJoin('rides', 'rides.id', 'recordings.ride_id')
+    .selectAll('recordings')
+    .where('rides.deleted_at', 'is', null);
 }
 
-function fromRow(row: SummaryRow): RecordingSummary {
+async function streamsOf(db: Reader, id: string): Promise<Streams> {
+  const row = await db
+    .selectFrom('recording_streams')
+    .select('streams')
+    .where('recording_id', '=', id)
+    .executeTakeFirstOrThrow();
+  // Streams of before an update know fewer channels until they are read again.
+  const stored = JSON.parse(gunzipSync(row.streams).toString('utf8')) as Partial<
+    Record<keyof Streams, Channel>
+  > &
+    Partial<Pick<Streams, 'stops' | 'watts'>>;
+  const channel = (name: Exclude<keyof Streams, 'stops' | 'watts'>): Channel =>
+    stored[name] ?? null;
+  return {
+    ...{
+      watts: stored.watts ?? [],
+      bpm: channel('bpm'),
+      rpm: channel('rpm'),
+      metresPerSecond: channel('metresPerSecond'),
+    },
+    ...{
+      heightM: channel('heightM'),
+      latitude: channel('latitude'),
+      longitude: channel('longitude'),
+      celsius: channel('celsius'),
+    },
+    stops: stored.stops ?? [],
+  };
+}
+
+const laps = z.array(z.object({ startS: z.number(), seconds: z.number() }));
+const notes = z.array(z.string());
+
+export function fromRow(row: RecordingRow): RecordingSummary {
   return {
     id: row.id,
     riderId: row.rider_id,
+    rideId: row.ride_id,
     fileName: row.file_name,
     receivedAt: row.received_at,
     startedAt: row.started_at,
     seconds: row.seconds,
     bytes: row.bytes,
-    kind: row.kind as RecordingSummary['kind'],
-    powerSource: row.power_source as RecordingSummary['powerSource'],
-    laps: JSON.parse(row.laps) as RecordingSummary['laps'],
-    notes: JSON.parse(row.notes) as string[],
+    kind: row.kind,
+    powerSource: row.power_source,
+    laps: readJsonOr(row.laps, laps, []),
+    notes: readJsonOr(row.notes, notes, []),
   };
-}
-
-/** The last part of a file name, without anything that could mean a path or cannot be printed. */
-function safeName(name: string): string {
-  const last = name.split(/[/\\]/).at(-1) ?? '';
-  const printable = last
-    .replace(/[\u0000-\u001F\u007F<>:"|?*]/g, '')
-    .replace(/^\.+/, '')
-    .trim();
-  return printable.slice(-120) || 'recording.csv';
 }

@@ -1,16 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import {
   type OwnSchemeEntry,
-  ownScheme,
+  ownSchemeSchema,
   type SchemeFields,
+  schemeFieldsSchema,
   type Settings,
-  settings,
+  settingsSchema,
+  shapeOf,
 } from '@uphill/api';
-import { ownSchemeProblems, SCHEMES } from '@uphill/core';
+import { ownSchemeProblems, SCHEMES } from '@uphill/core/zones';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
+import { machineZone } from '../timeZone.ts';
 import type { SchemeRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
+import { readJsonOr } from './json.ts';
 
 const HOUSE = 'house';
 
@@ -25,7 +29,7 @@ export async function createScheme(db: Db, fields: SchemeFields): Promise<OwnSch
     version: 1,
     created_at: new Date().toISOString(),
   };
-  return act(db, `made the scheme ${fields.name}`, ownScheme, async ({ insert, trx }) => {
+  return act(db, `made the scheme ${fields.name}`, ownSchemeSchema, async ({ insert, trx }) => {
     await refuseProblems(trx, fields, null);
     await insert('schemes', row);
     return fromRow(row);
@@ -40,7 +44,7 @@ export async function changeScheme(
   const read = () => readScheme(db, id);
   await read();
   return orConflict({ ...fields, version }, read, () =>
-    act(db, `changed the scheme ${fields.name}`, ownScheme, async ({ update, trx }) => {
+    act(db, `changed the scheme ${fields.name}`, ownSchemeSchema, async ({ update, trx }) => {
       await refuseProblems(trx, fields, id);
       await update('schemes', id, { ...toRow(fields), version: version + 1 });
       return readScheme(trx, id);
@@ -53,7 +57,7 @@ export async function removeScheme(db: Db, id: string, version: number): Promise
   const read = () => readScheme(db, id);
   const { name } = await read();
   await orConflict({ version }, read, () =>
-    act(db, `took the scheme ${name} away`, null, async ({ remove, update, trx }) => {
+    act(db, `removed the scheme ${name}`, null, async ({ remove, update, trx }) => {
       const riders = await trx
         .selectFrom('riders')
         .select(['id', 'version'])
@@ -78,18 +82,29 @@ export async function readSettings(db: Db): Promise<Settings> {
     .selectAll()
     .where('id', '=', HOUSE)
     .executeTakeFirstOrThrow();
-  return { defaultSchemeId: row.default_scheme_id, version: row.version };
+  return {
+    defaultSchemeId: row.default_scheme_id,
+    timeZone: row.time_zone ?? machineZone(),
+    version: row.version,
+  };
 }
 
 export async function changeSettings(db: Db, change: Settings): Promise<Settings> {
   const name = await schemeName(db, change.defaultSchemeId);
   const read = () => readSettings(db);
+  const stored = await read();
+  const label =
+    change.defaultSchemeId === stored.defaultSchemeId
+      ? `made ${change.timeZone} your time zone`
+      : `made ${name} the scheme of new riders`;
   return orConflict(change, read, () =>
-    act(db, `made ${name} the scheme of new riders`, settings, async ({ update, trx }) => {
-      await update('settings', HOUSE, {
+    act(db, label, settingsSchema, async ({ update, trx }) => {
+      const row = {
         default_scheme_id: change.defaultSchemeId,
+        time_zone: change.timeZone,
         version: change.version + 1,
-      });
+      };
+      await update('settings', HOUSE, row);
       return readSettings(trx);
     }),
   );
@@ -125,18 +140,20 @@ function toRow(fields: SchemeFields) {
   return {
     name: fields.name,
     anchor: fields.anchor,
-    overlaps: fields.overlaps ? 1 : 0,
+    overlaps: fields.overlaps ? (1 as const) : (0 as const),
     bands: JSON.stringify(fields.bands),
   };
 }
+
+const bands = shapeOf(schemeFieldsSchema.shape.bands);
 
 function fromRow(row: SchemeRow): OwnSchemeEntry {
   return {
     id: row.id,
     name: row.name,
-    anchor: row.anchor as OwnSchemeEntry['anchor'],
+    anchor: row.anchor,
     overlaps: row.overlaps === 1,
-    bands: JSON.parse(row.bands) as OwnSchemeEntry['bands'],
+    bands: readJsonOr(row.bands, bands, []),
     version: row.version,
   };
 }

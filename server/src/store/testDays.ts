@@ -1,10 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { type TestDay, type TestDayDraft, testDay } from '@uphill/api';
-import { protocolOf } from '@uphill/core';
+import {
+  shapeOf,
+  type TestDay,
+  type TestDayDraft,
+  testDaySchema,
+  testDayDraftSchema,
+} from '@uphill/api';
+import { EMPTY_SETUP, protocolOf } from '@uphill/core/testing';
 import type { Db } from '../database.ts';
 import { conflict, notFound, orNotSaved } from '../refusal.ts';
 import type { TestDayRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
+import { readJson, unreadableSentence } from './json.ts';
 import { riderName } from './riders.ts';
 
 /** Test days under way; a finished one is a test. */
@@ -28,7 +35,7 @@ export async function readTestDay(db: Db, id: string): Promise<TestDay> {
 export async function createTestDay(
   db: Db,
   riderId: string,
-  fields: { protocol: string; draft: TestDayDraft },
+  fields: { protocol: TestDay['protocol']; draft: TestDayDraft },
 ): Promise<TestDay> {
   const name = await riderName(db, riderId);
   const now = new Date().toISOString();
@@ -43,8 +50,8 @@ export async function createTestDay(
   };
   return act(
     db,
-    `began a test day of ${name}: ${protocolOf(fields.protocol).name}`,
-    testDay,
+    `started a test day of ${name}: ${protocolOf(fields.protocol).name}`,
+    testDaySchema,
     async ({ insert }) => {
       await insert('test_days', row);
       return fromRow(row);
@@ -71,7 +78,7 @@ export async function saveTestDay(
         .where('version', '=', change.version)
         .returningAll()
         .executeTakeFirst();
-      if (saved) return testDay.parse(fromRow(saved));
+      if (saved) return testDaySchema.parse(fromRow(saved));
       const stored = await trx
         .selectFrom('test_days')
         .selectAll()
@@ -88,18 +95,47 @@ export async function removeTestDay(db: Db, id: string, version: number): Promis
   const read = () => readTestDay(db, id);
   const { riderId, protocol } = await read();
   const name = await riderName(db, riderId);
-  const label = `gave up the test day of ${name}: ${protocolOf(protocol).name}`;
+  const label = `abandoned the test day of ${name}: ${protocolOf(protocol).name}`;
   await orConflict({ version }, read, () =>
     act(db, label, null, ({ remove }) => remove('test_days', id, version)),
   );
 }
 
+const draft = shapeOf(testDayDraftSchema);
+
+/** Stands where what was stored cannot be read any more; it is shown as such, and never saved over it. */
+const EMPTY_DRAFT: TestDayDraft = {
+  ...{
+    stage: 'expect',
+    date: '2000-01-01',
+    expectedW: null,
+    expectedBpm: null,
+    setup: EMPTY_SETUP,
+    ramp: { startW: 100, stepW: 20, stageS: 60 },
+  },
+  ...{
+    onS: 30,
+    optional: false,
+    slopePercent: 3,
+    way: null,
+    ride: null,
+    recordingId: null,
+    typed: {},
+    samples: [],
+    note: '',
+  },
+};
+
 function fromRow(row: TestDayRow): TestDay {
+  const read = readJson(row.draft, draft);
   return {
     id: row.id,
     riderId: row.rider_id,
-    protocol: row.protocol as TestDay['protocol'],
-    draft: JSON.parse(row.draft) as TestDayDraft,
+    protocol: row.protocol,
+    draft: read.ok ? read.value : EMPTY_DRAFT,
+    unreadable: read.ok
+      ? null
+      : unreadableSentence('What was written of this test day', read.reason),
     version: row.version,
     updatedAt: row.updated_at,
   };

@@ -1,42 +1,48 @@
 import { randomUUID } from 'node:crypto';
-import { type NewTest, type Test, test } from '@uphill/api';
+import {
+  effortOnRecordingSchema,
+  type NewTest,
+  shapeOf,
+  type Test,
+  testSchema,
+  testChecksSchema,
+  testFieldsSchema,
+} from '@uphill/api';
 import {
   checkTest,
   detailsKind,
   type EarlierTest,
   type Efforts,
-  freshEfforts,
   FTP_BOUNDS,
-  healthVerdict,
-  maximalEfforts,
-  maximalTwenty,
-  numbersOnDay,
-  preparePower,
+  modelTest,
   type Protocol,
   protocolOf,
   readLactate,
   resultOf,
-  thresholdFrom,
-  type Setup,
   type TestResult,
-} from '@uphill/core';
+  thresholdFrom,
+} from '@uphill/core/testing';
+import { freshEfforts, maximalEfforts, maximalTwenty, preparePower } from '@uphill/core/power';
+import { healthVerdict, numbersOnDay } from '@uphill/core/rider';
+import type { z } from 'zod';
 import type { Db } from '../database.ts';
 import { badField, notFound, refuseDay } from '../refusal.ts';
-import type { TestRow } from '../tables.ts';
+import type { RideRow, TestRow } from '../tables.ts';
 import { hardDaysBefore } from './hardDays.ts';
-import { act, orConflict } from './journal.ts';
+import { type Act, act, orConflict } from './journal.ts';
+import { readJson, readJsonOr, unreadableSentence } from './json.ts';
 import { listMarkedEfforts } from './markedEfforts.ts';
 import { readStreams } from './recordings.ts';
-import { ftpRow, readRider, riderName } from './riders.ts';
+import { ftpRow } from './ftp.ts';
+import { readRider, riderName } from './riders.ts';
+import { type Reader, rides } from './rides.ts';
 
 export async function listTests(db: Db, riderId: string): Promise<Test[]> {
   await riderName(db, riderId);
-  const rows = await db
-    .selectFrom('tests')
-    .selectAll()
-    .where('rider_id', '=', riderId)
-    .orderBy('date', 'desc')
-    .orderBy('created_at', 'desc')
+  const rows = await withOrigin(db)
+    .where('tests.rider_id', '=', riderId)
+    .orderBy('tests.date', 'desc')
+    .orderBy('tests.created_at', 'desc')
     .execute();
   return rows.map(fromRow);
 }
@@ -69,7 +75,7 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
     retestWeeks: rider.retestWeeks,
     setup: fields.setup,
     details: fields.details,
-    heartRateUsable: healthVerdict(rider.health, rider.birthYear, fields.date).heartRate,
+    heartRateUsable: healthVerdict(rider.health, rider, fields.date).heartRate,
     hardBefore: await hardDaysBefore(db, rider, fields.date),
     earlier: await earlierTests(db, riderId, fields.date),
     ...(fields.effort ? { recording: await evidence(db, riderId, fields.effort) } : {}),
@@ -83,9 +89,10 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
   const { accept } = fields;
   const label = accept
     ? `accepted FTP ${accept.usedW} W for ${rider.name} from ${protocol.name.toLowerCase()}`
-    : `stored the test of ${rider.name}`;
-  return act(db, label, test, async ({ insert, remove, trx }) => {
+    : `saved the test of ${rider.name}`;
+  return act(db, label, testSchema, async ({ insert, remove, update, trx }) => {
     await insert('tests', row);
+    if (fields.effort) await rideTested(update, trx, fields.effort.recordingId, fields.date);
     const day =
       fields.testDayId &&
       (await trx
@@ -105,9 +112,41 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
         date: fields.date,
         kind: 'threshold',
         bpm: Math.round(threshold),
+        version: 1,
       });
-    return fromRow(row);
+    return fromRow(await ownTest(trx, riderId, row.id));
   });
+}
+
+/** The ride that a test was read off is a test; where its date was only assumed, it is the test's. */
+async function rideTested(
+  update: Act['update'],
+  trx: Act['trx'],
+  recordingId: string,
+  date: string,
+): Promise<void> {
+  const ride = await rides(trx)
+    .innerJoin('recordings', 'recordings.ride_id', 'rides.id')
+    .select(['rides.id', 'rides.kind', 'rides.dated_by', 'rides.version'])
+    .where('recordings.id', '=', recordingId)
+    .executeTakeFirst();
+  if (!ride || (ride.kind !== 'free' && ride.dated_by !== 'assumed')) return;
+  const dated = ride.dated_by === 'assumed' ? { date, dated_by: 'coach' as const } : {};
+  await update('rides', ride.id, {
+    ...dated,
+    ...(ride.kind === 'free' ? { kind: 'test' as const } : {}),
+    version: ride.version + 1,
+  });
+}
+
+/** Tests, and whether the ride they were read off was ridden on the stand-ins. */
+function withOrigin(db: Reader) {
+  return db
+    .selectFrom('tests')
+    .leftJoin('recordings', 'recordings.id', 'tests.recording_id')
+    .leftJoin('rides', 'rides.id', 'recordings.ride_id')
+    .selectAll('tests')
+    .select('rides.origin');
 }
 
 /** The best maximal 20:00 of the 90 days up to a test, above which its CP cannot lie. */
@@ -117,8 +156,8 @@ async function twentyBefore(
   { date, powerSource }: NewTest,
 ): Promise<number | null> {
   const efforts = maximalEfforts(
-    await listTests(db, riderId),
-    await listMarkedEfforts(db, riderId),
+    (await listTests(db, riderId)).map(modelTest),
+    (await listMarkedEfforts(db, riderId)).filter(({ idle }) => idle === null),
   );
   return maximalTwenty(freshEfforts(efforts, date), powerSource);
 }
@@ -156,7 +195,7 @@ async function evidence(db: Db, riderId: string, effort: NonNullable<NewTest['ef
     effort.parts.map(({ id, startS, endS }) => [id, { startS, endS }]),
   );
   return {
-    watts: preparePower(streams.watts).clock,
+    watts: preparePower(streams.watts, streams.stops).clock,
     bpm: streams.bpm,
     rpm: streams.rpm,
     effort,
@@ -177,7 +216,7 @@ async function earlierTests(db: Db, riderId: string, before: string): Promise<Ea
     date: row.date,
     ftpW: row.measured_w,
     powerSource: row.power_source,
-    setup: row.setup === null ? null : (JSON.parse(row.setup) as Setup),
+    setup: row.setup === null ? null : readJsonOr(row.setup, setup, null),
   }));
 }
 
@@ -191,21 +230,23 @@ export async function withdrawTest(
   const read = async (): Promise<Test> => fromRow(await ownTest(db, riderId, id));
   const stored = await read();
   const name = await riderName(db, riderId);
-  const label = `${change.withdrawn === null ? 'brought back' : 'withdrew'} a test of ${name}: ${protocolOf(stored.protocol).name}`;
+  const label = `${change.withdrawn === null ? 'restored' : 'withdrew'} a test of ${name}: ${protocolOf(stored.protocol).name}`;
   return orConflict(change, read, () =>
-    act(db, label, test, async ({ update, trx }) => {
+    act(db, label, testSchema, async ({ update, trx }) => {
       await update('tests', id, { withdrawn: change.withdrawn, version: change.version + 1 });
       return fromRow(await ownTest(trx, riderId, id));
     }),
   );
 }
 
-async function ownTest(db: Db, riderId: string, id: string): Promise<TestRow> {
-  const row = await db
-    .selectFrom('tests')
-    .selectAll()
-    .where('id', '=', id)
-    .where('rider_id', '=', riderId)
+async function ownTest(
+  db: Reader,
+  riderId: string,
+  id: string,
+): Promise<TestRow & { origin: RideRow['origin'] | null }> {
+  const row = await withOrigin(db)
+    .where('tests.id', '=', id)
+    .where('tests.rider_id', '=', riderId)
     .executeTakeFirst();
   if (!row) throw notFound('test');
   return row;
@@ -220,7 +261,7 @@ export async function removeTest(
   await read();
   const name = await riderName(db, riderId);
   await orConflict({ version }, read, () =>
-    act(db, `removed a test of ${name}`, null, async ({ remove, trx }) => {
+    act(db, `deleted a test of ${name}`, null, async ({ remove, trx }) => {
       const used = await trx
         .selectFrom('ftp_history')
         .select('id')
@@ -270,14 +311,26 @@ function thresholdsOf(details: NewTest['details']): { lt1_w: number | null; lt2_
   return { lt1_w: lt1.ok ? lt1.value.value : null, lt2_w: lt2.ok ? lt2.value.value : null };
 }
 
-function fromRow(row: TestRow): Test {
+const ramp = shapeOf(testFieldsSchema.shape.ramp);
+const parts = shapeOf(effortOnRecordingSchema.shape.parts);
+const details = shapeOf(testFieldsSchema.shape.details);
+const setup = shapeOf(testFieldsSchema.shape.setup);
+const checks = shapeOf(testChecksSchema);
+
+function fromRow(row: TestRow & { origin: RideRow['origin'] | null }): Test {
+  const unread: string[] = [];
+  const stored = <T>(text: string | null, schema: z.ZodType<T>, what: string): T | null => {
+    const read = text === null ? null : readJson(text, schema);
+    if (read && !read.ok) unread.push(unreadableSentence(what, read.reason));
+    return read?.ok ? read.value : null;
+  };
   return {
     id: row.id,
     riderId: row.rider_id,
-    protocol: row.protocol as Test['protocol'],
+    protocol: row.protocol,
     date: row.date,
-    powerSource: row.power_source as Test['powerSource'],
-    ramp: parsed<Test['ramp']>(row.ramp),
+    powerSource: row.power_source,
+    ramp: stored(row.ramp, ramp, 'Its ramp'),
     readingW: row.reading_w,
     meanBpm: row.mean_bpm,
     measuredW: row.measured_w,
@@ -289,13 +342,15 @@ function fromRow(row: TestRow): Test {
             recordingId: row.recording_id,
             startS: row.start_s,
             endS: row.end_s,
-            parts: parsed<NonNullable<Test['effort']>['parts']>(row.parts) ?? [],
+            parts: stored(row.parts, parts, 'Where its efforts lie') ?? [],
           },
-    details: parsed<Test['details']>(row.details) ?? oldHeartRate(row),
-    setup: parsed<Test['setup']>(row.setup),
-    checks: JSON.parse(row.checks) as Test['checks'],
+    details: stored(row.details, details, 'Its readings') ?? oldHeartRate(row),
+    setup: stored(row.setup, setup, 'Its set-up'),
+    checks: stored(row.checks, checks, 'Its checks') ?? [],
     note: row.note,
     withdrawn: row.withdrawn,
+    standIns: row.origin === 'standIns',
+    unreadable: unread.length === 0 ? null : unread.join(' '),
     version: row.version,
   };
 }
@@ -309,8 +364,4 @@ function oldHeartRate(row: TestRow): Test['details'] {
 
 function json(value: unknown): string | null {
   return value === null ? null : JSON.stringify(value);
-}
-
-function parsed<T>(text: string | null): T | null {
-  return text === null ? null : (JSON.parse(text) as T);
 }

@@ -1,18 +1,18 @@
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { LARGEST_UNPACKED_MB } from '@uphill/api';
 import {
-  bestWindows,
-  curveDurations,
+  askOrReadFile,
+  type AsksColumns,
+  type ColumnChoice,
+  type ColumnField,
   type FileKind,
   kindOfFile,
-  type Lap,
-  preparePower,
-  type Reading,
-  readRecordingFile,
   type Recording,
-  refused,
-} from '@uphill/core';
-import { formatISO, parseISO } from 'date-fns';
+} from '@uphill/core/formats';
+import { type Lap, stopsOf } from '@uphill/core/power';
+import { type Refused, type Understood, refused } from '@uphill/core/units';
+import { type RideNumbers, rideNumbers, type RidePack } from '@uphill/core/review';
+import { localIn } from '../timeZone.ts';
 
 /** What an import yields: everything that is stored beside the file. */
 export interface Imported {
@@ -23,26 +23,42 @@ export interface Imported {
   readonly notes: readonly string[];
   /** The 1 Hz streams, as gzipped JSON. */
   readonly streams: Uint8Array;
-  readonly bests: readonly (readonly [seconds: number, watts: number])[];
+  readonly numbers: RideNumbers;
+  readonly pack: RidePack;
 }
 
 /** Packing harder takes twice as long and saves a tenth. */
 const STREAM_LEVEL = 3;
 const LARGEST_UNPACKED = LARGEST_UNPACKED_MB * 1024 * 1024;
 
-/** Runs in a worker thread: unpacks and reads a file, and works out its best efforts. */
-export default function importRecording(bytes: Uint8Array): Reading<Imported> {
+/** A file, with what the coach said of its columns and what may be asked. */
+export interface ToImport {
+  readonly bytes: Uint8Array;
+  readonly choice: ColumnChoice;
+  readonly ask: readonly ColumnField[];
+  /** The rider's time zone: world time is told in it. */
+  readonly timeZone: string;
+}
+
+/** What came of a file: what is stored, why it cannot be read, or what has to be asked first. */
+export type ImportResult = Understood<Imported> | Refused | AsksColumns;
+
+/** Runs in a worker thread: unpacks and reads a file, and works out what is stored of the ride. */
+export default function importRecording({ bytes, choice, ask, timeZone }: ToImport): ImportResult {
   const unpacked = unpack(bytes);
   if (!unpacked.ok) return unpacked;
   const kind = kindOfFile(unpacked.value);
-  const read = readRecordingFile(unpacked.value);
+  const read = askOrReadFile(unpacked.value, choice, ask);
   return read.ok
-    ? { ok: true, value: digest(read.value, kind === 'fit' || kind === 'gpx' ? kind : 'csv') }
+    ? {
+        ok: true,
+        value: digest(read.value, kind === 'fit' || kind === 'gpx' ? kind : 'csv', timeZone),
+      }
     : read;
 }
 
 /** A packed file is unpacked no further than a day's recording can reach, whatever it claims to hold. */
-function unpack(bytes: Uint8Array): Reading<Uint8Array> {
+function unpack(bytes: Uint8Array): Understood<Uint8Array> | Refused {
   if (kindOfFile(bytes) !== 'gzip') return { ok: true, value: bytes };
   try {
     return { ok: true, value: gunzipSync(bytes, { maxOutputLength: LARGEST_UNPACKED }) };
@@ -56,22 +72,35 @@ function unpack(bytes: Uint8Array): Reading<Uint8Array> {
   }
 }
 
-function digest(recording: Recording, kind: Imported['kind']): Imported {
-  const { startedAt, startedUtc, watts, bpm, rpm, metresPerSecond, laps, notes } = recording;
-  const stopped =
-    metresPerSecond && rpm
-      ? watts.map((_, second) => metresPerSecond[second] === 0 && rpm[second] === 0)
-      : undefined;
-  const hasPower = watts.some((value) => value !== null);
-  const { clock } = preparePower(watts, stopped);
-  const bests = hasPower
-    ? bestWindows(clock, curveDurations(clock.length)).map(
-        ({ seconds, meanW }) => [seconds, meanW] as const,
-      )
-    : [];
-  const streams = gzipSync(JSON.stringify({ watts, bpm, rpm }), { level: STREAM_LEVEL });
-  // World time is the coach's local time on the machine the coach sits at.
-  const local =
-    startedAt ?? (startedUtc === null ? null : formatISO(parseISO(startedUtc)).slice(0, 19));
-  return { startedAt: local, seconds: watts.length, kind, laps, notes, streams, bests };
+function digest(recording: Recording, kind: Imported['kind'], timeZone: string): Imported {
+  const {
+    startedAt,
+    startedUtc,
+    watts,
+    bpm,
+    rpm,
+    metresPerSecond,
+    heightM,
+    latitude,
+    longitude,
+    celsius,
+    laps,
+    notes,
+  } = recording;
+  const stops = stopsOf(metresPerSecond, rpm);
+  const { numbers, pack } = rideNumbers({ watts, bpm, stops });
+  const channels = {
+    watts,
+    bpm,
+    rpm,
+    metresPerSecond,
+    heightM,
+    latitude,
+    longitude,
+    celsius,
+    stops,
+  };
+  const streams = gzipSync(JSON.stringify(channels), { level: STREAM_LEVEL });
+  const local = startedAt ?? (startedUtc === null ? null : localIn(timeZone, startedUtc));
+  return { startedAt: local, seconds: watts.length, kind, laps, notes, streams, numbers, pack };
 }

@@ -1,14 +1,16 @@
-import { refused, type Reading } from '@uphill/core';
+import { refused } from '@uphill/core/units';
 import { Piscina } from 'piscina';
 import type { Copy } from '../backup.ts';
 import type { Copied } from './copyDatabase.ts';
-import type { Imported } from './importRecording.ts';
+import type { ImportResult, ToImport } from './importRecording.ts';
 
 /** Worker threads for what takes longer than an answer should. */
 export interface ImportPool {
-  importRecording(bytes: Uint8Array): Promise<Reading<Imported>>;
+  importRecording(file: ToImport): Promise<ImportResult>;
   /** A checked copy of a database; see `copyChecked`. */
   copyDatabase: Copy;
+  /** Leaves nothing of deleted rows in the file. */
+  tidyDatabase(file: string): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -23,6 +25,12 @@ export function startPool(): ImportPool {
     maxThreads: 1,
     idleTimeout: 1000,
   });
+  const tidying = new Piscina({
+    filename: new URL('./tidyDatabase.js', import.meta.url).href,
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: 1000,
+  });
   const pool = new Piscina({
     filename: new URL('./importRecording.js', import.meta.url).href,
     minThreads: 0,
@@ -31,20 +39,20 @@ export function startPool(): ImportPool {
     resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
   });
   return {
-    async importRecording(bytes) {
+    async importRecording(file) {
       const limit = new AbortController();
       const timer = setTimeout(() => limit.abort(), LONGEST_MS);
       try {
-        return (await pool.run(bytes, { signal: limit.signal })) as Reading<Imported>;
+        return (await pool.run(file, { signal: limit.signal })) as ImportResult;
       } catch (error) {
         // A file that eats the memory or the minute of its thread is refused; the server lives on.
         if (limit.signal.aborted)
           return refused(
-            'Reading the file took longer than a minute, so it was given up. Nothing was kept.',
+            'Reading the file took longer than a minute, so it was stopped. Nothing was kept.',
           );
         if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY')
           return refused(
-            'Reading the file took more memory than a recording needs, so it was given up. Nothing was kept.',
+            'Reading the file took more memory than a recording needs, so it was stopped. Nothing was kept.',
           );
         throw error;
       } finally {
@@ -56,8 +64,11 @@ export function startPool(): ImportPool {
       if ('path' in copied) return copied.path;
       throw Object.assign(new Error(copied.message), { code: copied.code });
     },
+    async tidyDatabase(file) {
+      await tidying.run(file);
+    },
     close: async () => {
-      await Promise.all([pool.destroy(), copying.destroy()]);
+      await Promise.all([pool.destroy(), copying.destroy(), tidying.destroy()]);
     },
   };
 }

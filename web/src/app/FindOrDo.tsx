@@ -1,9 +1,9 @@
 import { type KeyboardEvent, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
-import { useAppDispatch, useAppSelector } from './store.ts';
+import { useAppDispatch, useAppSelector } from '../shared/state.ts';
 import { type Findable, useFindables } from './useFindables.ts';
-import { finderToggled } from './viewSlice.ts';
+import { finderToggled } from '../shared/viewSlice.ts';
 
 const MOST_SHOWN = 12;
 
@@ -33,7 +33,10 @@ function Finder({ close }: { close: () => void }) {
     item.run();
   };
   const onKey = (event: KeyboardEvent): void => {
-    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    let by: number;
+    if (event.key === 'ArrowDown') by = 1;
+    else if (event.key === 'ArrowUp') by = -1;
+    else by = 0;
     if (by !== 0) {
       event.preventDefault();
       setChosen((chosen + by + found.length) % Math.max(1, found.length));
@@ -73,7 +76,7 @@ function Finder({ close }: { close: () => void }) {
           </li>
         ))}
       </ul>
-      {found.length === 0 && <p className="soft mb-0">Nothing is called that.</p>}
+      {found.length === 0 && <p className="soft mb-0">Nothing found.</p>}
     </Modal.Body>
   );
 }

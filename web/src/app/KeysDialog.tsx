@@ -2,9 +2,9 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
 import Table from 'react-bootstrap/Table';
-import { changeKeys, KEY_RULES, keyOf, useKeySettings } from './keys.ts';
-import { useAppDispatch, useAppSelector } from './store.ts';
-import { keysToggled } from './viewSlice.ts';
+import { changeKeys, KEY_RULES, keyOf, useKeySettings } from '../shared/keys.ts';
+import { useAppDispatch, useAppSelector } from '../shared/state.ts';
+import { keysToggled } from '../shared/viewSlice.ts';
 
 const FIXED: readonly (readonly [key: string, does: string])[] = [
   ['Ctrl/⌘ Z · Shift Z', 'Undo · redo'],
@@ -16,7 +16,7 @@ const WORKSHOP: readonly (readonly [key: string, does: string])[] = [
   ['T · B · P', 'To the sentence · the table · the road'],
   ['Enter · Esc in the sentence', 'Commit it · as it was'],
   ['Alt ↓ in the sentence', 'Other readings'],
-  ['[ · ]', 'A rung down · up the ladder'],
+  ['[ · ]', 'One rung easier · harder'],
   ['On the road: arrows', 'Choose a step'],
   ['On the road: Shift ← → · Shift ↑ ↓', 'Its time · its target; with Alt of this rep alone'],
   ['On the road: Space', 'Lift it; arrows move it, Space drops it, Esc returns it'],
@@ -24,11 +24,11 @@ const WORKSHOP: readonly (readonly [key: string, does: string])[] = [
   ['Enter or F2 · Esc', 'Edit a cell · leave it as it was'],
   ['I', 'A step below'],
   ['D', 'Duplicate'],
-  ['Delete', 'Take the step away'],
+  ['Delete', 'Remove the step'],
   ['O · Shift O', 'Make a set · open it'],
   ['+ · −', 'One rep more · one fewer'],
   ['Alt ↑ · Alt ↓', 'Move the step'],
-  ['G · Ctrl/⌘ Enter', 'Give it'],
+  ['G · Ctrl/⌘ Enter', 'Assign it'],
 ];
 
 /** Every key, which of them can be changed, and the switch that turns single keys off. */

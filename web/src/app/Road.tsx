@@ -7,12 +7,11 @@ import { useStations } from './stations.ts';
 export function Road({ rider }: { rider: Rider | undefined }) {
   const stations = useStations(rider);
   const { pathname } = useLocation();
-  // A rider's day is part of the sessions; a test day and the recordings belong to the tests.
-  const beside = /^\/riders\/[^/]+\/days\//.test(pathname)
-    ? 'sessions'
-    : /^\/riders\/[^/]+\/(?:test-days|recordings)\b/.test(pathname)
-      ? 'tests'
-      : null;
+  // A rider's day is part of the sessions; a test day to the tests.
+  let beside: 'sessions' | 'tests' | null;
+  if (/^\/riders\/[^/]+\/days\//.test(pathname)) beside = 'sessions';
+  else if (/^\/riders\/[^/]+\/test-days\b/.test(pathname)) beside = 'tests';
+  else beside = null;
   return (
     <nav aria-label="The rider’s road" className="road">
       {rider &&
@@ -26,7 +25,7 @@ export function Road({ rider }: { rider: Rider | undefined }) {
           >
             <span className="station-cap">
               {name}
-              {due && <span className="visually-hidden">, wants you</span>}
+              {due && <span className="visually-hidden">, needs you</span>}
             </span>
             <span className="station-figure">{figure}</span>
             <span className="station-detail">{detail}</span>

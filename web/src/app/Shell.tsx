@@ -2,26 +2,28 @@ import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import Dropdown from 'react-bootstrap/Dropdown';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import { api } from '../api/client.ts';
-import { Notices } from '../ui/Notices.tsx';
+import { ridersApi } from '../shared/api/riders.ts';
+import { Notices } from './Notices.tsx';
 import { WorkingPanel } from '../ui/WorkingPanel.tsx';
-import { today } from './dates.ts';
+import { today } from '../shared/dates.ts';
 import { FindOrDo } from './FindOrDo.tsx';
-import { keyOf } from './keys.ts';
+import { keyOf } from '../shared/keys.ts';
 import { KeysDialog } from './KeysDialog.tsx';
-import { shownMass } from './riderOnDay.ts';
+import { shownMass } from '../shared/riderOnDay.ts';
+import { ReadingAgain } from './ReadingAgain.tsx';
 import { Road } from './Road.tsx';
 import { useBackup } from './useBackup.ts';
 import { chooseStage, type Stage, useStage } from './stage.ts';
-import { useAppDispatch } from './store.ts';
+import { useAppDispatch } from '../shared/state.ts';
 import { stationAddress, useGlobalKeys } from './useGlobalKeys.ts';
 import { useUndo } from './useUndo.ts';
-import { finderToggled, keysToggled, riderLookedAt, workingHidden } from './viewSlice.ts';
+import { finderToggled, keysToggled, riderLookedAt, workingHidden } from '../shared/viewSlice.ts';
+import { useActiveRiders } from '../shared/useActiveRiders.ts';
 
 const STAGES: readonly (readonly [Stage, string])[] = [
-  ['system', 'Follow the system'],
+  ['system', 'Same as the system'],
   ['light', 'Light'],
-  ['night', 'Night stage'],
+  ['night', 'Dark'],
 ];
 
 /** The frame around every view: the dark bar, the rider's road, and what lies over the page. */
@@ -30,7 +32,7 @@ export function Shell() {
   const { pathname } = useLocation();
   const dispatch = useAppDispatch();
   const folded = useScrolled(48);
-  const { data: rider } = api.useRiderQuery(riderId ?? '', { skip: !riderId });
+  const { data: rider } = ridersApi.useRiderQuery(riderId ?? '', { skip: !riderId });
   useGlobalKeys();
 
   useEffect(() => {
@@ -51,6 +53,7 @@ export function Shell() {
         {riderId && <Road rider={rider} />}
       </header>
       <main id="main" tabIndex={-1} className={riderId ? 'page page-road' : 'page'}>
+        <ReadingAgain />
         <Outlet />
       </main>
       <WorkingPanel />
@@ -109,7 +112,11 @@ function Bar({ riderId }: { riderId: string | undefined }) {
         </button>
         <RiderMenu riderId={riderId} />
         <Dropdown align="end">
-          <Dropdown.Toggle as="button" className="bar-icon" aria-label="Light, copies and keys">
+          <Dropdown.Toggle
+            as="button"
+            className="bar-icon"
+            aria-label="Light or dark, backup and keys"
+          >
             <ChevronDown size={18} aria-hidden />
           </Dropdown.Toggle>
           <Dropdown.Menu>
@@ -130,6 +137,9 @@ function Bar({ riderId }: { riderId: string | undefined }) {
             <Dropdown.Item as={Link} to="/hills">
               Hills
             </Dropdown.Item>
+            <Dropdown.Item as={Link} to="/settings">
+              Settings
+            </Dropdown.Item>
             <Dropdown.Item as="button" onClick={() => void backUp()}>
               Back up everything
             </Dropdown.Item>
@@ -144,12 +154,12 @@ function Bar({ riderId }: { riderId: string | undefined }) {
 }
 
 function RiderMenu({ riderId }: { riderId: string | undefined }) {
-  const { data: riders = [] } = api.useRidersQuery();
+  const { riders = [] } = useActiveRiders();
   const { pathname } = useLocation();
   const navigate = useNavigate();
-  const current = riders.find(({ id }) => id === riderId);
-  if (!current) return null;
-  const station = /^\/riders\/[^/]+\/(tests|zones|sessions)/.exec(pathname)?.[1] ?? 'tests';
+  const { data: current } = ridersApi.useRiderQuery(riderId ?? '', { skip: !riderId });
+  if (!current || !riderId) return null;
+  const station = /^\/riders\/[^/]+\/(tests|zones|sessions|rides)/.exec(pathname)?.[1] ?? 'tests';
   const massKg = shownMass(current, today());
   return (
     <Dropdown align="end">

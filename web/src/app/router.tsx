@@ -10,13 +10,17 @@ function Nothing() {
 export const router = createBrowserRouter([
   {
     path: '/riders/:riderId/days/:dayId/card',
-    lazy: async () => ({ Component: (await import('../features/days/CardPage.tsx')).CardPage }),
+    lazy: async () => ({
+      Component: (await import('../features/sessions/day/CardPage.tsx')).CardPage,
+    }),
     ErrorBoundary: Lost,
     HydrateFallback: Nothing,
   },
   {
     path: '/riders/:riderId/sessions/:sessionId/card',
-    lazy: async () => ({ Component: (await import('../features/days/CardPage.tsx')).CardPage }),
+    lazy: async () => ({
+      Component: (await import('../features/sessions/day/CardPage.tsx')).CardPage,
+    }),
     ErrorBoundary: Lost,
     HydrateFallback: Nothing,
   },
@@ -30,7 +34,9 @@ export const router = createBrowserRouter([
   },
   {
     path: '/riders/:riderId/today',
-    lazy: async () => ({ Component: (await import('../features/days/TodayPage.tsx')).TodayPage }),
+    lazy: async () => ({
+      Component: (await import('../features/sessions/day/TodayPage.tsx')).TodayPage,
+    }),
     ErrorBoundary: Lost,
     HydrateFallback: Nothing,
   },
@@ -114,10 +120,21 @@ export const router = createBrowserRouter([
         }),
       },
       {
-        path: 'riders/:riderId/recordings',
+        path: 'riders/:riderId/rides',
         lazy: async () => ({
-          Component: (await import('../features/recordings/RecordingsPage.tsx')).RecordingsPage,
+          Component: (await import('../features/rides/RidesPage.tsx')).RidesPage,
         }),
+      },
+      {
+        path: 'riders/:riderId/rides/:rideId',
+        lazy: async () => ({
+          Component: (await import('../features/rides/RidePage.tsx')).RidePage,
+        }),
+      },
+      // Where recordings were listed before; kept for what somebody bookmarked.
+      {
+        path: 'riders/:riderId/recordings',
+        element: <Navigate to="../rides" relative="path" replace />,
       },
       {
         path: 'riders/:riderId/zones/compare',
@@ -134,6 +151,12 @@ export const router = createBrowserRouter([
       {
         path: 'book',
         lazy: async () => ({ Component: (await import('../features/book/BookPage.tsx')).BookPage }),
+      },
+      {
+        path: 'settings',
+        lazy: async () => ({
+          Component: (await import('../features/settings/SettingsPage.tsx')).SettingsPage,
+        }),
       },
       {
         path: 'hills',
@@ -174,12 +197,20 @@ export const router = createBrowserRouter([
       {
         path: 'riders/:riderId/days/:dayId',
         lazy: async () => ({
-          Component: (await import('../features/days/RiderDayPage.tsx')).RiderDayPage,
+          Component: (await import('../features/sessions/day/RiderDayPage.tsx')).RiderDayPage,
+        }),
+      },
+      {
+        path: 'riders/:riderId/days/:dayId/plan',
+        lazy: async () => ({
+          Component: (await import('../features/sessions/DayWorkshopPage.tsx')).DayWorkshopPage,
         }),
       },
       {
         path: 'days/:date',
-        lazy: async () => ({ Component: (await import('../features/days/DayPage.tsx')).DayPage }),
+        lazy: async () => ({
+          Component: (await import('../features/sessions/day/DayPage.tsx')).DayPage,
+        }),
       },
       { path: '*', Component: Lost },
     ],

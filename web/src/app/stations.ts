@@ -1,13 +1,15 @@
 import type { Rider } from '@uphill/api';
-import { isByHeart, layOver, type Scheme } from '@uphill/core';
-import { api } from '../api/client.ts';
-import { daysBetween, mondayOf, plusDays, today } from './dates.ts';
-import { useSchemes } from '../features/zones/useSchemes.ts';
-import { anchorsOnDay, ftpOnDay, healthOnDay, retestIn } from './riderOnDay.ts';
+import { isByHeart, layOver, type Scheme } from '@uphill/core/zones';
+import { daysApi } from '../shared/api/days.ts';
+import { sessionsApi } from '../shared/api/sessions.ts';
+import { ridesApi } from '../shared/api/rides.ts';
+import { daysBetween, mondayOf, plusDays, printAge, today } from '../shared/dates.ts';
+import { useSchemes } from '../shared/useSchemes.ts';
+import { anchorsOnDay, ftpOnDay, healthOnDay, retestIn } from '../shared/riderOnDay.ts';
 
 /** A stone on the rider's road. Only stations that work stand there. */
 export interface Station {
-  readonly id: 'tests' | 'zones' | 'sessions';
+  readonly id: 'tests' | 'zones' | 'sessions' | 'rides';
   readonly name: string;
   readonly figure: string;
   readonly detail: string;
@@ -15,18 +17,28 @@ export interface Station {
   readonly due: boolean;
 }
 
-export const STATION_IDS = ['tests', 'zones', 'sessions'] as const;
+export const STATION_IDS = ['tests', 'zones', 'sessions', 'rides'] as const;
 
 /** The stations of a rider's road, in the order in which a coach works. */
 export function useStations(rider: Rider | undefined): Station[] {
   const monday = mondayOf(today());
-  const { data: week = [] } = api.useDaysQuery(
+  const { data: week = [] } = daysApi.useDaysQuery(
     { from: monday, to: plusDays(monday, 6), riderId: rider?.id ?? '' },
     { skip: !rider },
   );
-  const { data: sessions = [] } = api.useSessionsQuery();
+  const { data: sessions = [] } = sessionsApi.useSessionsQuery();
+  const { data: rides = [] } = ridesApi.useRidesQuery(
+    { from: plusDays(monday, -28), to: plusDays(monday, 6), riderId: rider?.id ?? '' },
+    { skip: !rider },
+  );
   const schemes = useSchemes();
   if (!rider) return [];
+  const own = rides.filter(
+    ({ origin, withdrawn }) => (origin !== 'standIns' || rider.demo) && withdrawn === null,
+  );
+  const ridden = own.filter(({ date }) => date >= monday);
+  const [last] = own;
+  const latest = last ? `last ${printAge(last.date)}` : 'none of late';
   const unmarked = week.filter((day) => day.state === 'planned' && day.date < today()).length;
   return [
     testsStation(rider),
@@ -37,6 +49,13 @@ export function useStations(rider: Rider | undefined): Station[] {
       figure: `${week.length} this week`,
       detail: unmarked > 0 ? `${unmarked} to mark` : `${sessions.length} to choose from`,
       due: unmarked > 0,
+    },
+    {
+      id: 'rides',
+      name: 'Rides',
+      figure: ridden.length === 0 ? 'none this week' : `${ridden.length} this week`,
+      detail: rider.unmarked.length > 0 ? `${rider.unmarked.length} not marked` : latest,
+      due: rider.unmarked.length > 0,
     },
   ];
 }
@@ -49,25 +68,20 @@ function testsStation(rider: Rider): Station {
       ? 'no test yet'
       : `${daysBetween(rider.lastTest, today())} days old · ${retest === null || retest > 0 ? `due in ${retest}` : 'retest due'}`;
   const heart = rider.heartRates.findLast(({ kind }) => kind === 'threshold');
-  const figure =
-    rider.powerSource === 'none'
-      ? heart
-        ? `${heart.bpm} bpm`
-        : 'none yet'
-      : ftp
-        ? `${ftp.usedW} W`
-        : 'no FTP';
+  let figure: string;
+  if (rider.powerSource === 'none') figure = heart ? `${heart.bpm} bpm` : 'none yet';
+  else if (ftp) figure = `${ftp.usedW} W`;
+  else figure = 'no FTP';
   return { id: 'tests', name: 'Tests', figure, detail: age, due: retest === null || retest <= 0 };
 }
 
 function zonesStation(rider: Rider, scheme: Scheme): Station {
   const over = layOver(scheme, anchorsOnDay(rider, today()));
   const byHeart = isByHeart(scheme);
-  const figure = byHeart
-    ? `${scheme.bands.length} by heart rate`
-    : scheme.id === 'seven-steps'
-      ? '7 steps'
-      : scheme.name;
+  let figure: string;
+  if (byHeart) figure = `${scheme.bands.length} by heart rate`;
+  else if (scheme.id === 'seven-steps') figure = '7 steps';
+  else figure = scheme.name;
   if ('missing' in over)
     return {
       id: 'zones',
@@ -76,17 +90,8 @@ function zonesStation(rider: Rider, scheme: Scheme): Station {
       detail: healthOnDay(rider, today()).heartRate || !byHeart ? 'need a test' : 'RPE governs',
       due: false,
     };
-  return {
-    id: 'zones',
-    name: 'Zones',
-    figure,
-    detail: scheme.overlaps
-      ? 'overlap on'
-      : over.assumed
-        ? 'LT1, LT2 assumed'
-        : byHeart
-          ? 'and RPE'
-          : scheme.school,
-    due: false,
-  };
+  let detail = byHeart ? 'and RPE' : scheme.school;
+  if (over.assumed) detail = 'LT1, LT2 assumed';
+  if (scheme.overlaps) detail = 'overlap on';
+  return { id: 'zones', name: 'Zones', figure, detail, due: false };
 }

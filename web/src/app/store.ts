@@ -1,10 +1,10 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
-import { useDispatch, useSelector, useStore } from 'react-redux';
-import { api } from '../api/client.ts';
+import { api } from '../shared/api/client.ts';
 import { drafts } from '../features/sessions/draftSlice.ts';
 import { keepDrafts } from '../features/sessions/draftStorage.ts';
-import { view } from './viewSlice.ts';
+import { rememberSteps } from '../shared/journalStep.ts';
+import { view } from '../shared/viewSlice.ts';
 
 export const store = configureStore({
   reducer: {
@@ -13,13 +13,10 @@ export const store = configureStore({
     [drafts.name]: drafts.reducer,
   },
   middleware: (standard) =>
-    standard({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
+    standard({ serializableCheck: false, immutableCheck: false }).concat(
+      rememberSteps,
+      api.middleware,
+    ),
 });
 setupListeners(store.dispatch);
 store.subscribe(() => keepDrafts(store.getState().drafts));
-
-export type State = ReturnType<typeof store.getState>;
-export type Dispatch = typeof store.dispatch;
-export const useAppDispatch = useDispatch.withTypes<Dispatch>();
-export const useAppStore = useStore.withTypes<typeof store>();
-export const useAppSelector = useSelector.withTypes<State>();

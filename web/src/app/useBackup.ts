@@ -1,7 +1,7 @@
-import { problemOf } from '../api/client.ts';
-import { journalApi } from '../api/journal.ts';
-import { useAppDispatch } from './store.ts';
-import { noticed } from './viewSlice.ts';
+import { problemOf } from '../shared/api/problemOf.ts';
+import { journalApi } from '../shared/api/journal.ts';
+import { useAppDispatch } from '../shared/state.ts';
+import { noticed } from '../shared/viewSlice.ts';
 
 /** Makes a checked copy of everything, and says where it lies. */
 export function useBackup(): () => Promise<void> {

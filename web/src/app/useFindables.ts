@@ -1,13 +1,14 @@
 import { useNavigate } from 'react-router';
-import { api } from '../api/client.ts';
+import { ridersApi } from '../shared/api/riders.ts';
+import { sessionsApi } from '../shared/api/sessions.ts';
 import { useNewSession } from '../features/sessions/useNewSession.ts';
-import { today } from './dates.ts';
-import { firstName } from './riderOnDay.ts';
+import { today } from '../shared/dates.ts';
+import { firstName } from '../shared/riderOnDay.ts';
 import { chooseStage } from './stage.ts';
-import { useAppDispatch, useAppSelector } from './store.ts';
+import { useAppDispatch, useAppSelector } from '../shared/state.ts';
 import { stationAddress } from './useGlobalKeys.ts';
 import { useUndo } from './useUndo.ts';
-import { keysToggled } from './viewSlice.ts';
+import { keysToggled } from '../shared/viewSlice.ts';
 
 export interface Findable {
   readonly key: string;
@@ -20,8 +21,8 @@ export interface Findable {
 export function useFindables(): Findable[] {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const { data: riders = [] } = api.useRidersQuery();
-  const { data: sessions = [] } = api.useSessionsQuery();
+  const { data: riders = [] } = ridersApi.useRidersQuery();
+  const { data: sessions = [] } = sessionsApi.useSessionsQuery();
   const lastRider = useAppSelector((state) => state.view.lastRider);
   const rider = riders.find(({ id }) => id === lastRider) ?? riders[0];
   const newSession = useNewSession();
@@ -41,12 +42,13 @@ export function useFindables(): Findable[] {
       kind: 'view',
       run: go('/zones/sheet'),
     },
+    { key: 'settings', name: 'Settings', kind: 'view', run: go('/settings') },
     { key: 'keys', name: 'Show the keys', kind: 'action', run: () => dispatch(keysToggled(true)) },
-    { key: 'night', name: 'Night stage', kind: 'setting', run: () => chooseStage('night') },
-    { key: 'light', name: 'Light stage', kind: 'setting', run: () => chooseStage('light') },
+    { key: 'night', name: 'Dark', kind: 'setting', run: () => chooseStage('night') },
+    { key: 'light', name: 'Light', kind: 'setting', run: () => chooseStage('light') },
     {
       key: 'system',
-      name: 'Follow the system’s light',
+      name: 'Same as the system',
       kind: 'setting',
       run: () => chooseStage('system'),
     },
@@ -98,15 +100,10 @@ export function useFindables(): Findable[] {
       kind: 'view',
       run: go(`${base}/zones/card`),
     },
-    {
-      key: 'recordings',
-      name: `Recordings of ${first}`,
-      kind: 'view',
-      run: go(`${base}/recordings`),
-    },
+    { key: 'rides', name: `Rides of ${first}`, kind: 'station', run: go(`${base}/rides`) },
     {
       key: 'import',
-      name: `Bring in a recording of ${first}`,
+      name: `Import a recording of ${first}`,
       kind: 'action',
       run: go(`${base}/tests/import`),
     },

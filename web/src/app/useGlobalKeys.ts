@@ -1,11 +1,11 @@
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
-import { api } from '../api/client.ts';
-import { actionOf, inField, type KeyAction } from './keys.ts';
+import { actionOf, inField, type KeyAction } from '../shared/keys.ts';
 import { STATION_IDS } from './stations.ts';
-import { useAppDispatch, useAppSelector } from './store.ts';
-import { finderToggled, keysToggled } from './viewSlice.ts';
+import { useAppDispatch, useAppSelector } from '../shared/state.ts';
+import { finderToggled, keysToggled } from '../shared/viewSlice.ts';
 import { useUndo } from './useUndo.ts';
+import { useActiveRiders } from '../shared/useActiveRiders.ts';
 
 /** What stands beside a station and belongs to one rider alone: the next rider is shown the station. */
 const BESIDE: Readonly<Record<string, string>> = { days: 'sessions', 'test-days': 'tests' };
@@ -20,7 +20,7 @@ export function useGlobalKeys(): void {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const lastRider = useAppSelector((state) => state.view.lastRider);
-  const { data: riders } = api.useRidersQuery();
+  const { riders } = useActiveRiders();
   const { undo, redo } = useUndo();
 
   useEffect(() => {
@@ -54,6 +54,7 @@ export function useGlobalKeys(): void {
       station1: () => toStation(0),
       station2: () => toStation(1),
       station3: () => toStation(2),
+      station4: () => toStation(3),
     };
 
     const onKey = (event: KeyboardEvent): void => {

@@ -1,7 +1,7 @@
-import { problemOf } from '../api/client.ts';
-import { journalApi } from '../api/journal.ts';
-import { useAppDispatch } from './store.ts';
-import { noticed } from './viewSlice.ts';
+import { problemOf } from '../shared/api/problemOf.ts';
+import { journalApi } from '../shared/api/journal.ts';
+import { useAppDispatch } from '../shared/state.ts';
+import { noticed } from '../shared/viewSlice.ts';
 
 /** Undo and redo of everything that is stored. */
 export function useJournal() {
@@ -9,10 +9,13 @@ export function useJournal() {
   const { data } = journalApi.useJournalQuery();
   const [run] = journalApi.useUndoMutation();
   const [aside] = journalApi.useStepAsideMutation();
-  const step = async (way: 'undo' | 'redo'): Promise<void> => {
+  const step = async (way: 'undo' | 'redo', wanted?: number): Promise<void> => {
     try {
-      const { did } = await run(way).unwrap();
-      dispatch(noticed(`${way === 'undo' ? 'Taken back' : 'Done again'}: ${did}.`));
+      const { did } = await run({
+        way,
+        ...(wanted === undefined ? {} : { step: wanted }),
+      }).unwrap();
+      dispatch(noticed(`${way === 'undo' ? 'Undone' : 'Redone'}: ${did}.`));
     } catch (error) {
       const { type, detail, step: blocked } = problemOf(error);
       // What cannot be taken back is said, and skipped when the coach says so.

@@ -1,10 +1,5 @@
-import {
-  balanceLine,
-  printClock,
-  printShare,
-  type SessionVerdict,
-  type Segment,
-} from '@uphill/core';
+import { balanceLine, type Segment, type SessionVerdict } from '@uphill/core/sessions';
+import { printClock, printLeft } from '@uphill/core/units';
 import { roadRight, ROAD } from './roadScale.ts';
 import { useWidth } from './useWidth.ts';
 
@@ -43,7 +38,7 @@ export function BalanceStrip({
         width={width}
         height={HEIGHT}
         role="img"
-        aria-label={`W′ balance: ${printShare(lowest * 100)} left at the lowest, at ${printClock(balance.lowestAtS)}`}
+        aria-label={`W′ balance: ${printLeft(lowest * 100)}${lowest < 0 ? '' : ' left'} at the lowest, at ${printClock(balance.lowestAtS)}`}
       >
         {[1, 0].map((share) => (
           <g key={share}>
@@ -68,7 +63,7 @@ export function BalanceStrip({
               y={y(lowest) + 18 < y(0) ? y(lowest) + 16 : Math.max(12, y(lowest) - 7)}
               className="rule-text balance-tag"
             >
-              {printShare(lowest * 100)}
+              {printLeft(lowest * 100)}
             </text>
           </g>
         )}

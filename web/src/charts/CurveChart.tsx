@@ -1,4 +1,4 @@
-import { printDuration, roundHalfUp } from '@uphill/core';
+import { printDuration, roundHalfUp } from '@uphill/core/units';
 import {
   CartesianGrid,
   Line,
@@ -9,7 +9,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { CurveRow } from '../features/zones/curve/curveLines.ts';
+import { DOTTED, SMALL, STILL, WORDS } from './look.ts';
+import type { CurveRow } from './curveLines.ts';
 
 interface Props {
   readonly lines: readonly CurveRow[];
@@ -41,15 +42,15 @@ export function CurveChart({ lines, names, ftpW, cpW, windowName }: Props) {
             ticks={TICKS}
             tickFormatter={(seconds: number) => shortDuration(seconds)}
             stroke="var(--ink)"
-            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+            tick={SMALL}
           />
-          <YAxis width={46} stroke="none" tick={{ fill: 'var(--soft)', fontSize: 13 }} />
+          <YAxis width={46} stroke="none" tick={SMALL} />
           <Tooltip content={<Tip />} isAnimationActive={false} />
           {ftpW !== null && (
             <ReferenceLine
               y={ftpW}
               stroke="var(--ink)"
-              label={{ value: `FTP ${ftpW}`, position: 'right', fill: 'var(--ink)', fontSize: 13 }}
+              label={{ ...WORDS, value: `FTP ${ftpW}`, position: 'right' }}
             />
           )}
           {cpW !== null && (
@@ -57,86 +58,61 @@ export function CurveChart({ lines, names, ftpW, cpW, windowName }: Props) {
               y={cpW}
               stroke="var(--ink)"
               label={{
+                ...WORDS,
                 value: `CP ${roundHalfUp(cpW)}`,
                 position: 'insideBottomLeft',
-                fill: 'var(--ink)',
-                fontSize: 13,
               }}
             />
           )}
-          {hasOver && (
-            <Line
-              dataKey="over"
-              stroke="var(--edge)"
-              strokeWidth={2}
-              dot={false}
-              isAnimationActive={false}
-            />
-          )}
-          <Line
-            dataKey="overModel"
-            stroke="var(--edge)"
-            strokeDasharray="1 5"
-            strokeLinecap="round"
-            strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
-          />
-          <Line
-            dataKey="model"
-            stroke="var(--asked)"
-            strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
-          />
+          {hasOver && <Line dataKey="over" stroke="var(--edge)" strokeWidth={2} {...STILL} />}
+          <Line dataKey="overModel" stroke="var(--edge)" {...DOTTED} strokeWidth={2} {...STILL} />
+          <Line dataKey="model" stroke="var(--asked)" strokeWidth={2} {...STILL} />
           <Line
             dataKey="assumed"
             stroke="var(--asked)"
             strokeDasharray="1 6"
             strokeLinecap="round"
             strokeWidth={3}
-            dot={false}
-            isAnimationActive={false}
+            {...STILL}
           />
           <Line
             dataKey="best"
             stroke="var(--sheet)"
             strokeWidth={5}
-            dot={false}
-            isAnimationActive={false}
+            {...STILL}
             tooltipType="none"
           />
-          <Line
-            dataKey="best"
-            stroke="var(--ridden)"
-            strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
-          />
+          <Line dataKey="best" stroke="var(--ridden)" strokeWidth={2} {...STILL} />
         </LineChart>
       </ResponsiveContainer>
-      <p className="chart-key">
-        <span>
-          <i className="key-line key-ridden" /> {names.own}, best of {windowName}
-        </span>
-        {hasOver && (
-          <span>
-            <i className="key-line key-over" /> {names.over}
-          </span>
-        )}
-        <span>
-          <i className="key-line key-model" /> the model
-        </span>
-        <span>
-          <i className="key-line key-assumed" /> assumed, from FTP alone
-        </span>
-        {lines.some(({ overModel }) => overModel !== null) && (
-          <span>
-            <i className="key-line key-over-model" /> the model of {names.over}
-          </span>
-        )}
-      </p>
+      <Key lines={lines} names={names} windowName={windowName} />
     </div>
+  );
+}
+
+function Key({ lines, names, windowName }: Pick<Props, 'lines' | 'names' | 'windowName'>) {
+  return (
+    <p className="chart-key">
+      <span>
+        <i className="key-line key-ridden" /> {names.own}, best of {windowName}
+      </span>
+      {lines.some(({ over }) => over !== null) && (
+        <span>
+          <i className="key-line key-over" /> {names.over}
+        </span>
+      )}
+      <span>
+        <i className="key-line key-model" /> the model
+      </span>
+      <span>
+        <i className="key-line key-assumed" /> assumed, from FTP alone
+      </span>
+      {lines.some(({ overModel }) => overModel !== null) && (
+        <span>
+          <i className="key-line key-over-model" /> the model of {names.over}
+        </span>
+      )}
+    </p>
   );
 }
 
@@ -159,9 +135,7 @@ function Tip({
 }
 
 function shortDuration(seconds: number): string {
-  return seconds < 60
-    ? `${seconds} s`
-    : seconds < 3600
-      ? `${seconds / 60} min`
-      : `${seconds / 3600} h`;
+  if (seconds < 60) return `${seconds} s`;
+  if (seconds < 3600) return `${seconds / 60} min`;
+  return `${seconds / 3600} h`;
 }

@@ -1,4 +1,5 @@
-import { printClock, type Stretch } from '@uphill/core';
+import { printClock } from '@uphill/core/units';
+import type { Stretch } from '@uphill/core/testing';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { usePlotArea } from 'recharts';
 
@@ -58,7 +59,10 @@ function Edge({ name, second, plot, longest, move }: EdgeProps) {
       move(name, Math.round(((event.clientX - drawing.left - plot.x) / plot.width) * longest));
   };
   const onKey = (event: KeyboardEvent): void => {
-    const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
+    let by: number;
+    if (event.key === 'ArrowLeft') by = -1;
+    else if (event.key === 'ArrowRight') by = 1;
+    else by = 0;
     if (by === 0) return;
     event.preventDefault();
     move(name, second + by * (event.shiftKey ? 10 : 1));

@@ -1,4 +1,4 @@
-import type { LactateSample, MethodReading } from '@uphill/core';
+import type { LactateSample, MethodReading } from '@uphill/core/testing';
 import {
   CartesianGrid,
   ComposedChart,
@@ -9,6 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { SMALL, SMALL_PULSE, STILL, WORDS } from './look.ts';
 
 interface Props {
   readonly samples: readonly LactateSample[];
@@ -19,18 +20,7 @@ interface Props {
 
 /** Lactate over watts with the heart rate beside it; struck drops stay to be seen, as crosses beside the line. */
 export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
-  const rows = samples
-    .filter(({ at }) => at === 'end')
-    .map(({ stageW, fraction, mmol, bpm, struck }) => ({
-      watts: fraction < 1 ? stageW - stepW + stepW * fraction : stageW,
-      lactate: struck === null ? mmol : null,
-      struck: struck === null ? null : mmol,
-      bpm,
-    }))
-    .sort((a, b) => a.watts - b.watts);
-  const mids = samples
-    .filter(({ at, struck }) => at === 'mid' && struck === null)
-    .map(({ stageW, mmol }) => ({ watts: stageW, mid: mmol }));
+  const { rows, mids } = drops(samples, stepW);
   const [first, last] = [rows[0]?.watts ?? 0, rows.at(-1)?.watts ?? 100];
   return (
     <div className="recording-chart">
@@ -47,22 +37,17 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
             domain={[Math.floor((first - 10) / 10) * 10, Math.ceil((last + 10) / 10) * 10]}
             ticks={[...new Set(rows.map(({ watts }) => Math.round(watts)))]}
             stroke="var(--ink)"
-            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+            tick={SMALL}
             allowDuplicatedCategory={false}
           />
-          <YAxis
-            yAxisId="mmol"
-            width={40}
-            stroke="none"
-            tick={{ fill: 'var(--soft)', fontSize: 13 }}
-          />
+          <YAxis yAxisId="mmol" width={40} stroke="none" tick={SMALL} />
           <YAxis
             yAxisId="bpm"
             orientation="right"
             domain={[60, 200]}
             width={40}
             stroke="none"
-            tick={{ fill: 'var(--pulse)', fontSize: 13 }}
+            tick={SMALL_PULSE}
           />
           <Line
             yAxisId="mmol"
@@ -94,8 +79,7 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
             stroke="var(--pulse)"
             strokeDasharray="6 4"
             strokeWidth={1.5}
-            dot={false}
-            isAnimationActive={false}
+            {...STILL}
             connectNulls
           />
           {lt1.ok && (
@@ -103,7 +87,7 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
               yAxisId="mmol"
               x={lt1.value.value}
               stroke="var(--ink)"
-              label={{ value: 'LT1', position: 'top', fill: 'var(--ink)', fontSize: 13 }}
+              label={{ ...WORDS, value: 'LT1', position: 'top' }}
             />
           )}
           {lt2.ok && (
@@ -111,22 +95,45 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
               yAxisId="mmol"
               x={lt2.value.value}
               stroke="var(--ink)"
-              label={{ value: 'LT2', position: 'top', fill: 'var(--ink)', fontSize: 13 }}
+              label={{ ...WORDS, value: 'LT2', position: 'top' }}
             />
           )}
         </ComposedChart>
       </ResponsiveContainer>
-      <p className="chart-key">
-        <span>
-          <i className="key-line key-ridden" /> mmol/L at stage end
-        </span>
-        <span>◆ mid-stage</span>
-        <span>+ struck out</span>
-        <span className="pulse">
-          <i className="key-line key-pulse" /> bpm, right
-        </span>
-        <span className="soft">watts along the foot</span>
-      </p>
+      <Key />
     </div>
+  );
+}
+
+/** The drops of blood as points: at stage ends, struck ones apart, and at mid-stage. */
+function drops(samples: Props['samples'], stepW: number) {
+  const rows = samples
+    .filter(({ at }) => at === 'end')
+    .map(({ stageW, fraction, mmol, bpm, struck }) => ({
+      watts: fraction < 1 ? stageW - stepW + stepW * fraction : stageW,
+      lactate: struck === null ? mmol : null,
+      struck: struck === null ? null : mmol,
+      bpm,
+    }))
+    .sort((a, b) => a.watts - b.watts);
+  const mids = samples
+    .filter(({ at, struck }) => at === 'mid' && struck === null)
+    .map(({ stageW, mmol }) => ({ watts: stageW, mid: mmol }));
+  return { rows, mids };
+}
+
+function Key() {
+  return (
+    <p className="chart-key">
+      <span>
+        <i className="key-line key-ridden" /> mmol/L at stage end
+      </span>
+      <span>◆ mid-stage</span>
+      <span>+ struck out</span>
+      <span className="pulse">
+        <i className="key-line key-pulse" /> bpm, right
+      </span>
+      <span className="soft">watts along the foot</span>
+    </p>
   );
 }

@@ -1,4 +1,4 @@
-import type { Segment } from '@uphill/core';
+import type { Segment } from '@uphill/core/sessions';
 import { cornersOf, isByEffort } from './roadShape.ts';
 
 const WIDTH = 96;

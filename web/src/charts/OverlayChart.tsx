@@ -1,5 +1,7 @@
-import { type Overlay, printClock } from '@uphill/core';
+import type { Overlay } from '@uphill/core/testing';
+import { printClock } from '@uphill/core/units';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { SMALL, SMALL_PULSE, STILL } from './look.ts';
 
 /** Two tests over each other: the later one in vermilion, the earlier thin and grey, pulses dashed. */
 export function OverlayChart({
@@ -27,7 +29,7 @@ export function OverlayChart({
             domain={[0, 'dataMax']}
             tickFormatter={(second: number) => printClock(second)}
             stroke="var(--ink)"
-            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+            tick={SMALL}
           />
           <YAxis yAxisId="watts" {...axis} />
           {heart && (
@@ -36,7 +38,7 @@ export function OverlayChart({
               orientation="right"
               domain={[60, 200]}
               {...axis}
-              tick={{ fill: 'var(--pulse)', fontSize: 13 }}
+              tick={SMALL_PULSE}
             />
           )}
           <Line
@@ -44,16 +46,14 @@ export function OverlayChart({
             dataKey="beforeW"
             stroke="var(--edge)"
             strokeWidth={1.5}
-            dot={false}
-            isAnimationActive={false}
+            {...STILL}
           />
           <Line
             yAxisId="watts"
             dataKey="afterW"
             stroke="var(--ridden)"
             strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
+            {...STILL}
           />
           {heart && (
             <Line
@@ -62,8 +62,7 @@ export function OverlayChart({
               stroke="var(--pulse)"
               strokeOpacity={0.5}
               strokeDasharray="2 4"
-              dot={false}
-              isAnimationActive={false}
+              {...STILL}
             />
           )}
           {heart && (
@@ -72,8 +71,7 @@ export function OverlayChart({
               dataKey="afterBpm"
               stroke="var(--pulse)"
               strokeDasharray="6 4"
-              dot={false}
-              isAnimationActive={false}
+              {...STILL}
             />
           )}
         </LineChart>

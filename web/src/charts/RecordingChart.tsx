@@ -1,4 +1,4 @@
-import { printClock, type Stretch } from '@uphill/core';
+import type { Stretch } from '@uphill/core/testing';
 import { useMemo } from 'react';
 import {
   CartesianGrid,
@@ -9,8 +9,12 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { SMALL, SMALL_PULSE, STILL } from './look.ts';
+import { ChartKey } from './ChartKey.tsx';
+import { ChartReading } from './ChartReading.tsx';
 import { EffortEdges, type MoveEdge } from './EffortEdges.tsx';
 import { thin } from './thin.ts';
+import { tickSeconds } from './tickSeconds.ts';
 
 interface Props {
   readonly watts: readonly (number | null)[];
@@ -57,15 +61,9 @@ export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Prop
             ticks={ticks}
             tickFormatter={(second: number) => String(Math.round(second / 60))}
             stroke="var(--ink)"
-            tick={{ fill: 'var(--soft)', fontSize: 13 }}
+            tick={SMALL}
           />
-          <YAxis
-            yAxisId="watts"
-            width={46}
-            stroke="none"
-            tick={{ fill: 'var(--soft)', fontSize: 13 }}
-            unit=""
-          />
+          <YAxis yAxisId="watts" width={46} stroke="none" tick={SMALL} unit="" />
           {bpm && (
             <YAxis
               yAxisId="bpm"
@@ -74,91 +72,51 @@ export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Prop
               tickCount={5}
               width={40}
               stroke="none"
-              tick={{ fill: 'var(--pulse)', fontSize: 13 }}
+              tick={SMALL_PULSE}
               allowDecimals={false}
             />
           )}
-          <Tooltip content={<Reading />} isAnimationActive={false} />
+          <Tooltip content={<ChartReading />} isAnimationActive={false} />
           <Line
             yAxisId="watts"
             dataKey="watts"
             name="watts"
-            dot={false}
             stroke="var(--edge)"
             strokeWidth={1}
-            isAnimationActive={false}
+            {...STILL}
           />
           <Line
             yAxisId="watts"
             dataKey="effort"
-            dot={false}
             stroke="var(--sheet)"
             strokeWidth={5}
-            isAnimationActive={false}
+            {...STILL}
             tooltipType="none"
           />
           <Line
             yAxisId="watts"
             dataKey="effort"
             name="effort"
-            dot={false}
             stroke="var(--ridden)"
             strokeWidth={2}
-            isAnimationActive={false}
+            {...STILL}
           />
           {bpm && (
             <Line
               yAxisId="bpm"
               dataKey="bpm"
               name="bpm"
-              dot={false}
               stroke="var(--pulse)"
               strokeDasharray="6 4"
               strokeWidth={1.5}
-              isAnimationActive={false}
+              {...STILL}
               connectNulls
             />
           )}
           {effort && <EffortEdges effort={effort} longest={watts.length} move={move} />}
         </LineChart>
       </ResponsiveContainer>
-      <p className="chart-key">
-        <span>
-          <i className="key-line key-rest" /> watts
-        </span>
-        <span>
-          <i className="key-line key-ridden" /> the effort
-        </span>
-        {bpm && (
-          <span className="pulse">
-            <i className="key-line key-pulse" /> bpm, right
-          </span>
-        )}
-        <span className="soft">minutes along the foot</span>
-      </p>
+      <ChartKey rest="watts" ridden="the effort" bpm={bpm !== null} />
     </div>
   );
-}
-
-function Reading({
-  active,
-  payload,
-}: {
-  active?: boolean;
-  payload?: readonly { payload?: { second: number; watts: number | null; bpm: number | null } }[];
-}) {
-  const row = payload?.[0]?.payload;
-  if (!active || !row) return null;
-  return (
-    <div className="chart-tip">
-      <strong>{printClock(row.second)}</strong>{' '}
-      {row.watts === null ? 'no watts' : `${Math.round(row.watts)} W`}
-      {row.bpm !== null && <span className="pulse"> {Math.round(row.bpm)} bpm</span>}
-    </div>
-  );
-}
-
-function tickSeconds(longest: number): number[] {
-  const step = [300, 600, 1200, 1800, 3600].find((seconds) => longest / seconds <= 12) ?? 7200;
-  return Array.from({ length: Math.floor(longest / step) + 1 }, (_, index) => index * step);
 }

@@ -1,4 +1,4 @@
-import type { RiddenSecond } from '@uphill/core';
+import type { RiddenSecond } from '@uphill/core/simulation';
 import { useWidth } from './useWidth.ts';
 
 const HEIGHT = 120;

@@ -1,15 +1,10 @@
 import type { PointerEvent } from 'react';
-import {
-  type Asked,
-  type Band,
-  printAskedWatts,
-  printDuration,
-  printSpan,
-  type Segment,
-  type SessionNumbers,
-} from '@uphill/core';
+import { type Asked, printAsked, type Segment, type SessionNumbers } from '@uphill/core/sessions';
+import type { Band } from '@uphill/core/zones';
+import { printDuration } from '@uphill/core/units';
 import { cornersOf, isByEffort, levelOf } from './roadShape.ts';
 import { ROAD, roadRight, secondsPerPx } from './roadScale.ts';
+import { scaleLinear } from 'd3-scale';
 import { useWidth } from './useWidth.ts';
 
 interface Props {
@@ -51,16 +46,10 @@ export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
   const total = asks.totalS.value;
   const byEffort = isByEffort(segments);
   const corners = cornersOf(segments, byEffort);
-  const highest =
-    Math.max(
-      ...corners.map(([, level]) => level),
-      ...segments.map(({ from }) => (byEffort ? 0 : (from?.highW ?? 0))),
-      byEffort ? 10 : (bands?.[3]?.high ?? 200),
-    ) * 1.02;
+  const highest = highestOf(segments, corners, bands, byEffort);
   const right = roadRight(width);
-  const x = (second: number): number =>
-    LEFT + (second / Math.max(1, total)) * (width - LEFT - right);
-  const y = (level: number): number => HEIGHT - FOOT - (level / highest) * (HEIGHT - FOOT - TOP);
+  const x = scaleLinear([0, Math.max(1, total)], [LEFT, width - right]);
+  const y = scaleLinear([0, highest], [HEIGHT - FOOT, TOP]);
   const foot = y(0);
   const scale = {
     secondsPerPx: secondsPerPx(total, width),
@@ -80,17 +69,7 @@ export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
           role="img"
           aria-label={`What is asked over ${printDuration(total)}; the table below holds the same`}
         >
-          <defs>
-            <pattern
-              id="hatching"
-              width="7"
-              height="7"
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <line x1="0" y1="0" x2="0" y2="7" className="hatch" />
-            </pattern>
-          </defs>
+          <Hatching />
           <Rules
             bands={bands}
             byEffort={byEffort}
@@ -139,6 +118,36 @@ export function RoadSection({ asks, bands, chosen, choose, drag }: Props) {
         </svg>
       )}
     </div>
+  );
+}
+
+/** How high the drawing reaches: over every corner and band of what is asked. */
+function highestOf(
+  segments: readonly Segment[],
+  corners: ReturnType<typeof cornersOf>,
+  bands: readonly Band[] | null,
+  byEffort: boolean,
+): number {
+  const levels = [
+    ...corners.map(([, level]) => level),
+    ...segments.map(({ from }) => (byEffort ? 0 : (from?.highW ?? 0))),
+  ];
+  return Math.max(...levels, byEffort ? 10 : (bands?.[3]?.high ?? 200)) * 1.02;
+}
+
+function Hatching() {
+  return (
+    <defs>
+      <pattern
+        id="hatching"
+        width="7"
+        height="7"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <line x1="0" y1="0" x2="0" y2="7" className="hatch" />
+      </pattern>
+    </defs>
   );
 }
 
@@ -254,7 +263,7 @@ function SegmentMark({ segment, byEffort, x, y, foot, chosen, choose, drag }: Ma
         >
           {printDuration(seconds)}
           <tspan x={left + wide / 2} dy={17}>
-            {askedWords(from)}
+            {printAsked(from)}
           </tspan>
         </text>
       )}
@@ -328,7 +337,7 @@ function namedRules(bands: readonly Band[], highest: number, y: Scale): Readonly
   return named;
 }
 
-/** The band asked for, drawn as thick as it is wide in watts. */
+/** The band asked for, drawn as thick as it is wide in watts; of an open one its limit. */
 function AskedBand({
   asked,
   left,
@@ -347,15 +356,10 @@ function AskedBand({
       x={left}
       y={top}
       width={wide}
-      height={Math.max(3, y(asked.lowW) - top)}
+      height={asked.lowW === 0 ? 3 : Math.max(3, y(asked.lowW) - top)}
       className="asked-band"
     />
   );
-}
-
-function askedWords(asked: Asked): string {
-  const watts = printAskedWatts(asked);
-  return watts ? `${watts} W` : `RPE ${printSpan(...asked.rpe)}`;
 }
 
 /** Steps whose target is unread are hatched up to here. */

@@ -1,4 +1,4 @@
-import type { Asked, Segment } from '@uphill/core';
+import type { Asked, Segment } from '@uphill/core/sessions';
 
 /** A corner of the asked line: second, and how hard in W (or RPE where there are no watts). */
 export type Corner = readonly [second: number, level: number];

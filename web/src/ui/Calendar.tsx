@@ -1,8 +1,8 @@
-import { dayBounds, type DayUse } from '@uphill/core';
-import { formatISO, parseISO } from 'date-fns';
+import { dayBounds, type DayUse } from '@uphill/core/units';
+import { clamp, formatISO, parseISO } from 'date-fns';
 import { DayPicker } from 'react-day-picker';
 import 'react-day-picker/style.css';
-import { today } from '../app/dates.ts';
+import { today } from '../shared/dates.ts';
 
 /** A month to pick a day from; days that the use does not allow cannot be picked. */
 export function Calendar({
@@ -27,7 +27,7 @@ export function Calendar({
       startMonth={from}
       endMonth={to}
       disabled={{ before: from, after: to }}
-      defaultMonth={near < from ? from : near > to ? to : near}
+      defaultMonth={clamp(near, { start: from, end: to })}
       selected={chosen}
       onSelect={(day) => pick(day ? formatISO(day, { representation: 'date' }) : value)}
     />

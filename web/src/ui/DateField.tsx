@@ -1,13 +1,13 @@
-import { type DayUse, readDay } from '@uphill/core';
+import { type DayUse, readDay } from '@uphill/core/units';
 import { CalendarDays } from 'lucide-react';
 import { lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Overlay from 'react-bootstrap/Overlay';
 import Popover from 'react-bootstrap/Popover';
-import { printDay, today } from '../app/dates.ts';
-import { useAppDispatch } from '../app/store.ts';
-import { dateJudged } from '../app/viewSlice.ts';
+import { printDay, today } from '../shared/dates.ts';
+import { useAppDispatch } from '../shared/state.ts';
+import { dateJudged } from '../shared/viewSlice.ts';
 import { Field } from './Field.tsx';
 
 const Calendar = lazy(async () => ({ default: (await import('./Calendar.tsx')).Calendar }));

@@ -18,7 +18,10 @@ interface FieldProps {
 /** A labelled control with its hint and its error under it. */
 export function Field({ label, hint, error, wide = false, children }: FieldProps) {
   const id = useId();
-  const about = error ? `${id}-error` : hint ? `${id}-hint` : undefined;
+  let about: string | undefined;
+  if (error) about = `${id}-error`;
+  else if (hint) about = `${id}-hint`;
+  else about = undefined;
   return (
     <div className={wide ? 'mb-3 field-wide' : 'mb-3'}>
       <Form.Label htmlFor={id}>{label}</Form.Label>

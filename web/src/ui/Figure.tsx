@@ -1,7 +1,7 @@
-import type { Worked } from '@uphill/core';
+import type { Worked } from '@uphill/core/working';
 import { type PointerEvent, type SyntheticEvent, useRef } from 'react';
-import { useAppDispatch } from '../app/store.ts';
-import { workingHidden, workingShown } from '../app/viewSlice.ts';
+import { useAppDispatch } from '../shared/state.ts';
+import { workingHidden, workingShown } from '../shared/viewSlice.ts';
 
 /**
  * A computed number with a dotted underline. Pointing at it or focusing it shows its working; Enter, a click or

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import CloseButton from 'react-bootstrap/CloseButton';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { workingHidden } from '../app/viewSlice.ts';
+import { useAppDispatch, useAppSelector } from '../shared/state.ts';
+import { workingHidden } from '../shared/viewSlice.ts';
 
 /** The arithmetic behind a figure: docked at the right on a wide screen, a sheet from below on a phone. */
 export function WorkingPanel() {

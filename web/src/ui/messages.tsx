@@ -23,7 +23,7 @@ export function Wrong({ children, id }: { children: ReactNode; id?: string }) {
 }
 
 /** What the server refused, by field. */
-export function Refused({ problem }: { problem: Problem | null }) {
+export function ProblemNote({ problem }: { problem: Problem | null }) {
   if (!problem) return null;
   return (
     <Wrong>

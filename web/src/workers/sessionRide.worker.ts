@@ -4,9 +4,9 @@ import {
   type SessionRide,
   type SessionRideSetting,
   type SessionRideState,
-  type SessionSecond,
   startSessionRide,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
+import type { RecordedSecond } from '@uphill/core/power';
 import { expose } from 'comlink';
 import { pacer } from './pacer.ts';
 
@@ -14,12 +14,12 @@ import { pacer } from './pacer.ts';
 export interface RoomTick {
   readonly state: SessionRideState;
   /** The last seconds ridden, newest last; at most ten. */
-  readonly last: readonly SessionSecond[];
+  readonly last: readonly RecordedSecond[];
 }
 
 let ride: SessionRide | null = null;
-let seconds: SessionSecond[] = [];
-const clock = pacer<SessionSecond>();
+let seconds: RecordedSecond[] = [];
+const clock = pacer<RecordedSecond>();
 
 function tick(current: SessionRide): RoomTick {
   return { state: current.state(), last: seconds.slice(-10) };
@@ -50,7 +50,7 @@ const room = {
     ride?.press(what);
     return ride && tick(ride);
   },
-  whole(): { seconds: readonly SessionSecond[]; events: readonly SessionEvent[] } {
+  whole(): { seconds: readonly RecordedSecond[]; events: readonly SessionEvent[] } {
     return { seconds, events: ride?.events() ?? [] };
   },
 };

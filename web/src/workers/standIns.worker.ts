@@ -2,12 +2,12 @@ import {
   type RiddenSecond,
   type RideEvent,
   rideOn,
-  startTestRide,
   type StageDrop,
+  startTestRide,
   type TestRide,
   type TestRideSetting,
   type TestRideState,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
 import { expose } from 'comlink';
 import { pacer } from './pacer.ts';
 

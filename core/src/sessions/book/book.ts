@@ -1,6 +1,6 @@
 import type { NewId } from '../edits.ts';
 import { nameFromSets } from '../naming.ts';
-import { type Plan, type System, type TRAINER_SETTINGS } from '../plan.ts';
+import type { Plan, System, TRAINER_SETTINGS } from '../plan.ts';
 import { parseSentence } from '../sentence/parse.ts';
 import { ENDURANCE_FAMILIES } from './endurance.ts';
 import { CEILING_FAMILIES } from './ceiling.ts';

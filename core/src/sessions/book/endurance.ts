@@ -3,7 +3,7 @@ import type { BookFamily } from './book.ts';
 const NO_PUSHING = 'Do not push up every little rise.';
 const KNEES = 'Low cadence at high power loads knees: build it over 3–6 months, stop at pain.';
 const UNFUELLED =
-  'Easy, short, never alone in the cold, not for weight loss. Not with diabetes, disordered eating, lost periods, repeated bone injury, rapid weight loss or low mood.';
+  'Easy, short, never alone in the cold, not for weight loss. Not under 18, in pregnancy, with diabetes, disordered eating, lost periods, repeated bone injury, rapid weight loss or low mood.';
 const SPRINT_ROAD = 'Sprint on a quiet road, see what is coming, leave room to slow.';
 
 /** Families at and below Tempo, and what is not structured. Source: handbook section 7, the book. */

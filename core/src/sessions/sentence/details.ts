@@ -1,4 +1,4 @@
-import { type Reading, refused, understood } from '../../units/reading.ts';
+import { type Refused, type Understood, refused, understood } from '../../units/index.ts';
 import { mapSteps } from '../edits.ts';
 import type { Plan, Step } from '../plan.ts';
 import { findings } from './findings.ts';
@@ -29,7 +29,7 @@ const HINT =
 export function parseDetails(
   text: string,
   known: Known = { hills: [], ftpW: null },
-): Reading<SaidDetails> {
+): Understood<SaidDetails> | Refused {
   const found = findings();
   let said: ReturnType<typeof readDetails>['details'] = {};
   for (const piece of split(
@@ -39,7 +39,7 @@ export function parseDetails(
     if (piece.text === '') continue;
     const { details, rest } = readDetails(piece, known, found);
     if (rest.text !== '')
-      return refused(`"${rest.text.slice(0, 40)}" is not a detail I know. ${HINT}`);
+      return refused(`"${rest.text.slice(0, 40)}" is not a detail that is known. ${HINT}`);
     said = {
       ...said,
       ...details,

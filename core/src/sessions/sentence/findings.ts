@@ -1,5 +1,4 @@
-import { bandsFor, printBand } from '../../zones/bands.ts';
-import { SEVEN_STEPS } from '../../zones/schemes.ts';
+import { bandsFor, printBand, SEVEN_STEPS } from '../../zones/index.ts';
 import type { Piece } from './split.ts';
 
 /** Words that were not understood, and what would do instead. */

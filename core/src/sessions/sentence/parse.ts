@@ -1,4 +1,4 @@
-import { parseDuration, printDuration } from '../../units/time.ts';
+import { parseDuration, printDuration } from '../../units/index.ts';
 import type { NewId } from '../edits.ts';
 import { type Item, MOST_REPS, type SetBlock, type Step } from '../plan.ts';
 import { findings, type Findings, type ReadAs, type UnreadWords } from './findings.ts';
@@ -21,7 +21,7 @@ export interface SentenceContext extends Known {
 }
 
 /** A sentence longer than this is no session. */
-export const LONGEST_SENTENCE = 4000;
+const LONGEST_SENTENCE = 4000;
 
 const COUNT = /^(\d{1,6})\s*(?:[x×*]|times\b|reps?\s+of\b|sets?\s+of\b)\s*/i;
 const REST_END =
@@ -38,7 +38,7 @@ const SHORT_CLOCK = /^([0-5]):(\d\d)(?!:|\d)/;
  * Reads a session from the sentence in which a coach says it. Whatever is not understood is kept as its words, named,
  * and drawn without an effort; nothing is thrown away.
  *
- * @param text the sentence, at most 4,000 signs
+ * @param text the sentence, at most 4,000 characters
  * @param context hills by name, FTP for the reading of zones, and where ids come from
  * @returns steps and sets, the length asked for, what was not understood, and what could be read otherwise
  * Source: handbook section 7; the grammar is in docs/formats.md.
@@ -48,11 +48,11 @@ export function parseSentence(text: string, context: SentenceContext): Sentence 
   if (text.length > LONGEST_SENTENCE) {
     found.unread(
       { text, from: 0 },
-      `The sentence has ${text.length.toLocaleString('en')} signs; I read up to ${LONGEST_SENTENCE.toLocaleString('en')}. Your words are kept.`,
+      `The sentence has ${text.length.toLocaleString('en')} characters; I read up to ${LONGEST_SENTENCE.toLocaleString('en')}. Your words are kept.`,
     );
     return { items: [], totalS: null, ...found.all() };
   }
-  // Signs of other keyboards that mean the same, one for one, so that every place in the text stays where it is.
+  // Characters of other keyboards that mean the same, one for one, so that every place in the text stays where it is.
   const plain = text
     .replace(/[“”„«»]/g, '"')
     .replace(/[\u00a0\u2009\u202f\t\n\r]/g, ' ')
@@ -220,7 +220,7 @@ class Reader {
       set.parts = this.steps(body, true);
     }
     if (set.parts.length === 0) {
-      this.found.unread(piece, 'A set of nothing. Say what is repeated: 4 × 8:00 at 100 %.');
+      this.found.unread(piece, 'The set is empty. Say what is repeated: 4 × 8:00 at 100 %.');
       set.parts = [this.step({ ...piece, text: '' }, piece.text)];
     }
     return [set];
@@ -229,7 +229,8 @@ class Reader {
   private reps({ text, from }: Piece): SetBlock['reps'] {
     const reps = Number(text);
     if (reps >= 1 && reps <= MANY_REPS) return reps;
-    if (reps === 0) this.found.unread({ text, from }, 'A set of 0 reps is no set. Type 1 or more.');
+    if (reps === 0)
+      this.found.unread({ text, from }, 'A set of 0 reps is not a set. Type 1 or more.');
     else if (reps > MOST_REPS)
       this.found.unread({ text, from }, `${text} reps? The most is ${MOST_REPS}.`);
     else
@@ -264,7 +265,7 @@ class Reader {
     if (!pair) return false;
     const [on, off] = [Number(pair[1]), Number(pair[3])];
     const said = pair[2] ?? pair[4];
-    const unit = said ?? (on >= 10 && off >= 10 ? 's' : on < 10 && off < 10 ? 'min' : null);
+    const unit = said ?? likelyUnit(on, off);
     if (unit === null) {
       this.found.unread(
         { text: pair[0].trimEnd(), from: body.from },
@@ -340,4 +341,10 @@ function withRoles(items: Item[], said: ReadonlyMap<string, SaidStep>): Item[] {
       return { ...item, parts: assign(item.parts, true), rest } as SetBlock;
     });
   return assign(items, false);
+}
+
+/** Two figures from ten up are seconds, two below are minutes; one of each could be either. */
+function likelyUnit(on: number, off: number): 's' | 'min' | null {
+  if (on >= 10 && off >= 10) return 's';
+  return on < 10 && off < 10 ? 'min' : null;
 }

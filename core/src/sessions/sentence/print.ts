@@ -1,8 +1,13 @@
-import { printLength } from '../../units/length.ts';
-import { printSpan } from '../../units/span.ts';
-import { FALLS, printEffort, RISES_FROM } from '../../units/target.ts';
-import { printDuration } from '../../units/time.ts';
-import type { Effort, Finish, Item, Plan, Role, SetBlock, Step } from '../plan.ts';
+import {
+  type Effort,
+  FALLS,
+  printDuration,
+  printEffort,
+  printLength,
+  printSpan,
+  RISES_FROM,
+} from '../../units/index.ts';
+import type { Finish, Item, Plan, Role, SetBlock, Step } from '../plan.ts';
 import { rises, roleOf, roughPercent } from './roles.ts';
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
@@ -80,22 +85,16 @@ function printStep(
   { commas = false, alone = false, once = false }: Manner,
 ): string {
   const { length, cadence } = step;
-  const time =
-    length.kind !== 'time'
-      ? printLength(length)
-      : alone
-        ? unmistakable(length.seconds)
-        : spoken(length.seconds);
+  let time: string;
+  if (length.kind !== 'time') time = printLength(length);
+  else if (alone) time = unmistakable(length.seconds);
+  else time = spoken(length.seconds);
   const short = [
     time,
     printEffortOf(step),
     step.capBpm === undefined ? '' : `under ${step.capBpm} bpm`,
     step.posture ?? '',
-    cadence === null
-      ? ''
-      : 'kind' in cadence
-        ? cadence.text
-        : `${printSpan(cadence.low, cadence.high)} rpm`,
+    printRpm(cadence),
     step.cue === '' ? '' : `"${step.cue.replace(/["\\]/g, '\\$&')}"`,
     role === null ? '' : `as ${ROLE_WORDS[role]}`,
     once ? 'once' : '',
@@ -157,6 +156,8 @@ function printFinish({ length, effort }: Finish): string {
   return `last ${length.kind === 'time' ? spoken(length.seconds) : `${length.metres} metres`} ${atEffort(effort)}`;
 }
 
+const ENDINGS: Readonly<Record<number, string>> = { 2: 'nd', 3: 'rd' };
+
 function printDifferent({
   posture,
   effort,
@@ -168,7 +169,7 @@ function printDifferent({
 }
 
 function ordinal(count: number): string {
-  return `${count}${count === 2 ? 'nd' : count === 3 ? 'rd' : 'th'}`;
+  return `${count}${ENDINGS[count] ?? 'th'}`;
 }
 
 function unmistakable(seconds: number): string {
@@ -185,4 +186,9 @@ function spoken(seconds: number): string {
 
 function same(one: Effort, other: Effort): boolean {
   return printEffort(one) === printEffort(other);
+}
+
+function printRpm(cadence: Step['cadence']): string {
+  if (cadence === null) return '';
+  return 'kind' in cadence ? cadence.text : `${printSpan(cadence.low, cadence.high)} rpm`;
 }

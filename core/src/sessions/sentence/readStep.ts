@@ -1,7 +1,15 @@
-import { FALLS, parseEffort, RISES_FROM } from '../../units/target.ts';
-import { LAP_EXPECTED_S, type KnownHill } from '../../units/length.ts';
-import { parseDuration } from '../../units/time.ts';
-import type { Effort, Finish, Length, Role, Step, Target } from '../plan.ts';
+import {
+  type Effort,
+  FALLS,
+  type KnownHill,
+  LAP_EXPECTED_S,
+  type Length,
+  parseDuration,
+  parseEffort,
+  RISES_FROM,
+  type Target,
+} from '../../units/index.ts';
+import type { Finish, Role, Step } from '../plan.ts';
 import { after, type Piece } from './split.ts';
 import type { Findings } from './findings.ts';
 
@@ -103,11 +111,11 @@ function readHill(
     /^.*?(?=\s+(?:at|@|easy|max|seated|standing|\d)|$)/i.exec(piece.text)?.[0] ?? piece.text;
   const stored =
     hills.length === 0
-      ? 'No hill is stored yet: add it under Hills.'
-      : `Stored are ${hills.map(({ name }) => name).join(', ')}.`;
+      ? 'There are no hills yet: add one under Hills.'
+      : `Your hills: ${hills.map(({ name }) => name).join(', ')}.`;
   findings.unread(
     { text: words, from: piece.from },
-    `I know no hill "${words.slice(0, 40)}". ${stored}`,
+    `There is no hill "${words.slice(0, 40)}". ${stored}`,
   );
   return {
     length: { kind: 'unread', text: `to the top of ${words}`.slice(0, 200) },
@@ -203,7 +211,10 @@ function readShape(
   const end = readEffort(asEffort(after(rest, to[0].length)), known, findings);
   if (!end) return null;
   if (bareFrom !== null) {
-    const unit = end.effort.kind === 'watts' ? ' W' : end.effort.kind === 'rpe' ? '' : ' %';
+    let unit: '' | ' W' | ' %';
+    if (end.effort.kind === 'watts') unit = ' W';
+    else if (end.effort.kind === 'rpe') unit = '';
+    else unit = ' %';
     const read = parseEffort(end.effort.kind === 'rpe' ? `rpe ${bareFrom}` : `${bareFrom}${unit}`);
     from = read.ok ? read.value : { kind: 'unread', text: bareFrom };
   }
@@ -240,7 +251,7 @@ function readDetail(
   so: Details,
 ): { details: Details; rest: Piece } | null {
   const { text } = piece;
-  const done = (details: Details, signs: number) => ({ details, rest: after(piece, signs) });
+  const done = (details: Details, length: number) => ({ details, rest: after(piece, length) });
   const cue = /^"((?:[^"\\]|\\.)*)"/s.exec(text);
   if (cue)
     return done({ cue: (cue[1] ?? '').replace(/\\(.)/gs, '$1').slice(0, 200) }, cue[0].length);

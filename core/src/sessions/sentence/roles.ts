@@ -1,4 +1,5 @@
-import type { Effort, Item, Role, Step } from '../plan.ts';
+import type { Effort } from '../../units/index.ts';
+import type { Item, Role, Step } from '../plan.ts';
 
 /** Middles of the zones of Seven steps, percent of FTP; to compare efforts by, not to reckon with. */
 const ZONE_MIDDLES = [50, 65, 83, 98, 113, 135, 170] as const;

@@ -29,11 +29,11 @@ export function split(piece: Piece, by: 'parts' | 'steps'): Piece[] {
     if (part.text !== '') found.push(part);
   };
   while (at < text.length) {
-    const sign = text[at] as string;
-    if (quoted && sign === '\\') at += 1;
-    else if (sign === '"') quoted = !quoted;
-    else if (!quoted && sign === '(') depth += 1;
-    else if (!quoted && sign === ')') depth = Math.max(0, depth - 1);
+    const character = text[at] as string;
+    if (quoted && character === '\\') at += 1;
+    else if (character === '"') quoted = !quoted;
+    else if (!quoted && character === '(') depth += 1;
+    else if (!quoted && character === ')') depth = Math.max(0, depth - 1);
     else if (!quoted && depth === 0) {
       const separator = separatorAt(text, at, pattern);
       if (separator !== null) {
@@ -51,10 +51,11 @@ export function split(piece: Piece, by: 'parts' | 'steps'): Piece[] {
 
 /** The separator that stands at a place, or null. */
 function separatorAt(text: string, at: number, pattern: RegExp): string | null {
-  const sign = text[at] as string;
-  if (sign !== ',' && sign !== ';' && !wordStarts(text, at)) return null;
+  const character = text[at] as string;
+  if (character !== ',' && character !== ';' && !wordStarts(text, at)) return null;
   // A comma between two digits belongs to the figure: 2,5 min.
-  if (sign === ',' && /\d/.test(text[at - 1] ?? '') && /\d/.test(text[at + 1] ?? '')) return null;
+  if (character === ',' && /\d/.test(text[at - 1] ?? '') && /\d/.test(text[at + 1] ?? ''))
+    return null;
   return pattern.exec(text.slice(at, at + 24))?.[0] ?? null;
 }
 
@@ -64,9 +65,9 @@ export function trimmed({ text, from }: Piece): Piece {
   return { text: text.trim(), from: from + front };
 }
 
-/** The stretch from some sign on, without the blanks before it. */
-export function after(piece: Piece, signs: number): Piece {
-  return trimmed({ text: piece.text.slice(signs), from: piece.from + signs });
+/** The stretch from some character on, without the blanks before it. */
+export function after(piece: Piece, characters: number): Piece {
+  return trimmed({ text: piece.text.slice(characters), from: piece.from + characters });
 }
 
 /**
@@ -79,11 +80,11 @@ export function closing(text: string): number {
   let depth = 0;
   let quoted = false;
   for (let at = 0; at < text.length; at += 1) {
-    const sign = text[at];
-    if (quoted && sign === '\\') at += 1;
-    else if (sign === '"') quoted = !quoted;
-    else if (!quoted && sign === '(') depth += 1;
-    else if (!quoted && sign === ')' && (depth -= 1) === 0) return at;
+    const character = text[at];
+    if (quoted && character === '\\') at += 1;
+    else if (character === '"') quoted = !quoted;
+    else if (!quoted && character === '(') depth += 1;
+    else if (!quoted && character === ')' && (depth -= 1) === 0) return at;
   }
   return -1;
 }

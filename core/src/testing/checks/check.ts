@@ -1,4 +1,4 @@
-import { printSigned } from '../../units/rounding.ts';
+import { printSigned } from '../../units/index.ts';
 import type { CheckId } from '../checkIds.ts';
 import type { TestDetails } from '../details.ts';
 import type { Efforts } from '../efforts.ts';

@@ -1,7 +1,7 @@
 import { differenceInCalendarDays } from 'date-fns';
-import { roundTo } from '../../units/rounding.ts';
-import { setupDifferences, POSITION_NAMES } from '../preparation.ts';
-import { PROTOCOLS, RETEST_WEEKS, type Protocol } from '../protocols.ts';
+import { roundTo } from '../../units/index.ts';
+import { POSITION_NAMES, setupDifferences } from '../preparation.ts';
+import { type Protocol, PROTOCOLS, RETEST_WEEKS } from '../protocols.ts';
 import { check, type Checker, type EarlierTest, signed } from './check.ts';
 
 /** Estimates older than this do not speak to a new one, days. Source: handbook section 4. */
@@ -20,7 +20,7 @@ export const expected: Checker = ({ ftpW, expectedFtpW }) => {
     Math.abs(off) <= AGREEMENT_SHARE ? 'held' : 'doubtful',
     Math.abs(off) <= AGREEMENT_SHARE
       ? 'About what was expected.'
-      : 'Not what was expected. Ask the rider how it went.',
+      : 'Not what was expected. Ask the rider how it felt.',
   );
 };
 
@@ -60,14 +60,11 @@ export const sameChecklist: Checker = ({ setup, earlier, protocol }) => {
   const last = lastWithSetup(earlier, protocol);
   if (!setup || !last?.setup) return null;
   const differences = setupDifferences({ ...setup, position: last.setup.position }, last.setup);
+  const counted = differences.length === 1 ? '1 difference' : `${differences.length} differences`;
   return check(
     'sameChecklist',
     'Preparation',
-    differences.length === 0
-      ? 'as last time'
-      : differences.length === 1
-        ? '1 difference'
-        : `${differences.length} differences`,
+    differences.length === 0 ? 'as last time' : counted,
     'as last time',
     differences.length === 0 ? 'held' : 'doubtful',
     differences.length === 0 ? 'Can be compared.' : `${differences.join('; ')}.`,
@@ -161,13 +158,11 @@ export const change: Checker = ({ ftpW, date, earlier, protocol, powerSource }) 
   const noise = 1.96 * Math.SQRT2 * testError(last, protocol, powerSource);
   const extraordinary =
     off > EXTRAORDINARY.share && daysBetween(last.date, date) <= EXTRAORDINARY.days;
-  const says = extraordinary
-    ? 'Extraordinary: test again before using it.'
-    : Math.abs(off) >= noise
-      ? 'The change is real.'
-      : Math.abs(off) >= noise / 2
-        ? 'The change is likely.'
-        : 'Cannot tell yet: within the noise of two tests.';
+  let says: string;
+  if (extraordinary) says = 'Extraordinary: test again before using it.';
+  else if (Math.abs(off) >= noise) says = 'The change is real.';
+  else if (Math.abs(off) >= noise / 2) says = 'The change is likely.';
+  else says = 'Cannot tell yet: within the noise of two tests.';
   return check(
     'change',
     'Is the change real',

@@ -1,6 +1,5 @@
-import { meanOf } from '../../power/load.ts';
-import { isBeat } from '../../power/stream.ts';
-import { roundHalfUp, roundTo } from '../../units/rounding.ts';
+import { isBeat, meanOf } from '../../power/index.ts';
+import { roundHalfUp, roundTo } from '../../units/index.ts';
 import { check, type Checker, effortWatts, signed } from './check.ts';
 
 const LOWEST_RPM = 60;
@@ -12,12 +11,10 @@ export const pacing: Checker = ({ recording }) => {
   const watts = effortWatts(recording);
   const quarter = Math.floor(watts.length / 4);
   const share = meanOf(watts.subarray(watts.length - quarter)) / meanOf(watts.subarray(0, quarter));
-  const says =
-    share < 0.95
-      ? 'Started too hard, so it reads low.'
-      : share > 1.05
-        ? 'Held back at first, so it reads low.'
-        : 'Evenly ridden.';
+  let says: string;
+  if (share < 0.95) says = 'Started too hard, so it reads low.';
+  else if (share > 1.05) says = 'Held back at first, so it reads low.';
+  else says = 'Evenly ridden.';
   return check(
     'pacing',
     'Last quarter ÷ first quarter',
@@ -38,7 +35,7 @@ export const lastSeconds: Checker = ({ recording }) => {
     signed(up),
     'at most +20 %',
     up > 0.2 ? 'doubtful' : 'held',
-    up > 0.2 ? 'A sprint at the end: more was left.' : 'Nothing much was left.',
+    up > 0.2 ? 'A sprint at the end, so more was left.' : 'Nothing much was left.',
   );
 };
 
@@ -58,24 +55,23 @@ export const heartRateReached: Checker = ({ recording, maximalBpm, heartRateUsab
   const beats =
     recording.bpm?.slice(recording.effort.startS, recording.effort.endS).filter(isBeat) ?? [];
   if (beats.length === 0 || maximalBpm === null) {
-    const figure = beats.length === 0 ? 'not recorded' : 'no maximum stored';
+    const figure = beats.length === 0 ? 'not recorded' : 'no maximum known';
     return check(
       'heartRateReached',
       name,
       figure,
       limit,
       'unknown',
-      'It cannot be told whether this was the rider’s most.',
+      'It cannot be told whether this was the rider’s maximum.',
     );
   }
   const top = Math.max(...beats);
   const reached = top >= REACHED_SHARE * maximalBpm;
-  const says =
-    top > maximalBpm
-      ? `Above the stored maximum of ${maximalBpm} bpm. Was the strap sound? If so, update the maximum.`
-      : reached
-        ? 'A full effort.'
-        : 'The rider may have had more to give.';
+  let says: string;
+  if (top > maximalBpm)
+    says = `Above the known maximum of ${maximalBpm} bpm. Was the strap sound? If so, update the maximum.`;
+  else if (reached) says = 'A full effort.';
+  else says = 'The rider may have had more in the legs.';
   return check(
     'heartRateReached',
     name,

@@ -1,7 +1,5 @@
-import { fitCriticalPower } from '../../power/criticalPower.ts';
-import { isBeat } from '../../power/stream.ts';
-import { printSigned, roundHalfUp, roundTo } from '../../units/rounding.ts';
-import { printClock } from '../../units/time.ts';
+import { fitCriticalPower, isBeat } from '../../power/index.ts';
+import { printClock, printSigned, roundHalfUp, roundTo } from '../../units/index.ts';
 import { fourEffortPoints } from '../details.ts';
 import { readLactate, withinStages } from '../lactate.ts';
 import { readOnOff } from '../onOff.ts';
@@ -29,18 +27,16 @@ export const sprintPeak: Checker = ({ details }) => {
       'When the peak came is not known.',
     );
   const inside = second >= SPRINT_PEAK_S.low && second <= SPRINT_PEAK_S.high;
-  const says =
-    seated === false
-      ? 'Not seated throughout: the peak is another one.'
-      : second < SPRINT_PEAK_S.low
-        ? 'It came too early: too light a gear.'
-        : second > SPRINT_PEAK_S.high
-          ? 'It came too late: too big a gear, or not all-out.'
-          : 'The gear was right.';
+  let says: string;
+  if (seated === false) says = 'Not seated throughout: the peak is another one.';
+  else if (second < SPRINT_PEAK_S.low) says = 'It came too early: too light a gear.';
+  else if (second > SPRINT_PEAK_S.high) says = 'It came too late: too big a gear, or not all-out.';
+  else says = 'The gear was right.';
+  const posture = seated ? ', seated' : ', standing';
   return check(
     'sprintPeak',
     name,
-    `${roundTo(second, 0)} s${seated === null ? '' : seated ? ', seated' : ', standing'}`,
+    `${roundTo(second, 0)} s${seated === null ? '' : posture}`,
     limit,
     inside && seated !== false ? 'held' : 'doubtful',
     says,
@@ -114,17 +110,17 @@ export const pairOrder: Checker = ({ details }) => {
   if (details?.kind !== 'oneAndFive') return null;
   const ratio = details.oneW / details.fiveW;
   const usual = ratio >= 1.2 && ratio <= 2.2;
+  const unusual =
+    ratio < 1.2
+      ? 'The minute was hardly above the five: it was probably not all-out.'
+      : 'The five minutes are low for this minute.';
   return check(
     'pairOrder',
     '1:00 ÷ 5:00',
     roundTo(ratio, 2).toFixed(2),
     'usually 1.2–2.2',
     usual ? 'held' : 'doubtful',
-    usual
-      ? 'Both look maximal.'
-      : ratio < 1.2
-        ? 'The minute was hardly above the five: it was probably not all-out.'
-        : 'The five minutes are low for this minute.',
+    usual ? 'Both look maximal.' : unusual,
   );
 };
 
@@ -134,13 +130,14 @@ export const lactateMethods: Checker = ({ details }) => {
   const name = 'Methods for LT2';
   const { crossing, dmax } = reading.lt2;
   if (!crossing.ok || !dmax.ok || reading.lt2ApartW === null) {
+    const missing = [crossing, dmax].find(({ ok }) => !ok);
     return check(
       'lactateMethods',
       name,
       crossing.ok || dmax.ok ? 'one of two' : 'none',
       'within 5 %',
       'unknown',
-      !crossing.ok ? crossing.reason : !dmax.ok ? dmax.reason : '',
+      missing && !missing.ok ? missing.reason : '',
     );
   }
   const share = reading.lt2ApartW / Math.min(crossing.value.value, dmax.value.value);
@@ -165,17 +162,14 @@ export const lactateSamples: Checker = ({ details }) => {
   const reasons = details.samples.flatMap(({ struck: reason, stageW }) =>
     reason === null ? [] : [`${stageW} W: ${reason}`],
   );
+  const number = enough ? 'Enough for a curve.' : 'Too few for a curve that can be trusted.';
   return check(
     'lactateSamples',
     'Stage-end samples that count',
     `${counted}${struck > 0 ? `, ${struck} struck out` : ''}`,
     `at least ${USUAL_SAMPLES}`,
     enough ? 'held' : 'doubtful',
-    reasons.length > 0
-      ? `Struck out: ${reasons.join('; ')}.`
-      : enough
-        ? 'Enough for a curve.'
-        : 'Too few for a curve that can be trusted.',
+    reasons.length > 0 ? `Struck out: ${reasons.join('; ')}.` : number,
   );
 };
 
@@ -250,16 +244,14 @@ export const heartSteady: Checker = ({ recording, heartRateUsable }) => {
   // The first quarter is the rise of the heart itself; from then on an even effort drifts little.
   const drift = mean(3 * quarter, beats.length) / mean(quarter, 2 * quarter) - 1;
   const even = Math.abs(drift) <= STEADY_BEATS;
+  const uneven =
+    drift < 0 ? 'Started too hard, so it reads low.' : 'Held back at first, or very warm.';
   return check(
     'heartSteady',
     'Last quarter against the second',
     `${roundTo(drift * 100, 1)} %`,
     'within 6 %',
     even ? 'held' : 'doubtful',
-    even
-      ? 'Evenly ridden, as far as the heart tells.'
-      : drift < 0
-        ? 'Started too hard, so it reads low.'
-        : 'Held back at first, or very warm.',
+    even ? 'Evenly ridden, as far as the heart tells.' : uneven,
   );
 };

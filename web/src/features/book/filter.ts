@@ -1,4 +1,4 @@
-import { measureAll, type Plan } from '@uphill/core';
+import { measureAll, type Plan } from '@uphill/core/sessions';
 
 /** What the book is searched for. */
 export interface BookFilter {

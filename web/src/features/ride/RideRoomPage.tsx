@@ -1,23 +1,19 @@
-import type { Placed, Rider } from '@uphill/api';
-import {
-  expand,
-  printClock,
-  type RiderOnDay,
-  type SessionEvent,
-  type SessionRideSetting,
-  standInFor,
-  stepOf,
-} from '@uphill/core';
+import type { Day, Rider } from '@uphill/api';
+import { expand, nameFor, type RiderOnDay, stepOf } from '@uphill/core/sessions';
+import { printClock } from '@uphill/core/units';
+import { type SessionEvent, type SessionRideSetting, standInFor } from '@uphill/core/simulation';
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useParams } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { riderOnDay } from '../../app/riderOnDay.ts';
-import { useModels } from '../../app/useRiderNumbers.ts';
-import { today } from '../../app/dates.ts';
+import { daysApi } from '../../shared/api/days.ts';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { riderOnDay } from '../../shared/riderOnDay.ts';
+import { useModels } from '../../shared/useRiderNumbers.ts';
+import { today } from '../../shared/dates.ts';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { Loading } from '../../ui/Loading.tsx';
-import { Refused } from '../../ui/messages.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
 import { type KeptRide, readRide } from './keptRide.ts';
 import { Ended, Leave } from './RoomEnd.tsx';
 import { COUNT_IN_S, RoomReadings } from './RoomReadings.tsx';
@@ -28,32 +24,24 @@ import { nextWords, spokenWords, stepWords } from './words.ts';
 
 const SPEEDS = [1, 5, 20, 30, 60] as const;
 
-/** The ride room: a placed session ridden on the stand-ins, read at a metre and a half. */
+/** The ride room: the session of a day ridden on the stand-ins, read at a metre and a half. */
 export function RideRoomPage() {
   const { riderId = '', dayId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  const { data: day, error } = api.useDayQuery(dayId);
+  const { data: rider } = ridersApi.useRiderQuery(riderId);
+  const { data: day, error } = daysApi.useDayQuery(dayId);
   const model = useModels(riderId === '' ? [] : [riderId], day?.date ?? today()).get(riderId);
   const [kept, setKept] = useState<KeptRide | null>(null);
   const [left] = useState(() => readRide(dayId));
-  if (error) return <Refused problem={problemOf(error)} />;
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rider || !day || !model) return <Loading />;
+  const numbers = riderOnDay(rider, day.date, model, day);
   // What was asked when the room was entered stays asked: a ride that was left is resumed to the same watts.
-  if (kept)
-    return (
-      <Room
-        key={kept.seed}
-        rider={rider}
-        day={day}
-        numbers={riderOnDay(rider, day.date, model, day)}
-        kept={kept}
-      />
-    );
+  if (kept) return <Room key={kept.seed} rider={rider} day={day} numbers={numbers} kept={kept} />;
   const fresh = (): void =>
     setKept({ seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] });
   return (
     <main className="ride-room ride-door" data-bs-theme="dark">
-      <h1>{day.plan.name}</h1>
+      <h1>{nameFor(day.plan, numbers)}</h1>
       <p>
         {left
           ? `A ride was left at ${printClock(left.seconds)}.`
@@ -70,18 +58,18 @@ export function RideRoomPage() {
               setKept({ ...left, events: [...left.events, { second: left.seconds, did: 'stop' }] })
             }
           >
-            Close it as it is
+            End it as it is
           </Button>
         )}
         <Button variant={left ? 'outline-secondary' : 'primary'} onClick={fresh}>
-          {left ? 'Begin anew' : 'Into the ride room'}
+          {left ? 'Start again' : 'Enter the ride room'}
         </Button>
       </div>
     </main>
   );
 }
 
-function settingOf(day: Placed, numbers: RiderOnDay, seed: number): SessionRideSetting {
+function settingOf(day: Day, numbers: RiderOnDay, seed: number): SessionRideSetting {
   return {
     segments: expand(day.plan, numbers),
     rider: standInFor({ ...numbers, ftpW: numbers.ftpW ?? 180 }, seed),
@@ -100,7 +88,7 @@ function Room({
   kept,
 }: {
   rider: Rider;
-  day: Placed;
+  day: Day;
   numbers: RiderOnDay;
   kept: KeptRide;
 }) {
@@ -230,9 +218,10 @@ function RoomButtons({
   speed,
   choose,
 }: ButtonProps) {
+  const startWords = begun ? 'Go on' : 'Start';
   return (
     <div className="ride-keys">
-      <Button onClick={toggle}>{running ? 'Pause' : begun ? 'Go on' : 'Start'}</Button>
+      <Button onClick={toggle}>{running ? 'Pause' : startWords}</Button>
       <Button variant="outline-secondary" onClick={() => press('lap')}>
         Lap
       </Button>

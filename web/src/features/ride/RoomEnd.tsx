@@ -1,12 +1,12 @@
-import type { Placed, Rider } from '@uphill/api';
-import { printClock } from '@uphill/core';
+import type { Day, Ridden, Rider } from '@uphill/api';
+import { printClock } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';
-import { api } from '../../api/client.ts';
-import { loadFormats } from '../../app/loadFormats.ts';
-import { useAct } from '../../app/useAct.ts';
-import { Refused } from '../../ui/messages.tsx';
+import { recordingsApi } from '../../shared/api/recordings.ts';
+import { ridesApi } from '../../shared/api/rides.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { ProblemNote } from '../../ui/messages.tsx';
 import { forgetRide } from './keptRide.ts';
 import type { useRoom } from './useRoom.ts';
 
@@ -39,19 +39,19 @@ export function Leave({
           Leave
         </Button>
         <Button variant="outline-secondary" onClick={stop}>
-          End it here
+          End the ride here
         </Button>
         <Button variant="outline-secondary" onClick={stay}>
-          Stay
+          Keep riding
         </Button>
       </div>
     </div>
   );
 }
 
-type Steps = readonly NonNullable<Placed['ridden']>['steps'][number][];
+type Steps = readonly Ridden['steps'][number][];
 
-/** The ride becomes a recording, stored with the day it belongs to. */
+/** The ride becomes a recording, linked to the day it was ridden for. */
 export function Ended({
   rider,
   day,
@@ -61,32 +61,35 @@ export function Ended({
   seed,
 }: {
   rider: Rider;
-  day: Placed;
+  day: Day;
   whole: ReturnType<typeof useRoom>['whole'];
   steps: Steps;
   laps: readonly number[];
   seed: number;
 }) {
   const navigate = useNavigate();
-  const [upload] = api.useUploadRecordingMutation();
-  const [change] = api.useChangeDayMutation();
+  const [upload] = recordingsApi.useUploadRecordingMutation();
+  const [link] = ridesApi.useLinkRideMutation();
   const { act, problem } = useAct();
   const [busy, setBusy] = useState(false);
   const store = async (): Promise<void> => {
     setBusy(true);
-    const [{ seconds }, { writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
+    const [{ seconds }, { writeFitRecording }] = await Promise.all([
+      whole(),
+      import('@uphill/core/formats'),
+    ]);
     const lapEnds = [...new Set([...steps.map(({ endS }) => endS), ...laps])].sort((a, b) => a - b);
     const file = new File(
       [writeFitRecording(seconds, `${day.date}T18:00:00`, lapEnds) as BlobPart],
       `ride-room-${day.date}-${seed}.fit`,
     );
-    const received = await act(() => upload({ riderId: rider.id, file }));
-    const ridden = received && { recordingId: received.recording.id, steps: [...steps] };
+    const received = await act(() => upload({ riderId: rider.id, file, origin: 'standIns' }));
+    const reps = { from: 'room' as const, steps: [...steps] };
     const done =
-      ridden &&
+      received &&
       (await act(
-        () => change({ id: day.id, version: day.version, ridden }),
-        'The ride is stored with its day.',
+        () => link({ id: received.ride.id, version: received.ride.version, dayId: day.id, reps }),
+        'The ride is saved with its day.',
       ));
     setBusy(false);
     if (!done) return;
@@ -100,10 +103,10 @@ export function Ended({
         {printClock(steps.at(-1)?.endS ?? 0)} ridden,{' '}
         {new Set(steps.flatMap(({ rep }) => (rep === null ? [] : [rep]))).size} reps.
       </p>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <div className="ride-keys">
         <Button disabled={busy} onClick={() => void store()}>
-          {busy ? 'Storing…' : 'Store it with the day'}
+          {busy ? 'Saving…' : 'Save it with the day'}
         </Button>
         <Button
           variant="outline-secondary"
@@ -112,7 +115,7 @@ export function Ended({
             void navigate(`/riders/${rider.id}/days/${day.id}`);
           }}
         >
-          Throw it away
+          Delete the ride
         </Button>
       </div>
     </main>

@@ -1,4 +1,5 @@
-import type { SessionRideState, SessionSecond } from '@uphill/core';
+import type { SessionRideState } from '@uphill/core/simulation';
+import type { RecordedSecond } from '@uphill/core/power';
 import { Scale, Stones } from './RoomScale.tsx';
 import { askWords, holdWords, leftWords, lostWords, shownWatts } from './words.ts';
 
@@ -12,7 +13,7 @@ export function RoomReadings({
   resting,
 }: {
   state: SessionRideState;
-  last: readonly SessionSecond[];
+  last: readonly RecordedSecond[];
   resting: boolean;
 }) {
   const watts = shownWatts(last);

@@ -36,7 +36,7 @@ export function Scale({
           />
         )}
       </svg>
-      <p className="ride-asked" aria-label="Watts asked">
+      <p className="ride-asked" aria-label="Goal watts">
         {asked.highW}
         {asked.lowW !== asked.highW && (
           <>

@@ -1,4 +1,4 @@
-import type { SessionEvent, SessionRideSetting } from '@uphill/core';
+import type { SessionEvent, SessionRideSetting } from '@uphill/core/simulation';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Room, RoomTick } from '../../workers/sessionRide.worker.ts';

@@ -1,4 +1,4 @@
-import type { SessionEvent } from '@uphill/core';
+import type { SessionEvent } from '@uphill/core/simulation';
 import { useEffect, useRef } from 'react';
 
 const HELD_MS = 1000;

@@ -1,22 +1,16 @@
-import {
-  BAND_SHARE,
-  meanOf,
-  printClock,
-  printLength,
-  printSpan,
-  roundHalfUp,
-  type Segment,
-  type SessionRideState,
-  type SessionSecond,
-} from '@uphill/core';
+import { BAND_SHARE } from '@uphill/core/review';
+import { meanOf, type RecordedSecond } from '@uphill/core/power';
+import { printAsked, type Segment } from '@uphill/core/sessions';
+import { printClock, printLength, printSpan, roundHalfUp } from '@uphill/core/units';
+import type { SessionRideState } from '@uphill/core/simulation';
 
 /** Watts as they are shown: the mean of the last three seconds; null where none of them has watts. */
-export function shownWatts(last: readonly SessionSecond[]): number | null {
+export function shownWatts(last: readonly RecordedSecond[]): number | null {
   const known = wattsOf(last.slice(-3));
   return known.length === 0 ? null : roundHalfUp(meanOf(known));
 }
 
-function wattsOf(last: readonly SessionSecond[]): number[] {
+function wattsOf(last: readonly RecordedSecond[]): number[] {
   return last.flatMap(({ watts }) => (watts === null ? [] : [watts]));
 }
 
@@ -47,7 +41,7 @@ const SAID_AFTER_S = 5;
 /** "12 W more", "8 W less" after five seconds outside the band, else "hold"; nothing where no watts are asked. */
 export function holdWords(
   asked: SessionRideState['asked'],
-  last: readonly SessionSecond[],
+  last: readonly RecordedSecond[],
   inStepS: number,
 ): string {
   if (!asked || last.length === 0) return '';
@@ -70,12 +64,12 @@ function bandAround({
   return lowW === highW ? [lowW * (1 - BAND_SHARE), highW * (1 + BAND_SHARE)] : [lowW, highW];
 }
 
-/** What a step asks, in short: "257–267 W", "RPE 8", "all out". */
+/** What a step asks, in short: "257–267 W", "149–157 bpm", "RPE 8", "flat out". */
 export function askWords(segment: Segment | null): string {
   if (!segment?.from || !segment.to) return '';
   const { from, to } = segment;
-  if (from.lowW === null && from.rpe[0] >= 10) return 'all out';
-  if (from.lowW === null || to.highW === null) return `RPE ${printSpan(...from.rpe)}`;
+  if (from.lowW === null && from.rpe[0] >= 10) return 'flat out';
+  if (from.lowW === null || to.highW === null) return printAsked({ ...from, lowW: null });
   const steady = from.lowW === to.lowW && from.highW === to.highW;
   return steady
     ? `${printSpan(from.lowW, from.highW ?? from.lowW)} W`

@@ -1,66 +1,71 @@
-import { newBodyMass, type Rider } from '@uphill/api';
-import { hidesMass } from '@uphill/core';
-import { useState } from 'react';
-import Form from 'react-bootstrap/Form';
-import { api } from '../../api/client.ts';
-import { printDay, today } from '../../app/dates.ts';
-import { useAct } from '../../app/useAct.ts';
+import { newBodyMassSchema, type Rider } from '@uphill/api';
+import { numberTyped } from '@uphill/core/units';
+import { useForm } from 'react-hook-form';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { today } from '../../shared/dates.ts';
+import { massHidden } from '../../shared/riderOnDay.ts';
+import { useAct } from '../../shared/useAct.ts';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { DateField } from '../../ui/DateField.tsx';
-import { Field } from '../../ui/Field.tsx';
-import { Refused } from '../../ui/messages.tsx';
+import { Part } from '../../ui/Part.tsx';
+import { firstIssue } from '../../ui/readForm.ts';
+import { TextField } from '../../ui/TextField.tsx';
+import { History } from '../../ui/History.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
+import { EntryLine } from './EntryLine.tsx';
+
+const SHOWN = 6;
 
 /** Body mass with its history; the newest line counts from its date. */
 export function BodyMass({ rider }: { rider: Rider }) {
-  const [add] = api.useAddBodyMassMutation();
+  const hidden = massHidden(rider, today());
+  const entries = hidden ? [] : [...rider.bodyMass].reverse();
+  const [add] = ridersApi.useAddBodyMassMutation();
   const { act, problem } = useAct();
-  const [kg, setKg] = useState('');
-  const [date, setDate] = useState(today());
-  const [error, setError] = useState<string | undefined>();
-
-  const save = async (): Promise<void> => {
-    const entry = newBodyMass.safeParse({
-      date,
-      kg: kg.trim() === '' ? undefined : Number(kg.replace(',', '.')),
-    });
-    setError(entry.success ? undefined : entry.error.issues[0]?.message);
-    if (
-      entry.success &&
-      (await act(() => add({ id: rider.id, ...entry.data }), `Body mass ${entry.data.kg} kg.`))
-    )
-      setKg('');
+  const form = useForm({ defaultValues: { kg: '', date: today() } });
+  const save = async ({ kg, date }: { kg: string; date: string }): Promise<void> => {
+    const entry = newBodyMassSchema.safeParse({ date, kg: numberTyped(kg) ?? undefined });
+    if (!entry.success) return form.setError('kg', firstIssue(entry.error));
+    if (await act(() => add({ id: rider.id, ...entry.data }), `Body mass ${entry.data.kg} kg.`))
+      form.reset({ kg: '', date });
   };
   return (
     <section className="sheet mb-3">
       <h2>Body mass</h2>
-      <Refused problem={problem} />
-      <EntryForm add={save}>
-        <Field label="kg" error={error}>
-          {(control) => (
-            <Form.Control
-              {...control}
-              inputMode="decimal"
-              value={kg}
-              onChange={({ target }) => setKg(target.value)}
-            />
-          )}
-        </Field>
-        <DateField label="From" use="past" value={date} change={setDate} />
+      <ProblemNote problem={problem} />
+      <EntryForm form={form} add={save}>
+        <TextField of={form.control} name="kg" label="kg" inputMode="decimal" />
+        <Part of={form.control} name="date">
+          {(date, set) => <DateField label="From" use="past" value={date} change={set} />}
+        </Part>
       </EntryForm>
-      {hidesMass(rider.hideMass, rider.birthYear, today()) && (
-        <p className="soft mb-0">Hidden, with W/kg: by the setting of this rider, or under 18.</p>
+      {hidden && (
+        <p className="soft mb-0">
+          Hidden, with W/kg: by this rider’s setting, or because the rider is under 18.
+        </p>
       )}
-      <ul className="history">
-        {(hidesMass(rider.hideMass, rider.birthYear, today()) ? [] : [...rider.bodyMass])
-          .reverse()
-          .slice(0, 6)
-          .map((entry) => (
-            <li key={entry.id}>
-              <span>{printDay(entry.date)}</span>
-              <strong>{entry.kg} kg</strong>
-            </li>
-          ))}
-      </ul>
+      <History of={entries} most={SHOWN}>
+        {(entry) => (
+          <EntryLine
+            key={`${entry.id}.${entry.version}`}
+            rider={rider}
+            kind="body-mass"
+            entry={entry}
+            name=""
+            unit="kg"
+            value={entry.kg}
+            read={(typed, day) => {
+              const read = newBodyMassSchema.safeParse({
+                date: day,
+                kg: numberTyped(typed) ?? undefined,
+              });
+              return read.success
+                ? { figure: { kg: read.data.kg } }
+                : { error: read.error.issues[0]?.message ?? '' };
+            }}
+          />
+        )}
+      </History>
     </section>
   );
 }

@@ -1,19 +1,19 @@
 import { useNavigate } from 'react-router';
-import { api } from '../../api/client.ts';
-import { useAct } from '../../app/useAct.ts';
-import { Refused } from '../../ui/messages.tsx';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { ProblemNote } from '../../ui/messages.tsx';
 import { NEW_RIDER, RiderForm } from './RiderForm.tsx';
 
 /** A new rider: a name is enough; what follows is a test. */
 export function NewRiderPage() {
   const navigate = useNavigate();
-  const [add] = api.useAddRiderMutation();
+  const [add] = ridersApi.useAddRiderMutation();
   const { act, problem } = useAct();
   return (
     <>
       <h1>New rider</h1>
       <div className="sheet narrow">
-        <Refused problem={problem} />
+        <ProblemNote problem={problem} />
         <RiderForm
           isNew
           rider={NEW_RIDER}

@@ -1,13 +1,13 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { POWER_SOURCES, type RiderFields, riderFields } from '@uphill/api';
-import { printClock, parseDuration, RETEST_WEEKS } from '@uphill/core';
-import { useSchemes } from '../zones/useSchemes.ts';
+import { POWER_SOURCES, type RiderFields, riderFieldsSchema } from '@uphill/api';
+import { numberTyped } from '@uphill/core/units';
+import { RETEST_WEEKS } from '@uphill/core/testing';
+import { useSchemes } from '../../shared/useSchemes.ts';
 import Button from 'react-bootstrap/Button';
 import Col from 'react-bootstrap/Col';
 import Form from 'react-bootstrap/Form';
 import Row from 'react-bootstrap/Row';
-import { Controller, useForm, useWatch } from 'react-hook-form';
-import { DateField } from '../../ui/DateField.tsx';
+import { useForm } from 'react-hook-form';
 import { Field } from '../../ui/Field.tsx';
 
 const SOURCE_NAMES = {
@@ -27,7 +27,6 @@ export const NEW_RIDER: RiderFields = {
   sex: null,
   powerSource: 'crank',
   masters: false,
-  goal: null,
   notes: '',
   schemeId: null,
   retestWeeks: RETEST_WEEKS,
@@ -35,8 +34,12 @@ export const NEW_RIDER: RiderFields = {
   sessionShown: 'dayBefore',
 };
 
-const numberOrNull = (value: unknown): unknown =>
-  value === '' || value === null || value === undefined ? null : Number(value);
+/** What was typed as a number; letters become none, which the schema names. */
+function numberOf(value: unknown): number | null {
+  const read =
+    typeof value === 'string' ? numberTyped(value) : (value as number | null | undefined);
+  return read === 'letters' ? NaN : (read ?? null);
+}
 
 /** What a coach knows of a rider before the first test. */
 export function RiderForm({
@@ -52,8 +55,8 @@ export function RiderForm({
   isNew?: boolean;
 }) {
   // What changes elsewhere comes in around what is being typed.
-  const { register, control, handleSubmit, setValue, reset, formState } = useForm<RiderFields>({
-    resolver: zodResolver(riderFields),
+  const { register, handleSubmit, setValue, reset, formState } = useForm<RiderFields>({
+    resolver: zodResolver(riderFieldsSchema),
     defaultValues: rider,
     values: rider,
     resetOptions: { keepDirtyValues: true, keepErrors: true },
@@ -63,7 +66,6 @@ export function RiderForm({
   };
   const { errors } = formState;
   const schemes = useSchemes();
-  const goal = useWatch({ control, name: 'goal' });
   return (
     <Form noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
       <Row>
@@ -79,13 +81,13 @@ export function RiderForm({
                 {...control}
                 inputMode="numeric"
                 {...register('birthYear', {
-                  setValueAs: numberOrNull,
+                  setValueAs: numberOf,
                   onBlur: ({ target }: { target: HTMLInputElement }) =>
                     isNew &&
                     setValue(
                       'masters',
-                      new Date().getFullYear() - Number(target.value) >= MASTERS_FROM &&
-                        target.value !== '',
+                      new Date().getFullYear() - (numberOf(target.value) ?? Infinity) >=
+                        MASTERS_FROM,
                     ),
                 })}
               />
@@ -150,7 +152,7 @@ export function RiderForm({
                 {...control}
                 inputMode="numeric"
                 {...register('retestWeeks', {
-                  setValueAs: (value: unknown) => (value === '' ? NaN : Number(value)),
+                  setValueAs: (value: unknown) => numberOf(value) ?? NaN,
                 })}
               />
             )}
@@ -162,12 +164,11 @@ export function RiderForm({
               <Form.Select
                 {...control}
                 {...register('hideMass', {
-                  setValueAs: (value: unknown) =>
-                    value === 'true' || value === true
-                      ? true
-                      : value === 'false' || value === false
-                        ? false
-                        : null,
+                  setValueAs: (value: unknown) => {
+                    if (value === 'true' || value === true) return true;
+                    if (value === 'false' || value === false) return false;
+                    return null;
+                  },
                 })}
               >
                 <option value="">Hidden under 18</option>
@@ -178,11 +179,14 @@ export function RiderForm({
           </Field>
         </Col>
         <Col md={6}>
-          <Field label="Sessions show" hint="on the rider’s own page and in the calendar file">
+          <Field
+            label="Sessions are visible"
+            hint="on the rider’s own page and in the calendar file"
+          >
             {(control) => (
               <Form.Select {...control} {...register('sessionShown')}>
                 <option value="dayBefore">the day before</option>
-                <option value="morning">only in the morning</option>
+                <option value="morning">on the morning of the day</option>
               </Form.Select>
             )}
           </Field>
@@ -195,76 +199,6 @@ export function RiderForm({
           />
         </Col>
       </Row>
-      <Form.Check
-        id="has-goal"
-        className="mb-3"
-        label="Has a goal with a date"
-        checked={goal !== null}
-        onChange={({ target }) =>
-          setValue(
-            'goal',
-            target.checked ? { name: '', date: '', watts: null, seconds: null } : null,
-          )
-        }
-      />
-      {goal !== null && (
-        <Row>
-          <Col md={5}>
-            <Field label="Goal" error={errors.goal?.name?.message}>
-              {(control) => <Form.Control {...control} {...register('goal.name')} />}
-            </Field>
-          </Col>
-          <Col md={3}>
-            <Controller
-              control={control}
-              name="goal.date"
-              render={({ field }) => (
-                <DateField
-                  label="Date"
-                  use="goal"
-                  value={field.value}
-                  change={field.onChange}
-                  error={errors.goal?.date?.message}
-                />
-              )}
-            />
-          </Col>
-          <Col xs={6} md={2}>
-            <Field label="Watts asked" error={errors.goal?.watts?.message}>
-              {(control) => (
-                <Form.Control
-                  {...control}
-                  inputMode="numeric"
-                  {...register('goal.watts', { setValueAs: numberOrNull })}
-                />
-              )}
-            </Field>
-          </Col>
-          <Col xs={6} md={2}>
-            <Controller
-              control={control}
-              name="goal.seconds"
-              render={({ field, fieldState }) => (
-                <Field label="For a time" error={fieldState.error && 'Try 38:00 or 1 h 10.'}>
-                  {(attributes) => (
-                    <Form.Control
-                      {...attributes}
-                      key={field.value ?? 'none'}
-                      defaultValue={field.value ? printClock(field.value) : ''}
-                      onBlur={({ target }) => {
-                        const read = parseDuration(target.value);
-                        field.onChange(
-                          target.value.trim() === '' ? null : read.ok ? read.value : NaN,
-                        );
-                      }}
-                    />
-                  )}
-                </Field>
-              )}
-            />
-          </Col>
-        </Row>
-      )}
       <Field label="Notes: injury, medication, what they like" error={errors.notes?.message}>
         {(control) => <Form.Control {...control} as="textarea" rows={3} {...register('notes')} />}
       </Field>

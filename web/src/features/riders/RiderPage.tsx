@@ -2,38 +2,54 @@ import type { Rider, RiderFields } from '@uphill/api';
 import Button from 'react-bootstrap/Button';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { firstName } from '../../app/riderOnDay.ts';
-import { useAct } from '../../app/useAct.ts';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { firstName } from '../../shared/riderOnDay.ts';
+import { useAct } from '../../shared/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
-import { Refused, Wrong } from '../../ui/messages.tsx';
+import { ProblemNote, Wrong } from '../../ui/messages.tsx';
 import { HeartRates } from './HeartRates.tsx';
 import { BodyMass } from './BodyMass.tsx';
-import { Health } from './Health.tsx';
+import { Bikes } from './Bikes.tsx';
+import { Fixtures } from './Fixtures.tsx';
+import { Goals } from './Goals.tsx';
+import { Health } from '../../ui/health/Health.tsx';
+import { Leaving } from './Leaving.tsx';
 import { RiderForm } from './RiderForm.tsx';
+import { Training } from './Training.tsx';
+import { Week } from './Week.tsx';
 
 /** What is known of one rider: details, body mass and heart rates with their history. */
 export function RiderPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = api.useRiderQuery(riderId);
-  if (error) return <Refused problem={problemOf(error)} />;
+  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rider) return <Loading />;
   return (
     <>
       <div className="title-row">
         <h1>{rider.name}</h1>
+        {rider.archived && <span className="want">archived</span>}
         <Link className="btn btn-outline-secondary ms-auto" to={`/riders/${rider.id}/today`}>
           What {firstName(rider.name)} sees
         </Link>
       </div>
       <div className="columns">
-        <section className="sheet" aria-label="Details">
-          <Details key={rider.id} rider={rider} />
-        </section>
+        <div>
+          <section className="sheet" aria-label="Details">
+            <Details key={rider.id} rider={rider} />
+          </section>
+          <Health rider={rider} />
+          <Goals rider={rider} />
+          <Week key={rider.availability?.version ?? 0} rider={rider} />
+          <Fixtures rider={rider} />
+        </div>
         <div>
           <BodyMass rider={rider} />
           <HeartRates rider={rider} />
-          <Health key={rider.health?.id ?? 'none'} rider={rider} />
+          <Training key={`training.${rider.version}`} rider={rider} />
+          <Bikes rider={rider} />
+          <Leaving rider={rider} />
         </div>
       </div>
     </>
@@ -41,7 +57,7 @@ export function RiderPage() {
 }
 
 function Details({ rider }: { rider: Rider }) {
-  const [change] = api.useChangeRiderMutation();
+  const [change] = ridersApi.useChangeRiderMutation();
   const { act, problem, clear } = useAct();
   const [kept, setKept] = useState<RiderFields | null>(null);
   const theirs = problem?.status === 409 ? (problem.theirs as Rider) : null;
@@ -66,11 +82,11 @@ function Details({ rider }: { rider: Rider }) {
             Take theirs
           </Button>
           <Button size="sm" variant="link" onClick={clear}>
-            Go on editing
+            Keep editing
           </Button>
         </Wrong>
       ) : (
-        <Refused problem={problem} />
+        <ProblemNote problem={problem} />
       )}
       <RiderForm rider={rider} submitLabel="Save" save={(fields) => save(fields)} />
     </>

@@ -1,75 +1,119 @@
-import type { Rider, Placed } from '@uphill/api';
-import { roundTo } from '@uphill/core';
+import type { Rider, Day } from '@uphill/api';
+import { goalOn } from '@uphill/core/rider';
+import { nameFor } from '@uphill/core/sessions';
+import { roundTo } from '@uphill/core/units';
+import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { daysBetween, plusDays, printAge, printDay, today } from '../../app/dates.ts';
-import { ftpOnDay, healthOnDay, retestIn, shownMass } from '../../app/riderOnDay.ts';
+import { daysApi } from '../../shared/api/days.ts';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { daysBetween, plusDays, printAge, printDay, today } from '../../shared/dates.ts';
+import { ftpOnDay, healthOnDay, retestIn, riderOnDay, shownMass } from '../../shared/riderOnDay.ts';
 import { Loading } from '../../ui/Loading.tsx';
-import { Empty, Refused } from '../../ui/messages.tsx';
+import { Empty, ProblemNote } from '../../ui/messages.tsx';
+import { useArchive } from './useArchive.ts';
 
-/** Every rider on one line, those who want the coach first. */
+/** Something that needs the coach: a link to the very thing. */
+interface Need {
+  readonly text: string;
+  readonly to: string;
+}
+
+/** Days to mark that are named one by one; the others are one link. */
+const MOST_DAYS = 3;
+
+/** Every rider on one line, those who need the coach first. */
 export function RidersPage() {
-  const { data: riders, error } = api.useRidersQuery();
-  const { data: days = [] } = api.useDaysQuery({
+  const { data: riders, error } = ridersApi.useRidersQuery();
+  const { data: days = [] } = daysApi.useDaysQuery({
     from: plusDays(today(), -14),
     to: plusDays(today(), 14),
   });
-  if (error) return <Refused problem={problemOf(error)} />;
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!riders) return <Loading />;
+  const active = riders.filter(({ archived }) => !archived);
+  const archived = riders.filter((rider) => rider.archived);
   if (riders.length === 0) return <FirstRider />;
 
-  const lines = riders.map((rider) => ({
+  const lines = active.map((rider) => ({
     rider,
     days: days.filter(({ riderId }) => riderId === rider.id),
-    wants: wantsOf(rider, days),
+    needs: needsOf(rider, days),
   }));
-  lines.sort((a, b) => b.wants.length - a.wants.length || a.rider.name.localeCompare(b.rider.name));
+  lines.sort((a, b) => b.needs.length - a.needs.length || a.rider.name.localeCompare(b.rider.name));
   return (
     <>
       <div className="title-row">
         <h1>Riders</h1>
         <span className="soft">
-          {riders.length === 1 ? 'one rider' : `${riders.length} riders`}, those who want you first
+          {active.length === 0
+            ? 'everybody is archived'
+            : `${active.length === 1 ? 'one rider' : `${active.length} riders`}, those who need you first`}
         </span>
         <Link to="/riders/new" className="btn btn-outline-secondary ms-auto">
           New rider
         </Link>
       </div>
-      <div className="sheet">
-        <Table responsive className="riders">
-          <thead>
-            <tr>
-              <th scope="col">Rider</th>
-              <th scope="col">FTP</th>
-              <th scope="col">Goal</th>
-              <th scope="col">Next session</th>
-              <th scope="col">Last marked</th>
-              <th scope="col">Wants you for</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map(({ rider, days: own, wants }) => (
-              <RiderLine key={rider.id} rider={rider} days={own} wants={wants} />
-            ))}
-          </tbody>
-        </Table>
-      </div>
+      {active.length > 0 && (
+        <div className="sheet">
+          <Table responsive className="riders">
+            <thead>
+              <tr>
+                <th scope="col">Rider</th>
+                <th scope="col">FTP</th>
+                <th scope="col">Goal</th>
+                <th scope="col">Next session</th>
+                <th scope="col">Last marked</th>
+                <th scope="col">Needs you</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map(({ rider, days: own, needs }) => (
+                <RiderLine key={rider.id} rider={rider} days={own} needs={needs} />
+              ))}
+            </tbody>
+          </Table>
+        </div>
+      )}
+      {archived.length > 0 && <Archived riders={archived} />}
     </>
+  );
+}
+
+/** Riders who have left, with everything they had. */
+function Archived({ riders }: { riders: readonly Rider[] }) {
+  const { toggle, problem } = useArchive();
+  return (
+    <details className="sheet mt-3">
+      <summary>Archived ({riders.length})</summary>
+      <ProblemNote problem={problem} />
+      <ul className="history">
+        {riders.map((rider) => (
+          <li key={rider.id}>
+            <Link to={`/riders/${rider.id}`}>{rider.name}</Link>
+            <Button size="sm" variant="link" onClick={() => toggle(rider)}>
+              Restore<span className="visually-hidden"> {rider.name}</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 
 function RiderLine({
   rider,
   days,
-  wants,
+  needs,
 }: {
   rider: Rider;
-  days: readonly Placed[];
-  wants: readonly string[];
+  days: readonly Day[];
+  needs: readonly Need[];
 }) {
   const next = days.find(({ state, date }) => state === 'planned' && date >= today());
   const last = days.findLast(({ state }) => state !== 'planned');
+  const goal = goalOn(rider.goals, today());
   return (
     <tr>
       <th scope="row">
@@ -79,8 +123,8 @@ function RiderLine({
         <Measured rider={rider} />
       </td>
       <td>
-        {rider.goal ? (
-          `${rider.goal.name}, ${daysBetween(today(), rider.goal.date) >= 0 ? `${daysBetween(today(), rider.goal.date)} days` : 'past'}`
+        {goal ? (
+          `${goal.name}, ${goal.date >= today() ? `${daysBetween(today(), goal.date)} days` : 'past'}`
         ) : (
           <span className="soft">none yet</span>
         )}
@@ -88,10 +132,10 @@ function RiderLine({
       <td>
         {next ? (
           <Link to={`/riders/${rider.id}/days/${next.id}`}>
-            {printDay(next.date)}: {next.plan.name}
+            {printDay(next.date)}: {nameFor(next.plan, riderOnDay(rider, next.date))}
           </Link>
         ) : (
-          <span className="soft">nothing placed</span>
+          <span className="soft">nothing assigned</span>
         )}
       </td>
       <td>
@@ -102,11 +146,11 @@ function RiderLine({
         )}
       </td>
       <td>
-        {wants.length > 0 ? (
-          wants.map((want) => (
-            <span key={want} className="want">
-              {want}
-            </span>
+        {needs.length > 0 ? (
+          needs.map(({ text, to }) => (
+            <Link key={to + text} className="want" to={to}>
+              {text}
+            </Link>
           ))
         ) : (
           <span className="soft">nothing</span>
@@ -139,18 +183,37 @@ function Measured({ rider }: { rider: Rider }) {
   );
 }
 
-function wantsOf(rider: Rider, days: readonly Placed[]): string[] {
-  const wants: string[] = [];
+function needsOf(rider: Rider, days: readonly Day[]): Need[] {
+  const base = `/riders/${rider.id}`;
+  const needs: Need[] = [];
   const retest = retestIn(rider);
-  if (retest === null) wants.push('a first test');
-  else if (retest <= 0) wants.push('a retest');
+  if (retest === null) needs.push({ text: 'first test', to: `${base}/tests/choose` });
+  else if (retest <= 0) needs.push({ text: 'retest', to: `${base}/tests/choose` });
   if (!healthOnDay(rider, today()).maximal)
-    wants.push(rider.health === null ? 'a health screen' : 'a clearance');
+    needs.push(
+      rider.health === null
+        ? { text: 'health screen', to: `${base}#health` }
+        : { text: 'clearance', to: `${base}#clearance` },
+    );
+  const ridden = new Set(rider.unmarked.map(({ dayId }) => dayId));
+  needs.push(
+    ...rider.unmarked.slice(-MOST_DAYS).map(({ dayId, date }) => ({
+      text: `ridden, not marked: ${printDay(date)}`,
+      to: `${base}/days/${dayId}`,
+    })),
+  );
   const unmarked = days.filter(
-    ({ riderId, state, date }) => riderId === rider.id && state === 'planned' && date < today(),
-  ).length;
-  if (unmarked > 0) wants.push(unmarked === 1 ? 'a day to mark' : `${unmarked} days to mark`);
-  return wants;
+    ({ id, riderId, state, date }) =>
+      riderId === rider.id && state === 'planned' && date < today() && !ridden.has(id),
+  );
+  needs.push(
+    ...unmarked
+      .slice(-MOST_DAYS)
+      .map(({ id, date }) => ({ text: `mark ${printDay(date)}`, to: `${base}/days/${id}` })),
+  );
+  if (unmarked.length > MOST_DAYS)
+    needs.push({ text: `${unmarked.length - MOST_DAYS} more to mark`, to: `${base}/sessions` });
+  return needs;
 }
 
 function FirstRider() {
@@ -163,8 +226,8 @@ function FirstRider() {
         </Link>
       </Empty>
       <p className="soft mt-3">
-        To look round a club with its tests, sessions and days first, stop the program and start it
-        with npm run demo; your own data stays apart from it.
+        To look round the demo club first, with its tests, sessions and days, stop the program and
+        start it with npm run demo. Your own data stays apart from it.
       </p>
     </>
   );

@@ -1,7 +1,15 @@
-import { type Plan, PLACES, SPORTS, SYSTEMS, systemName, TRAINER_SETTINGS } from '@uphill/core';
+import {
+  PLACES,
+  type Plan,
+  SPORTS,
+  systemName,
+  SYSTEMS,
+  TRAINER_SETTINGS,
+} from '@uphill/core/sessions';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
+import { tooLong } from '../../ui/tooLong.ts';
 import { useLastWords } from '../../ui/useLastWords.ts';
 import type { EditPlan } from './draftSlice.ts';
 
@@ -183,18 +191,18 @@ function Words({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const finish = (): void => {
-    if (typed !== null && typed !== value) commit(typed);
+    if (typed === null || tooLong(typed, most)) return;
+    if (typed !== value) commit(typed);
     setTyped(null);
   };
   useLastWords(finish);
   return (
-    <Field label={label}>
+    <Field label={label} error={typed === null ? undefined : tooLong(typed, most)}>
       {(control) => (
         <Form.Control
           {...control}
           as="textarea"
           rows={2}
-          maxLength={most}
           value={typed ?? value}
           onChange={({ target }) => setTyped(target.value)}
           onBlur={finish}

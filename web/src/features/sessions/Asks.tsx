@@ -1,18 +1,8 @@
-import {
-  bandsFor,
-  printCarbohydrate,
-  printDuration,
-  type RiderOnDay,
-  sessionCarbohydrate,
-  SEVEN_STEPS,
-  streamOf,
-  timeInZones,
-  worked,
-  roundHalfUp,
-  roundTo,
-  type SessionNumbers,
-  type Worked,
-} from '@uphill/core';
+import { bandsFor, SEVEN_STEPS, timeInZones } from '@uphill/core/zones';
+import { printCarbohydrate, sessionCarbohydrate } from '@uphill/core/fuel';
+import { printDuration, roundHalfUp, roundTo } from '@uphill/core/units';
+import { type RiderOnDay, type SessionNumbers, streamOf } from '@uphill/core/sessions';
+import { worked, type Worked } from '@uphill/core/working';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** What a session asks of one rider, every figure with its working. */
@@ -29,7 +19,7 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
           working={asks.timeAtTargetS}
           print={printDuration(asks.timeAtTargetS.value)}
         />
-        <Line name="In all" working={asks.totalS} print={printDuration(asks.totalS.value)} />
+        <Line name="Total time" working={asks.totalS} print={printDuration(asks.totalS.value)} />
         <Line
           name={fromEffort ? 'Load, from effort' : 'Load'}
           working={asks.load}
@@ -73,7 +63,7 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
       )}
       {rider.ftpW !== null && (
         <p className="soft small mb-0">
-          Reckoned with FTP {rider.ftpW} W. On its day, it counts with the FTP of that day.
+          Based on FTP {rider.ftpW} W. On the day it uses that day’s FTP.
         </p>
       )}
     </section>

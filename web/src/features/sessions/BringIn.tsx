@@ -1,21 +1,22 @@
-import type { KnownHill, Plan, Reading } from '@uphill/core';
+import type { KnownHill, Refused, Understood } from '@uphill/core/units';
+import type { Plan } from '@uphill/core/sessions';
 import { useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { api } from '../../api/client.ts';
-import { loadFormats } from '../../app/loadFormats.ts';
-import { useAct } from '../../app/useAct.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { noticed } from '../../app/viewSlice.ts';
-import { Refused, Wrong } from '../../ui/messages.tsx';
-import { newId } from './newId.ts';
+import { hillsApi } from '../../shared/api/hills.ts';
+import { sessionsApi } from '../../shared/api/sessions.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { useAppDispatch } from '../../shared/state.ts';
+import { noticed } from '../../shared/viewSlice.ts';
+import { ProblemNote, Wrong } from '../../ui/messages.tsx';
+import { newId } from '../../shared/newId.ts';
 
 /** A file of sessions is far smaller than this. */
 const LARGEST = 4 * 1024 * 1024;
 
 /** Brings sessions in from JSON, CSV or a FIT workout; told by what is in the file, not by its name. */
 export function BringIn() {
-  const { data: hills = [] } = api.useHillsQuery();
-  const [add] = api.useAddSessionMutation();
+  const { data: hills = [] } = hillsApi.useHillsQuery();
+  const [add] = sessionsApi.useAddSessionMutation();
   const { act, problem, clear } = useAct();
   const dispatch = useAppDispatch();
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -31,7 +32,7 @@ export function BringIn() {
     dispatch(
       noticed(
         [
-          `${count === 1 ? (read.value.plans[0]?.name ?? 'A session') : `${count} sessions`} brought in.`,
+          `${count === 1 ? (read.value.plans[0]?.name ?? 'A session') : `${count} sessions`} imported.`,
           ...read.value.notes,
         ].join(' '),
       ),
@@ -53,24 +54,24 @@ export function BringIn() {
         }}
       />
       <Button variant="outline-secondary" className="me-2" onClick={() => input.current?.click()}>
-        Bring in
+        Import
       </Button>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       {refusal && <Wrong>{refusal}</Wrong>}
     </>
   );
 }
 
-const tooLarge: Reading<never> = {
+const tooLarge: Refused = {
   ok: false,
-  reason: 'The file is larger than any file of sessions. Nothing was taken in.',
+  reason: 'The file is larger than any file of sessions. Nothing was imported.',
 };
 
 async function readFile(
   file: File,
   hills: readonly KnownHill[],
-): Promise<Reading<{ plans: Plan[]; notes: readonly string[] }>> {
-  const { readSessionCsv, readSessionsJson, readWorkoutFit } = await loadFormats();
+): Promise<Understood<{ plans: Plan[]; notes: readonly string[] }> | Refused> {
+  const { readSessionCsv, readSessionsJson, readWorkoutFit } = await import('@uphill/core/formats');
   const bytes = new Uint8Array(await file.arrayBuffer());
   const isFit = String.fromCharCode(...bytes.subarray(8, 12)) === '.FIT';
   if (isFit) {

@@ -1,26 +1,33 @@
-import type { Placed, Rider } from '@uphill/api';
-import { givenTo, maySee, printSentence } from '@uphill/core';
+import type { Day, Rider } from '@uphill/api';
+import { assignedTo, nameFor, printSentence } from '@uphill/core/sessions';
+import { maySee } from '@uphill/core/rider';
 import Button from 'react-bootstrap/Button';
-import { today } from '../../app/dates.ts';
-import { healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
-import { loadFormats } from '../../app/loadFormats.ts';
-import { saveFile } from '../../app/saveFile.ts';
-import { useModels } from '../../app/useRiderNumbers.ts';
+import { today } from '../../shared/dates.ts';
+import { healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
+import { saveFile } from '../../shared/saveFile.ts';
+import { useSchemes } from '../../shared/useSchemes.ts';
+import { useModels } from '../../shared/useRiderNumbers.ts';
 
-/** The rider's placed days as one calendar file; a newer one replaces what an older one put there. */
-export function CalendarFile({ rider, days }: { rider: Rider; days: readonly Placed[] }) {
+/** The rider’s days as one calendar file; a newer one replaces what an older one put there. */
+export function CalendarFile({ rider, days }: { rider: Rider; days: readonly Day[] }) {
   const model = useModels([rider.id], today()).get(rider.id);
+  const scheme = useSchemes().ofRider(rider);
   if (days.length === 0) return null;
   const save = async (): Promise<void> => {
-    const { writeCalendar } = await loadFormats();
+    const { writeCalendar } = await import('@uphill/core/formats');
     const entries = days.map(({ id, date, version, plan }) => {
       if (!maySee(rider.sessionShown, date, today()))
-        return { id, date, version, name: 'Session', text: 'It shows in the morning.' };
-      const { work } = givenTo(plan, riderOnDay(rider, date, model), healthOnDay(rider, date));
-      const text = [`${printSentence(plan)}`, `The work: ${work}.`, plan.note]
+        return { id, date, version, name: 'Session', text: 'Visible in the morning.' };
+      const numbers = riderOnDay(rider, date, model, undefined, scheme);
+      const { work } = assignedTo(plan, numbers, healthOnDay(rider, date));
+      const text = [
+        ...(numbers.hasPower ? [printSentence(plan)] : []),
+        `The work: ${work}.`,
+        plan.note,
+      ]
         .filter(Boolean)
         .join('\n');
-      return { id, date, version, name: plan.name || 'Session', text };
+      return { id, date, version, name: nameFor(plan, numbers) || 'Session', text };
     });
     saveFile(
       `${rider.name.split(' ')[0]?.toLowerCase() ?? 'rider'}-days.ics`,

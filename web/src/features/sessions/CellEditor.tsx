@@ -1,4 +1,5 @@
 import { type KeyboardEvent, useRef, useState } from 'react';
+import { tooLong } from '../../ui/tooLong.ts';
 import { useLastWords } from '../../ui/useLastWords.ts';
 
 interface Props {
@@ -6,7 +7,7 @@ interface Props {
   readonly label: string;
   /** Choices, for a cell that is not typed; null for a text cell. */
   readonly options: readonly (readonly [value: string, name: string])[] | null;
-  /** Most signs that can be typed. */
+  /** Most characters that can be typed. */
   readonly most: number;
   readonly commit: (typed: string, then: 'stay' | 'next' | 'previous' | 'leave') => void;
   readonly cancel: () => void;
@@ -17,7 +18,8 @@ export function CellEditor({ value, label, options, most, commit, cancel }: Prop
   const [typed, setTyped] = useState(value);
   const over = useRef(false);
   const finish = (then: 'stay' | 'next' | 'previous' | 'leave'): void => {
-    if (over.current) return;
+    // Too many words stay in the cell, which stays open until they are fewer.
+    if (over.current || tooLong(typed, most)) return;
     over.current = true;
     commit(typed, then);
   };
@@ -50,13 +52,21 @@ export function CellEditor({ value, label, options, most, commit, cancel }: Prop
       </select>
     );
   }
+  const problem = tooLong(typed, most);
   return (
-    <input
-      {...shared}
-      value={typed}
-      maxLength={most}
-      onFocus={({ target }) => target.select()}
-      onChange={({ target }) => setTyped(target.value)}
-    />
+    <>
+      <input
+        {...shared}
+        value={typed}
+        aria-invalid={problem !== undefined}
+        onFocus={({ target }) => target.select()}
+        onChange={({ target }) => setTyped(target.value)}
+      />
+      {problem && (
+        <span className="field-error d-block" role="alert">
+          {problem}
+        </span>
+      )}
+    </>
   );
 }

@@ -1,9 +1,15 @@
-import type { Session } from '@uphill/api';
-import { type Plan, printLength, printTarget, rowsOf } from '@uphill/core';
+import { type Plan, rowsOf } from '@uphill/core/sessions';
+import { printLength, printTarget } from '@uphill/core/units';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
+
+/** The other version, and when it was stored where that is known. */
+interface Theirs {
+  readonly plan: Plan;
+  readonly updatedAt: string | null;
+}
 
 /** The same session was changed elsewhere: nothing is overwritten until the coach has chosen. */
 export function Conflict({
@@ -12,7 +18,7 @@ export function Conflict({
   settle,
 }: {
   yours: Plan;
-  theirs: Session;
+  theirs: Theirs;
   settle: (keep: boolean) => void;
 }) {
   const [both, setBoth] = useState(false);
@@ -27,7 +33,8 @@ export function Conflict({
     >
       <Modal.Body>
         <h1 className="h2" id="conflict-title">
-          Changed elsewhere at {format(parseISO(theirs.updatedAt), 'HH:mm')}
+          Changed elsewhere
+          {theirs.updatedAt && ` at ${format(parseISO(theirs.updatedAt), 'HH:mm')}`}
         </h1>
         <p>Keep yours, take theirs, or see both. Yours is kept on this device until you choose.</p>
         {both && (

@@ -1,30 +1,29 @@
 import {
+  type Fitted,
   fitToBalance,
   fitToHill,
   fitToLoad,
   fitToTotal,
-  type Fitted,
-  parseDuration,
   type Plan,
   progress,
-  type Reading,
   type RiderOnDay,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
+import { numberTyped, parseDuration, type Refused, type Understood } from '@uphill/core/units';
 import { useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { api } from '../../api/client.ts';
-import { inField } from '../../app/keys.ts';
+import { hillsApi } from '../../shared/api/hills.ts';
+import { inField } from '../../shared/keys.ts';
 import { Wrong } from '../../ui/messages.tsx';
 import type { EditPlan } from './draftSlice.ts';
 
 /** Fits the session in one action: to a total, a load, 10 % of W′ left, a hill; and a rung up or down its ladder. */
 export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edit: EditPlan }) {
-  const { data: hills = [] } = api.useHillsQuery();
+  const { data: hills = [] } = hillsApi.useHillsQuery();
   const [minutes, setMinutes] = useState('');
   const [load, setLoad] = useState('');
   const [refusal, setRefusal] = useState<string | null>(null);
-  const apply = (fitted: Reading<Fitted>): void => {
+  const apply = (fitted: Understood<Fitted> | Refused): void => {
     setRefusal(fitted.ok ? null : fitted.reason);
     if (fitted.ok)
       edit(fitted.value.plan, {
@@ -38,7 +37,10 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      const by = event.key === ']' ? 1 : event.key === '[' ? -1 : null;
+      let by: 1 | -1 | null;
+      if (event.key === ']') by = 1;
+      else if (event.key === '[') by = -1;
+      else by = null;
       if (
         by === null ||
         event.ctrlKey ||
@@ -59,9 +61,10 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
     else setRefusal(read.reason);
   };
   const toLoad = (): void => {
-    const points = Number(load);
-    if (points > 0 && points < 1000) apply(fitToLoad(plan, rider, points));
-    else setRefusal(`"${load.slice(0, 20)}" is no load. Try 80.`);
+    const points = numberTyped(load);
+    if (typeof points === 'number' && points > 0 && points < 1000)
+      apply(fitToLoad(plan, rider, points));
+    else setRefusal(`"${load.slice(0, 20)}" is not a load. Try 80.`);
   };
   return (
     <section className="fit-it" aria-label="Fit it">
@@ -76,7 +79,6 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
             size="sm"
             aria-label="Total time to fit to"
             placeholder="1 h 30"
-            maxLength={40}
             value={minutes}
             onChange={({ target }) => setMinutes(target.value)}
           />
@@ -95,7 +97,6 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
             inputMode="numeric"
             aria-label="Load to fit to"
             placeholder="80"
-            maxLength={6}
             value={load}
             onChange={({ target }) => setLoad(target.value)}
           />
@@ -103,13 +104,15 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
             Fit to load
           </Button>
         </form>
-        <Button
-          size="sm"
-          variant="outline-secondary"
-          onClick={() => apply(fitToBalance(plan, rider))}
-        >
-          Fit to 10 % of W′ left
-        </Button>
+        {rider.hasPower && (
+          <Button
+            size="sm"
+            variant="outline-secondary"
+            onClick={() => apply(fitToBalance(plan, rider))}
+          >
+            Fit to 10 % of W′ left
+          </Button>
+        )}
         {hills.length > 0 && (
           <Form.Select
             size="sm"
@@ -136,7 +139,7 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
             title="Key: ["
             onClick={() => apply(progress(plan, -1))}
           >
-            A rung down
+            One rung easier
           </Button>{' '}
           <Button
             size="sm"
@@ -144,7 +147,7 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
             title="Key: ]"
             onClick={() => apply(progress(plan, 1))}
           >
-            A rung up
+            One rung harder
           </Button>
         </span>
       </div>

@@ -1,4 +1,5 @@
-import { changeStep, parseTarget, type Plan, type PlanProblem, rowsOf, stepOf } from '@uphill/core';
+import { changeStep, type Plan, type PlanProblem, rowsOf, stepOf } from '@uphill/core/sessions';
+import { parseTarget } from '@uphill/core/units';
 import { X } from 'lucide-react';
 import Button from 'react-bootstrap/Button';
 import type { EditPlan } from './draftSlice.ts';

@@ -1,7 +1,10 @@
-import { nameFromSets, type Plan } from '@uphill/core';
+import { nameFromSets, type Plan } from '@uphill/core/sessions';
 import { useState } from 'react';
+import { tooLong } from '../../ui/tooLong.ts';
 import { useLastWords } from '../../ui/useLastWords.ts';
 import type { EditPlan } from './draftSlice.ts';
+
+const LONGEST_NAME = 120;
 
 /** The session's name, edited in place; emptied, it follows the sets again. */
 export function SessionName(props: { plan: Plan; edit: EditPlan }) {
@@ -12,8 +15,8 @@ export function SessionName(props: { plan: Plan; edit: EditPlan }) {
 function NameField({ plan, edit }: { plan: Plan; edit: EditPlan }) {
   const [typed, setTyped] = useState(plan.name);
   const commit = (): void => {
-    const name = typed.trim().slice(0, 120);
-    if (name === plan.name) return;
+    const name = typed.trim();
+    if (name === plan.name || tooLong(name, LONGEST_NAME)) return;
     const follows = name === '' || name === nameFromSets(plan);
     edit((now) => ({ ...now, name, nameFollows: follows }), {
       done: follows ? 'the name follows the sets' : `named ${name}`,
@@ -28,7 +31,6 @@ function NameField({ plan, edit }: { plan: Plan; edit: EditPlan }) {
         <input
           aria-label="Name of the session"
           value={typed}
-          maxLength={120}
           size={1}
           onChange={({ target }) => setTyped(target.value)}
           onBlur={commit}
@@ -38,6 +40,11 @@ function NameField({ plan, edit }: { plan: Plan; edit: EditPlan }) {
           }}
         />
       </span>
+      {tooLong(typed.trim(), LONGEST_NAME) && (
+        <span className="field-error d-block" role="alert">
+          {tooLong(typed.trim(), LONGEST_NAME)}
+        </span>
+      )}
     </h1>
   );
 }

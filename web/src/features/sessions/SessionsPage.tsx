@@ -1,36 +1,40 @@
 import type { Rider, Session } from '@uphill/api';
-import { printDuration, problemsOf, roundHalfUp, sessionNumbers, systemName } from '@uphill/core';
+import { nameFor, problemsOf, sessionNumbers, systemName } from '@uphill/core/sessions';
+import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { Link, useParams } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { plusDays, today } from '../../app/dates.ts';
-import { firstName } from '../../app/riderOnDay.ts';
-import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
-import { useAct } from '../../app/useAct.ts';
+import { Link, useLocation, useParams } from 'react-router';
+import { daysApi } from '../../shared/api/days.ts';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { sessionsApi } from '../../shared/api/sessions.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { plusDays, today } from '../../shared/dates.ts';
+import { firstName } from '../../shared/riderOnDay.ts';
+import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
+import { useAct } from '../../shared/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
-import { Empty, Refused } from '../../ui/messages.tsx';
+import { Empty, ProblemNote } from '../../ui/messages.tsx';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
-import { DayLine } from '../days/DayLine.tsx';
+import { DayLine } from './day/DayLine.tsx';
+import { OtherMonths } from './day/OtherMonths.tsx';
 import { BringIn } from './BringIn.tsx';
 import { CalendarFile } from './CalendarFile.tsx';
-import { GiveDialog } from './GiveDialog.tsx';
+import { AssignDialog } from './AssignDialog.tsx';
 import { useNewSession } from './useNewSession.ts';
 
-/** A rider's sessions: the days that are placed, and what there is to choose from. */
+/** A rider's sessions: the days that are assigned, and what there is to choose from. */
 export function SessionsPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = api.useRiderQuery(riderId);
-  const { data: sessions } = api.useSessionsQuery();
-  const { data: days } = api.useDaysQuery({
-    from: plusDays(today(), -10),
-    to: plusDays(today(), 28),
-    riderId,
-  });
+  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
+  const { data: sessions } = sessionsApi.useSessionsQuery();
+  const shown = { from: plusDays(today(), -10), to: plusDays(today(), 28) };
+  const { data: days } = daysApi.useDaysQuery({ ...shown, riderId });
   const newSession = useNewSession();
-  const [giving, setGiving] = useState<Session | null>(null);
-  if (error) return <Refused problem={problemOf(error)} />;
+  const { state } = useLocation() as { state: { assign?: string } | null };
+  const [assigning, setAssigning] = useState<string | null>(state?.assign ?? null);
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rider || !sessions || !days) return <Loading />;
+  const session = sessions.find(({ id }) => id === assigning);
   return (
     <>
       <div className="title-row">
@@ -48,7 +52,7 @@ export function SessionsPage() {
         <section className="sheet" aria-labelledby="days-title">
           <h2 id="days-title">{firstName(rider.name)}’s days</h2>
           {days.length === 0 ? (
-            <Empty title="Nothing is placed for the coming four weeks. Choose a session and put it on a date." />
+            <Empty title="Nothing is assigned for the next four weeks. Choose a session and assign it." />
           ) : (
             <ul className="days">
               {days.map((day) => (
@@ -56,6 +60,7 @@ export function SessionsPage() {
               ))}
             </ul>
           )}
+          <OtherMonths rider={rider} {...shown} />
         </section>
         <section className="sheet" aria-labelledby="sessions-title">
           <h2 id="sessions-title">Sessions to choose from</h2>
@@ -70,21 +75,21 @@ export function SessionsPage() {
                   key={session.id}
                   session={session}
                   rider={rider}
-                  give={() => setGiving(session)}
+                  assign={() => setAssigning(session.id)}
                 />
               ))}
             </ul>
           )}
         </section>
       </div>
-      {giving && (
-        <GiveDialog
+      {session && (
+        <AssignDialog
           rider={rider}
-          sessionId={giving.id}
-          plan={giving.plan}
-          problems={problemsOf(giving.plan)}
+          sessionId={session.id}
+          plan={session.plan}
+          problems={problemsOf(session.plan)}
           saved
-          close={() => setGiving(null)}
+          close={() => setAssigning(null)}
         />
       )}
     </>
@@ -94,17 +99,17 @@ export function SessionsPage() {
 function SessionLine({
   session,
   rider,
-  give,
+  assign,
 }: {
   session: Session;
   rider: Rider;
-  give: () => void;
+  assign: () => void;
 }) {
-  const [retire] = api.useRetireSessionMutation();
+  const [retire] = sessionsApi.useRetireSessionMutation();
   const { act, problem } = useAct();
   const numbers = useRiderNumbers(rider, today());
   const asks = sessionNumbers(session.plan, numbers);
-  const name = session.plan.name || 'New session';
+  const name = nameFor(session.plan, numbers) || 'New session';
   return (
     <li>
       <MiniRoad segments={asks.segments} ftpW={numbers.ftpW} />
@@ -114,20 +119,20 @@ function SessionLine({
           {systemName(session.plan.system)} · {printDuration(asks.totalS.value)} · load{' '}
           {roundHalfUp(asks.load.value)}
         </span>
-        <Refused problem={problem} />
+        <ProblemNote problem={problem} />
       </div>
       <div className="text-nowrap">
-        <Button size="sm" variant="outline-secondary" onClick={give}>
-          Put on a date<span className="visually-hidden">: {name}</span>
+        <Button size="sm" variant="outline-secondary" onClick={assign}>
+          Assign<span className="visually-hidden">: {name}</span>
         </Button>
         <Button
           size="sm"
           variant="link"
           onClick={() =>
-            void act(() => retire(session), `${name} retired. Days it stands on keep it.`)
+            void act(() => retire(session), `${name} archived. Days it stands on keep it.`)
           }
         >
-          Retire<span className="visually-hidden"> {name}</span>
+          Archive<span className="visually-hidden"> {name}</span>
         </Button>
       </div>
     </li>

@@ -2,56 +2,67 @@ import type { Rider } from '@uphill/api';
 import {
   askedOf,
   effortsOf,
-  givenTo,
+  assignedTo,
+  joinAsked,
   type Plan,
-  printAskedWatts,
-  printDuration,
+  printAsked,
   printSentence,
-  printSpan,
   type RiderOnDay,
-  roundHalfUp,
   type Row,
   rowsOf,
   secondsOf,
   sessionNumbers,
   type Step,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
+import { printDuration, roundHalfUp } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { Link, useParams, useSearchParams } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { today } from '../../app/dates.ts';
-import { healthOnDay } from '../../app/riderOnDay.ts';
-import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
+import { Link, useLocation, useParams, useSearchParams } from 'react-router';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { today } from '../../shared/dates.ts';
+import { healthOnDay } from '../../shared/riderOnDay.ts';
+import { useAppDispatch, useAppSelector } from '../../shared/state.ts';
+import { useActiveRiders } from '../../shared/useActiveRiders.ts';
+import { assigningChanged } from '../../shared/viewSlice.ts';
+import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { useSessionPlan } from './useSessionPlan.ts';
 import { stepName } from './cells.ts';
 import { Loading } from '../../ui/Loading.tsx';
-import { Refused } from '../../ui/messages.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
 
 /** One session for several riders on one printed page: a row a rider, a column a step, each with their own watts. */
 export function SquadSheetPage() {
   const { sessionId = '' } = useParams();
   const [search, setSearch] = useSearchParams();
-  const { data: riders } = api.useRidersQuery();
+  const { riders } = useActiveRiders();
+  const { state: arrival } = useLocation() as { state: { back?: string } | null };
+  const dispatch = useAppDispatch();
+  const assigning = useAppSelector(({ view }) =>
+    view.assigning?.sessionId === sessionId ? view.assigning : null,
+  );
   const { plan, error } = useSessionPlan(sessionId);
-  if (error) return <Refused problem={problemOf(error)} />;
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!riders || !plan) return <Loading />;
   const wanted = (search.get('riders') ?? '')
     .split(',')
     .filter((id) => riders.some((rider) => rider.id === id));
   const chosen = wanted.length > 0 ? wanted : riders.map(({ id }) => id);
-  const toggle = (id: string): void =>
-    setSearch({
-      riders: (chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]).join(
-        ',',
-      ),
-    });
+  const toggle = (id: string): void => {
+    const next = chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id];
+    setSearch({ riders: next.join(',') }, { replace: true, state: arrival });
+    if (assigning) dispatch(assigningChanged({ ...assigning, riders: next }));
+  };
   const rows = rowsOf(plan);
   const steps = rows.map(({ step }) => step);
   return (
     <main className="card-page">
       <div className="card-controls flex-wrap">
-        <Link to={`/riders/${chosen[0] ?? ''}/sessions/${sessionId}`}>Back</Link>
+        <Link
+          to={arrival?.back ?? `/riders/${chosen[0] ?? ''}/sessions/${sessionId}`}
+          state={{ assign: arrival?.back && assigning ? sessionId : undefined }}
+        >
+          Back
+        </Link>
         {riders.map(({ id, name }) => (
           <Form.Check
             key={id}
@@ -66,7 +77,7 @@ export function SquadSheetPage() {
       <article className="card-sheet card-a4 squad-sheet" aria-label="Squad sheet">
         <h1>{plan.name}</h1>
         <p>{printSentence(plan)}</p>
-        <div className="table-scroll">
+        <div className="table-scroll" tabIndex={0} role="group" aria-label="Table">
           <table>
             <thead>
               <tr>
@@ -79,7 +90,7 @@ export function SquadSheetPage() {
                     {lengthOf(row.step)}
                   </th>
                 ))}
-                <th scope="col">In all</th>
+                <th scope="col">Total</th>
                 <th scope="col">Load</th>
               </tr>
             </thead>
@@ -106,18 +117,15 @@ function timesOf({ sets, restOf }: Row): string {
 }
 
 function lengthOf({ length }: Step): string {
-  return length.kind === 'time'
-    ? printDuration(length.seconds)
-    : length.kind === 'hill'
-      ? `top of ${length.name}`
-      : length.kind === 'lap'
-        ? 'until lap'
-        : length.text;
+  if (length.kind === 'time') return printDuration(length.seconds);
+  if (length.kind === 'hill') return `top of ${length.name}`;
+  if (length.kind === 'lap') return 'until lap';
+  return length.text;
 }
 
 function SquadRow({ rider, plan, steps }: { rider: Rider; plan: Plan; steps: readonly Step[] }) {
   const numbers = useRiderNumbers(rider, today());
-  const { exceptions, refusal } = givenTo(plan, numbers, healthOnDay(rider, today()));
+  const { exceptions, refusal } = assignedTo(plan, numbers, healthOnDay(rider, today()));
   const { totalS, load } = sessionNumbers(plan, numbers);
   return (
     <>
@@ -126,7 +134,7 @@ function SquadRow({ rider, plan, steps }: { rider: Rider; plan: Plan; steps: rea
         {steps.map((step) => (
           <td key={step.id}>{wattsOf(step, numbers)}</td>
         ))}
-        <td>{printDuration(totalS.value)}</td>
+        <td className="text-nowrap">{printDuration(totalS.value)}</td>
         <td>{roundHalfUp(load.value)}</td>
       </tr>
       {(exceptions.length > 0 || refusal !== null) && (
@@ -143,13 +151,7 @@ function wattsOf(step: Step, rider: RiderOnDay): string {
   const texts = effortsOf(step.target).map((effort) => {
     const asked = askedOf(effort, rider, seconds);
     if (!asked) return '?';
-    const watts = rider.hasPower && rider.ftpW !== null ? printAskedWatts(asked) : null;
-    if (watts !== null) return `${watts} W`;
-    return effort.kind === 'max'
-      ? 'all out'
-      : effort.kind === 'heartRate'
-        ? `${effort.low === null ? '≤ ' : `${effort.low}–`}${effort.high} bpm`
-        : `RPE ${printSpan(...asked.rpe)}`;
+    return effort.kind === 'max' ? 'flat out' : printAsked(asked);
   });
-  return texts.join(' → ');
+  return joinAsked(texts);
 }

@@ -1,13 +1,16 @@
 import {
   askedOf,
+  beatsWorking,
   effortsOf,
   type PlanProblem,
+  printAsked,
   type RiderOnDay,
   ROLES,
   type Row,
   secondsOf,
   wattsWorking,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
+import type { Effort } from '@uphill/core/units';
 import { Figure } from '../../ui/Figure.tsx';
 import { Stone } from '../../ui/Stone.tsx';
 import { CellEditor } from './CellEditor.tsx';
@@ -131,20 +134,30 @@ function CellContent({ row, column, rider }: { row: Row; column: Column; rider: 
 function Watts({ row: { step }, rider }: { row: Row; rider: RiderOnDay }) {
   const seconds = secondsOf(step, rider);
   return effortsOf(step.target).map((effort, index) => {
-    const working = wattsWorking(effort, rider, seconds);
+    const working = rider.hasPower
+      ? wattsWorking(effort, rider, seconds)
+      : beatsWorking(effort, rider, seconds);
     return (
       <span key={index}>
         {index > 0 && ' → '}
         {working ? (
           <Figure working={working} label={`Watts of ${ROLE_NAMES[step.role]}`}>
-            {working.value}
+            {rider.hasPower ? working.value : `${working.value} bpm`}
           </Figure>
         ) : (
-          <span className="soft">{effort.kind === 'unread' ? '?' : 'by feel'}</span>
+          <span className="soft">
+            {effort.kind === 'unread' ? '?' : byEffort(effort, rider, seconds)}
+          </span>
         )}
       </span>
     );
   });
+}
+
+/** Without watts and beats: RPE, where there is no power meter; else it is ridden by feel. */
+function byEffort(effort: Effort, rider: RiderOnDay, seconds: number): string {
+  const asked = rider.hasPower || effort.kind === 'max' ? null : askedOf(effort, rider, seconds);
+  return asked ? printAsked(asked) : 'by feel';
 }
 
 function optionsOf(row: Row): readonly (readonly [string, string])[] {

@@ -1,8 +1,14 @@
-import { type Plan, type PlanProblem, type RiderOnDay, type Row, rowsOf } from '@uphill/core';
+import {
+  type Plan,
+  type PlanProblem,
+  type RiderOnDay,
+  type Row,
+  rowsOf,
+} from '@uphill/core/sessions';
 import { Copy, FolderOpen, Minus, Plus, Repeat, Trash2 } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { api } from '../../api/client.ts';
+import { hillsApi } from '../../shared/api/hills.ts';
 import { COLUMN_NAMES, COLUMNS, type Column, commitCell, setOf } from './cells.ts';
 import type { EditPlan } from './draftSlice.ts';
 import { actOnRow, type RowAction } from './rowActions.ts';
@@ -29,14 +35,16 @@ const NO_HILLS: never[] = [];
 /** The session as a table, edited in place and wholly by keyboard. */
 export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: Props) {
   const rows = useMemo(() => rowsOf(plan), [plan]);
-  const { data: hills = NO_HILLS } = api.useHillsQuery();
+  const { data: hills = NO_HILLS } = hillsApi.useHillsQuery();
   const [place, setPlace] = useState<Place>({ column: 'time', editing: false });
   const grid = useRef<HTMLTableElement>(null);
   const takeFocus = useRef(false);
 
   const grouped = rows.some((row) => setOf(row, 'group') !== null);
   const columns = COLUMNS.filter(
-    (column) => (column !== 'group' || grouped) && (column !== 'watts' || rider.ftpW !== null),
+    (column) =>
+      (column !== 'group' || grouped) &&
+      (column !== 'watts' || rider.ftpW !== null || !rider.hasPower),
   );
   const at = {
     row: Math.max(
@@ -134,7 +142,9 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
                 .filter((column) => column !== 'group')
                 .map((column) => (
                   <th key={column} scope="col" colSpan={column === 'reps' && grouped ? 2 : 1}>
-                    {COLUMN_NAMES[column]}
+                    {column === 'watts' && !rider.hasPower
+                      ? `For ${rider.firstName}`
+                      : COLUMN_NAMES[column]}
                   </th>
                 ))}
             </tr>
@@ -176,7 +186,7 @@ export function StepTable({ plan, rider, problems, edit, row: chosen, setRow }: 
               act={() => act('duplicate')}
               disabled={here.restOf !== null}
             />
-            <RowButton icon={Trash2} name="Take away" act={() => act('remove')} />
+            <RowButton icon={Trash2} name="Remove" act={() => act('remove')} />
             <RowButton icon={Repeat} name="Make a set" act={() => act('makeSet')} />
             {here.sets.length > 0 && (
               <>
@@ -212,8 +222,11 @@ function RowButton({
 
 /** What a key means for the row, if anything. Shift and the letter opens what the letter makes. */
 function actionOfKey(event: KeyboardEvent): RowAction | null {
-  if (event.altKey)
-    return event.key === 'ArrowUp' ? 'up' : event.key === 'ArrowDown' ? 'down' : null;
+  if (event.altKey) {
+    if (event.key === 'ArrowUp') return 'up';
+    if (event.key === 'ArrowDown') return 'down';
+    return null;
+  }
   if (event.key === 'O' || (event.key === 'o' && event.shiftKey)) return 'openSet';
   const keys: Record<string, RowAction> = {
     i: 'insert',

@@ -7,15 +7,15 @@ import {
   type Item,
   parseSentence,
   type Plan,
-  printDuration,
   type Season,
   type SetBlock,
   systemName,
   systemOf,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
+import { printDuration } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
 import type { EditPlan } from './draftSlice.ts';
-import { newId } from './newId.ts';
+import { newId } from '../../shared/newId.ts';
 
 /** What a coach would add: the rest of a set that has none, with its ratio; the warm-up that the work needs. */
 export function Suggestions({

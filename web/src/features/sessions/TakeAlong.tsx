@@ -1,9 +1,8 @@
-import type { Plan, RiderOnDay } from '@uphill/core';
+import type { Plan, RiderOnDay } from '@uphill/core/sessions';
 import Dropdown from 'react-bootstrap/Dropdown';
-import { loadFormats } from '../../app/loadFormats.ts';
-import { saveFile } from '../../app/saveFile.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { noticed } from '../../app/viewSlice.ts';
+import { saveFile } from '../../shared/saveFile.ts';
+import { useAppDispatch } from '../../shared/state.ts';
+import { noticed } from '../../shared/viewSlice.ts';
 
 /** The session as a file in an open format, and what that format could not carry. */
 export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
@@ -18,7 +17,8 @@ export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
       ),
     );
   const save = async (kind: 'json' | 'csv' | 'fit'): Promise<void> => {
-    const { writeSessionCsv, writeSessionsJson, writeWorkoutFit } = await loadFormats();
+    const { writeSessionCsv, writeSessionsJson, writeWorkoutFit } =
+      await import('@uphill/core/formats');
     if (kind === 'json') {
       saveFile(`${name}.json`, writeSessionsJson([plan]));
       told('JSON', []);
@@ -30,7 +30,7 @@ export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
   };
   return (
     <Dropdown>
-      <Dropdown.Toggle variant="outline-secondary">Take along</Dropdown.Toggle>
+      <Dropdown.Toggle variant="outline-secondary">Export</Dropdown.Toggle>
       <Dropdown.Menu>
         <Dropdown.Item as="button" onClick={() => void save('json')}>
           JSON, all of it

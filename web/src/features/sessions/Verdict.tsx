@@ -1,4 +1,5 @@
-import { type Look, printShare, type SessionVerdict } from '@uphill/core';
+import type { Look, SessionVerdict } from '@uphill/core/sessions';
+import { printLeft, printShare } from '@uphill/core/units';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** Where each look's words lie on its ruler: share at the start of each, rising hardness to the right. */
@@ -54,7 +55,7 @@ export function Verdict({
             .map((look) => (
               <span key={look.id} className="soft">
                 {' '}
-                · {look.says}
+                · also {look.says}
               </span>
             ))}
           {why && <span className="soft"> · {why}</span>}
@@ -82,7 +83,7 @@ function Ruler({ look }: { look: Look }) {
       <span className="ruler-name">
         {name}:{' '}
         <Figure working={look.share} label={name}>
-          {printShare(look.share.value)}
+          {look.id === 'balance' ? printLeft(look.share.value) : printShare(look.share.value)}
         </Figure>
       </span>
       <div className="ruler-track" aria-hidden>

@@ -3,20 +3,17 @@ import {
   aboveFtp,
   changeStep,
   chosenWatts,
-  type Effort,
   expand,
   GOAL_PERCENTS,
   mainReps,
   percentFor,
   type Plan,
-  printDuration,
-  printEffort,
   type RiderOnDay,
-  roundTo,
   solveWatts,
   type Way,
-  type Worked,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
+import { type Effort, printDuration, printEffort, roundTo } from '@uphill/core/units';
+import type { Worked } from '@uphill/core/working';
 import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Figure } from '../../ui/Figure.tsx';
@@ -92,7 +89,7 @@ export function Ways({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edi
             Solved for these reps and rests
             <span className="soft small d-block">
               {solved.ok
-                ? `Keeps 10 % of W′ through the last rep; watts for ${rider.firstName} alone.`
+                ? `Leaves 10 % of W′ after the last rep; for ${rider.firstName} only.`
                 : solved.reason}
             </span>
           </span>
@@ -113,9 +110,9 @@ export function Ways({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edi
       )}
       {chosen && (
         <p className="mb-0">
-          <strong>Ask for </strong>
-          <Figure working={chosen} label="Watts to ask for">{`${chosen.value} W`}</Figure>:{' '}
-          {lower(chosen.rule)}. {asked && <Use name="watts to ask for" effort={asked} put={put} />}
+          <strong>Recommended: </strong>
+          <Figure working={chosen} label="Recommended watts">{`${chosen.value} W`}</Figure>:{' '}
+          {lower(chosen.rule)}. {asked && <Use name="recommended watts" effort={asked} put={put} />}
         </p>
       )}
     </section>

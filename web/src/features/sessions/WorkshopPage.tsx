@@ -1,38 +1,42 @@
-import type { Rider, Session } from '@uphill/api';
+import type { Problem, Rider, Session } from '@uphill/api';
+import { bandsFor, SEVEN_STEPS } from '@uphill/core/zones';
 import {
-  bandsFor,
   cautionsOf,
   curveDots,
   type Plan,
   problemsOf,
   type RiderOnDay,
   seasonOf,
-  SEVEN_STEPS,
   systemName,
-} from '@uphill/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+} from '@uphill/core/sessions';
+import { goalOn } from '@uphill/core/rider';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { Link, useParams } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { daysBetween, today } from '../../app/dates.ts';
-import { inField } from '../../app/keys.ts';
-import { firstName } from '../../app/riderOnDay.ts';
+import { Link, useLocation, useParams } from 'react-router';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { sessionsApi } from '../../shared/api/sessions.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { daysBetween, today } from '../../shared/dates.ts';
+import { inField } from '../../shared/keys.ts';
+import { firstName } from '../../shared/riderOnDay.ts';
 import { CurveDots } from '../../charts/CurveDots.tsx';
 import { Loading } from '../../ui/Loading.tsx';
-import { Caution, Refused } from '../../ui/messages.tsx';
+import { Caution, ProblemNote } from '../../ui/messages.tsx';
 import { About } from './About.tsx';
 import { Asks } from './Asks.tsx';
 import { Conflict } from './Conflict.tsx';
 import { differenceOf } from './difference.ts';
-import type { EditPlan } from './draftSlice.ts';
+import { DaysBehind } from './DaysBehind.tsx';
+import type { Draft, EditPlan } from './draftSlice.ts';
 import { FitIt } from './FitIt.tsx';
-import { GiveDialog } from './GiveDialog.tsx';
+import { AssignDialog } from './AssignDialog.tsx';
 import { Problems } from './Problems.tsx';
 import { reckon } from './reckon.ts';
 import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
+import { Unreadable } from './Unreadable.tsx';
 import { type SaveState, useDraft } from './useDraft.ts';
-import { useRiderNumbers } from '../../app/useRiderNumbers.ts';
+import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Suggestions } from './Suggestions.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import { Verdict } from './Verdict.tsx';
@@ -43,11 +47,13 @@ import { SentenceField } from './sentence/SentenceField.tsx';
 /** The workshop: a session is written here, and what it asks of this rider is seen at once. */
 export function WorkshopPage() {
   const { riderId = '', sessionId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  const { data: session, error } = api.useSessionQuery(sessionId);
-  if (error) return <Refused problem={problemOf(error)} />;
+  const { data: rider } = ridersApi.useRiderQuery(riderId);
+  const { data: session, error } = sessionsApi.useSessionQuery(sessionId);
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rider || !session || session.id !== sessionId) return <Loading />;
-  return <Workshop key={session.id} rider={rider} session={session} />;
+  if (session.unreadable !== null)
+    return <Unreadable name={session.plan.name} says={session.unreadable} />;
+  return <SessionWorkshop key={session.id} rider={rider} session={session} />;
 }
 
 const SAVE_WORDS: Record<SaveState, string> = {
@@ -57,37 +63,111 @@ const SAVE_WORDS: Record<SaveState, string> = {
   refused: 'not saved: see below',
 };
 
-function Workshop({ rider, session }: { rider: Rider; session: Session }) {
+function SessionWorkshop({ rider, session }: { rider: Rider; session: Session }) {
   const { draft, edit, state, theirs, settle, problem } = useDraft(session);
-  const [giving, setGiving] = useState(false);
-  const [row, setRow] = useState<string | null>(null);
+  const { state: arrival } = useLocation() as { state: { assign?: string } | null };
+  const [assigning, setAssigning] = useState(arrival?.assign === session.id);
   const plan = draft?.present;
-  const [previewed, preview] = useState<Plan | null>(null);
-  const shown = previewed ?? plan;
   const numbers = useRiderNumbers(rider, today());
-  const { asks, verdict, difference, dots } = useReckoned(
-    shown,
-    previewed ? plan : draft?.past.at(-1)?.plan,
-    numbers,
-  );
   const problems = useMemo(() => (plan ? problemsOf(plan) : []), [plan]);
-
-  useGiveKeys(() => setGiving(true));
-  if (!draft || !plan || !shown || !asks || !verdict) return <Loading />;
-  const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW });
-  const cautions = cautionsOf(shown);
-  const sound = problems.length === 0;
+  useCommitKeys(() => setAssigning(true), true);
+  if (!draft || !plan) return <Loading />;
+  const card = problems.length === 0 ? `/riders/${rider.id}/sessions/${session.id}/card` : null;
   return (
     <>
-      <Title
-        plan={plan}
-        rider={numbers}
+      <Workshop
+        rider={rider}
+        day={today()}
+        draft={draft}
         edit={edit}
-        state={state}
-        card={sound ? `/riders/${rider.id}/sessions/${session.id}/card` : null}
-        give={() => setGiving(true)}
+        status={SAVE_WORDS[state]}
+        problem={state === 'refused' && theirs === null ? problem : null}
+        actions={
+          <>
+            {card && (
+              <Link className="btn btn-outline-secondary" to={card}>
+                Print card
+              </Link>
+            )}
+            <TakeAlong plan={plan} rider={numbers} />
+            <Button onClick={() => setAssigning(true)}>Assign</Button>
+          </>
+        }
+        above={
+          <DaysBehind
+            session={session.id}
+            version={draft.version}
+            saved={state === 'saved'}
+            plan={plan}
+            problems={problems}
+          />
+        }
       />
-      {state === 'refused' && theirs === null && <Refused problem={problem} />}
+      {assigning && (
+        <AssignDialog
+          rider={rider}
+          sessionId={session.id}
+          plan={plan}
+          problems={problems}
+          saved={state === 'saved'}
+          close={() => setAssigning(false)}
+        />
+      )}
+      {theirs && <Conflict yours={plan} theirs={theirs} settle={settle} />}
+    </>
+  );
+}
+
+interface WorkshopProps {
+  readonly rider: Rider;
+  /** Of which day the rider's figures count. */
+  readonly day: string;
+  readonly draft: Draft;
+  readonly edit: EditPlan;
+  /** Whether what is written is stored, in words. */
+  readonly status: string;
+  readonly problem: Problem | null;
+  readonly actions: ReactNode;
+  /** What has to be decided before anything else. */
+  readonly above: ReactNode;
+}
+
+/** Title, sentence, road, verdict, table and what it asks: three views of one draft. */
+export function Workshop({
+  rider,
+  day,
+  draft,
+  edit,
+  status,
+  problem,
+  actions,
+  above,
+}: WorkshopProps) {
+  const [row, setRow] = useState<string | null>(null);
+  const plan = draft.present;
+  const [previewed, preview] = useState<Plan | null>(null);
+  const shown = previewed ?? plan;
+  const numbers = useRiderNumbers(rider, day);
+  const { asks, verdict, difference, dots } = useReckoned(
+    shown,
+    previewed ? plan : draft.past.at(-1)?.plan,
+    numbers,
+  );
+  const problems = useMemo(() => problemsOf(plan), [plan]);
+  if (!asks || !verdict) return <Loading />;
+  const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW });
+  const cautions = cautionsOf(shown);
+  return (
+    <>
+      <div className="title-row workshop-title">
+        <SessionName plan={plan} edit={edit} />
+        <span className="soft" role="status">
+          {systemName(plan.system)} · {status}
+        </span>
+        <span className="ms-auto d-flex flex-wrap gap-2">{actions}</span>
+      </div>
+      <ProblemNote problem={problem} />
+      {above}
       <SentenceField plan={plan} ftpW={numbers.ftpW} edit={edit} preview={preview} />
       <RoadEditor
         plan={plan}
@@ -105,7 +185,11 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
       <div className="columns columns-wide">
         <div>
           <section className="sheet" aria-label="Steps">
-            <Suggestions plan={plan} season={seasonOf(weeksTo(rider.goal?.date))} edit={edit} />
+            <Suggestions
+              plan={plan}
+              season={seasonOf(weeksTo(goalOn(rider.goals, today())?.date))}
+              edit={edit}
+            />
             <FitIt plan={plan} rider={numbers} edit={edit} />
             <StepTable
               plan={shown}
@@ -125,17 +209,6 @@ function Workshop({ rider, session }: { rider: Rider; session: Session }) {
           <CurveDots dots={dots} rider={numbers} />
         </div>
       </div>
-      {giving && (
-        <GiveDialog
-          rider={rider}
-          sessionId={session.id}
-          plan={plan}
-          problems={problems}
-          saved={state === 'saved'}
-          close={() => setGiving(false)}
-        />
-      )}
-      {theirs && <Conflict yours={plan} theirs={theirs} settle={settle} />}
       <NoFtp rider={rider} numbers={numbers} />
     </>
   );
@@ -163,55 +236,28 @@ function useReckoned(plan: Plan | undefined, before: Plan | undefined, rider: Ri
   return { asks, verdict, difference, dots };
 }
 
-/** G, and Ctrl or ⌘ with Enter, give the session. */
-function useGiveKeys(give: () => void): void {
-  const latest = useRef(give);
+/** Ctrl or ⌘ with Enter brings what is written to where it is meant for; so does G where a session is assigned. */
+export function useCommitKeys(commit: () => void, byLetter: boolean): void {
+  const latest = useRef(commit);
   useEffect(() => {
-    latest.current = give;
+    latest.current = commit;
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (document.querySelector('[role="dialog"]')) return;
       const withControl = event.ctrlKey || event.metaKey;
       const plain = !withControl && !event.altKey && !inField(event.target);
-      if ((withControl && event.key === 'Enter') || (plain && event.key.toLowerCase() === 'g')) {
+      if (
+        (withControl && event.key === 'Enter') ||
+        (byLetter && plain && event.key.toLowerCase() === 'g')
+      ) {
         event.preventDefault();
         latest.current();
       }
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, []);
-}
-
-interface TitleProps {
-  readonly plan: Plan;
-  readonly rider: RiderOnDay;
-  readonly edit: EditPlan;
-  readonly state: SaveState;
-  /** Address of the card; null while something stands in its way. */
-  readonly card: string | null;
-  readonly give: () => void;
-}
-
-function Title({ plan, rider, edit, state, card, give }: TitleProps) {
-  return (
-    <div className="title-row workshop-title">
-      <SessionName plan={plan} edit={edit} />
-      <span className="soft" role="status">
-        {systemName(plan.system)} · {SAVE_WORDS[state]}
-      </span>
-      <span className="ms-auto d-flex flex-wrap gap-2">
-        {card && (
-          <Link className="btn btn-outline-secondary" to={card}>
-            Print card
-          </Link>
-        )}
-        <TakeAlong plan={plan} rider={rider} />
-        <Button onClick={give}>Give</Button>
-      </span>
-    </div>
-  );
+  }, [byLetter]);
 }
 
 /** Without an FTP there are no watts, and it says what to do about it. */

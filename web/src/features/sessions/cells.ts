@@ -2,24 +2,27 @@ import {
   changeDetails,
   changeSet,
   changeStep,
+  parseReps,
+  type Plan,
+  printDetails,
+  type Role,
+  ROLES,
+  type Row,
+  type SetBlock,
+  type Step,
+} from '@uphill/core/sessions';
+import {
   type Effort,
   type KnownHill,
   parseCadence,
   parseLength,
-  parseReps,
   parseTarget,
-  type Plan,
-  printDetails,
   printLength,
   printSpan,
   printTarget,
-  type Reading,
-  ROLES,
-  type Role,
-  type Row,
-  type SetBlock,
-  type Step,
-} from '@uphill/core';
+  type Refused,
+  type Understood,
+} from '@uphill/core/units';
 import type { EditName } from './draftSlice.ts';
 
 /** The columns of the session table, in order. */
@@ -116,7 +119,9 @@ export function stepName({ step, restOf }: Row): string {
 }
 
 function lowOf(effort: Effort): number | null {
-  return 'low' in effort ? effort.low : effort.kind === 'zone' ? effort.zone : null;
+  if ('low' in effort) return effort.low;
+  if (effort.kind === 'zone') return effort.zone;
+  return null;
 }
 
 /**
@@ -132,7 +137,7 @@ export function commitCell(
   hills: readonly KnownHill[] = [],
 ): { plan: Plan; name: EditName } | null {
   const before = textOf(row, column);
-  const text = typed.trim().slice(0, MOST_SIGNS[column] ?? MOST_SIGNS.else);
+  const text = typed.trim();
   if (text === before.trim()) return null;
   const name = (what: string): EditName => ({
     done: `${what} ${before || 'none'} to ${text || 'none'}`,
@@ -209,6 +214,9 @@ function unread(text: string): { kind: 'unread'; text: string } {
   return { kind: 'unread', text };
 }
 
-function kept<T>(read: Reading<T>, text: string): T | { kind: 'unread'; text: string } {
+function kept<T>(
+  read: Understood<T> | Refused,
+  text: string,
+): T | { kind: 'unread'; text: string } {
   return read.ok ? read.value : unread(text);
 }

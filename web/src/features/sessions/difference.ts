@@ -1,4 +1,5 @@
-import { type Plan, printShare, type RiderOnDay, roundHalfUp } from '@uphill/core';
+import type { Plan, RiderOnDay } from '@uphill/core/sessions';
+import { printLeft, roundHalfUp } from '@uphill/core/units';
 import { reckon } from './reckon.ts';
 
 /** The figures of a session that a change moves. */
@@ -26,7 +27,7 @@ export function differenceOf(before: Plan, now: Plan, rider: RiderOnDay): string
   if (a.load !== b.load) parts.push(`${signed(b.load - a.load)} load`);
   if (a.totalS !== b.totalS) parts.push(`${signed(roundHalfUp((b.totalS - a.totalS) / 60))} min`);
   if (a.lowest !== b.lowest && a.lowest !== null && b.lowest !== null)
-    parts.push(`W′ low point ${printShare(a.lowest).replace(' %', '')} → ${printShare(b.lowest)}`);
+    parts.push(`W′ low point ${printLeft(a.lowest).replace(/ %$/, '')} → ${printLeft(b.lowest)}`);
   return parts.length === 0 ? null : parts.join(', ');
 }
 

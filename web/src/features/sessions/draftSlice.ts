@@ -1,5 +1,5 @@
 import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
-import type { Plan } from '@uphill/core';
+import type { Plan } from '@uphill/core/sessions';
 
 /** What an edit is called when it is done, and when it is taken back. */
 export interface EditName {

@@ -1,4 +1,4 @@
-import { planSchema } from '@uphill/core';
+import { planSchema } from '@uphill/core/sessions';
 import { z } from 'zod';
 import type { Draft } from './draftSlice.ts';
 

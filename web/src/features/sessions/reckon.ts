@@ -5,7 +5,7 @@ import {
   type SessionNumbers,
   sessionVerdict,
   type SessionVerdict,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
 
 /** What a session asks of a rider, and whether it holds. */
 export interface Reckoned {

@@ -11,9 +11,9 @@ import {
   removeStep,
   type Row,
   type Step,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
 import { type EditName, repsChanged } from './draftSlice.ts';
-import { newId } from './newId.ts';
+import { newId } from '../../shared/newId.ts';
 import { ROLE_NAMES } from './cells.ts';
 
 /** What can be done to a whole row, by key or by button. */
@@ -59,7 +59,7 @@ export function actOnRow(
     case 'remove':
       return named(
         removeStep(plan, step.id),
-        `${ROLE_NAMES[step.role]} taken away`,
+        `${ROLE_NAMES[step.role]} removed`,
         `${ROLE_NAMES[step.role]} is back`,
         (rows[at + 1] ?? rows[at - 1])?.step.id ?? null,
       );

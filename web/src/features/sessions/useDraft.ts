@@ -1,10 +1,11 @@
 import type { Problem, Session } from '@uphill/api';
-import { fitEnds, nameFromSets, type Plan, systemOf } from '@uphill/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { api, problemOf } from '../../api/client.ts';
-import { useAppDispatch, useAppSelector, useAppStore } from '../../app/store.ts';
-import { type Draft, edited, type EditPlan, opened, saved, settled } from './draftSlice.ts';
-import { readDraft } from './draftStorage.ts';
+import { useEffect, useRef, useState } from 'react';
+import { sessionsApi } from '../../shared/api/sessions.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { useAppDispatch } from '../../shared/state.ts';
+import { useDraftSelector, useDraftStore } from './draftState.ts';
+import { opened, saved, settled } from './draftSlice.ts';
+import { startOf, useEdits } from './edits.ts';
 
 /** Saved this long after the last edit, and tried again this long after a failure. */
 const SAVE_AFTER_MS = 600;
@@ -16,9 +17,9 @@ export type SaveState = 'saved' | 'saving' | 'offline' | 'refused';
 export function useDraft(session: Session) {
   const { id } = session;
   const dispatch = useAppDispatch();
-  const store = useAppStore();
-  const draft = useAppSelector((state) => state.drafts[id]);
-  const [save] = api.useSaveSessionMutation();
+  const store = useDraftStore();
+  const draft = useDraftSelector((state) => state.drafts[id]);
+  const [save] = sessionsApi.useSaveSessionMutation();
   const [state, setState] = useState<SaveState>('saved');
   // Opened once an address: what comes back from saving must not open it again.
   const [start] = useState(() => startOf(session));
@@ -63,6 +64,21 @@ export function useDraft(session: Session) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [waiting, draft?.present, draft?.version, attempt, id, save, dispatch]);
 
+  const [retire] = sessionsApi.useRetireSessionMutation();
+  // A new session that nobody wrote in leaves nothing behind; a reload, or a look at its card, is no leaving.
+  useEffect(
+    () => () => {
+      const left = store.getState().drafts[id];
+      const untouched =
+        left &&
+        left.version === 1 &&
+        left.present === left.saved &&
+        left.present.items.length === 0;
+      if (untouched && !window.location.pathname.includes(id)) void retire({ id, version: 1 });
+    },
+    [id, retire, store],
+  );
+
   // Whoever goes on to the days or the card takes the last edit along.
   useEffect(
     () => () => {
@@ -78,16 +94,7 @@ export function useDraft(session: Session) {
     [id, save, dispatch, store],
   );
 
-  const edit: EditPlan = useCallback(
-    (change, name) => {
-      const present = store.getState().drafts[id]?.present;
-      if (!present) return;
-      // Asked of the plan as it stands now: two edits can come from one picture of it.
-      const plan = typeof change === 'function' ? change(present) : change;
-      dispatch(edited({ id, plan: followed(plan, present), name, at: Date.now() }));
-    },
-    [id, dispatch, store],
-  );
+  const edit = useEdits(id);
   const settle = (keep: boolean): void => {
     if (!theirs) return;
     dispatch(settled({ id, version: theirs.version, theirs: theirs.plan, keep, at: Date.now() }));
@@ -102,40 +109,4 @@ export function useDraft(session: Session) {
     settle,
     problem,
   };
-}
-
-/** What follows an edit by itself: the ends of a whole length, the name, the system, and words that no longer say what is there. */
-function followed(plan: Plan, before: Plan): Plan {
-  if (plan === before) return plan;
-  let next = plan;
-  if (next.words !== undefined && next.words === before.words && next.items !== before.items) {
-    const { words: _, ...understood } = next;
-    next = understood;
-  }
-  next = fitEnds(next).plan;
-  if (next.systemFollows) next = { ...next, system: systemOf(next) };
-  return next.nameFollows ? { ...next, name: nameFromSets(next) } : next;
-}
-
-/** Where a session starts when it is opened: what this device still holds beats the server, unless that moved on. */
-function startOf(session: Session): { draft: Draft; clash: boolean } {
-  const fresh: Draft = {
-    past: [],
-    present: session.plan,
-    future: [],
-    version: session.version,
-    saved: session.plan,
-  };
-  const kept = readDraft(session.id);
-  if (!kept) return { draft: fresh, clash: false };
-  const unsaved = JSON.stringify(kept.present) !== JSON.stringify(kept.saved);
-  const same = JSON.stringify(kept.present) === JSON.stringify(session.plan);
-  if (same)
-    return {
-      draft: { ...kept, present: session.plan, saved: session.plan, version: session.version },
-      clash: false,
-    };
-  if (!unsaved) return { draft: fresh, clash: false };
-  // Not saved before the tab closed. If nobody else wrote meanwhile it simply goes on; else the coach decides.
-  return { draft: { ...kept, saved: session.plan }, clash: kept.version !== session.version };
 }

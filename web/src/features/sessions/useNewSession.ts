@@ -1,9 +1,9 @@
-import type { Plan } from '@uphill/core';
+import type { Plan } from '@uphill/core/sessions';
 import { useNavigate } from 'react-router';
-import { api } from '../../api/client.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { noticed } from '../../app/viewSlice.ts';
-import { problemOf } from '../../api/client.ts';
+import { sessionsApi } from '../../shared/api/sessions.ts';
+import { useAppDispatch } from '../../shared/state.ts';
+import { noticed } from '../../shared/viewSlice.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
 
 const EMPTY_PLAN: Plan = {
   name: 'New session',
@@ -20,7 +20,7 @@ const EMPTY_PLAN: Plan = {
 export function useNewSession() {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const [add] = api.useAddSessionMutation();
+  const [add] = sessionsApi.useAddSessionMutation();
   return async (riderId: string): Promise<void> => {
     try {
       const session = await add({ plan: EMPTY_PLAN }).unwrap();

@@ -1,4 +1,4 @@
-import type { Protocol } from '@uphill/core';
+import type { Protocol } from '@uphill/core/testing';
 
 /** Why one would pick a protocol and why not, what it costs and whom it suits. */
 export function AboutProtocol({ protocol }: { protocol: Protocol }) {
@@ -6,13 +6,13 @@ export function AboutProtocol({ protocol }: { protocol: Protocol }) {
     <section className="sheet mb-3">
       <h2>{protocol.name}</h2>
       <p>
-        <strong>For it:</strong> {protocol.why}
+        <strong>Why:</strong> {protocol.why}
       </p>
       <p>
-        <strong>Against it:</strong> {protocol.whyNot}
+        <strong>Why not:</strong> {protocol.whyNot}
       </p>
       <p>
-        <strong>It costs:</strong> {protocol.costs}
+        <strong>Cost:</strong> {protocol.costs}
       </p>
       <p className="mb-0">
         <strong>For whom:</strong> {protocol.forWhom} A trainer is set to {protocol.trainer}.

@@ -2,10 +2,10 @@ import type { Rider, Test } from '@uphill/api';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { api } from '../../api/client.ts';
-import { plusDays } from '../../app/dates.ts';
-import { useAct } from '../../app/useAct.ts';
-import { Refused } from '../../ui/messages.tsx';
+import { ftpApi } from '../../shared/api/ftp.ts';
+import { plusDays } from '../../shared/dates.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { ProblemNote } from '../../ui/messages.tsx';
 import { readAcceptance } from './acceptance.ts';
 import { AcceptFields } from './AcceptFields.tsx';
 
@@ -19,7 +19,7 @@ export function AcceptFtp({
   test: Test;
   measuredW: number;
 }) {
-  const [accept] = api.useAcceptFtpMutation();
+  const [accept] = ftpApi.useAcceptFtpMutation();
   const { act, problem } = useAct();
   const [fields, setFields] = useState({
     usedW: String(measuredW),
@@ -47,7 +47,7 @@ export function AcceptFtp({
       }}
     >
       <h3>Use it</h3>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <AcceptFields fields={fields} change={setFields} measuredW={measuredW} error={error} />
       <Button type="submit">Accept FTP {fields.usedW} W</Button>
     </Form>

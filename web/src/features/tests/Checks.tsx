@@ -9,7 +9,7 @@ export function Checks({ checks }: { checks: Test['checks'] }) {
   if (checks.length === 0) return null;
   return (
     <Table responsive size="sm" className="checks">
-      <caption className="caption-top">Believing it</caption>
+      <caption className="caption-top">Can it be trusted?</caption>
       <thead>
         <tr>
           <th scope="col">Check</th>

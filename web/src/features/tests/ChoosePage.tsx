@@ -3,26 +3,28 @@ import {
   EMPTY_SETUP,
   pickProtocol,
   type Protocol,
-  PROTOCOLS,
   type ProtocolId,
   protocolOf,
+  PROTOCOLS,
   type Tells,
   TELLS,
   TELLS_NAMES,
-  usualRamp,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import { usualRamp } from '@uphill/core/simulation';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useSearchParams } from 'react-router';
-import { api } from '../../api/client.ts';
-import { today } from '../../app/dates.ts';
-import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
-import { useAct } from '../../app/useAct.ts';
-import { WithRider } from '../../app/WithRider.tsx';
-import { Refused } from '../../ui/messages.tsx';
+import { testDaysApi } from '../../shared/api/testDays.ts';
+import { testsApi } from '../../shared/api/tests.ts';
+import { today } from '../../shared/dates.ts';
+import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { WithRider } from '../../ui/WithRider.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
 import { AboutProtocol } from './AboutProtocol.tsx';
 import { RampForecast } from './RampForecast.tsx';
+import { lastRamp, UNKNOWN_FTP_W } from './rampWords.ts';
 import { TestCaution } from './TestCaution.tsx';
 
 /** Which test? Three questions, a pick with its reasons, and every other protocol beside it. */
@@ -33,7 +35,7 @@ export function ChoosePage() {
 function Chooser({ rider }: { rider: Rider }) {
   const [search] = useSearchParams();
   const asked = TELLS.find((tells) => tells === search.get('tells'));
-  const { data: tests = [] } = api.useTestsQuery(rider.id);
+  const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
   const [hasPower, setHasPower] = useState(rider.powerSource !== 'none');
   const [pacesWell, setPacesWell] = useState<boolean | null>(null);
   const [tells, setTells] = useState<Tells>(asked ?? 'ftp');
@@ -68,7 +70,7 @@ function Chooser({ rider }: { rider: Rider }) {
                 choose={(value) => answer(() => setHasPower(value === 'yes'))()}
               />
               <Question
-                legend="Are paced efforts familiar?"
+                legend="Used to pacing an effort?"
                 name="paced"
                 options={[
                   ['yes', 'Yes'],
@@ -78,7 +80,7 @@ function Chooser({ rider }: { rider: Rider }) {
                 choose={(value) => answer(() => setPacesWell(value === 'yes'))()}
               />
               <Question
-                legend="What must it tell?"
+                legend="What should it tell you?"
                 name="tells"
                 options={TELLS.map((each) => [each, TELLS_NAMES[each]] as const)}
                 value={tells}
@@ -96,7 +98,7 @@ function Chooser({ rider }: { rider: Rider }) {
             <Start rider={rider} protocol={protocol} expectedW={expectedW} />
           </section>
           <section className="sheet" aria-label="Every protocol">
-            <h2>Or another</h2>
+            <h2>Or choose another</h2>
             <ul className="protocol-list">
               {PROTOCOLS.filter(({ suits }) => hasPower || suits.power === 'not needed').map(
                 (each) => (
@@ -123,7 +125,9 @@ function Chooser({ rider }: { rider: Rider }) {
         </div>
         <div>
           <AboutProtocol protocol={protocol} />
-          {protocol.reading.kind.startsWith('ramp') && <RampForecast ftpW={expectedW} />}
+          {protocol.reading.kind.startsWith('ramp') && (
+            <RampForecast ftpW={expectedW} last={lastRamp(tests)} />
+          )}
           <HealthNote rider={rider} protocol={protocol} />
           <TestCaution protocol={protocol} />
         </div>
@@ -186,8 +190,8 @@ function Start({
   expectedW: number | null;
 }) {
   const navigate = useNavigate();
-  const [begin, { isLoading }] = api.useAddTestDayMutation();
-  const { data: tests = [] } = api.useTestsQuery(rider.id);
+  const [begin, { isLoading }] = testDaysApi.useAddTestDayMutation();
+  const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
   const { act, problem } = useAct();
   const lastSetup = tests.find(({ setup }) => setup !== null)?.setup;
   const start = async (): Promise<void> => {
@@ -202,7 +206,7 @@ function Start({
           expectedBpm: riderOnDay(rider, today()).thresholdBpm,
           // Bike, trainer and pressure as last time: what is ticked is asked anew.
           setup: lastSetup ? { ...lastSetup, answers: {} } : EMPTY_SETUP,
-          ramp: usualRamp(protocol, expectedW ?? 200),
+          ramp: usualRamp(protocol, expectedW ?? UNKNOWN_FTP_W, lastRamp(tests)),
           onS: 30,
           slopePercent: 3,
           optional: false,
@@ -219,7 +223,7 @@ function Start({
   };
   return (
     <>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <Button disabled={isLoading} onClick={() => void start()}>
         Start the test day: {protocol.name}
       </Button>

@@ -1,19 +1,16 @@
 import type { Rider, Test } from '@uphill/api';
-import {
-  overlayTests,
-  type OverlayTest,
-  preparePower,
-  protocolOf,
-  roundHalfUp,
-} from '@uphill/core';
+import { type OverlayTest, overlayTests, protocolOf } from '@uphill/core/testing';
+import { preparePower } from '@uphill/core/power';
+import { roundHalfUp } from '@uphill/core/units';
 import { lazy, Suspense, useMemo } from 'react';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
 import { useSearchParams } from 'react-router';
-import { api } from '../../api/client.ts';
-import { printDay, today } from '../../app/dates.ts';
-import { healthOnDay } from '../../app/riderOnDay.ts';
-import { WithRider } from '../../app/WithRider.tsx';
+import { recordingsApi } from '../../shared/api/recordings.ts';
+import { testsApi } from '../../shared/api/tests.ts';
+import { printDay, today } from '../../shared/dates.ts';
+import { healthOnDay } from '../../shared/riderOnDay.ts';
+import { WithRider } from '../../ui/WithRider.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty } from '../../ui/messages.tsx';
@@ -28,7 +25,7 @@ export function ComparePage() {
 }
 
 function WithTests({ rider }: { rider: Rider }) {
-  const { data: tests } = api.useTestsQuery(rider.id);
+  const { data: tests } = testsApi.useTestsQuery(rider.id);
   return tests ? (
     <Compare rider={rider} tests={tests.filter(({ effort }) => effort !== null)} />
   ) : (
@@ -48,12 +45,12 @@ function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {
     alike[0];
   if (!one)
     return (
-      <Empty title="No test with a recording yet. Bring one in, and the next can be laid over it." />
+      <Empty title="No test with a recording yet. Import one, and the next can be compared with it." />
     );
   return (
     <>
       <div className="title-row">
-        <h1>Laid over each other</h1>
+        <h1>Two tests compared</h1>
         <span className="soft">{protocolOf(one.protocol).name}</span>
       </div>
       <section className="sheet" aria-label="Two tests">
@@ -161,16 +158,20 @@ function Overlay({ rider, newer, older }: { rider: Rider; newer: Test; older: Te
 }
 
 function signed(beats: number): string {
-  return beats === 0 ? 'the same' : beats > 0 ? `${beats} more` : `${-beats} fewer`;
+  if (beats === 0) return 'the same';
+  if (beats > 0) return `${beats} more`;
+  return `${-beats} fewer`;
 }
 
 function useEffortOf(test: Test): OverlayTest | null {
-  const { data } = api.useRecordingQuery(test.effort?.recordingId ?? '', { skip: !test.effort });
+  const { data } = recordingsApi.useRecordingQuery(test.effort?.recordingId ?? '', {
+    skip: !test.effort,
+  });
   return useMemo(() => {
     if (!data || !test.effort) return null;
     const { startS, endS } = test.effort;
     return {
-      watts: [...preparePower(data.watts).clock.subarray(startS, endS)],
+      watts: [...preparePower(data.watts, data.stops).clock.subarray(startS, endS)],
       bpm: data.bpm?.slice(startS, endS) ?? null,
     };
   }, [data, test.effort]);

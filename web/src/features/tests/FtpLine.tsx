@@ -1,7 +1,7 @@
 import type { Rider, Test } from '@uphill/api';
-import { protocolOf } from '@uphill/core';
+import { protocolOf } from '@uphill/core/testing';
 import { differenceInCalendarDays, format, parseISO } from 'date-fns';
-import { printDay } from '../../app/dates.ts';
+import { printDay } from '../../shared/dates.ts';
 import { useEffect, useRef } from 'react';
 import { Stone } from '../../ui/Stone.tsx';
 
@@ -46,17 +46,7 @@ export function FtpLine({
                 {unit}, {printDay(test.date)},
               </span>
               <span className="small soft">{protocolOf(test.protocol).name}</span>
-              <span className="small">
-                {test.withdrawn !== null
-                  ? 'withdrawn'
-                  : used
-                    ? used.usedW === test.measuredW
-                      ? 'used as measured'
-                      : `used ${used.usedW} W`
-                    : test.measuredW === null
-                      ? unit
-                      : 'not used'}
-              </span>
+              <span className="small">{usedWords(test, used, unit)}</span>
             </button>
           </li>
         );
@@ -75,6 +65,12 @@ function figureOf(test: Test): { figure: string; unit: string } {
   return test.meanBpm === null
     ? { figure: '?', unit: '' }
     : { figure: String(Math.round(test.meanBpm)), unit: 'bpm' };
+}
+
+function usedWords(test: Test, used: Rider['ftp'][number] | undefined, unit: string): string {
+  if (test.withdrawn !== null) return 'withdrawn';
+  if (used) return used.usedW === test.measuredW ? 'used as measured' : `used ${used.usedW} W`;
+  return test.measuredW === null ? unit : 'not used';
 }
 
 function gapText(from: string, to: string): string {

@@ -1,13 +1,18 @@
 import { type RecordingWithStreams, type Rider } from '@uphill/api';
-import { findRamp, preparePower, printClock, protocolOf, RAMPS, STAGE_S } from '@uphill/core';
+import { preparePower } from '@uphill/core/power';
+import { printClock } from '@uphill/core/units';
+import { protocolOf, STAGE_S, whichRamp, type ProtocolId } from '@uphill/core/testing';
 import { useMemo } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { printDay } from '../../app/dates.ts';
-import { firstName } from '../../app/riderOnDay.ts';
+import { recordingsApi } from '../../shared/api/recordings.ts';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { testsApi } from '../../shared/api/tests.ts';
+import { printDay } from '../../shared/dates.ts';
+import { firstName } from '../../shared/riderOnDay.ts';
+import { Answer } from '../../ui/Answer.tsx';
 import { Loading } from '../../ui/Loading.tsx';
-import { Refused } from '../../ui/messages.tsx';
 import { drawRecording } from './drawRecording.tsx';
+import { lastRamp, rampsBefore } from './rampWords.ts';
 import { ReadRecording } from './ReadRecording.tsx';
 import { UploadRecording } from './UploadRecording.tsx';
 
@@ -16,8 +21,8 @@ export function ImportPage() {
   const { riderId = '' } = useParams();
   const [search, setSearch] = useSearchParams();
   const recordingId = search.get('recording');
-  const { data: rider } = api.useRiderQuery(riderId);
-  const { data: recording, error } = api.useRecordingQuery(recordingId ?? '', {
+  const { data: rider } = ridersApi.useRiderQuery(riderId);
+  const { data: recording, error } = recordingsApi.useRecordingQuery(recordingId ?? '', {
     skip: !recordingId,
   });
   if (!rider) return <Loading />;
@@ -37,19 +42,14 @@ export function ImportPage() {
           </>
         )}
       </div>
-      {error ? (
-        <Refused problem={problemOf(error)} />
-      ) : recordingId === null ? (
+      {recordingId === null ? (
         <UploadRecording rider={rider} received={(id) => setSearch({ recording: id })} />
-      ) : recording ? (
-        <Opened
-          key={recording.id}
-          rider={rider}
-          recording={recording}
-          testId={search.get('test')}
-        />
       ) : (
-        <Loading />
+        <Answer data={recording} error={error}>
+          {(opened) => (
+            <Opened key={opened.id} rider={rider} recording={opened} testId={search.get('test')} />
+          )}
+        </Answer>
       )}
     </>
   );
@@ -64,19 +64,21 @@ function Opened({
   recording: RecordingWithStreams;
   testId: string | null;
 }) {
-  const watts = useMemo(() => preparePower(recording.watts).clock, [recording]);
-  // A first guess at what was ridden: a ramp of one of the usual shapes, else a steady effort.
-  const guess = useMemo(() => RAMPS.find((ramp) => findRamp(watts, ramp).ok), [watts]);
-  const { data: tests = [] } = api.useTestsQuery(rider.id, { skip: testId === null });
+  const watts = useMemo(() => preparePower(recording.watts, recording.stops).clock, [recording]);
+  // A first guess at what was ridden: a ramp of one of this rider's shapes, else a steady effort.
+  const { data: tests } = testsApi.useTestsQuery(rider.id);
+  const guess = useMemo(
+    () => (tests ? whichRamp(watts, rampsBefore(tests)) : null),
+    [tests, watts],
+  );
+  if (!tests) return <Loading />;
   const stored = tests.find(({ id }) => id === testId);
   const chart = drawRecording(recording);
-  const byHeart = rider.powerSource === 'none';
+  let protocolId: ProtocolId = guess ? 'ramp' : 'twenty-minute';
+  if (rider.powerSource === 'none') protocolId = 'heart-rate-twenty';
   const basis = {
-    protocolId: byHeart
-      ? ('heart-rate-twenty' as const)
-      : guess
-        ? ('ramp' as const)
-        : ('twenty-minute' as const),
+    protocolId,
+    last: lastRamp(tests),
     ramp: guess ? { startW: guess.startW, stepW: guess.stepW, stageS: STAGE_S } : null,
   };
   return (
@@ -101,7 +103,7 @@ function Opened({
           <p className="mb-0">
             This is the effort as it was read.{' '}
             <Link to={`/riders/${rider.id}/tests/import?recording=${recording.id}`}>
-              Read the recording anew
+              Read the recording again
             </Link>
           </p>
         </section>

@@ -1,11 +1,11 @@
 import type { RecordingWithStreams, Rider } from '@uphill/api';
-import { newMaximum } from '@uphill/core';
+import { newMaximum } from '@uphill/core/testing';
 import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
-import { api } from '../../api/client.ts';
-import { healthOnDay, riderOnDay } from '../../app/riderOnDay.ts';
-import { useAct } from '../../app/useAct.ts';
-import { Refused } from '../../ui/messages.tsx';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { ProblemNote } from '../../ui/messages.tsx';
 
 /** A heart rate above the stored maximum, held long enough: offered, for it takes the coach's word. */
 export function MaximumOffer({
@@ -19,7 +19,7 @@ export function MaximumOffer({
   watts: Float64Array;
   day: string;
 }) {
-  const [add, { isLoading }] = api.useAddHeartRateMutation();
+  const [add, { isLoading }] = ridersApi.useAddHeartRateMutation();
   const { act, problem } = useAct();
   const stored = riderOnDay(rider, day).maximalBpm;
   const seen = useMemo(
@@ -30,10 +30,11 @@ export function MaximumOffer({
   return (
     <section className="sheet mb-3" aria-label="A new maximum">
       <h2>A new maximum?</h2>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <p>
-        <strong className="pulse">{seen.bpm} bpm</strong> was held for at least 5 s; stored is{' '}
-        {stored === null ? 'none' : `${stored} bpm`}. {seen.doubt ?? 'Was the strap sound?'}
+        <strong className="pulse">{seen.bpm} bpm</strong> was held for at least 5 s;{' '}
+        {stored === null ? 'no maximum is known yet' : `the maximum so far is ${stored} bpm`}.{' '}
+        {seen.doubt ?? 'Was the strap sound?'}
       </p>
       <Button
         variant="outline-secondary"

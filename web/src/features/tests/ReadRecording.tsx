@@ -3,20 +3,20 @@ import {
   detailsKind,
   type EffortId,
   type Efforts,
-  PROTOCOLS,
-  printClock,
   type ProtocolId,
+  PROTOCOLS,
   type Stretch,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import { printClock } from '@uphill/core/units';
 import type { ReactNode } from 'react';
 import Form from 'react-bootstrap/Form';
-import { plusDays } from '../../app/dates.ts';
+import { plusDays } from '../../shared/dates.ts';
 import type { MoveEdge } from '../../charts/EffortEdges.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
-import { MarkStretch } from '../marks/MarkStretch.tsx';
+import { MarkStretch } from '../../ui/marks/MarkStretch.tsx';
 import { Checks } from './Checks.tsx';
-import { EdgeField } from './EdgeField.tsx';
+import { EdgeField } from '../../ui/EdgeField.tsx';
 import { MaximumOffer } from './MaximumOffer.tsx';
 import { ExpectedEnd, Readings } from './Readings.tsx';
 import { SprintSeated } from './SprintSeated.tsx';
@@ -228,7 +228,7 @@ function Controls({ test, settled }: { test: ReturnType<typeof useReading>; sett
           id="use-laps"
           className="mb-2"
           label="The laps of the recording fit this test: take the effort from them"
-          checked={test.useLaps}
+          checked={test.takeLaps}
           onChange={({ target }) => test.setUseLaps(target.checked)}
         />
       )}

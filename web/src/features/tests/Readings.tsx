@@ -1,11 +1,10 @@
 import {
   expectedRampEnd,
-  printClock,
   type ProtocolId,
   type RampShape,
-  roundHalfUp,
   type Stretch,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import { printClock, roundHalfUp } from '@uphill/core/units';
 import Form from 'react-bootstrap/Form';
 import { Figure } from '../../ui/Figure.tsx';
 import { Wrong } from '../../ui/messages.tsx';
@@ -18,7 +17,7 @@ export function Readings({ test }: { test: ReturnType<typeof useReading> }) {
   const pair = readings.length > 1;
   return (
     <section className="sheet mb-3" aria-live="polite">
-      <h2>{pair ? 'Two readings off one ramp' : 'The reading'}</h2>
+      <h2>{pair ? 'Two readings from one ramp' : 'The reading'}</h2>
       {readings.map((each) => (
         <OneReading
           key={each.protocol.id}
@@ -62,7 +61,10 @@ function OneReading({
     <strong>{protocol.name}</strong>
   );
   if (!read.ok || !result.ok) {
-    const reason = !read.ok ? read.reason : !result.ok ? result.reason : '';
+    let reason: string;
+    if (!read.ok) reason = read.reason;
+    else if (!result.ok) reason = result.reason;
+    else reason = '';
     return (
       <div className="reading">
         {label}

@@ -1,6 +1,12 @@
-import { type Protocol, type TestResult, thresholdFrom } from '@uphill/core';
+import { type Protocol, type TestResult, thresholdFrom } from '@uphill/core/testing';
 import type { ReactNode } from 'react';
+import { FactLine } from '../../ui/FactLine.tsx';
 import { Figure } from '../../ui/Figure.tsx';
+
+const THRESHOLD_WORDS = {
+  estimate: ' = threshold (estimate)',
+  threshold: ' = threshold',
+} as const;
 
 /** What a test gives: FTP first, then every other figure, each with its working where it is reckoned. */
 export function ResultFigures({
@@ -23,30 +29,20 @@ export function ResultFigures({
           </dd>
         </div>
       )}
-      {result.figures.map(({ name, text, working }) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>
-            {working ? (
-              <Figure working={working} label={name}>
-                {text}
-              </Figure>
-            ) : (
-              text
-            )}
-          </dd>
-        </div>
+      {result.figures.map((figure) => (
+        <FactLine
+          key={figure.name}
+          name={figure.name}
+          text={figure.text}
+          working={figure.working ?? undefined}
+        />
       ))}
       {result.meanBpm !== null &&
         !result.figures.some(({ name }) => name.startsWith('Heart rate at')) && (
           <div>
             <dt>
               Mean heart rate
-              {threshold === 'estimate'
-                ? ' = threshold (estimate)'
-                : threshold === 'threshold'
-                  ? ' = threshold'
-                  : ''}
+              {threshold && THRESHOLD_WORDS[threshold]}
             </dt>
             <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>
           </div>

@@ -1,6 +1,6 @@
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
-import type { Seated } from './typed.ts';
+import { postureWords, type Seated } from './typed.ts';
 
 /** How the sprint was ridden, which no sensor tells: its peak counts only seated and in one gear. */
 export function SprintSeated({
@@ -15,7 +15,7 @@ export function SprintSeated({
       {(control) => (
         <Form.Select
           {...control}
-          value={seated === null ? '' : seated ? 'seated' : 'standing'}
+          value={postureWords(seated)}
           onChange={({ target }) => change(target.value === '' ? null : target.value === 'seated')}
         >
           <option value="">not noted</option>

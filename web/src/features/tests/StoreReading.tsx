@@ -3,11 +3,11 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { useNavigate } from 'react-router';
-import { api } from '../../api/client.ts';
-import { useAct } from '../../app/useAct.ts';
-import { Refused } from '../../ui/messages.tsx';
-import { protocolOf, thresholdFrom } from '@uphill/core';
-import { healthOnDay } from '../../app/riderOnDay.ts';
+import { testsApi } from '../../shared/api/tests.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { ProblemNote } from '../../ui/messages.tsx';
+import { protocolOf, thresholdFrom } from '@uphill/core/testing';
+import { healthOnDay } from '../../shared/riderOnDay.ts';
 import { AcceptFields } from './AcceptFields.tsx';
 import { readAcceptance } from './acceptance.ts';
 
@@ -23,20 +23,20 @@ interface Props {
 /** Stores the test as it is read now, with the decision on its FTP in the same action. */
 export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
   const navigate = useNavigate();
-  const [add, { isLoading }] = api.useAddTestMutation();
+  const [add, { isLoading }] = testsApi.useAddTestMutation();
   const { act, problem, clear } = useAct();
   const [fields, setFields] = useState({ usedW: String(ftpW ?? ''), countsFrom, reason: '' });
   const [error, setError] = useState<string | null>(null);
   const byHeart = test.details?.kind === 'heartRate';
   const threshold = thresholdFrom(protocolOf(test.protocol));
-  const [useBeats, setUseBeats] = useState(true);
+  const [takeBeats, setUseBeats] = useState(true);
 
   const store = async (use: boolean): Promise<void> => {
     clear();
     const accepted = use ? readAcceptance(fields, ftpW) : { value: null, error: null };
     setError(accepted.error);
     if (accepted.error) return;
-    const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
+    const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test saved.';
     if (
       !(await act(
         () =>
@@ -44,7 +44,7 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
             riderId: rider.id,
             ...test,
             accept: accepted.value,
-            acceptThreshold: use && useBeats,
+            acceptThreshold: use && takeBeats,
           }),
         done,
       ))
@@ -63,7 +63,7 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
       }}
     >
       <h2>Your decision</h2>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       {ftpW === null ? (
         <p>
           {byHeart
@@ -81,16 +81,16 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
             id="use-beats"
             className="mb-3"
             label={`Take the mean heart rate, ${test.meanBpm} bpm, as threshold heart rate${threshold === 'estimate' ? ' (estimate)' : ''}`}
-            checked={useBeats}
+            checked={takeBeats}
             onChange={({ target }) => setUseBeats(target.checked)}
           />
         )}
       <Button type="submit" disabled={isLoading}>
-        {ftpW === null ? 'Store' : `Accept FTP ${fields.usedW} W`}
+        {ftpW === null ? 'Save' : `Accept FTP ${fields.usedW} W`}
       </Button>
       {ftpW !== null && (
         <Button variant="link" disabled={isLoading} onClick={() => void store(false)}>
-          Store without using it
+          Save without using it
         </Button>
       )}
     </Form>

@@ -1,17 +1,18 @@
 import type { Rider } from '@uphill/api';
-import { PROTOCOLS, type ProtocolId } from '@uphill/core';
+import { type ProtocolId, PROTOCOLS } from '@uphill/core/testing';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link } from 'react-router';
-import { firstName } from '../../app/riderOnDay.ts';
-import { WithRider } from '../../app/WithRider.tsx';
+import { testsApi } from '../../shared/api/tests.ts';
+import { WithRider } from '../../ui/WithRider.tsx';
 import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Figure } from '../../ui/Figure.tsx';
-import { Refused, Wrong } from '../../ui/messages.tsx';
+import { ProblemNote, Wrong } from '../../ui/messages.tsx';
 import { AcceptFields } from './AcceptFields.tsx';
 import { AboutProtocol } from './AboutProtocol.tsx';
 import { RampForecast } from './RampForecast.tsx';
+import { lastRamp } from './rampWords.ts';
 import { ResultFigures } from './ResultFigures.tsx';
 import { TypedFields } from './TypedFields.tsx';
 import { TRUSTED, useHandTest } from './useHandTest.ts';
@@ -22,6 +23,7 @@ export function TestByHandPage() {
 }
 
 function ByHand({ rider }: { rider: Rider }) {
+  const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
   const test = useHandTest(rider);
   const { protocol, ftp, used } = test;
   return (
@@ -29,9 +31,7 @@ function ByHand({ rider }: { rider: Rider }) {
       <div className="title-row">
         <h1>Test by hand</h1>
         {test.expectedW !== null && (
-          <span className="soft">
-            {firstName(rider.name)} goes in with {test.expectedW} W, which is what is expected
-          </span>
+          <span className="soft">Expected: the {test.expectedW} W in use</span>
         )}
       </div>
       <div className="columns">
@@ -44,7 +44,7 @@ function ByHand({ rider }: { rider: Rider }) {
           }}
         >
           {test.error && <Wrong>{test.error}</Wrong>}
-          <Refused problem={test.problem} />
+          <ProblemNote problem={test.problem} />
           <Field
             label="Protocol"
             hint={protocol?.ridden ?? 'No test: a number from elsewhere that you believe.'}
@@ -111,7 +111,7 @@ function ByHand({ rider }: { rider: Rider }) {
               />
             )}
           </Field>
-          <Button type="submit">{ftp ? `Store and use ${used.usedW} W` : 'Store'}</Button>
+          <Button type="submit">{ftp ? `Save and use ${used.usedW} W` : 'Save'}</Button>
           {!test.byHeart && (
             <p className="soft small mt-3 mb-0">
               Lactate steps have a table of their own:{' '}
@@ -122,7 +122,9 @@ function ByHand({ rider }: { rider: Rider }) {
         </Form>
         <div>
           {protocol && <AboutProtocol protocol={protocol} />}
-          {protocol?.reading.kind.startsWith('ramp') && <RampForecast ftpW={test.expectedW} />}
+          {protocol?.reading.kind.startsWith('ramp') && (
+            <RampForecast ftpW={test.expectedW} last={lastRamp(tests)} />
+          )}
         </div>
       </div>
     </>

@@ -2,38 +2,42 @@ import type { Rider, Test } from '@uphill/api';
 import {
   type Protocol,
   protocolOf,
-  type Reading,
   resultOf,
   type TestResult,
   whatNext,
-  worked,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import type { Refused, Understood } from '@uphill/core/units';
+import { worked } from '@uphill/core/working';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
 import { Link, useParams } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { printAge, printDay, today } from '../../app/dates.ts';
-import { firstName, ftpOnDay, retestIn, shownMass } from '../../app/riderOnDay.ts';
-import { useAct } from '../../app/useAct.ts';
+import { ftpApi } from '../../shared/api/ftp.ts';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { testsApi } from '../../shared/api/tests.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { printAge, printDay, today } from '../../shared/dates.ts';
+import { firstName, ftpOnDay, retestIn, shownMass } from '../../shared/riderOnDay.ts';
+import { useAct } from '../../shared/useAct.ts';
 import { Figure } from '../../ui/Figure.tsx';
+import { ReasonForm } from '../../ui/ReasonForm.tsx';
 import { Loading } from '../../ui/Loading.tsx';
-import { Caution, Empty, Refused } from '../../ui/messages.tsx';
+import { Caution, Empty, ProblemNote } from '../../ui/messages.tsx';
 import { AcceptFtp } from './AcceptFtp.tsx';
 import { Checks } from './Checks.tsx';
 import { FtpLine } from './FtpLine.tsx';
 import { useTwenty } from './useTwenty.ts';
 import { OpenTestDays } from './OpenTestDays.tsx';
 import { RampForecast } from './RampForecast.tsx';
+import { lastRamp } from './rampWords.ts';
 import { ResultFigures } from './ResultFigures.tsx';
 
 /** A rider's tests: the line of results through time, one of them opened, and what to do next. */
 export function TestsPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = api.useRiderQuery(riderId);
-  const { data: tests } = api.useTestsQuery(riderId);
+  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
+  const { data: tests } = testsApi.useTestsQuery(riderId);
   const [chosen, setChosen] = useState<string | null>(null);
-  if (error) return <Refused problem={problemOf(error)} />;
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rider || !tests) return <Loading />;
   const open =
     tests.find(({ id }) => id === chosen) ??
@@ -45,14 +49,14 @@ export function TestsPage() {
         <h1>Tests</h1>
         <span className="soft">{nextStep(rider)}</span>
         <span className="ms-auto d-flex flex-wrap gap-2">
-          <Link className="btn btn-link" to={`/riders/${rider.id}/recordings`}>
-            Recordings
+          <Link className="btn btn-link" to={`/riders/${rider.id}/rides`}>
+            Rides
           </Link>
           <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/new`}>
             Enter by hand
           </Link>
           <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/import`}>
-            Bring in a recording
+            Import a recording
           </Link>
           <Link className="btn btn-primary" to={`/riders/${rider.id}/tests/choose`}>
             Test day
@@ -84,7 +88,7 @@ export function TestsPage() {
         <div>
           {rider.powerSource !== 'none' && <FtpHistory rider={rider} />}
           {rider.powerSource !== 'none' && (
-            <RampForecast ftpW={ftpOnDay(rider, today())?.usedW ?? null} />
+            <RampForecast ftpW={ftpOnDay(rider, today())?.usedW ?? null} last={lastRamp(tests)} />
           )}
           <Caution>
             Chest pain, faintness or an odd heartbeat: stop, get help. A maximal test is never
@@ -98,7 +102,7 @@ export function TestsPage() {
 
 function nextStep(rider: Rider): string {
   const retest = retestIn(rider);
-  if (retest === null) return 'Nothing measured yet';
+  if (retest === null) return 'No test yet';
   if (retest > 0) return `Next test due in ${retest} days`;
   return retest === 0 ? 'A retest is due today' : `A retest has been due for ${-retest} days`;
 }
@@ -107,7 +111,7 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
   const protocol = protocolOf(test.protocol);
   const used = rider.ftp.find(({ testId }) => testId === test.id);
   const twentyMinuteW = useTwenty(rider, test.date);
-  const result: Reading<TestResult> = resultOf(protocol, {
+  const result: Understood<TestResult> | Refused = resultOf(protocol, {
     ...test,
     massKg: shownMass(rider, test.date),
     twentyMinuteW,
@@ -120,15 +124,15 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
           {protocol.name}, {printDay(test.date)}
         </h2>
         <span className="soft">
-          {printAge(test.date)} ·{' '}
-          {test.powerSource === 'none' ? 'no power meter' : test.powerSource}
+          {printAge(test.date)} · {sourceWords(rider, test)}
         </span>
       </div>
       {test.withdrawn !== null && (
         <p>
-          <strong>Withdrawn:</strong> {test.withdrawn} It counts for nothing until it comes back.
+          <strong>Withdrawn:</strong> {test.withdrawn} It does not count until it is restored.
         </p>
       )}
+      {test.unreadable !== null && <p className="soft">{test.unreadable}</p>}
       {!result.ok && <p className="soft">{result.reason}</p>}
       <ResultFigures
         protocol={protocol}
@@ -183,6 +187,12 @@ function OneTest({ rider, test }: { rider: Rider; test: Test }) {
   );
 }
 
+/** What measured the watts; on the stand-ins of a rider who is none, that. */
+function sourceWords(rider: Rider, test: Test): string {
+  if (test.standIns && !rider.demo) return 'stand-ins';
+  return test.powerSource === 'none' ? 'no power meter' : test.powerSource;
+}
+
 function RecordingLinks({
   rider,
   test,
@@ -197,18 +207,17 @@ function RecordingLinks({
       <Link to={`/riders/${rider.id}/tests/import?recording=${recordingId}&test=${test.id}`}>
         See the recording
       </Link>
-      <Link to={`/riders/${rider.id}/tests/compare?test=${test.id}`}>Lay it over another</Link>
+      <Link to={`/riders/${rider.id}/tests/compare?test=${test.id}`}>Compare with another</Link>
     </p>
   );
 }
 
 /** A test can be withdrawn with its reason; it stays to be seen, and can come back. */
 function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
-  const [withdraw] = api.useWithdrawTestMutation();
-  const [remove] = api.useRemoveTestMutation();
+  const [withdraw] = testsApi.useWithdrawTestMutation();
+  const [remove] = testsApi.useRemoveTestMutation();
   const { act, problem } = useAct();
   const [asking, setAsking] = useState(false);
-  const [reason, setReason] = useState('');
   const change = async (withdrawn: string | null, done: string): Promise<void> => {
     if (
       await act(
@@ -220,44 +229,27 @@ function Withdraw({ rider, test }: { rider: Rider; test: Test }) {
   };
   return (
     <div className="mt-3">
-      <Refused problem={problem} />
-      {test.withdrawn !== null ? (
+      <ProblemNote problem={problem} />
+      {test.withdrawn !== null && (
         <>
-          <Button
-            variant="outline-secondary"
-            onClick={() => void change(null, 'Test brought back.')}
-          >
-            Bring it back
+          <Button variant="outline-secondary" onClick={() => void change(null, 'Test restored.')}>
+            Restore it
           </Button>
-          <Button variant="link" onClick={() => void act(() => remove(test), 'Test removed.')}>
-            Remove for good
+          <Button variant="link" onClick={() => void act(() => remove(test), 'Test deleted.')}>
+            Delete for good
           </Button>
         </>
-      ) : asking ? (
-        <Form
-          className="d-flex flex-wrap gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (reason.trim() !== '') void change(reason.trim(), 'Test withdrawn.');
-          }}
-        >
-          <Form.Control
-            className="w-auto flex-grow-1"
-            autoFocus
-            maxLength={300}
-            aria-label="Why it is withdrawn"
-            placeholder="why"
-            value={reason}
-            onChange={({ target }) => setReason(target.value)}
-          />
-          <Button type="submit" variant="outline-secondary" disabled={reason.trim() === ''}>
-            Withdraw it
-          </Button>
-          <Button variant="link" onClick={() => setAsking(false)}>
-            Keep it
-          </Button>
-        </Form>
-      ) : (
+      )}
+      {test.withdrawn === null && asking && (
+        <ReasonForm
+          quiet
+          label="Why it is withdrawn"
+          action="Withdraw"
+          give={(reason) => void change(reason, 'Test withdrawn.')}
+          cancel={() => setAsking(false)}
+        />
+      )}
+      {test.withdrawn === null && !asking && (
         <Button variant="link" className="px-0" onClick={() => setAsking(true)}>
           Withdraw
         </Button>
@@ -281,21 +273,26 @@ function usedWorking(test: Test, used: Rider['ftp'][number]) {
   ]);
 }
 
+function whenWords(entry: Rider['ftp'][number], current: Rider['ftp'][number] | null): string {
+  if (entry.countsFrom > today()) return ', to come';
+  return entry.id === current?.id ? ', now' : '';
+}
+
 function FtpHistory({ rider }: { rider: Rider }) {
-  const [withdraw] = api.useWithdrawFtpMutation();
+  const [withdraw] = ftpApi.useWithdrawFtpMutation();
   const { act, problem } = useAct();
   if (rider.ftp.length === 0) return null;
   const current = ftpOnDay(rider, today());
   return (
     <section className="sheet mb-3">
       <h2>FTP in use</h2>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <ul className="history">
         {[...rider.ftp].reverse().map((entry) => (
           <li key={entry.id}>
             <span>
               from {printDay(entry.countsFrom)}
-              {entry.countsFrom > today() ? ', to come' : entry.id === current?.id ? ', now' : ''}
+              {whenWords(entry, current)}
               {entry.reason && <span className="soft d-block small">{entry.reason}</span>}
             </span>
             <span className="text-nowrap">
@@ -307,9 +304,9 @@ function FtpHistory({ rider }: { rider: Rider }) {
                 size="sm"
                 variant="link"
                 className="p-0 d-block ms-auto"
-                onClick={() => void act(() => withdraw(entry), `FTP ${entry.usedW} W taken back.`)}
+                onClick={() => void act(() => withdraw(entry), `FTP ${entry.usedW} W withdrawn.`)}
               >
-                Take back<span className="visually-hidden"> {entry.usedW} W</span>
+                Withdraw<span className="visually-hidden"> {entry.usedW} W</span>
               </Button>
             </span>
           </li>

@@ -1,8 +1,8 @@
-import { detailsKind, type Protocol } from '@uphill/core';
+import { detailsKind, type Protocol } from '@uphill/core/testing';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
 import { SprintSeated } from './SprintSeated.tsx';
-import { seatedTyped, typedFields } from './typed.ts';
+import { postureWords, seatedTyped, typedFields } from './typed.ts';
 
 interface Props {
   readonly protocol: Protocol;
@@ -27,7 +27,6 @@ export function TypedFields({ protocol, typed, change, wrong }: Props) {
             <Form.Control
               {...control}
               inputMode="decimal"
-              maxLength={40}
               value={typed[id] ?? ''}
               onChange={({ target }) => change({ ...typed, [id]: target.value })}
             />
@@ -37,9 +36,7 @@ export function TypedFields({ protocol, typed, change, wrong }: Props) {
       {detailsKind(protocol) === 'fourEfforts' && (
         <SprintSeated
           seated={seatedTyped(typed)}
-          change={(seated) =>
-            change({ ...typed, seated: seated === null ? '' : seated ? 'seated' : 'standing' })
-          }
+          change={(seated) => change({ ...typed, seated: postureWords(seated) })}
         />
       )}
     </div>

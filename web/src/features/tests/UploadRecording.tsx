@@ -1,12 +1,12 @@
 import { LARGEST_UPLOAD_MB, type Rider } from '@uphill/api';
 import { type DragEvent, useId, useState } from 'react';
 import Form from 'react-bootstrap/Form';
-import { api } from '../../api/client.ts';
-import { firstName } from '../../app/riderOnDay.ts';
-import { useAct } from '../../app/useAct.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { noticed } from '../../app/viewSlice.ts';
-import { Refused, Wrong } from '../../ui/messages.tsx';
+import { firstName } from '../../shared/riderOnDay.ts';
+import { useAppDispatch } from '../../shared/state.ts';
+import { useUpload } from '../../shared/useUpload.ts';
+import { noticed } from '../../shared/viewSlice.ts';
+import { ProblemNote, Wrong } from '../../ui/messages.tsx';
+import { WhichColumn } from '../../ui/WhichColumn.tsx';
 
 /** Takes a recording in: chosen or dropped. */
 export function UploadRecording({
@@ -16,9 +16,14 @@ export function UploadRecording({
   rider: Rider;
   received: (recordingId: string) => void;
 }) {
-  const [upload, { isLoading }] = api.useUploadRecordingMutation();
   const dispatch = useAppDispatch();
-  const { act, problem, clear } = useAct();
+  const { send, isLoading, asking, problem, clear } = useUpload(
+    rider.id,
+    ({ recording, duplicate }) => {
+      if (duplicate) dispatch(noticed(`Same file as ${recording.fileName}. Not added twice.`));
+      received(recording.id);
+    },
+  );
   const [tooLarge, setTooLarge] = useState<string | null>(null);
   const id = useId();
 
@@ -32,11 +37,7 @@ export function UploadRecording({
         : null,
     );
     if (file.size > LARGEST_UPLOAD_MB * 1024 * 1024) return;
-    const answer = await act(() => upload({ riderId: rider.id, file }));
-    if (!answer) return;
-    if (answer.duplicate)
-      dispatch(noticed(`Same file as ${answer.recording.fileName}. Not added twice.`));
-    received(answer.recording.id);
+    await send(file);
   };
 
   return (
@@ -49,7 +50,16 @@ export function UploadRecording({
       }}
     >
       {tooLarge && <Wrong>{tooLarge}</Wrong>}
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
+      {asking && (
+        <WhichColumn
+          key={asking.file.name}
+          fileName={asking.file.name}
+          question={asking.question}
+          answer={asking.answer}
+          cancel={asking.cancel}
+        />
+      )}
       <Form.Label htmlFor={id} className="h2">
         The recording of {firstName(rider.name)}’s test
       </Form.Label>

@@ -1,4 +1,5 @@
-import { newFtp, type NewFtp } from '@uphill/api';
+import { newFtpSchema, type NewFtp } from '@uphill/api';
+import { numberTyped } from '@uphill/core/units';
 
 /** The coach's decision on a result, as typed. */
 export interface Acceptance {
@@ -12,9 +13,9 @@ export function readAcceptance(
   fields: Acceptance,
   measuredW: number | null,
 ): { value: Omit<NewFtp, 'testId'> | null; error: string | null } {
-  const read = newFtp
+  const read = newFtpSchema
     .omit({ testId: true })
-    .safeParse({ ...fields, usedW: fields.usedW.trim() === '' ? undefined : Number(fields.usedW) });
+    .safeParse({ ...fields, usedW: numberTyped(fields.usedW) ?? undefined });
   if (!read.success)
     return { value: null, error: read.error.issues[0]?.message ?? 'This cannot be used.' };
   if (measuredW !== null && read.data.usedW !== measuredW && read.data.reason === '')

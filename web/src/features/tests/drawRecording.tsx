@@ -1,8 +1,8 @@
 import type { RecordingWithStreams } from '@uphill/api';
-import type { Stretch } from '@uphill/core';
-import { lazy, type ReactNode, Suspense } from 'react';
+import type { Stretch } from '@uphill/core/testing';
+import { lazy, type ReactNode } from 'react';
 import type { MoveEdge } from '../../charts/EffortEdges.tsx';
-import { Loading } from '../../ui/Loading.tsx';
+import { Later } from '../../charts/Later.tsx';
 
 const RecordingChart = lazy(async () => ({
   default: (await import('../../charts/RecordingChart.tsx')).RecordingChart,
@@ -16,7 +16,7 @@ export function drawRecording(recording: RecordingWithStreams) {
     move: MoveEdge | null,
   ): ReactNode {
     return (
-      <Suspense fallback={<Loading rows={5} />}>
+      <Later height={340}>
         <RecordingChart
           watts={recording.watts}
           bpm={recording.bpm}
@@ -24,7 +24,7 @@ export function drawRecording(recording: RecordingWithStreams) {
           others={others}
           move={move}
         />
-      </Suspense>
+      </Later>
     );
   };
 }

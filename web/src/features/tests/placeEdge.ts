@@ -1,4 +1,4 @@
-import { STAGE_S, type Stretch } from '@uphill/core';
+import { STAGE_S, type Stretch } from '@uphill/core/testing';
 
 /** Puts one edge somewhere; an effort of a fixed length moves as one, a ramp keeps at least a minute. */
 export function placeEdge(

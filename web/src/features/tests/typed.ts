@@ -2,13 +2,17 @@ import {
   detailsKind,
   type Measured,
   type Protocol,
-  type Reading,
-  refused,
-  type TestDetails,
   READING_BOUNDS,
+  type TestDetails,
   testDetailsSchema,
+} from '@uphill/core/testing';
+import {
+  numberTyped,
+  type Refused,
+  type Understood,
+  refused,
   understood,
-} from '@uphill/core';
+} from '@uphill/core/units';
 
 /** One reading that is typed in. */
 export interface TypedField {
@@ -27,8 +31,11 @@ export function seatedTyped(typed: Readonly<Record<string, string>>): Seated {
   return SEATED[typed['seated'] ?? ''] ?? null;
 }
 
-/** What a text became: a number, nothing typed, or letters. */
-type Typed = number | null | 'letters';
+/** What is chosen for it, as the word stands in a form. */
+export function postureWords(seated: Seated): string {
+  if (seated === null) return '';
+  return seated ? 'seated' : 'standing';
+}
 
 const MEAN_BPM: TypedField = {
   id: 'meanBpm',
@@ -77,7 +84,7 @@ export function typedFields(protocol: Protocol): readonly TypedField[] {
 export function measuredFromTyped(
   protocol: Protocol,
   typed: Readonly<Record<string, string>>,
-): Reading<Measured> & { readonly field?: string } {
+): Understood<Measured> | (Refused & { readonly field?: string }) {
   const values: Record<string, number | null> = {};
   for (const { id, label, optional } of typedFields(protocol)) {
     const value = numberTyped(typed[id] ?? '');
@@ -109,7 +116,7 @@ export function measuredFromTyped(
 function simple({
   reading,
   meanBpm,
-}: Record<string, number | null>): Reading<Measured> & { readonly field?: string } {
+}: Record<string, number | null>): Understood<Measured> | (Refused & { readonly field?: string }) {
   const { watts, bpm } = READING_BOUNDS;
   if (reading == null || reading < watts.low || reading > watts.high)
     return {
@@ -122,11 +129,4 @@ function simple({
       field: 'meanBpm',
     };
   return understood({ readingW: reading, meanBpm: meanBpm ?? null, details: null });
-}
-
-/** A number as people type it, with a point or a comma. */
-export function numberTyped(text: string): Typed {
-  const plain = text.trim().replace(',', '.');
-  if (plain === '') return null;
-  return /^-?\d+(?:\.\d+)?$/.test(plain) ? Number(plain) : 'letters';
 }

@@ -3,12 +3,12 @@ import {
   type Efforts,
   effortsFromLaps,
   findEfforts,
-  type Lap,
   type Protocol,
   type RampSetting,
-  type Reading,
   type Stretch,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import type { Lap } from '@uphill/core/power';
+import type { Refused, Understood } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import { placeEdge } from './placeEdge.ts';
 
@@ -24,16 +24,19 @@ export function useEfforts(
     () => effortsFromLaps(protocol, laps, watts.length),
     [protocol, laps, watts],
   );
-  const [useLaps, setUseLaps] = useState(true);
+  const [takeLaps, setUseLaps] = useState(true);
   const searched = useMemo(
-    () => (fromLaps && useLaps ? null : findEfforts(protocol, watts, ramp, bpm)),
-    [fromLaps, useLaps, protocol, watts, ramp, bpm],
+    () => (fromLaps && takeLaps ? null : findEfforts(protocol, watts, ramp, bpm)),
+    [fromLaps, takeLaps, protocol, watts, ramp, bpm],
   );
-  const found = useMemo<Reading<Efforts>>(
+  const found = useMemo<Understood<Efforts> | Refused>(
     () => searched ?? { ok: true, value: fromLaps ?? {} },
     [searched, fromLaps],
   );
-  const [moved, setMoved] = useState<{ from: Reading<Efforts>; efforts: Efforts } | null>(null);
+  const [moved, setMoved] = useState<{
+    from: Understood<Efforts> | Refused;
+    efforts: Efforts;
+  } | null>(null);
   const [wanted, setWanted] = useState<EffortId | null>(null);
 
   // A new search puts aside what was moved by hand on the old one.
@@ -61,7 +64,7 @@ export function useEfforts(
     byHand: byHand !== null,
     asFound: () => setMoved(null),
     lapsFit: fromLaps !== null,
-    useLaps: fromLaps !== null && useLaps,
+    takeLaps: fromLaps !== null && takeLaps,
     setUseLaps,
   };
 }

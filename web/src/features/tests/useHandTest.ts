@@ -1,11 +1,18 @@
-import { newTest, type Rider } from '@uphill/api';
-import { ftpRefusal, type Measured, type ProtocolId, protocolOf, resultOf } from '@uphill/core';
+import { newTestSchema, type Rider } from '@uphill/api';
+import {
+  ftpRefusal,
+  type Measured,
+  type ProtocolId,
+  protocolOf,
+  resultOf,
+} from '@uphill/core/testing';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api } from '../../api/client.ts';
-import { plusDays, today } from '../../app/dates.ts';
-import { ftpOnDay, shownMass } from '../../app/riderOnDay.ts';
-import { useAct } from '../../app/useAct.ts';
+import { ftpApi } from '../../shared/api/ftp.ts';
+import { testsApi } from '../../shared/api/tests.ts';
+import { plusDays, today } from '../../shared/dates.ts';
+import { ftpOnDay, shownMass } from '../../shared/riderOnDay.ts';
+import { useAct } from '../../shared/useAct.ts';
 import { type Acceptance, readAcceptance } from './acceptance.ts';
 import { measuredFromTyped } from './typed.ts';
 import { useTwenty } from './useTwenty.ts';
@@ -30,14 +37,16 @@ export function useHandTest(rider: Rider) {
   });
   const [usedTouched, setUsedTouched] = useState(false);
   const [error, setError] = useState<string | null>(null);
-  const [addTest] = api.useAddTestMutation();
-  const [acceptFtp] = api.useAcceptFtpMutation();
+  const [addTest] = testsApi.useAddTestMutation();
+  const [acceptFtp] = ftpApi.useAcceptFtpMutation();
   const { act, problem, clear } = useAct();
 
   const { protocol, measured, result, ftp, wrong } = readTyped(protocolId, typed, {
     massKg: shownMass(rider, date),
     twentyMinuteW: useTwenty(rider, date),
   });
+  const unread = result && !result.ok ? result.reason : null;
+  const refusal = ftp ? ftpRefusal(ftp.value) : unread;
   const used = usedTouched || !ftp ? acceptance : { ...acceptance, usedW: String(ftp.value) };
   const expectedW = ftpOnDay(rider, date)?.usedW ?? null;
 
@@ -85,10 +94,10 @@ export function useHandTest(rider: Rider) {
       acceptThreshold: accepted.value !== null && meanBpm !== null,
       testDayId: null,
     };
-    const read = newTest.safeParse(fields);
+    const read = newTestSchema.safeParse(fields);
     setError(read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be used.'));
     if (!read.success) return;
-    const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test stored.';
+    const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test saved.';
     if (await act(() => addTest({ riderId: rider.id, ...read.data }), done))
       void navigate(`/riders/${rider.id}/tests`);
   };
@@ -107,7 +116,7 @@ export function useHandTest(rider: Rider) {
     note,
     setNote,
     ftp,
-    refusal: ftp ? ftpRefusal(ftp.value) : result && !result.ok ? result.reason : null,
+    refusal,
     used,
     changeUsed,
     expectedW,

@@ -7,21 +7,24 @@ import {
   type ProtocolId,
   protocolOf,
   type RampSetting,
-  type ReadOff,
+  type RampShape,
   readEfforts,
-  type Reading,
+  type ReadOff,
   resultOf,
   type Setup,
   type Stretch,
   type TestResult,
-  usualRamp,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import { numberTyped, type Refused, type Understood } from '@uphill/core/units';
+import { usualRamp } from '@uphill/core/simulation';
 import { useMemo, useState } from 'react';
-import { api } from '../../api/client.ts';
-import { today } from '../../app/dates.ts';
-import { ftpOnDay, healthOnDay, riderOnDay, shownMass } from '../../app/riderOnDay.ts';
+import { modelsApi } from '../../shared/api/models.ts';
+import { testsApi } from '../../shared/api/tests.ts';
+import { today } from '../../shared/dates.ts';
+import { ftpOnDay, healthOnDay, riderOnDay, shownMass } from '../../shared/riderOnDay.ts';
 import type { Seated } from './typed.ts';
 import { useEfforts } from './useEfforts.ts';
+import { UNKNOWN_FTP_W } from './rampWords.ts';
 import { useTwenty } from './useTwenty.ts';
 
 /** Both readings come off one ramp. */
@@ -29,14 +32,16 @@ const RAMP_PAIR: readonly ProtocolId[] = ['ramp', 'full-stage-ramp'];
 
 export interface ProtocolReading {
   readonly protocol: Protocol;
-  readonly read: Reading<ReadOff>;
-  readonly result: Reading<TestResult>;
+  readonly read: Understood<ReadOff> | Refused;
+  readonly result: Understood<TestResult> | Refused;
 }
 
 /** What is settled before the recording is read: everything on a test day, nothing for a file from anywhere. */
 export interface ReadingBasis {
   readonly protocolId: ProtocolId;
   readonly ramp: RampSetting | null;
+  /** Shape of the rider's last ramp. */
+  readonly last?: RampShape | null;
   readonly expectedW?: number | null;
   readonly setup?: Setup | null;
   readonly date?: string;
@@ -55,7 +60,9 @@ export function useReading(
   const date = basis.date ?? recording.startedAt?.slice(0, 10) ?? today();
   const expectedW =
     basis.expectedW === undefined ? (ftpOnDay(rider, date)?.usedW ?? null) : basis.expectedW;
-  const { ramp, rampFields } = useRampFields(basis.ramp ?? usualRamp(protocol, expectedW ?? 200));
+  const { ramp, rampFields } = useRampFields(
+    basis.ramp ?? usualRamp(protocol, expectedW ?? UNKNOWN_FTP_W, basis.last ?? null),
+  );
   const efforts = useEfforts(protocol, watts, recording.laps, ramp, recording.bpm);
   const [seated, setSeated] = useState<Seated>(null);
   const isRamp = protocol.steps.some(({ ask }) => ask.kind === 'ramp');
@@ -112,7 +119,10 @@ export function useReading(
 }
 
 /** No recording tells whether a sprint was seated: the coach does. */
-function withSeated(read: Reading<ReadOff>, seated: Seated): Reading<ReadOff> {
+function withSeated(
+  read: Understood<ReadOff> | Refused,
+  seated: Seated,
+): Understood<ReadOff> | Refused {
   if (!read.ok || read.value.measured.details?.kind !== 'fourEfforts') return read;
   return {
     ok: true,
@@ -186,8 +196,8 @@ export function useChecks(
   rider: Rider,
   { protocol, date, ftpW, expectedW, setup, details, recording }: Evidence,
 ) {
-  const { data: tests } = api.useTestsQuery(rider.id);
-  const { data: hardBefore } = api.useHardDaysQuery({ riderId: rider.id, before: date });
+  const { data: tests } = testsApi.useTestsQuery(rider.id);
+  const { data: hardBefore } = modelsApi.useHardDaysQuery({ riderId: rider.id, before: date });
   const earlier = (tests ?? [])
     .filter((test) => test.date < date && test.withdrawn === null)
     .map((test) => ({
@@ -216,6 +226,7 @@ export function useChecks(
 
 /** A typed number inside its bounds, else the one to go on with while it is being typed. */
 function bounded(text: string, low: number, high: number, otherwise: number): number {
-  const value = Math.round(Number(text));
+  const read = numberTyped(text);
+  const value = typeof read === 'number' ? Math.round(read) : NaN;
   return value >= low && value <= high ? value : otherwise;
 }

@@ -1,7 +1,9 @@
 import type { Rider } from '@uphill/api';
-import { ABOVE_FTP_LENGTHS, aboveFtp, printDuration, type Way, whyTheyDiffer } from '@uphill/core';
+import { ABOVE_FTP_LENGTHS, aboveFtp, type Way, whyTheyDiffer } from '@uphill/core/sessions';
+import { goalOn } from '@uphill/core/rider';
+import { printDuration } from '@uphill/core/units';
 import Table from 'react-bootstrap/Table';
-import { firstName } from '../../app/riderOnDay.ts';
+import { firstName } from '../../shared/riderOnDay.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { pointsOf, useBests, useModel } from './useCurve.ts';
 
@@ -10,7 +12,7 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
   const model = useModel(rider, day);
   const year = useBests(rider.id, day, 365);
   if (!model || !year) return null;
-  const goalW = rider.goal?.watts ?? null;
+  const goalW = goalOn(rider.goals, day)?.watts ?? null;
   const rows = ABOVE_FTP_LENGTHS.map((seconds) =>
     aboveFtp(seconds, { ftpW, pair: model.pair, bests: pointsOf(year), goalW }),
   );
@@ -29,7 +31,7 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
             <th scope="col">Goal power</th>
             <th scope="col">Effort only</th>
             <th scope="col">Apart</th>
-            <th scope="col">Ask for</th>
+            <th scope="col">Recommended</th>
           </tr>
         </thead>
         <tbody>
@@ -47,7 +49,7 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
                   <strong>
                     <Figure
                       working={ask}
-                      label={`Ask for, ${printDuration(seconds)}`}
+                      label={`Recommended, ${printDuration(seconds)}`}
                     >{`${ask.value} W`}</Figure>
                   </strong>
                 )}

@@ -8,18 +8,18 @@ import {
   sameWatts,
   type Scheme,
   whatMoved,
-} from '@uphill/core';
+} from '@uphill/core/zones';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
-import { plusDays, printDay, today } from '../../app/dates.ts';
-import { anchorsOnDay, firstName } from '../../app/riderOnDay.ts';
-import { WithRider } from '../../app/WithRider.tsx';
+import { plusDays, printDay, today } from '../../shared/dates.ts';
+import { anchorsOnDay, firstName } from '../../shared/riderOnDay.ts';
+import { WithRider } from '../../ui/WithRider.tsx';
 import { useWidth } from '../../charts/useWidth.ts';
 import { DateField } from '../../ui/DateField.tsx';
 import { rungsOf } from './ladderScale.ts';
-import { useSchemes } from './useSchemes.ts';
+import { useSchemes } from '../../shared/useSchemes.ts';
 
 /** Two or more schemes at the same watts, and the same scheme on two dates. */
 export function CompareZonesPage() {
@@ -89,8 +89,8 @@ function Compare({ rider }: { rider: Rider }) {
         </fieldset>
         {missing.length > 0 && (
           <p className="soft">
-            {missing.join(' and ')} cannot be laid over {firstName(rider.name)} yet: what it hangs
-            on has not been measured.
+            {missing.join(' and ')} cannot be shown for {firstName(rider.name)} yet: what it is
+            based on has not been measured.
           </p>
         )}
         {columns.length > 0 && !inBeats && <SideBySide columns={columns} reference={reference} />}
@@ -226,8 +226,8 @@ function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Scheme; unit
       {'missing' in one || 'missing' in other ? (
         <p className="mb-0">
           {firstName(rider.name)} has{' '}
-          {'missing' in one ? one.missing : 'missing' in other ? other.missing : ''} on one of the
-          two days.
+          {[one, other].flatMap((over) => ('missing' in over ? [over.missing] : []))[0]} on one of
+          the two days.
         </p>
       ) : (
         <Table responsive size="sm" className="mb-0">

@@ -1,4 +1,5 @@
-import { FIVE_BY_THRESHOLD_HR, printSpan } from '@uphill/core';
+import { FIVE_BY_THRESHOLD_HR } from '@uphill/core/zones';
+import { printSpan } from '@uphill/core/units';
 import Table from 'react-bootstrap/Table';
 import { shadeOf } from './ladderScale.ts';
 

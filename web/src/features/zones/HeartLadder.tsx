@@ -1,4 +1,5 @@
-import { bandsFor, bandWorking, type LaidOver, printSpan, type Scheme } from '@uphill/core';
+import { bandsFor, bandWorking, type LaidOver, type Scheme } from '@uphill/core/zones';
+import { printSpan } from '@uphill/core/units';
 import Table from 'react-bootstrap/Table';
 import { Figure } from '../../ui/Figure.tsx';
 import { shadeOf } from './ladderScale.ts';
@@ -49,8 +50,7 @@ export function HeartLadder({ scheme, over }: { scheme: Scheme; over: LaidOver }
         </tbody>
       </Table>
       <p className="soft mb-0">
-        The heart lags behind by half a minute and more: efforts under 2 minutes are too short for
-        heart rate and go by RPE.
+        Heart rate lags by half a minute or more, so efforts under 2 minutes go by RPE.
       </p>
     </>
   );

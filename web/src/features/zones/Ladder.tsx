@@ -1,40 +1,40 @@
 import {
   ANCHOR_NAMES,
   type AnchorKind,
-  bandWorking,
   bandsFor,
-  heartBeside,
   type LaidOver,
-  percentOf,
-  printSpan,
-  roundTo,
   type Scheme,
-  SWEET_SPOT,
-} from '@uphill/core';
+} from '@uphill/core/zones';
+import { percentOf, roundTo, SWEET_SPOT } from '@uphill/core/units';
 import { useWidth } from '../../charts/useWidth.ts';
-import { Figure } from '../../ui/Figure.tsx';
 import { type Rung, rungsOf } from './ladderScale.ts';
+import { LadderWords } from './LadderWords.tsx';
 
-interface Props {
+export interface Props {
   readonly scheme: Scheme;
   readonly over: LaidOver;
   readonly massKg: number | null;
 }
 
 const HEIGHT = 532;
+
 const FOOT = 14;
+
 /** Left edge of the rungs, with W/kg before it and without. */
 const LEFT = 172;
+
 const LEFT_NARROW = 118;
+
 /** Under this width W/kg and the words of the bracket give way. */
 const NARROW = 360;
+
 /** Kept free at the right of the longest rung. */
 const RIGHT = 22;
 
 /** The zone ladder, and beside each rung what it means; the table is the whole of it for those who cannot see the drawing. */
 export function Ladder({ scheme, over, massKg }: Props) {
   const [frame, width] = useWidth();
-  const { ftp = null, lt1 = null, lt2 = null, thresholdHr = null } = over.anchors;
+  const { ftp = null, lt1 = null, lt2 = null } = over.anchors;
   const axisW = ftp ?? lt2 ?? 200;
   const narrow = width < NARROW;
   const left = narrow ? LEFT_NARROW : LEFT;
@@ -44,7 +44,6 @@ export function Ladder({ scheme, over, massKg }: Props) {
     HEIGHT,
     Math.max(120, width - left - RIGHT),
   );
-  const hearts = ftp !== null && thresholdHr !== null;
   const lines =
     ftp === null || (scheme.anchor === 'lactate' && !over.assumed)
       ? ([
@@ -52,31 +51,16 @@ export function Ladder({ scheme, over, massKg }: Props) {
           ['LT2', lt2],
         ] as const)
       : ([['FTP', ftp]] as const);
+  const ofFtp = massKg === null || narrow ? '% of FTP' : '% of FTP, W/kg';
   return (
     <div className="ladder">
       <div className="ladder-head soft small">
-        <span>
-          {scheme.anchor === 'lactate'
-            ? '% of LT1, LT2'
-            : massKg === null || narrow
-              ? '% of FTP'
-              : '% of FTP, W/kg'}
-        </span>
+        <span>{scheme.anchor === 'lactate' ? '% of LT1, LT2' : ofFtp}</span>
         <span>width: how long it can be held</span>
       </div>
       <div ref={frame} className="ladder-drawing">
         <svg width={width} height={HEIGHT + FOOT} aria-hidden focusable="false">
-          <defs>
-            <pattern
-              id="shared-watts"
-              width={7}
-              height={7}
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <line x1={0} y1={0} x2={0} y2={7} className="shared-hatch" />
-            </pattern>
-          </defs>
+          <Hatch />
           {rungs.map((rung) => (
             <RungDrawing
               key={rung.band.rule.number}
@@ -102,31 +86,7 @@ export function Ladder({ scheme, over, massKg }: Props) {
           {lines.map(
             ([name, watts]) =>
               watts !== null && (
-                <g key={name}>
-                  <line
-                    x1={left - 8}
-                    x2={width}
-                    y1={y(watts)}
-                    y2={y(watts)}
-                    className="ladder-ftp"
-                  />
-                  <rect
-                    x={width - 66}
-                    y={y(watts) - 12}
-                    width={66}
-                    height={24}
-                    rx={4}
-                    className="ladder-tag"
-                  />
-                  <text
-                    x={width - 33}
-                    y={y(watts) + 5}
-                    textAnchor="middle"
-                    className="ladder-tag-text"
-                  >
-                    {name} {watts}
-                  </text>
-                </g>
+                <Tag key={name} text={`${name} ${watts}`} y={y(watts)} left={left} right={width} />
               ),
           )}
           {ftp !== null && scheme.anchor === 'ftp' && (
@@ -139,58 +99,7 @@ export function Ladder({ scheme, over, massKg }: Props) {
           )}
         </svg>
       </div>
-      <div className="ladder-words table-scroll">
-        <table className="ladder-table">
-          <thead>
-            <tr>
-              <th scope="col">zone, trains</th>
-              <th scope="col">W</th>
-              <th scope="col">talk test</th>
-              <th scope="col">RPE</th>
-              {hearts && (
-                <th scope="col" className="pulse">
-                  bpm
-                </th>
-              )}
-            </tr>
-          </thead>
-          <tbody>
-            {[...rungs].reverse().map(({ band, wordsHeight }) => {
-              const beats = hearts ? heartBeside(scheme, band, ftp, thresholdHr) : null;
-              return (
-                <tr key={band.rule.number} style={{ height: wordsHeight }}>
-                  <th scope="row">
-                    <span className="visually-hidden">Zone {band.rule.number}, </span>
-                    {band.rule.name}
-                    <span className="ladder-trains">{band.rule.trains}</span>
-                  </th>
-                  <td>
-                    <Figure
-                      working={bandWorking(scheme, band, over)}
-                      label={`${band.rule.name}, W`}
-                    >
-                      {bandWorking(scheme, band, over).value}
-                    </Figure>
-                  </td>
-                  <td className="soft ladder-talk">{band.rule.talkTest}</td>
-                  <td>{printSpan(...band.rule.rpe)}</td>
-                  {hearts && (
-                    <td className="pulse">
-                      {beats ? (
-                        <Figure working={beats} label={`${band.rule.name}, bpm`}>
-                          {beats.value}
-                        </Figure>
-                      ) : (
-                        'too short'
-                      )}
-                    </td>
-                  )}
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+      <LadderWords scheme={scheme} over={over} rungs={rungs} />
       <p className="soft small ladder-foot">
         {ftp !== null &&
           `Sweet spot ${percentOf(SWEET_SPOT.low, ftp)}–${percentOf(SWEET_SPOT.high, ftp)} W. `}
@@ -199,6 +108,43 @@ export function Ladder({ scheme, over, massKg }: Props) {
         Efforts under 2 minutes: too short for heart rate.
       </p>
     </div>
+  );
+}
+
+/** Watts that belong to two neighbours are hatched. */
+function Hatch() {
+  return (
+    <defs>
+      <pattern
+        id="shared-watts"
+        width={7}
+        height={7}
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <line x1={0} y1={0} x2={0} y2={7} className="shared-hatch" />
+      </pattern>
+    </defs>
+  );
+}
+
+interface TagProps {
+  readonly text: string;
+  readonly y: number;
+  readonly left: number;
+  readonly right: number;
+}
+
+/** A line across the ladder, with what it stands for at its right. */
+function Tag({ text, y, left, right }: TagProps) {
+  return (
+    <g>
+      <line x1={left - 8} x2={right} y1={y} y2={y} className="ladder-ftp" />
+      <rect x={right - 66} y={y - 12} width={66} height={24} rx={4} className="ladder-tag" />
+      <text x={right - 33} y={y + 5} textAnchor="middle" className="ladder-tag-text">
+        {text}
+      </text>
+    </g>
   );
 }
 

@@ -1,27 +1,37 @@
 import type { Rider } from '@uphill/api';
-import { ANCHOR_NAMES, isByHeart, layOver, protocolOf, worked } from '@uphill/core';
+import { ANCHOR_NAMES, isByHeart, layOver, type Scheme } from '@uphill/core/zones';
+import { protocolOf } from '@uphill/core/testing';
+import { worked } from '@uphill/core/working';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Link, useParams } from 'react-router';
-import { api, problemOf } from '../../api/client.ts';
-import { printDay, today } from '../../app/dates.ts';
-import { anchorsOnDay, firstName, ftpOnDay, healthOnDay, shownMass } from '../../app/riderOnDay.ts';
-import { useAct } from '../../app/useAct.ts';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { testsApi } from '../../shared/api/tests.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { printDay, today } from '../../shared/dates.ts';
+import {
+  anchorsOnDay,
+  firstName,
+  ftpOnDay,
+  healthOnDay,
+  shownMass,
+} from '../../shared/riderOnDay.ts';
+import { useAct } from '../../shared/useAct.ts';
 import { DateField } from '../../ui/DateField.tsx';
 import { Figure } from '../../ui/Figure.tsx';
 import { Loading } from '../../ui/Loading.tsx';
-import { Caution, Empty, Refused } from '../../ui/messages.tsx';
+import { Caution, Empty, ProblemNote } from '../../ui/messages.tsx';
 import { AboveFtp } from './AboveFtp.tsx';
 import { EffortLadder } from './EffortLadder.tsx';
 import { HeartLadder } from './HeartLadder.tsx';
 import { Ladder } from './Ladder.tsx';
-import { useSchemes } from './useSchemes.ts';
+import { useSchemes } from '../../shared/useSchemes.ts';
 
 /** A rider's zones as a ladder: height is watts, width is how long it can be held. */
 export function ZonesPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = api.useRiderQuery(riderId);
-  if (error) return <Refused problem={problemOf(error)} />;
+  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   return rider ? <Zones key={rider.id} rider={rider} /> : <Loading />;
 }
 
@@ -32,7 +42,6 @@ function Zones({ rider }: { rider: Rider }) {
   const anchors = anchorsOnDay(rider, day);
   const over = layOver(scheme, anchors);
   const byHeart = isByHeart(scheme);
-  const heartTells = healthOnDay(rider, day).heartRate;
   return (
     <>
       <div className="columns">
@@ -43,22 +52,7 @@ function Zones({ rider }: { rider: Rider }) {
               from <From rider={rider} day={day} anchorKind={scheme.anchor} /> · {scheme.name}
             </span>
           </div>
-          {!('missing' in over) ? (
-            byHeart ? (
-              <HeartLadder scheme={scheme} over={over} />
-            ) : (
-              <Ladder scheme={scheme} over={over} massKg={shownMass(rider, day)} />
-            )
-          ) : byHeart && !heartTells ? (
-            <>
-              <p>
-                The health screen rules heart rate out for {firstName(rider.name)}: RPE governs.
-              </p>
-              <EffortLadder />
-            </>
-          ) : (
-            <NoAnchor rider={rider} what={over.missing} lactate={scheme.anchor === 'lactate'} />
-          )}
+          <Rungs rider={rider} day={day} scheme={scheme} />
           {!('missing' in over) && over.assumed && (
             <p className="soft mb-0">
               Without a lactate test 75 % and 100 % of FTP stand in for LT1 and LT2, assumed.
@@ -78,47 +72,10 @@ function Zones({ rider }: { rider: Rider }) {
                 change={setDay}
               />
             </div>
-            <p className="soft mt-2 mb-0">{asOf(rider, day)}</p>
+            {asOf(rider, day) !== null && <p className="soft mt-2 mb-0">{asOf(rider, day)}</p>}
           </section>
-          <section className="sheet mb-3">
-            <h2>Look further</h2>
-            <ul className="link-list">
-              <li>
-                <Link to={`/riders/${rider.id}/zones/compare`}>Compare schemes, compare dates</Link>
-              </li>
-              {rider.powerSource !== 'none' && (
-                <li>
-                  <Link to={`/riders/${rider.id}/zones/curve`}>
-                    Power–duration curve and strengths
-                  </Link>
-                </li>
-              )}
-              <li>
-                <Link to={`/riders/${rider.id}/zones/card`}>Zone card to print or save</Link>
-              </li>
-              <li>
-                <Link to={`/zones/sheet?riders=${rider.id}`}>Several riders on one sheet</Link>
-              </li>
-              <li>
-                <Link to="/schemes">Schemes, and your own</Link>
-              </li>
-            </ul>
-          </section>
-          <section className="sheet mb-3">
-            <h2>How to read it</h2>
-            <p>
-              Below FTP, percent of FTP suits everyone. Above it, it does not: riders of the same
-              FTP differ most there.
-            </p>
-            <p className="mb-0">
-              Heart rate also rises with nerves, the tucked position, heat and high cadence, by 20
-              beats easily, so read it beside the watts and the note.{' '}
-              {!heartTells
-                ? 'For this rider it tells nothing: RPE governs.'
-                : anchors.thresholdHr == null &&
-                  'No threshold heart rate is stored, so none is shown.'}
-            </p>
-          </section>
+          <More rider={rider} />
+          <HowToRead rider={rider} day={day} />
           <Caution>
             Chest pain, faintness or an odd heartbeat: stop, and see a doctor before riding hard
             again.
@@ -132,17 +89,94 @@ function Zones({ rider }: { rider: Rider }) {
   );
 }
 
-function asOf(rider: Rider, day: string): string {
+interface OfDay {
+  readonly rider: Rider;
+  readonly day: string;
+}
+
+/** The ladder itself, or what stands in the way of one. */
+function Rungs({ rider, day, scheme }: OfDay & { readonly scheme: Scheme }) {
+  const over = layOver(scheme, anchorsOnDay(rider, day));
+  const byHeart = isByHeart(scheme);
+  if (!('missing' in over))
+    return byHeart ? (
+      <HeartLadder scheme={scheme} over={over} />
+    ) : (
+      <Ladder scheme={scheme} over={over} massKg={shownMass(rider, day)} />
+    );
+  if (byHeart && !healthOnDay(rider, day).heartRate)
+    return (
+      <>
+        <p>The health screen rules heart rate out for {firstName(rider.name)}: RPE governs.</p>
+        <EffortLadder />
+      </>
+    );
+  return <NoAnchor rider={rider} what={over.missing} lactate={scheme.anchor === 'lactate'} />;
+}
+
+function More({ rider }: { rider: Rider }) {
+  return (
+    <section className="sheet mb-3">
+      <h2>More</h2>
+      <ul className="link-list">
+        <li>
+          <Link to={`/riders/${rider.id}/zones/compare`}>Compare schemes, compare dates</Link>
+        </li>
+        {rider.powerSource !== 'none' && (
+          <li>
+            <Link to={`/riders/${rider.id}/zones/curve`}>Power–duration curve and strengths</Link>
+          </li>
+        )}
+        <li>
+          <Link to={`/riders/${rider.id}/zones/card`}>Zone card to print or save</Link>
+        </li>
+        <li>
+          <Link to={`/zones/sheet?riders=${rider.id}`}>Several riders on one sheet</Link>
+        </li>
+        <li>
+          <Link to="/schemes">Schemes, and your own</Link>
+        </li>
+      </ul>
+    </section>
+  );
+}
+
+function HowToRead({ rider, day }: OfDay) {
+  const heartTells = healthOnDay(rider, day).heartRate;
+  const anchors = anchorsOnDay(rider, day);
+  return (
+    <section className="sheet mb-3">
+      <h2>How to read it</h2>
+      {rider.powerSource !== 'none' && (
+        <p>
+          Below FTP, percent of FTP suits everyone. Above it, it does not: riders of the same FTP
+          differ most there.
+        </p>
+      )}
+      <p className="mb-0">
+        Heart rate also rises with nerves, the tucked position, heat and high cadence, by 20 beats
+        easily, so read it beside {rider.powerSource === 'none' ? 'how it feels' : 'the watts'} and
+        the note. {!heartTells && 'For this rider it says nothing: RPE governs.'}
+        {heartTells &&
+          anchors.thresholdHr == null &&
+          'There is no threshold heart rate yet, so none is shown.'}
+      </p>
+    </section>
+  );
+}
+
+function asOf(rider: Rider, day: string): string | null {
   const entry = ftpOnDay(rider, day);
+  if (rider.powerSource === 'none') return null;
   if (!entry) return 'No FTP yet.';
   return entry.countsFrom > day
-    ? `Before the first FTP; the first one, from ${printDay(entry.countsFrom)}, is borrowed.`
+    ? `No FTP yet ${day === today() ? 'today' : 'on this day'}; showing the one that starts ${printDay(entry.countsFrom)}.`
     : `The FTP in use on that day counts from ${printDay(entry.countsFrom)}.`;
 }
 
 /** Which figure the ladder hangs on, and where it comes from. */
 function From({ rider, day, anchorKind }: { rider: Rider; day: string; anchorKind: string }) {
-  const { data: tests = [] } = api.useTestsQuery(rider.id);
+  const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
   const anchors = anchorsOnDay(rider, day);
   const entry = ftpOnDay(rider, day);
   const test = tests.find(({ id }) => id === entry?.testId);
@@ -180,7 +214,7 @@ function From({ rider, day, anchorKind }: { rider: Rider; day: string; anchorKin
 /** The scheme of this rider; the choice is stored with the rider. */
 function ChooseScheme({ rider }: { rider: Rider }) {
   const schemes = useSchemes();
-  const [change] = api.useChangeRiderMutation();
+  const [change] = ridersApi.useChangeRiderMutation();
   const { act, problem } = useAct();
   const fitting = rider.powerSource === 'none' ? schemes.all.filter(isByHeart) : schemes.all;
   const choose = (id: string): void => {
@@ -192,7 +226,7 @@ function ChooseScheme({ rider }: { rider: Rider }) {
   };
   return (
     <>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <Form.Select
         aria-label="Scheme"
         value={rider.schemeId ?? ''}
@@ -200,7 +234,7 @@ function ChooseScheme({ rider }: { rider: Rider }) {
       >
         <option value="">
           {rider.powerSource === 'none'
-            ? 'By what is known of the heart'
+            ? 'By the heart rates known'
             : `The default: ${schemes.defaultScheme.name}`}
         </option>
         {fitting.map(({ id, name }) => (

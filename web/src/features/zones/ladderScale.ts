@@ -1,4 +1,5 @@
-import type { Band } from '@uphill/core';
+import type { Band } from '@uphill/core/zones';
+import { scaleLinear, scaleLog } from 'd3-scale';
 
 /** Lowest share of FTP drawn; the axis is broken below it. */
 const BROKEN_BELOW = 0.4;
@@ -6,6 +7,9 @@ const BROKEN_BELOW = 0.4;
 const TOP = 1.75;
 /** Deepest of the zone colours. */
 const DEEPEST = 7;
+
+/** A day: nothing is held longer. */
+const LONGEST_S = 86_400;
 
 /** A rung of the ladder in drawing units: height is watts, width is the logarithm of how long it can be held. */
 export interface Rung {
@@ -41,10 +45,9 @@ export function rungsOf(
 ): { rungs: Rung[]; shared: SharedWatts[]; y: (watts: number) => number } {
   const low = BROKEN_BELOW * ftpW;
   const high = TOP * ftpW;
-  const y = (watts: number): number =>
-    height - ((Math.min(high, Math.max(low, watts)) - low) / (high - low)) * height;
-  const longest = Math.log(86_400);
-  const width = (band: Band): number => (Math.log(band.rule.heldSeconds) / longest) * widest;
+  const y = scaleLinear([low, high], [height, 0]).clamp(true);
+  const held = scaleLog([1, LONGEST_S], [0, widest]);
+  const width = (band: Band): number => held(band.rule.heldSeconds);
   const topOf = (band: Band): number => y(band.high ?? high);
   const footOf = (band: Band): number => (band.low === 0 ? height : y(band.low - 1));
   const rungs = bands.map((band, index): Rung => {

@@ -1,4 +1,5 @@
-import type { Band, Plan, RiderOnDay, SessionNumbers, SessionVerdict } from '@uphill/core';
+import type { Band } from '@uphill/core/zones';
+import type { Plan, RiderOnDay, SessionNumbers, SessionVerdict } from '@uphill/core/sessions';
 import { BalanceStrip } from '../../../charts/BalanceStrip.tsx';
 import { RoadSection } from '../../../charts/RoadSection.tsx';
 import type { EditPlan } from '../draftSlice.ts';

@@ -4,17 +4,16 @@ import {
   nearestTime,
   nextTime,
   type Plan,
-  printDuration,
-  printEffort,
   rowsOf,
   type Segment,
   setTime,
-  stepOf,
   shiftTarget,
   type Step,
-} from '@uphill/core';
+  stepOf,
+} from '@uphill/core/sessions';
+import { printDuration, printEffort } from '@uphill/core/units';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
-import { inField } from '../../../app/keys.ts';
+import { inField } from '../../../shared/keys.ts';
 import { changed, type EditPlan } from '../draftSlice.ts';
 
 /** What is being dragged on the road. */
@@ -129,17 +128,22 @@ interface Standing {
 }
 
 function keyed(event: KeyboardEvent, standing: Standing): Keyed | null {
-  const sideways = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : null;
-  const upright = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : null;
+  let sideways: 1 | -1 | null;
+  if (event.key === 'ArrowRight') sideways = 1;
+  else if (event.key === 'ArrowLeft') sideways = -1;
+  else sideways = null;
+  let upright: 1 | -1 | null;
+  if (event.key === 'ArrowUp') upright = 1;
+  else if (event.key === 'ArrowDown') upright = -1;
+  else upright = null;
   if (event.key === ' ' || event.key === 'Escape') return liftedKey(event.key, standing.lifted);
   if (standing.lifted) return sideways === null ? null : carried(standing, sideways);
   const only = event.altKey ? standing.here.round : null;
-  if (event.shiftKey)
-    return sideways !== null
-      ? longer(standing, sideways, only)
-      : upright !== null
-        ? harder(standing, upright, only)
-        : null;
+  if (event.shiftKey) {
+    if (sideways !== null) return longer(standing, sideways, only);
+    if (upright !== null) return harder(standing, upright, only);
+    return null;
+  }
   return sideways === null ? null : along(standing, sideways);
 }
 

@@ -1,8 +1,8 @@
-import type { Plan, ReadAs, UnreadWords } from '@uphill/core';
+import type { Plan, ReadAs, UnreadWords } from '@uphill/core/sessions';
 import { X } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { inField } from '../../../app/keys.ts';
+import { inField } from '../../../shared/keys.ts';
 import type { EditPlan } from '../draftSlice.ts';
 import { useSentence } from './useSentence.ts';
 
@@ -18,7 +18,7 @@ const MOST_SAID = 4;
 
 /** The session in one sentence: what is understood is drawn at once, the rest gets dots beneath it. */
 export function SentenceField({ plan, ftpW, edit, preview }: Props) {
-  const { text, typing, type, commit, restore, unread, readings } = useSentence(
+  const { text, typing, type, commit, restore, problem, unread, readings } = useSentence(
     plan,
     ftpW,
     edit,
@@ -84,7 +84,6 @@ export function SentenceField({ plan, ftpW, edit, preview }: Props) {
           ref={field}
           rows={1}
           value={text}
-          maxLength={12_000}
           spellCheck={false}
           aria-label="The session in a sentence"
           aria-describedby="sentence-says"
@@ -102,7 +101,11 @@ export function SentenceField({ plan, ftpW, edit, preview }: Props) {
         <Chips readings={readings} open={open} setOpen={setOpen} put={put} />
       )}
       <div id="sentence-says" aria-live="polite">
-        {unread.length > 0 && <Says unread={unread} put={put} />}
+        {problem ? (
+          <span className="field-error">{problem}</span>
+        ) : (
+          unread.length > 0 && <Says unread={unread} put={put} />
+        )}
       </div>
     </div>
   );

@@ -5,13 +5,16 @@ import {
   printSentence,
   type ReadAs,
   type UnreadWords,
-} from '@uphill/core';
+} from '@uphill/core/sessions';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { api } from '../../../api/client.ts';
+import { hillsApi } from '../../../shared/api/hills.ts';
+import { tooLong } from '../../../ui/tooLong.ts';
 import { useLastWords } from '../../../ui/useLastWords.ts';
 import type { EditPlan } from '../draftSlice.ts';
-import { newId } from '../newId.ts';
+import { newId } from '../../../shared/newId.ts';
 
+/** No session needs more words. */
+const LONGEST = 12_000;
 /** Read this long after the last key. */
 const READ_AFTER_MS = 120;
 
@@ -32,7 +35,7 @@ export function useSentence(
   edit: EditPlan,
   preview: (plan: Plan | null) => void,
 ) {
-  const { data: hills = NO_HILLS } = api.useHillsQuery();
+  const { data: hills = NO_HILLS } = hillsApi.useHillsQuery();
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? printSentence(plan);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -44,9 +47,11 @@ export function useSentence(
     [plan, shown, hills, ftpW],
   );
 
+  const problem = typed === null ? undefined : tooLong(typed, LONGEST);
   const type = (words: string): void => {
     setTyped(words);
     clearTimeout(waiting.current);
+    if (tooLong(words, LONGEST)) return;
     waiting.current = setTimeout(() => {
       setReadText(words);
       preview(words.trim() === '' ? null : readInto(plan, words, hills, ftpW).plan);
@@ -59,6 +64,8 @@ export function useSentence(
   };
   const commit = (): void => {
     clearTimeout(waiting.current);
+    // What is too long to be kept stays where it was pasted.
+    if (problem !== undefined) return;
     if (typed !== null && typed.trim() !== '' && typed.trim() !== printSentence(plan)) {
       const next = readInto(plan, typed, hills, ftpW).plan;
       edit(next, { done: 'wrote the sentence', undone: 'the sentence as it was' });
@@ -75,6 +82,7 @@ export function useSentence(
     type,
     commit,
     restore,
+    problem,
     unread: says.unread,
     readings: says.readings,
   };
@@ -95,7 +103,7 @@ function readInto(
     ...kept,
     items,
     ...(totalS === null ? {} : { totalS }),
-    ...(unread.length > 0 ? { words: text.slice(0, 12_000) } : {}),
+    ...(unread.length > 0 ? { words: text } : {}),
   };
   return { plan: fitEnds(next).plan, unread, readings };
 }

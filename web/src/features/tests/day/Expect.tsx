@@ -1,13 +1,17 @@
 import { EXPECTED_BPM, type Rider, type TestDayDraft } from '@uphill/api';
-import { FTP_BOUNDS, type Protocol } from '@uphill/core';
+import { FTP_BOUNDS, type Protocol, sameRamp } from '@uphill/core/testing';
+import { numberTyped, type Typed } from '@uphill/core/units';
+import { usualRamp } from '@uphill/core/simulation';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { firstName } from '../../../app/riderOnDay.ts';
+import { testsApi } from '../../../shared/api/tests.ts';
+import { firstName } from '../../../shared/riderOnDay.ts';
 import { DateField } from '../../../ui/DateField.tsx';
 import { Field } from '../../../ui/Field.tsx';
 import { AboutProtocol } from '../AboutProtocol.tsx';
-import { RampForecast } from '../RampForecast.tsx';
+import { RampChoice } from '../RampChoice.tsx';
+import { lastRamp, UNKNOWN_FTP_W } from '../rampWords.ts';
 
 export interface StageProps {
   readonly rider: Rider;
@@ -23,22 +27,25 @@ export function Expect({ rider, protocol, draft, change, next }: StageProps) {
   const bounds = byHeart ? EXPECTED_BPM : FTP_BOUNDS;
   const stored = byHeart ? draft.expectedBpm : draft.expectedW;
   const [typed, setTyped] = useState(stored === null ? '' : String(stored));
-  const value = Number(typed);
-  const wrong =
-    typed.trim() !== '' &&
-    !(Number.isInteger(value) && value >= bounds.low && value <= bounds.high);
+  const sound = (value: Typed): value is number =>
+    typeof value === 'number' &&
+    Number.isInteger(value) &&
+    value >= bounds.low &&
+    value <= bounds.high;
+  const wrong = typed.trim() !== '' && !sound(numberTyped(typed));
+  const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
+  const last = lastRamp(tests);
+  const isRamp = protocol.reading.kind.startsWith('ramp');
+  const proposed = usualRamp(protocol, draft.expectedW ?? UNKNOWN_FTP_W, last);
   const write = (text: string): void => {
     setTyped(text);
-    const number = Number(text);
-    const sound =
-      text.trim() !== '' &&
-      Number.isInteger(number) &&
-      number >= bounds.low &&
-      number <= bounds.high;
-    if (sound || text.trim() === '')
-      change(
-        byHeart ? { expectedBpm: sound ? number : null } : { expectedW: sound ? number : null },
-      );
+    const read = numberTyped(text);
+    const value = sound(read) ? read : null;
+    if (value === null && read !== null) return;
+    if (byHeart) return change({ expectedBpm: value });
+    // A ramp that nobody changed by hand is shaped for what is expected now.
+    const follows = isRamp && value !== null && sameRamp(draft.ramp, proposed);
+    change({ expectedW: value, ...(follows ? { ramp: usualRamp(protocol, value, last) } : {}) });
   };
   const first = firstName(rider.name);
   return (
@@ -59,7 +66,7 @@ export function Expect({ rider, protocol, draft, change, next }: StageProps) {
           hint={
             stored === null
               ? `${first} has none yet: a guess is better than none`
-              : `${first} goes in with this`
+              : 'the figure in use, unless you know better'
           }
         >
           {(control) => (
@@ -81,7 +88,14 @@ export function Expect({ rider, protocol, draft, change, next }: StageProps) {
         <Button onClick={next}>Next: prepare</Button>
       </section>
       <div>
-        {protocol.reading.kind.startsWith('ramp') && <RampForecast ftpW={draft.expectedW} />}
+        {isRamp && (
+          <RampChoice
+            ftpW={draft.expectedW}
+            last={last}
+            value={draft.ramp}
+            choose={(shape) => change({ ramp: { ...draft.ramp, ...shape } })}
+          />
+        )}
         <AboutProtocol protocol={protocol} />
       </div>
     </div>

@@ -1,12 +1,12 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
-import type { Protocol, RiddenSecond } from '@uphill/core';
+import type { Protocol } from '@uphill/core/testing';
+import type { RiddenSecond } from '@uphill/core/simulation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { api } from '../../../api/client.ts';
-import { loadFormats } from '../../../app/loadFormats.ts';
-import { useAct } from '../../../app/useAct.ts';
-import { saveFile } from '../../../app/saveFile.ts';
-import { Refused } from '../../../ui/messages.tsx';
+import { recordingsApi } from '../../../shared/api/recordings.ts';
+import { useAct } from '../../../shared/useAct.ts';
+import { saveFile } from '../../../shared/saveFile.ts';
+import { ProblemNote } from '../../../ui/messages.tsx';
 
 interface KeepProps {
   readonly rider: Rider;
@@ -20,7 +20,7 @@ interface KeepProps {
 
 /** The ride becomes a recording like any other, and can be taken along. */
 export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: KeepProps) {
-  const [upload] = api.useUploadRecordingMutation();
+  const [upload] = recordingsApi.useUploadRecordingMutation();
   const { act, problem } = useAct();
   const [busy, setBusy] = useState(false);
   const startedAt = `${draft.date}T18:00:00`;
@@ -28,9 +28,12 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
   const sent = useRef(false);
   const keep = useCallback(async (): Promise<void> => {
     setBusy(true);
-    const [{ seconds, laps }, { writeFitRecording }] = await Promise.all([whole(), loadFormats()]);
+    const [{ seconds, laps }, { writeFitRecording }] = await Promise.all([
+      whole(),
+      import('@uphill/core/formats'),
+    ]);
     const file = new File([writeFitRecording(seconds, startedAt, laps) as BlobPart], `${name}.fit`);
-    const received = await act(() => upload({ riderId: rider.id, file }));
+    const received = await act(() => upload({ riderId: rider.id, file, origin: 'standIns' }));
     setBusy(false);
     if (received) change({ recordingId: received.recording.id });
     else sent.current = false;
@@ -44,7 +47,7 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
   const download = async (kind: 'csv' | 'fit'): Promise<void> => {
     const [{ seconds, laps }, { writeCsvRecording, writeFitRecording }] = await Promise.all([
       whole(),
-      loadFormats(),
+      import('@uphill/core/formats'),
     ]);
     saveFile(
       `${name}.${kind}`,
@@ -55,10 +58,10 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
   };
   return (
     <div className="mt-3">
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       {draft.recordingId === null ? (
         <Button disabled={busy} onClick={() => void keep()}>
-          {busy ? 'Storing the recording…' : 'Store the recording'}
+          {busy ? 'Saving the recording…' : 'Save the recording'}
         </Button>
       ) : (
         <Button onClick={next}>Next: read it</Button>

@@ -1,14 +1,12 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
 import {
   CHANCES,
-  expectedRampEnd,
-  printClock,
-  type Protocol,
-  roundHalfUp,
   type StageDrop,
   type TestRideSetting,
   type TestRideState,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
+import { expectedRampEnd, type Protocol } from '@uphill/core/testing';
+import { printClock, roundHalfUp } from '@uphill/core/units';
 import { useCallback, useEffect, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -17,6 +15,7 @@ import { Field } from '../../../ui/Field.tsx';
 import { Wrong } from '../../../ui/messages.tsx';
 import type { Tick } from '../../../workers/standIns.worker.ts';
 import type { StageProps } from './Expect.tsx';
+import { WattsField } from '../WattsField.tsx';
 import { StepLines } from './StepClock.tsx';
 import { KeepRide } from './KeepRide.tsx';
 import { settingFor, SPEEDS, useStandIns } from './useStandIns.ts';
@@ -55,6 +54,38 @@ export function OnStandIns(props: StageProps & { rider: Rider }) {
   );
 }
 
+const STAGES_S = [180, 240, 300, 360];
+const ON_OFF_S = [30, 40, 45, 60];
+const SLOPES = [0, 1, 2, 3, 4, 5, 6, 8, 10, 12];
+
+interface ChoiceProps {
+  readonly label: string;
+  readonly of: readonly number[];
+  readonly words: (value: number) => string;
+  readonly value: number;
+  readonly choose: (value: number) => void;
+}
+
+function Choice({ label, of, words, value, choose }: ChoiceProps) {
+  return (
+    <Field label={label}>
+      {(control) => (
+        <Form.Select
+          {...control}
+          value={value}
+          onChange={({ target }) => choose(Number(target.value))}
+        >
+          {of.map((each) => (
+            <option key={each} value={each}>
+              {words(each)}
+            </option>
+          ))}
+        </Form.Select>
+      )}
+    </Field>
+  );
+}
+
 function SetUp({
   protocol,
   draft,
@@ -69,90 +100,46 @@ function SetUp({
     <div className="entry-row">
       {isRamp && (
         <>
-          <Field label="Start, W">
-            {(control) => (
-              <Form.Control
-                {...control}
-                type="number"
-                min={20}
-                max={400}
-                value={draft.ramp.startW}
-                onChange={({ target }) =>
-                  inside(target.value, 20, 400) &&
-                  change({ ramp: { ...draft.ramp, startW: Number(target.value) } })
-                }
-              />
-            )}
-          </Field>
-          <Field label="Step, W">
-            {(control) => (
-              <Form.Control
-                {...control}
-                type="number"
-                min={5}
-                max={60}
-                value={draft.ramp.stepW}
-                onChange={({ target }) =>
-                  inside(target.value, 5, 60) &&
-                  change({ ramp: { ...draft.ramp, stepW: Number(target.value) } })
-                }
-              />
-            )}
-          </Field>
+          <WattsField
+            label="Start, W"
+            bounds={[20, 400]}
+            value={draft.ramp.startW}
+            set={(startW) => change({ ramp: { ...draft.ramp, startW } })}
+          />
+          <WattsField
+            label="Step, W"
+            bounds={[5, 60]}
+            value={draft.ramp.stepW}
+            set={(stepW) => change({ ramp: { ...draft.ramp, stepW } })}
+          />
         </>
       )}
       {protocol.reading.kind === 'lactate' && (
-        <Field label="Stage">
-          {(control) => (
-            <Form.Select
-              {...control}
-              value={draft.ramp.stageS}
-              onChange={({ target }) =>
-                change({ ramp: { ...draft.ramp, stageS: Number(target.value) } })
-              }
-            >
-              {[180, 240, 300, 360].map((seconds) => (
-                <option key={seconds} value={seconds}>
-                  {printClock(seconds)}
-                </option>
-              ))}
-            </Form.Select>
-          )}
-        </Field>
+        <Choice
+          label="Stage"
+          of={STAGES_S}
+          words={printClock}
+          value={draft.ramp.stageS}
+          choose={(stageS) => change({ ramp: { ...draft.ramp, stageS } })}
+        />
       )}
       {protocol.reading.kind === 'onOff' && (
-        <Field label="On and off, each">
-          {(control) => (
-            <Form.Select
-              {...control}
-              value={draft.onS}
-              onChange={({ target }) => change({ onS: Number(target.value) })}
-            >
-              {[30, 40, 45, 60].map((seconds) => (
-                <option key={seconds} value={seconds}>
-                  {seconds} s
-                </option>
-              ))}
-            </Form.Select>
-          )}
-        </Field>
+        <Choice
+          label="On and off, each"
+          of={ON_OFF_S}
+          words={(seconds) => `${seconds} s`}
+          value={draft.onS}
+          choose={(onS) => change({ onS })}
+        />
       )}
       {protocol.trainer === 'slope' && (
-        <Field label="Slope of the trainer">
-          {(control) => (
-            <Form.Select
-              {...control}
-              value={draft.slopePercent}
-              onChange={({ target }) => change({ slopePercent: Number(target.value) })}
-            >
-              {[0, 1, 2, 3, 4, 5, 6, 8, 10, 12].map((percent) => (
-                <option key={percent} value={percent}>
-                  {percent} %
-                </option>
-              ))}
-            </Form.Select>
-          )}
-        </Field>
+        <Choice
+          label="Slope of the trainer"
+          of={SLOPES}
+          words={(percent) => `${percent} %`}
+          value={draft.slopePercent}
+          choose={(slopePercent) => change({ slopePercent })}
+        />
       )}
       {protocol.steps.some(({ optional }) => optional) && (
         <Form.Check
@@ -216,7 +203,7 @@ function Riding({ rider, protocol, draft, change, next, ride, setting }: RidingP
           className="px-0 mt-2"
           onClick={() => change({ ride: null, recordingId: null, samples: [] })}
         >
-          Begin again
+          Start again
         </Button>
       </section>
     </div>
@@ -229,6 +216,7 @@ const NO_DROPS: readonly StageDrop[] = [];
 function Now({ tick, protocol, draft }: { tick: Tick; protocol: Protocol; draft: TestDayDraft }) {
   const { state, last } = tick;
   const ended = state.ended !== null;
+  const asked = state.askedW === null ? 'all you have' : `${roundHalfUp(state.askedW)} W`;
   return (
     <>
       <div className="title-row">
@@ -245,13 +233,7 @@ function Now({ tick, protocol, draft }: { tick: Tick; protocol: Protocol; draft:
         </p>
       )}
       <dl className="live" aria-label="Now">
-        <Live
-          name="asked"
-          value={
-            ended ? '–' : state.askedW === null ? 'all you have' : `${roundHalfUp(state.askedW)} W`
-          }
-          className="asked"
-        />
+        <Live name="asked" value={ended ? '–' : asked} className="asked" />
         <Live name="ridden" value={`${last?.watts ?? 0} W`} className="ridden" />
         <Live name="cadence" value={`${last?.rpm ?? 0} rpm`} />
         {last?.metresPerSecond !== undefined && (
@@ -259,7 +241,7 @@ function Now({ tick, protocol, draft }: { tick: Tick; protocol: Protocol; draft:
         )}
         <Live
           name="pulse"
-          value={last?.bpm == null ? 'no beat' : `${last.bpm} bpm`}
+          value={last?.bpm == null ? 'no heart rate' : `${last.bpm} bpm`}
           className="pulse"
         />
         <Live
@@ -291,10 +273,11 @@ function RideKeys({
   state: TestRideState;
 }) {
   const { running, speed, run, pause, press, setSpeed } = standIns;
+  const startWords = state.second > 0 ? 'Go on' : 'Start riding';
   return (
     <div className="d-flex flex-wrap gap-2 mt-3 align-items-end">
       <Button onClick={() => (running ? pause() : run(speed))}>
-        {running ? 'Pause' : state.second > 0 ? 'Go on' : 'Start riding'}
+        {running ? 'Pause' : startWords}
       </Button>
       <Button variant="outline-secondary" onClick={() => void press('lap')}>
         Lap
@@ -356,9 +339,4 @@ function useDrops(
     }));
     change({ samples: [...samples, ...lines].slice(0, 60) });
   }, [drops, samples, change]);
-}
-
-function inside(text: string, low: number, high: number): boolean {
-  const value = Number(text);
-  return Number.isInteger(value) && value >= low && value <= high;
 }

@@ -1,13 +1,14 @@
 import type { Rider, TestDay, TestDayDraft } from '@uphill/api';
-import { preparePower, type Protocol, resultOf } from '@uphill/core';
+import { preparePower } from '@uphill/core/power';
+import { type Protocol, resultOf } from '@uphill/core/testing';
 import { useMemo } from 'react';
-import Form from 'react-bootstrap/Form';
-import { api, problemOf } from '../../../api/client.ts';
-import { plusDays } from '../../../app/dates.ts';
-import { shownMass } from '../../../app/riderOnDay.ts';
-import { Field } from '../../../ui/Field.tsx';
+import { recordingsApi } from '../../../shared/api/recordings.ts';
+import { problemOf } from '../../../shared/api/problemOf.ts';
+import { plusDays } from '../../../shared/dates.ts';
+import { shownMass } from '../../../shared/riderOnDay.ts';
+import { WordsField } from '../../../ui/WordsField.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
-import { Empty, Refused, Wrong } from '../../../ui/messages.tsx';
+import { Empty, ProblemNote, Wrong } from '../../../ui/messages.tsx';
 import { Checks } from '../Checks.tsx';
 import { drawRecording } from '../drawRecording.tsx';
 import { ReadRecording } from '../ReadRecording.tsx';
@@ -32,33 +33,31 @@ export interface ReadProps {
 
 /** Reading, checks and decision, whichever way the readings came. */
 export function ReadDay(props: ReadProps) {
-  const { protocol, draft, change } = props;
+  const { draft, change } = props;
   return (
     <>
-      {protocol.reading.kind === 'lactate' ? (
-        <ReadLactate {...props} />
-      ) : draft.recordingId !== null && draft.way !== 'hand' ? (
-        <FromRecording {...props} recordingId={draft.recordingId} />
-      ) : draft.way === 'hand' ? (
-        <ByHand {...props} />
-      ) : (
-        <Empty title="Nothing is ridden yet. Go back to the ride: bring in its recording, type its readings, or ride it on the stand-ins." />
-      )}
+      <Readings {...props} />
       <section className="sheet mt-3" aria-label="Note">
-        <Field label="Note: how it felt, heat, what was different">
-          {(control) => (
-            <Form.Control
-              {...control}
-              as="textarea"
-              rows={2}
-              maxLength={1000}
-              value={draft.note}
-              onChange={({ target }) => change({ note: target.value })}
-            />
-          )}
-        </Field>
+        <WordsField
+          label="Note: how it felt, heat, what was different"
+          most={1000}
+          rows={2}
+          value={draft.note}
+          change={(note) => change({ note })}
+        />
       </section>
     </>
+  );
+}
+
+function Readings(props: ReadProps) {
+  const { protocol, draft } = props;
+  if (protocol.reading.kind === 'lactate') return <ReadLactate {...props} />;
+  if (draft.way === 'hand') return <ByHand {...props} />;
+  if (draft.recordingId !== null)
+    return <FromRecording {...props} recordingId={draft.recordingId} />;
+  return (
+    <Empty title="Nothing has been ridden yet. Go back to the ride: import its recording, type its readings, or ride it on the stand-ins." />
   );
 }
 
@@ -70,12 +69,12 @@ function FromRecording({
   stored,
   recordingId,
 }: ReadProps & { recordingId: string }) {
-  const { data: recording, error } = api.useRecordingQuery(recordingId);
+  const { data: recording, error } = recordingsApi.useRecordingQuery(recordingId);
   const watts = useMemo(
-    () => (recording ? preparePower(recording.watts).clock : null),
+    () => (recording ? preparePower(recording.watts, recording.stops).clock : null),
     [recording],
   );
-  if (error) return <Refused problem={problemOf(error)} />;
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!recording || !watts) return <Loading />;
   return (
     <>

@@ -1,21 +1,22 @@
 import {
   findEfforts,
+  LACTATE_BOUNDS,
+  LACTATE_DEFAULTS,
   type LactateDetails,
+  lactateProblems,
   type LactateSample,
   lactateSampleSchema,
   lactateStages,
-  LACTATE_BOUNDS,
-  LACTATE_DEFAULTS,
-  lactateProblems,
-  preparePower,
   type Protocol,
   readLactate,
   resultOf,
-} from '@uphill/core';
+} from '@uphill/core/testing';
+import { numberTyped } from '@uphill/core/units';
+import { preparePower } from '@uphill/core/power';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { api } from '../../../api/client.ts';
-import { plusDays } from '../../../app/dates.ts';
+import { recordingsApi } from '../../../shared/api/recordings.ts';
+import { plusDays } from '../../../shared/dates.ts';
 import { Loading } from '../../../ui/Loading.tsx';
 import { Wrong } from '../../../ui/messages.tsx';
 import { Checks } from '../Checks.tsx';
@@ -23,7 +24,6 @@ import { LactateTable } from '../lactate/LactateTable.tsx';
 import { Methods, type Picked } from '../lactate/Methods.tsx';
 import { ResultFigures } from '../ResultFigures.tsx';
 import { StoreReading } from '../StoreReading.tsx';
-import { numberTyped } from '../typed.ts';
 import { useChecks } from '../useReading.ts';
 import { dayTest } from './dayTest.ts';
 import type { ReadProps } from './ReadDay.tsx';
@@ -159,12 +159,12 @@ function readSamples(typed: readonly TypedSample[]): {
 
 /** The stages as they were ridden, where there is a recording: watts and heart rate of each line, the blood still to be typed. */
 function useRiddenStages(protocol: Protocol, { recordingId, ramp }: ReadProps['draft']) {
-  const { data: recording } = api.useRecordingQuery(recordingId ?? '', {
+  const { data: recording } = recordingsApi.useRecordingQuery(recordingId ?? '', {
     skip: recordingId === null,
   });
   return useMemo(() => {
     if (!recording || recordingId === null) return { lines: [] as TypedSample[], effort: null };
-    const watts = preparePower(recording.watts).clock;
+    const watts = preparePower(recording.watts, recording.stops).clock;
     const found = findEfforts(protocol, watts, ramp);
     const main = found.ok ? found.value.main : undefined;
     if (!main) return { lines: [] as TypedSample[], effort: null };

@@ -8,19 +8,19 @@ import { StepClock } from './StepClock.tsx';
 const WAYS = [
   {
     id: 'recording',
-    name: 'Ridden for real: bring in the recording',
+    name: 'Ridden: import the recording',
     about: 'CSV, GPX or FIT. Laps are used where they fit, else the effort is found.',
   },
   {
     id: 'hand',
-    name: 'Ridden for real: type the readings',
+    name: 'Ridden: type the readings',
     about: 'What the head unit or the test sheet shows.',
   },
   {
     id: 'standIns',
     name: 'On the stand-ins',
     about:
-      'A simulated rider on a simulated trainer, to try a protocol through. Not a result of the rider’s.',
+      'A simulated rider on a simulated trainer, to try the protocol. It is not the rider’s own result.',
   },
 ] as const;
 
@@ -31,8 +31,8 @@ export function RideStage(props: StageProps & { rider: Rider }) {
   if (draft.way === 'standIns') return <OnStandIns {...props} />;
   return (
     <div className="columns">
-      <section className="sheet" aria-label="How the readings come">
-        <h2>How do the readings come?</h2>
+      <section className="sheet" aria-label="Where the readings come from">
+        <h2>Where do the readings come from?</h2>
         <ul className="protocol-list">
           {WAYS.map(({ id, name, about }) => (
             <li key={id}>

@@ -1,4 +1,5 @@
-import { printClock, type Protocol, type TestStep } from '@uphill/core';
+import { printClock } from '@uphill/core/units';
+import type { Protocol, TestStep } from '@uphill/core/testing';
 import { useEffect, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -19,6 +20,7 @@ export function StepClock({
   );
   const clock = useClock(steps);
   const hasOptional = protocol.steps.some((step) => step.optional);
+  const startWords = clock.index === null ? 'Start the clock' : 'Go on';
   return (
     <section className="sheet" aria-label="Steps">
       <h2>Steps</h2>
@@ -34,7 +36,7 @@ export function StepClock({
       <StepLines steps={steps} now={clock.index} inStepS={clock.inStepS} />
       <div className="d-flex gap-2 mt-3">
         <Button variant="outline-secondary" onClick={clock.running ? clock.pause : clock.start}>
-          {clock.running ? 'Pause the clock' : clock.index === null ? 'Start the clock' : 'Go on'}
+          {clock.running ? 'Pause the clock' : startWords}
         </Button>
         <Button variant="outline-secondary" disabled={clock.index === null} onClick={clock.next}>
           Next step
@@ -66,18 +68,19 @@ export function StepLines({
             <strong>{step.name}</strong> <span className="soft small">{step.say}</span>
           </span>
           <span className="text-nowrap">
-            {index === now && step.seconds !== null
-              ? `${printClock(Math.max(0, step.seconds - inStepS))} left`
-              : index === now
-                ? printClock(inStepS)
-                : step.seconds === null
-                  ? 'until you stop'
-                  : printClock(step.seconds)}
+            {clockWords(step.seconds, index === now ? inStepS : null)}
           </span>
         </li>
       ))}
     </ol>
   );
+}
+
+/** What is left of the step under way; of any other, how long it is. */
+function clockWords(seconds: number | null, inStepS: number | null): string {
+  if (seconds === null) return inStepS === null ? 'until you stop' : printClock(inStepS);
+  if (inStepS === null) return printClock(seconds);
+  return `${printClock(Math.max(0, seconds - inStepS))} left`;
 }
 
 /** A clock that walks through the steps by itself and can be sent on; the step under way follows from the time. */

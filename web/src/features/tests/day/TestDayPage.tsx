@@ -1,13 +1,15 @@
 import { type Rider, TEST_STAGES, type TestDay } from '@uphill/api';
-import { protocolOf } from '@uphill/core';
+import { protocolOf } from '@uphill/core/testing';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
-import { api, problemOf } from '../../../api/client.ts';
-import { firstName, healthOnDay } from '../../../app/riderOnDay.ts';
-import { useAct } from '../../../app/useAct.ts';
+import { ridersApi } from '../../../shared/api/riders.ts';
+import { testDaysApi } from '../../../shared/api/testDays.ts';
+import { problemOf } from '../../../shared/api/problemOf.ts';
+import { firstName, healthOnDay } from '../../../shared/riderOnDay.ts';
+import { useAct } from '../../../shared/useAct.ts';
 import { Loading } from '../../../ui/Loading.tsx';
-import { Refused, Wrong } from '../../../ui/messages.tsx';
-import { HealthScreenForm } from '../../riders/HealthScreenForm.tsx';
+import { ProblemNote, Wrong } from '../../../ui/messages.tsx';
+import { Health } from '../../../ui/health/Health.tsx';
 import { Expect } from './Expect.tsx';
 import { Prepare } from './Prepare.tsx';
 import { ReadDay } from './ReadDay.tsx';
@@ -25,16 +27,16 @@ const STAGE_NAMES: Record<Stage, string> = {
 /** A test day in the practitioner's order; it can be left at any moment and goes on where it was. */
 export function TestDayPage() {
   const { riderId = '', dayId = '' } = useParams();
-  const { data: rider } = api.useRiderQuery(riderId);
-  const { data: day, error } = api.useTestDayQuery(dayId);
-  if (error) return <Refused problem={problemOf(error)} />;
+  const { data: rider } = ridersApi.useRiderQuery(riderId);
+  const { data: day, error } = testDaysApi.useTestDayQuery(dayId);
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   return rider && day ? <UnderWay key={day.id} rider={rider} day={day} /> : <Loading />;
 }
 
 function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   const navigate = useNavigate();
   const { draft, change, trouble, version, forget } = useTestDay(day);
-  const [remove] = api.useRemoveTestDayMutation();
+  const [remove] = testDaysApi.useRemoveTestDayMutation();
   const { act, problem } = useAct();
   const protocol = protocolOf(day.protocol);
   const health = healthOnDay(rider, draft.date);
@@ -44,7 +46,7 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   const go = (next: Stage): void => change({ stage: next });
   const giveUp = async (): Promise<void> => {
     if (
-      (await act(() => remove({ id: day.id, version: version() }), 'Test day given up.')) !==
+      (await act(() => remove({ id: day.id, version: version() }), 'Test day abandoned.')) !==
       undefined
     ) {
       forget();
@@ -59,11 +61,11 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
           {protocol.name} · {firstName(rider.name)}
         </span>
         <Button variant="link" className="ms-auto" onClick={() => void giveUp()}>
-          Give it up
+          Abandon test day
         </Button>
       </div>
       {trouble && <Wrong>{trouble}</Wrong>}
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <ol className="stages" aria-label="Stages of the test day">
         {TEST_STAGES.map((each, index) => (
           <li key={each}>
@@ -79,16 +81,14 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
         ))}
       </ol>
       {held && (
-        <section className="sheet mb-3" aria-label="Health screen">
-          <h2>Health screen first</h2>
-          <p>
+        <div className="mb-3">
+          <p className="mb-0">
             {blood
-              ? 'Anticoagulants or a bleeding disorder: no blood is taken until a clinician agrees. '
-              : 'Nothing maximal is ridden before it is clear. '}
-            {health.reasons.join(' ')}
+              ? 'Anticoagulants or a bleeding disorder: no blood is taken until a clinician agrees.'
+              : 'Nothing maximal is ridden before the health screen is clear.'}
           </p>
-          <HealthScreenForm rider={rider} />
-        </section>
+          <Health rider={rider} first />
+        </div>
       )}
       {stage === 'expect' && (
         <Expect

@@ -1,15 +1,15 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
+import type { ProtocolId } from '@uphill/core/testing';
 import {
-  type ProtocolId,
   type RiddenSecond,
   type RideEvent,
   standInFor,
   type TestRideSetting,
   usualSetting,
-} from '@uphill/core';
+} from '@uphill/core/simulation';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { riderOnDay } from '../../../app/riderOnDay.ts';
+import { riderOnDay } from '../../../shared/riderOnDay.ts';
 import type { StandIns, Tick } from '../../../workers/standIns.worker.ts';
 
 export const SPEEDS = [1, 5, 20, 60] as const;

@@ -1,11 +1,12 @@
-import { type TestDay, testDayDraft, type TestDayDraft } from '@uphill/api';
+import { type TestDay, testDayDraftSchema, type TestDayDraft } from '@uphill/api';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
-import { api, problemOf } from '../../../api/client.ts';
+import { testDaysApi } from '../../../shared/api/testDays.ts';
+import { problemOf } from '../../../shared/api/problemOf.ts';
 
 const PREFIX = 'uphill.testDay.';
 const SAVE_AFTER_MS = 400;
-const kept = z.object({ draft: testDayDraft, version: z.number() });
+const kept = z.object({ draft: testDayDraftSchema, version: z.number() });
 
 /** What this device still holds of a test day that the server does not. */
 function keptHere(id: string): z.infer<typeof kept> | null {
@@ -19,7 +20,7 @@ function keptHere(id: string): z.infer<typeof kept> | null {
 
 /** A test day under way: every change is kept on this device at once and on the server a moment later. */
 export function useTestDay(day: TestDay) {
-  const [save] = api.useSaveTestDayMutation();
+  const [save] = testDaysApi.useSaveTestDayMutation();
   const here = useState(() => keptHere(day.id))[0];
   const [draft, setDraft] = useState<TestDayDraft>(
     here && here.version === day.version ? here.draft : day.draft,

@@ -5,13 +5,11 @@ import {
   type Lt1Method,
   type Lt2Method,
   type MethodReading,
-  roundHalfUp,
-} from '@uphill/core';
-import { useState } from 'react';
+} from '@uphill/core/testing';
+import { roundHalfUp } from '@uphill/core/units';
 import Form from 'react-bootstrap/Form';
-import { Field } from '../../../ui/Field.tsx';
 import { Figure } from '../../../ui/Figure.tsx';
-import { numberTyped } from '../typed.ts';
+import { NumberField } from '../../../ui/NumberField.tsx';
 
 export interface Picked extends LactateSettings {
   readonly lt1By: Lt1Method;
@@ -140,27 +138,14 @@ function Concentration({
   set: (mmol: number) => void;
 }) {
   const { low, high } = LACTATE_BOUNDS[which];
-  const [typed, setTyped] = useState(String(value));
-  const read = numberTyped(typed);
-  const wrong = typeof read !== 'number' || read < low || read > high;
   return (
-    <Field
+    <NumberField
       label={`${which.toUpperCase()} at, mmol/L`}
-      error={wrong ? `Between ${low} and ${high}.` : undefined}
-    >
-      {(control) => (
-        <Form.Control
-          {...control}
-          inputMode="decimal"
-          maxLength={6}
-          value={typed}
-          onChange={({ target }) => {
-            setTyped(target.value);
-            const mmol = numberTyped(target.value);
-            if (typeof mmol === 'number' && mmol >= low && mmol <= high) set(mmol);
-          }}
-        />
-      )}
-    </Field>
+      bounds={[low, high]}
+      wrong={`Between ${low} and ${high}.`}
+      needed
+      value={value}
+      set={set}
+    />
   );
 }

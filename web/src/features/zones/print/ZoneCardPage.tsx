@@ -1,23 +1,24 @@
 import type { Rider } from '@uphill/api';
-import { type Scheme, writeZoneCsv, writeZoneJson, zoneLines } from '@uphill/core';
+import { type Scheme, writeZoneCsv, writeZoneJson, zoneLines } from '@uphill/core/zones';
 import { useEffect } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { api, problemOf } from '../../../api/client.ts';
-import { printDay, today } from '../../../app/dates.ts';
-import { saveFile } from '../../../app/saveFile.ts';
+import { ridersApi } from '../../../shared/api/riders.ts';
+import { problemOf } from '../../../shared/api/problemOf.ts';
+import { printDay, today } from '../../../shared/dates.ts';
+import { saveFile } from '../../../shared/saveFile.ts';
 import { Loading } from '../../../ui/Loading.tsx';
-import { Refused } from '../../../ui/messages.tsx';
-import { useSchemes } from '../useSchemes.ts';
+import { ProblemNote } from '../../../ui/messages.tsx';
+import { useSchemes } from '../../../shared/useSchemes.ts';
 import { anchorText, cardFor } from './cardFor.ts';
 import { ZoneTable } from './ZoneTable.tsx';
 
 /** A rider's zones on one A5 page, black on white, and as a file. */
 export function ZoneCardPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = api.useRiderQuery(riderId);
+  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
   const schemes = useSchemes();
-  if (error) return <Refused problem={problemOf(error)} />;
+  if (error) return <ProblemNote problem={problemOf(error)} />;
   return rider ? <Card rider={rider} scheme={schemes.ofRider(rider)} /> : <Loading />;
 }
 
@@ -63,7 +64,7 @@ function Card({ rider, scheme }: { rider: Rider; scheme: Scheme }) {
         {lines ? (
           <ZoneTable lines={lines} />
         ) : (
-          <p>What this scheme hangs on has not been measured yet.</p>
+          <p>What this scheme is based on has not been measured yet.</p>
         )}
         <footer>
           Heart rate is read beside the watts, never alone; efforts under 2 minutes: too short for

@@ -1,18 +1,18 @@
-import { zoneLines } from '@uphill/core';
+import { zoneLines } from '@uphill/core/zones';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useSearchParams } from 'react-router';
-import { api } from '../../../api/client.ts';
-import { printDay, today } from '../../../app/dates.ts';
+import { printDay, today } from '../../../shared/dates.ts';
 import { Loading } from '../../../ui/Loading.tsx';
-import { useSchemes } from '../useSchemes.ts';
+import { useSchemes } from '../../../shared/useSchemes.ts';
 import { anchorText, cardFor } from './cardFor.ts';
 import { ZoneTable } from './ZoneTable.tsx';
+import { useActiveRiders } from '../../../shared/useActiveRiders.ts';
 
 /** Zones of several riders on one page, each in their own scheme and figures. */
 export function ZoneSheetPage() {
   const [search, setSearch] = useSearchParams();
-  const { data: riders } = api.useRidersQuery();
+  const { riders } = useActiveRiders();
   const schemes = useSchemes();
   if (!riders) return <Loading />;
   const wanted = (search.get('riders') ?? '')

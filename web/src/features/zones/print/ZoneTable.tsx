@@ -1,4 +1,4 @@
-import { printBand, type ZoneLine } from '@uphill/core';
+import { printBand, type ZoneLine } from '@uphill/core/zones';
 
 /** Zones as a plain table for paper, the hardest on top. */
 export function ZoneTable({

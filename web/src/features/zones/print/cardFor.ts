@@ -1,6 +1,12 @@
 import type { Rider } from '@uphill/api';
-import { ANCHOR_NAMES, type Anchors, layOver, type Scheme, type ZoneCardFor } from '@uphill/core';
-import { anchorsOnDay, healthOnDay, shownMass } from '../../../app/riderOnDay.ts';
+import {
+  ANCHOR_NAMES,
+  type Anchors,
+  layOver,
+  type Scheme,
+  type ZoneCardFor,
+} from '@uphill/core/zones';
+import { anchorsOnDay, healthOnDay, shownMass } from '../../../shared/riderOnDay.ts';
 
 /** Whose zones, on which day, from which figures. */
 export function cardFor(rider: Rider, day: string): ZoneCardFor {

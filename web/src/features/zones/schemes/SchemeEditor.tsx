@@ -1,14 +1,14 @@
 import type { OwnSchemeEntry, SchemeFields } from '@uphill/api';
-import { ANCHOR_NAMES, type OwnScheme, ownSchemeProblems, OWN_ANCHORS } from '@uphill/core';
+import { ANCHOR_NAMES, OWN_ANCHORS, type OwnScheme, ownSchemeProblems } from '@uphill/core/zones';
+import { numberTyped } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
-import { api } from '../../../api/client.ts';
-import { useAct } from '../../../app/useAct.ts';
+import { schemesApi } from '../../../shared/api/schemes.ts';
+import { useAct } from '../../../shared/useAct.ts';
 import { Field } from '../../../ui/Field.tsx';
-import { Refused } from '../../../ui/messages.tsx';
-import { numberTyped } from '../../tests/typed.ts';
+import { ProblemNote } from '../../../ui/messages.tsx';
 import {
   fromTyped,
   type TypedBand,
@@ -32,8 +32,8 @@ interface Props {
 export function SchemeEditor({ scheme, start, taken, close }: Props) {
   const key = KEPT + (scheme?.id ?? 'new');
   const [typed, setTyped] = useState<TypedScheme>(() => keptHere(key) ?? toTyped(start));
-  const [add] = api.useAddSchemeMutation();
-  const [change] = api.useChangeSchemeMutation();
+  const [add] = schemesApi.useAddSchemeMutation();
+  const [change] = schemesApi.useChangeSchemeMutation();
   const { act, problem } = useAct();
   const own: OwnScheme = fromTyped(typed);
   const letters = typed.bands.flatMap(({ from, to }, index) =>
@@ -70,13 +70,14 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
   };
   const addBand = (): void => {
     const last = typed.bands.at(-1);
-    const from = last?.from ?? '0';
+    const typedFrom = numberTyped(last?.from ?? '');
+    const limit = String((typeof typedFrom === 'number' ? typedFrom : 0) + 10);
     edit({
       ...typed,
       bands: [
         ...typed.bands.slice(0, -1),
-        ...(last ? [{ ...last, to: String((Number(from) || 0) + 10) }] : []),
-        { name: '', from: String((Number(from) || 0) + 10), to: '', trains: '' },
+        ...(last ? [{ ...last, to: limit }] : []),
+        { name: '', from: limit, to: '', trains: '' },
       ],
     });
   };
@@ -89,13 +90,12 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
       }}
     >
       <h2>{scheme ? scheme.name : 'A scheme of your own'}</h2>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <div className="entry-row">
         <Field label="Name" error={typed.name !== '' ? wrongAt('name') : undefined}>
           {(control) => (
             <Form.Control
               {...control}
-              maxLength={60}
               value={typed.name}
               onChange={({ target }) => edit({ ...typed, name: target.value })}
             />
@@ -153,7 +153,6 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
                       size="sm"
                       aria-label={`${COLUMN_NAMES[column]}, band ${index + 1}`}
                       inputMode={column === 'from' || column === 'to' ? 'decimal' : 'text'}
-                      maxLength={column === 'trains' ? 120 : column === 'name' ? 40 : 8}
                       placeholder={
                         column === 'to' && index === typed.bands.length - 1 ? 'open' : undefined
                       }
@@ -176,7 +175,7 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
                       edit({ ...typed, bands: typed.bands.filter((_, at) => at !== index) })
                     }
                   >
-                    Leave out<span className="visually-hidden"> band {index + 1}</span>
+                    Remove<span className="visually-hidden"> band {index + 1}</span>
                   </Button>
                 </td>
               </tr>
@@ -191,17 +190,17 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
       ))}
       <div className="d-flex gap-2">
         <Button type="submit" disabled={problems.length > 0 || letters.length > 0}>
-          Store the scheme
+          Save the scheme
         </Button>
         <Button
           variant="outline-secondary"
           disabled={typed.bands.length >= MOST_BANDS}
           onClick={addBand}
         >
-          A band above
+          Add a band above
         </Button>
         <Button variant="link" onClick={done}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </Form>

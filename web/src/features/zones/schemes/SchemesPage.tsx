@@ -1,14 +1,14 @@
 import type { OwnSchemeEntry, SchemeFields } from '@uphill/api';
-import { ANCHOR_NAMES, type BandRule, isByHeart, type Scheme, SCHEMES } from '@uphill/core';
+import { ANCHOR_NAMES, type BandRule, isByHeart, type Scheme, SCHEMES } from '@uphill/core/zones';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { api } from '../../../api/client.ts';
-import { useAct } from '../../../app/useAct.ts';
+import { schemesApi } from '../../../shared/api/schemes.ts';
+import { useAct } from '../../../shared/useAct.ts';
 import { Field } from '../../../ui/Field.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
-import { Refused } from '../../../ui/messages.tsx';
-import { useSchemes } from '../useSchemes.ts';
+import { ProblemNote } from '../../../ui/messages.tsx';
+import { useSchemes } from '../../../shared/useSchemes.ts';
 import { SchemeEditor } from './SchemeEditor.tsx';
 
 const FRESH: SchemeFields = {
@@ -26,7 +26,7 @@ const FRESH: SchemeFields = {
 export function SchemesPage() {
   const schemes = useSchemes();
   const [open, setOpen] = useState<string | null>(null);
-  const [remove] = api.useRemoveSchemeMutation();
+  const [remove] = schemesApi.useRemoveSchemeMutation();
   const { act, problem } = useAct();
   if (!schemes.settings) return <Loading />;
   const editing = open === 'new' ? null : (schemes.own.find(({ id }) => id === open) ?? null);
@@ -35,12 +35,12 @@ export function SchemesPage() {
     <>
       <div className="title-row">
         <h1>Schemes</h1>
-        <span className="soft">a school each, and your own</span>
+        <span className="soft">the common ones, and your own</span>
         <Button className="ms-auto" onClick={() => setOpen('new')}>
           A scheme of your own
         </Button>
       </div>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <div className="columns">
         <div>
           {open !== null && (
@@ -77,11 +77,11 @@ export function SchemesPage() {
                         onClick={() =>
                           void act(
                             () => remove({ id: scheme.id, version: schemes.versionOf(scheme.id) }),
-                            `${scheme.name} taken away.`,
+                            `${scheme.name} removed.`,
                           )
                         }
                       >
-                        Take away<span className="visually-hidden"> {scheme.name}</span>
+                        Remove<span className="visually-hidden"> {scheme.name}</span>
                       </Button>
                     </span>
                   )}
@@ -112,14 +112,14 @@ function Default({
   settings: NonNullable<ReturnType<typeof useSchemes>['settings']>;
   schemes: { all: ReturnType<typeof useSchemes>['all']; own: readonly OwnSchemeEntry[] };
 }) {
-  const [change] = api.useChangeSettingsMutation();
+  const [change] = schemesApi.useChangeSettingsMutation();
   const { act, problem } = useAct();
   return (
     <section className="sheet" aria-label="The default">
       <h2>New riders</h2>
-      <Refused problem={problem} />
+      <ProblemNote problem={problem} />
       <Field
-        label="Scheme of riders for whom you chose none"
+        label="For riders without a choice of their own"
         hint="Riders without a power meter go by heart rate."
       >
         {(control) => (

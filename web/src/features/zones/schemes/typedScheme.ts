@@ -1,7 +1,7 @@
 import type { SchemeFields } from '@uphill/api';
-import type { OwnScheme } from '@uphill/core';
+import { numberTyped } from '@uphill/core/units';
+import type { OwnScheme } from '@uphill/core/zones';
 import { z } from 'zod';
-import { numberTyped } from '../../tests/typed.ts';
 
 const typedBand = z.object({
   name: z.string(),

@@ -1,0 +1,120 @@
+import { planSchema } from '@uphill/core/sessions';
+import { celsiusSchema } from '@uphill/core/testing';
+import { z } from 'zod';
+import { dateSchema, idSchema, prose, versionSchema } from './common.ts';
+import { riddenSchema, STATES } from './rides.ts';
+import { unreadableSchema } from './sessions.ts';
+import { shapeOf } from './shape.ts';
+
+/** A ride that came of a day. */
+const rideOfDay = z.object({
+  rideId: idSchema,
+  recordingId: idSchema.nullable(),
+  /** Ridden on the stand-ins, for a rider who is none: it marks nothing done. */
+  tried: z.boolean(),
+  /** Where the reps lie; null where they are looked for when they are shown. */
+  reps: riddenSchema.nullable(),
+});
+export type RideOfDay = z.infer<typeof rideOfDay>;
+/** A session on a rider's day, with a plan of its own. */
+export const daySchema = shapeOf(
+  z.object({
+    id: idSchema,
+    riderId: idSchema,
+    /** The session it came from; null where it came from none. */
+    sessionId: idSchema.nullable(),
+    date: dateSchema,
+    position: z.number().int(),
+    state: z.enum(STATES),
+    rpe: z.number().int().min(1).max(10).nullable(),
+    note: z.string(),
+    version: versionSchema,
+    /** The day's own plan. A change of the session changes it only where the coach said so. */
+    plan: planSchema,
+    unreadable: unreadableSchema,
+    /** Whether a change of the session is offered to it: until it was changed for this day alone. */
+    follows: z.boolean(),
+    /** How long it was, where somebody said. */
+    minutes: z.number().nullable(),
+    /** FTP kept at the moment it was ridden; null while it is still to come. */
+    riddenFtpW: z.number().int().nullable(),
+    /** What came of it, the ride that counts first. */
+    rides: z.array(rideOfDay),
+    /** When the rider was last given it to see, and whether that was the day as it stands; null: not yet. */
+    handedOver: z.object({ at: z.string(), asItStands: z.boolean() }).nullable(),
+    /** The heat expected, °C. */
+    celsius: z.number().nullable(),
+  }),
+);
+export interface Day extends z.infer<typeof daySchema> {}
+/** True where the coach was asked and wants the same session on the same day once more. */
+const again = z.boolean().default(false);
+export const newDaysSchema = z.object({
+  again,
+  sessionId: idSchema,
+  dates: z.array(dateSchema).min(1, 'Choose at least one day.').max(31, 'At most 31 days at once.'),
+});
+/** A session given to several riders at once, each on days of their own. */
+export const assignmentSchema = z.object({
+  sessionId: idSchema,
+  riders: z
+    .array(z.object({ riderId: idSchema, dates: newDaysSchema.shape.dates }))
+    .min(1, 'Choose at least one rider.')
+    .max(60, 'At most 60 riders at once.')
+    .refine(
+      (riders) => new Set(riders.map(({ riderId }) => riderId)).size === riders.length,
+      'A rider is named twice. Name each once, with all of their days.',
+    ),
+  again,
+});
+export type Assignment = z.input<typeof assignmentSchema>;
+export const dayChangeSchema = z.object({
+  version: versionSchema,
+  date: dateSchema.optional(),
+  state: z.enum(STATES).optional(),
+  rpe: z
+    .number('RPE is a number.')
+    .int('RPE is a whole number.')
+    .min(1, 'RPE runs from 1 to 10.')
+    .max(10, 'RPE runs from 1 to 10.')
+    .nullable()
+    .optional(),
+  note: prose(2000).optional(),
+  minutes: z
+    .number('Minutes are a number.')
+    .min(1, 'At least a minute.')
+    .max(1440, 'At most a day.')
+    .nullable()
+    .optional(),
+  celsius: celsiusSchema.nullable().optional(),
+});
+export type DayChange = z.infer<typeof dayChangeSchema>;
+/** A month with days of a rider in it. */
+export const monthOfDaysSchema = z.object({
+  month: z.string(),
+  days: z.number().int(),
+  first: dateSchema,
+  last: dateSchema,
+});
+export type MonthOfDays = z.infer<typeof monthOfDaysSchema>;
+export const daysQuerySchema = z.object({ from: dateSchema, to: dateSchema });
+/** A plan for this day alone. */
+export const dayPlanChangeSchema = z.object({ version: versionSchema, plan: planSchema });
+/** Which of a session's days still to come take its plan as it stands; the others named are let alone from now on. */
+export const followingSchema = z.object({
+  sessionVersion: versionSchema,
+  follow: z.array(idSchema).max(4000),
+  leave: z.array(idSchema).max(4000),
+});
+export type Following = z.infer<typeof followingSchema>;
+/** A day still to come that stands as the session was before. */
+export const behindSchema = shapeOf(
+  z.object({
+    dayId: idSchema,
+    riderId: idSchema,
+    date: dateSchema,
+    /** Why the rider's health screen does not allow the session as it is now; null where it does. */
+    refusal: z.string().nullable(),
+  }),
+);
+export type Behind = z.infer<typeof behindSchema>;

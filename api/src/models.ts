@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { dateSchema, idSchema } from './common.ts';
+import { powerSourceSchema } from './powerSource.ts';
+import { shapeOf } from './shape.ts';
+
+/** What a rider can hold on a day, as far as rides and tests show it: what sessions are reckoned by. */
+export const modelSchema = z.object({
+  riderId: idSchema,
+  /** Best efforts of a year: seconds and watts, longest last. */
+  bests: z.array(z.tuple([z.number(), z.number()])),
+  fit: z.object({ cpW: z.number(), wPrimeJ: z.number() }).nullable(),
+  pair: z
+    .object({
+      cpW: z.number(),
+      wPrimeJ: z.number(),
+      best60W: z.number(),
+      best300W: z.number(),
+      fiveInRamp: z.boolean().optional(),
+    })
+    .nullable(),
+  pmaxW: z.number().nullable(),
+});
+export type Model = z.infer<typeof modelSchema>;
+export const modelsQuerySchema = z.object({
+  on: dateSchema,
+  /** Riders' ids with commas between them. */
+  riders: z
+    .string()
+    .max(60 * 37, 'At most 60 riders at once.')
+    .transform((text) => text.split(','))
+    .pipe(z.array(idSchema)),
+});
+/** A best effort with the ride it came from, and its recording. */
+export const bestSchema = shapeOf(
+  z.object({
+    seconds: z.number(),
+    watts: z.number(),
+    rideId: idSchema,
+    recordingId: idSchema,
+    date: dateSchema,
+    powerSource: powerSourceSchema,
+  }),
+);
+export type CurveBest = z.infer<typeof bestSchema>;
+export const curveQuerySchema = z.object({ from: dateSchema, to: dateSchema });

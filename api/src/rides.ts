@@ -1,0 +1,131 @@
+import { ROLES } from '@uphill/core/sessions';
+import { z } from 'zod';
+import { dateSchema, idSchema, line, prose, versionSchema } from './common.ts';
+import { powerSourceSchema } from './powerSource.ts';
+import { shapeOf } from './shape.ts';
+
+/** What became of a day. */
+export const STATES = ['planned', 'done', 'shortened', 'missed'] as const;
+/** Where the date of a ride is from; an assumed one counts in no model until somebody types it. */
+export const DATED_BY = ['file', 'coach', 'assumed'] as const;
+/** Where a ride is from. */
+export const ORIGINS = ['file', 'standIns', 'hand'] as const;
+export const RIDE_KINDS = [
+  'session',
+  'endurance',
+  'group',
+  'race',
+  'test',
+  'free',
+  'run',
+  'swim',
+  'strength',
+  'other',
+] as const;
+export type RideKind = (typeof RIDE_KINDS)[number];
+const second = z.number().int().min(0).max(86_400);
+const watts = z.number().min(0).max(3000).nullable();
+/** Each step of a ride with what it asked, in seconds of the ride. */
+export const riddenStepsSchema = z
+  .array(
+    z.object({
+      rep: z.number().int().min(1).max(2000).nullable(),
+      role: z.enum(ROLES),
+      startS: second,
+      endS: second,
+      lowW: watts,
+      highW: watts,
+    }),
+  )
+  .max(4000);
+/** Where the reps of a ride are from, and the steps they lie in. */
+export const riddenSchema = z.object({
+  from: z.enum(['room', 'laps', 'found', 'coach']),
+  steps: riddenStepsSchema,
+});
+export type Ridden = z.infer<typeof riddenSchema>;
+/** Figures of a ride that hang on no FTP; stored when it came in. */
+export const rideNumbersSchema = z.object({
+  movingS: z.number().int(),
+  meanW: z.number().nullable(),
+  surgeW: z.number().nullable(),
+  energyKj: z.number().nullable(),
+  meanBpm: z.number().nullable(),
+  highestBpm: z.number().nullable(),
+});
+const minutes = z
+  .number('Minutes are a number.')
+  .min(1, 'A ride lasts at least a minute.')
+  .max(1440, 'A ride lasts at most a day.');
+const rpe = z
+  .number('RPE is a number.')
+  .int('RPE is a whole number.')
+  .min(1, 'RPE runs from 1 to 10.')
+  .max(10, 'RPE runs from 1 to 10.');
+/** What a coach says of a ride. */
+const said = z.object({
+  date: dateSchema,
+  kind: z.enum(RIDE_KINDS),
+  minutes: minutes.nullable(),
+  rpe: rpe.nullable(),
+  note: prose(2000),
+});
+/** A ride without a recording, as it is typed. */
+export const newRideSchema = said.extend({ minutes });
+export type NewRide = z.infer<typeof newRideSchema>;
+export const rideChangeSchema = said.partial().extend({
+  version: versionSchema,
+  powerSource: powerSourceSchema.optional(),
+  withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable().optional(),
+});
+export type RideChange = z.infer<typeof rideChangeSchema>;
+/** The day a ride is linked to; null unlinks it. The room says where the steps lie. */
+export const rideLinkSchema = z.object({
+  version: versionSchema,
+  dayId: idSchema.nullable(),
+  reps: riddenSchema.nullable().default(null),
+});
+export type RideLink = z.input<typeof rideLinkSchema>;
+const rideShape = said.extend({
+  id: idSchema,
+  riderId: idSchema,
+  version: versionSchema,
+  datedBy: z.enum(DATED_BY),
+  startedAt: z.string().nullable(),
+  origin: z.enum(ORIGINS),
+  powerSource: powerSourceSchema,
+  withdrawn: z.string().nullable(),
+  /** Null for a ride without a recording, and while it is still being read. */
+  numbers: rideNumbersSchema.nullable(),
+  recordings: z.array(
+    z.object({
+      id: idSchema,
+      fileName: z.string(),
+      seconds: z.number().int(),
+      kind: z.enum(['csv', 'gpx', 'fit']),
+    }),
+  ),
+  /** The day it belongs to, or was tried for on the stand-ins. */
+  day: z
+    .object({
+      id: idSchema,
+      date: dateSchema,
+      name: z.string(),
+      tried: z.boolean(),
+      state: z.enum(STATES),
+      rpe: z.number().nullable(),
+    })
+    .nullable(),
+  /** Tests that were read off it. */
+  tests: z.array(idSchema),
+});
+export const rideSchema = shapeOf(rideShape);
+export interface Ride extends z.infer<typeof rideSchema> {}
+/** Seconds at each whole watt and beat, from 0 on, for the time in any zone. */
+export const rideWholeSchema = shapeOf(
+  rideShape.extend({ wattSeconds: z.array(z.number()), bpmSeconds: z.array(z.number()) }),
+);
+export interface RideWhole extends z.infer<typeof rideWholeSchema> {}
+/** How far the rides are that have to be read again after an update; null where all are. */
+export const readingSchema = z.object({ done: z.number().int(), of: z.number().int() }).nullable();
+export const originQuerySchema = z.enum(['file', 'standIns']).default('file');

@@ -1,0 +1,2 @@
+/** Fuel: carbohydrate of a session. Handbook section 10. */
+export { carbohydrate, printCarbohydrate, sessionCarbohydrate } from './carbohydrate.ts';

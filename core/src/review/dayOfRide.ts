@@ -1,0 +1,23 @@
+/** A planned day that a ride may belong to. */
+export interface OpenDay {
+  readonly id: string;
+  /** Length of what is planned, s. */
+  readonly seconds: number;
+  /** Its place within the date, from 0. */
+  readonly position: number;
+}
+
+/**
+ * Which of a date's days a ride belongs to: the nearest in length, of equals the earlier on the day.
+ *
+ * @param days days of the ride's date that have no ride yet
+ * @param rideS length of the ride, s
+ * @returns the id of the day; null where there is none
+ * Source: handbook section 9.1.
+ */
+export function dayOfRide(days: readonly OpenDay[], rideS: number): string | null {
+  const [nearest] = [...days].sort(
+    (a, b) => Math.abs(a.seconds - rideS) - Math.abs(b.seconds - rideS) || a.position - b.position,
+  );
+  return nearest?.id ?? null;
+}

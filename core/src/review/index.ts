@@ -1,0 +1,11 @@
+/** Rides read: numbers, the table of reps, the day a ride belongs to. Handbook section 9. */
+export { dayOfRide } from './dayOfRide.ts';
+export { layPlan } from './layPlan.ts';
+export { BAND_SHARE, repTable } from './repTable.ts';
+export { rideFigures, type RideFigures } from './rideFigures.ts';
+export {
+  RIDE_NUMBERS_ALGORITHM,
+  rideNumbers,
+  type RideNumbers,
+  type RidePack,
+} from './rideNumbers.ts';

@@ -1,0 +1,3 @@
+/** The season: loads of a week, hard days. Handbook section 8. */
+export { isHardRide } from './hardRide.ts';
+export { weekGoal } from './weekGoal.ts';

@@ -1,0 +1,31 @@
+/** What is typed and printed: durations, watts, percent, lengths, days, efforts and targets. */
+export {
+  beatsSchema,
+  type Effort,
+  effortSchema,
+  type Length,
+  lengthSchema,
+  OWN_NUMBERS,
+  secondsSchema,
+  type Target,
+  targetSchema,
+  unreadSchema,
+} from './asked.ts';
+export { parseCadence } from './cadence.ts';
+export { DAY_USES, dayBounds, dayRefusal, type DayUse, isDay, readDay } from './day.ts';
+export { type KnownHill, LAP_EXPECTED_S, parseLength, printLength } from './length.ts';
+export { numberTyped, type Typed } from './number.ts';
+export { type Refused, type Understood, refused, understood } from './understood.ts';
+export { percentOf, printLeft, printShare, printSigned, roundHalfUp, roundTo } from './rounding.ts';
+export { RPE_WORDS } from './rpe.ts';
+export { printSpan } from './span.ts';
+export {
+  FALLS,
+  parseEffort,
+  parseTarget,
+  printEffort,
+  printTarget,
+  RISES_FROM,
+  SWEET_SPOT,
+} from './target.ts';
+export { parseDuration, printClock, printDuration } from './time.ts';

@@ -1,0 +1,225 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { bandsFor, SEVEN_STEPS, timeInZones, timeInZonesOf } from '@uphill/core/zones';
+import { dayOfRide, layPlan, rideFigures, rideNumbers } from '@uphill/core/review';
+import { expand, parseSentence, type Segment } from '@uphill/core/sessions';
+import { goalOn } from '@uphill/core/rider';
+import { parseCsvRecording, parseGpxRecording } from '@uphill/core/formats';
+import { stopsOf } from '@uphill/core/power';
+import { INES, newId, plan } from './support.ts';
+
+const segmentsOf = (text: string): Segment[] =>
+  expand(plan(...parseSentence(text, { hills: [], ftpW: 260, newId }).items), {
+    ...INES,
+    ftpW: 260,
+  });
+/** A session ridden as it was asked, with something before it. */
+const riddenOf = (segments: readonly Segment[], beforeS = 0): number[] => [
+  ...new Array<number>(beforeS).fill(120),
+  ...segments.flatMap(({ seconds, from, to }) =>
+    Array.from({ length: seconds }, (_, at) =>
+      Math.round(((from?.countedW ?? 0) + (to?.countedW ?? 0)) / 2 + 6 * Math.sin(at)),
+    ),
+  ),
+];
+
+describe('a session laid on its ride', () => {
+  it('is found wherever it was begun, to within the five seconds it is moved by', () => {
+    const segments = segmentsOf('15 easy, 4 × 8:00 at 100 %, 4:00 easy between, 10 easy');
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1500 }), (beforeS) => {
+        const laid = layPlan(segments, { watts: riddenOf(segments, beforeS), stops: [], laps: [] });
+        expect(laid?.from).toBe('found');
+        const work = laid?.steps.filter(({ rep, role }) => rep !== null && role === 'work') ?? [];
+        expect(work.map(({ rep }) => rep)).toEqual([1, 2, 3, 4]);
+        for (const { rep, startS } of work)
+          expect(Math.abs(startS - (beforeS + 900 + ((rep ?? 0) - 1) * 720))).toBeLessThanOrEqual(
+            5,
+          );
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('begun late or broken off, what was ridden of it is found; laps of every rep come first; what is another ride is not', () => {
+    const segments = segmentsOf('15 easy, 4 × 8:00 at 100 %, 4:00 easy between, 10 easy');
+    const whole = riddenOf(segments);
+    const late = layPlan(segments, { watts: whole.slice(600), stops: [], laps: [] });
+    expect(late?.steps.find(({ rep }) => rep === 1)?.startS).toBe(300);
+    const broken = layPlan(segments, { watts: whole.slice(0, 2400), stops: [], laps: [] });
+    expect(
+      broken?.steps
+        .filter(({ rep, role }) => rep !== null && role === 'work')
+        .map(({ rep }) => rep),
+    ).toEqual([1, 2, 3]);
+    const laps = [900, 1620, 2340, 3060].map((startS) => ({ startS: startS + 3, seconds: 481 }));
+    expect(layPlan(segments, { watts: whole, stops: [], laps })).toMatchObject({
+      from: 'laps',
+      steps: [{ rep: 1, startS: 903, endS: 1384 }, {}, {}, {}],
+    });
+    expect(layPlan(segments, { watts: whole, stops: [], laps: laps.slice(1) })?.from).toBe('found');
+    expect(
+      layPlan(segments, {
+        watts: whole.map((_, second) => 150 + (second % 40)),
+        stops: [],
+        laps: [],
+      }),
+    ).toBeNull();
+    // Without watts only laps tell, and a ride without reps has none to find.
+    expect(layPlan(segments, { watts: whole.map(() => null), stops: [], laps: [] })).toBeNull();
+    expect(layPlan(segmentsOf('90 at 56–75 %'), { watts: whole, stops: [], laps: [] })).toBeNull();
+  });
+
+  it('belongs to the nearest in length of its date, of equals to the earlier on the day', () => {
+    const days = [
+      { id: 'b', seconds: 3600, position: 1 },
+      { id: 'a', seconds: 5400, position: 0 },
+      { id: 'c', seconds: 3600, position: 2 },
+    ];
+    expect([
+      dayOfRide(days, 3500),
+      dayOfRide(days, 4500),
+      dayOfRide(days, 9000),
+      dayOfRide([], 3600),
+    ]).toEqual(['b', 'a', 'a', null]);
+  });
+});
+
+describe('what is stored of a ride', () => {
+  it('adds up: the histogram holds every moving second, and the zones of it are those of the stream', () => {
+    const stream = fc.array(fc.oneof(fc.constant(null), fc.integer({ min: 0, max: 900 })), {
+      minLength: 60,
+      maxLength: 400,
+    });
+    const bands = bandsFor(SEVEN_STEPS, { ftp: 260 });
+    fc.assert(
+      fc.property(stream, (watts) => {
+        const { numbers, pack } = rideNumbers({ watts, bpm: null, stops: [] });
+        expect(pack.watts.reduce((sum, seconds) => sum + seconds, 0)).toBe(
+          pack.watts.length === 0 ? 0 : numbers.movingS,
+        );
+        const moving = pack.watts.flatMap((seconds, value) =>
+          new Array<number>(seconds).fill(value),
+        );
+        expect(timeInZonesOf(bands, pack.watts, moving.length)).toEqual(timeInZones(bands, moving));
+        expect(timeInZonesOf(bands, pack.watts, moving.length + 7).missing).toBe(7);
+      }),
+    );
+  });
+
+  it('cuts a stop out of hours, mean and heart; without watts the moving hours are those without stops', () => {
+    const at = (second: number, standing: number, riding: number) =>
+      second >= 100 && second < 200 ? standing : riding;
+    const of = (standing: number, riding: number) =>
+      Array.from({ length: 1000 }, (_, second) => at(second, standing, riding));
+    const stops = stopsOf(of(0, 8), of(0, 90));
+    const { numbers, pack } = rideNumbers({ watts: of(40, 200), bpm: of(90, 140), stops });
+    expect(numbers).toEqual({
+      movingS: 900,
+      meanW: 200,
+      surgeW: 200,
+      energyKj: 180,
+      meanBpm: 140,
+      highestBpm: 140,
+    });
+    expect([pack.watts[40], pack.watts[200], pack.bpm[140]]).toEqual([0, 900, 900]);
+    expect(
+      rideNumbers({ watts: of(0, 0).map(() => null), bpm: of(90, 140), stops }).numbers,
+    ).toEqual({
+      ...{ movingS: 900, meanW: null, surgeW: null, energyKj: null, meanBpm: 140, highestBpm: 140 },
+    });
+  });
+
+  it('gives load from watts with the FTP of the day, else from minutes and RPE, else none', () => {
+    const { numbers } = rideNumbers({
+      watts: new Array<number>(3600).fill(260),
+      bpm: null,
+      stops: [],
+    });
+    expect(rideFigures(numbers, { ftpW: 260, minutes: null, rpe: 4 })).toMatchObject({
+      load: { value: 100 },
+      intensityRatio: { value: 1 },
+      loadFrom: 'power',
+    });
+    expect(rideFigures(numbers, { ftpW: 130, minutes: null, rpe: null }).load?.value).toBeCloseTo(
+      400,
+      9,
+    );
+    // An hour at RPE 6 is 65 points: by the handbook's table.
+    expect(rideFigures(numbers, { ftpW: null, minutes: null, rpe: 6 })).toMatchObject({
+      load: { value: 65 },
+      intensityRatio: null,
+      loadFrom: 'effort',
+    });
+    expect(rideFigures(null, { ftpW: 260, minutes: 90, rpe: 6 }).load?.value).toBeCloseTo(97.5, 9);
+    expect(rideFigures(null, { ftpW: 260, minutes: 90, rpe: null })).toEqual({
+      load: null,
+      loadFrom: null,
+      intensityRatio: null,
+      energyKj: null,
+    });
+  });
+
+  it('brings speed, height, place and temperature from CSV and GPX, and leaves out what cannot be', () => {
+    const rows = Array.from(
+      { length: 60 },
+      (_, second) =>
+        `${second},200,${second === 5 ? 99_999 : 1353},47.5,${second === 6 ? 181 : 11.25},21`,
+    );
+    const csv = parseCsvRecording(`s,power,Altitude (ft),lat,lon,temp\n${rows.join('\n')}`);
+    if (!csv.ok) throw new Error(csv.reason);
+    expect([
+      csv.value.heightM?.[0],
+      csv.value.heightM?.[5],
+      csv.value.latitude?.[0],
+      csv.value.longitude?.[6],
+      csv.value.celsius?.[1],
+    ]).toEqual([412.4, null, 47.5, null, 21]);
+    expect(
+      parseCsvRecording(
+        `s,power,Temp (F)\n${rows.map((row) => row.split(',').slice(0, 3).join()).join('\n')}`,
+      ),
+    ).toMatchObject({
+      value: {
+        celsius: null,
+        notes: ['One column is not used: "Temp (F)".', 'Heart rate is missing.'],
+      },
+    });
+    const points = Array.from(
+      { length: 60 },
+      (_, second) =>
+        `<trkpt lat="${second === 3 ? 'north' : 47.123456}" lon="11.5"><ele>512.25</ele><time>2026-10-01T10:00:${String(second).padStart(2, '0')}Z</time><extensions><power>200</power><atemp>17</atemp></extensions></trkpt>`,
+    );
+    const gpx = parseGpxRecording(`<gpx><trk><trkseg>${points.join('')}</trkseg></trk></gpx>`);
+    if (!gpx.ok) throw new Error(gpx.reason);
+    const { latitude, longitude, heightM, celsius } = gpx.value;
+    expect([latitude?.[0], latitude?.[3], longitude?.[0], heightM?.[0], celsius?.[0]]).toEqual([
+      47.123456,
+      null,
+      11.5,
+      512.3,
+      17,
+    ]);
+  });
+});
+
+describe('the goal a rider rides for', () => {
+  it('is the next main one, else the next at all, else the last of before', () => {
+    const goals = [
+      { date: '2026-10-01', rank: 'main' as const },
+      { date: '2026-12-01', rank: 'training' as const },
+      { date: '2027-03-01', rank: 'main' as const },
+    ];
+    const on = (day: string, of = goals) => goalOn(of, day)?.date ?? null;
+    expect([on('2026-09-01'), on('2026-11-01'), on('2027-03-01'), on('2027-04-01')]).toEqual([
+      '2026-10-01',
+      '2027-03-01',
+      '2027-03-01',
+      '2027-03-01',
+    ]);
+    expect([on('2026-11-01', goals.slice(0, 2)), on('2026-11-01', [])]).toEqual([
+      '2026-12-01',
+      null,
+    ]);
+  });
+});

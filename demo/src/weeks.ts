@@ -1,0 +1,126 @@
+import type { DemoRider } from './riders.ts';
+import { DEMO_DAYS, type DemoSession } from './sessions.ts';
+
+export type Kind =
+  'endurance' | 'long' | 'threshold' | 'ceiling' | 'sprints' | 'group' | 'hill' | 'indoor';
+
+/** What is ridden on which weekday, four weeks in turn, the fourth easy. */
+const WEEKS: readonly (readonly (readonly [weekday: number, kind: Kind])[])[] = [
+  [
+    [1, 'threshold'],
+    [3, 'endurance'],
+    [5, 'long'],
+  ],
+  [
+    [1, 'ceiling'],
+    [3, 'endurance'],
+    [5, 'group'],
+    [6, 'endurance'],
+  ],
+  [
+    [1, 'threshold'],
+    [3, 'sprints'],
+    [5, 'long'],
+  ],
+  [
+    [2, 'endurance'],
+    [5, 'endurance'],
+  ],
+];
+
+/** The session that stands on the day of such a ride; other rides were nobody's plan. */
+const SESSION_OF: Partial<Record<Kind, DemoSession>> = {
+  threshold: 'eights',
+  ceiling: 'fiveFours',
+  endurance: 'fenLoop',
+  long: 'long',
+};
+/** How hard such a day usually is, and what a rider says of it now and then. */
+const RPE_OF: Partial<Record<Kind, number>> = { threshold: 7, ceiling: 9, endurance: 3, long: 5 };
+const NOTES = [
+  '',
+  '',
+  '',
+  'Good legs.',
+  '',
+  'Windy on the way back.',
+  '',
+  '',
+  'Slept badly.',
+  '',
+  'Bit of a drag.',
+  '',
+] as const;
+
+/** The days around today are written out; what lies further back follows the weeks. */
+const WRITTEN_OUT_DAYS = 9;
+
+/** A day of the past: what stood on it, what was ridden, and how it was marked. */
+export interface PastDay {
+  readonly daysAgo: number;
+  /** What was ridden; null where nothing was. */
+  readonly kind: Kind | DemoSession | null;
+  /** The session that was assigned; null for a ride that was nobody's plan. */
+  readonly session: DemoSession | null;
+  readonly state: 'done' | 'shortened' | 'missed' | null;
+  readonly rpe: number | null;
+  readonly note: string;
+}
+
+/** A rider's past, day by day, the oldest first: sessions with their marks, rides that were nobody's plan, a missed week. */
+export function pastOf(rider: DemoRider, days: number): PastDay[] {
+  const past: PastDay[] = [];
+  for (let daysAgo = days; daysAgo >= 1; daysAgo -= 1) {
+    const testing = rider.tests.some(
+      (test) => daysAgo - test.daysAgo <= 1 && daysAgo >= test.daysAgo,
+    );
+    // Rurik cannot leave the hill alone, not even the day before a test.
+    if (rider.seed === 41 && daysAgo === 6)
+      past.push({ daysAgo, kind: 'hill', session: null, state: null, rpe: null, note: '' });
+    else if (daysAgo <= WRITTEN_OUT_DAYS) past.push(...writtenOut(rider, daysAgo));
+    else if (!testing) past.push(...byTheWeek(rider, daysAgo, days));
+  }
+  return past;
+}
+
+function writtenOut(rider: DemoRider, daysAgo: number): PastDay[] {
+  return (DEMO_DAYS[rider.fields.name] ?? [])
+    .filter(({ inDays }) => inDays === -daysAgo)
+    .map(({ session, state = null, rpe = null, note = '' }) => ({
+      daysAgo,
+      kind: state === 'missed' ? null : session,
+      session,
+      state,
+      rpe,
+      note,
+    }));
+}
+
+function byTheWeek(rider: DemoRider, daysAgo: number, days: number): PastDay[] {
+  const week = WEEKS[Math.floor((days - daysAgo) / 7) % WEEKS.length] ?? [];
+  const kind = week.find(([weekday]) => weekday === (days - daysAgo) % 7)?.[1];
+  if (kind === undefined) return [];
+  const session = SESSION_OF[kind] ?? null;
+  const away = rider.away.some(([from, to]) => daysAgo <= from && daysAgo >= to);
+  // Of a long time off only the first week was planned.
+  const planned = rider.away.some(([from]) => daysAgo <= from && daysAgo > from - 7);
+  if (away)
+    return planned && session
+      ? [{ daysAgo, kind: null, session, state: 'missed', rpe: null, note: 'Not riding.' }]
+      : [];
+  if (rider.fields.powerSource === 'trainer' && daysAgo < 66)
+    return [{ daysAgo, kind: 'indoor', session: null, state: null, rpe: null, note: '' }];
+  const rpe = session ? (RPE_OF[kind] ?? 5) + (daysAgo % 5 === 0 ? 1 : 0) : null;
+  const ridden = daysAgo % 17 === 0 ? 'shortened' : 'done';
+  const state = session ? ridden : null;
+  return [
+    {
+      daysAgo,
+      kind,
+      session,
+      state,
+      rpe: rpe === null ? null : Math.min(10, rpe),
+      note: session ? (NOTES[daysAgo % NOTES.length] ?? '') : '',
+    },
+  ];
+}

@@ -1,0 +1,71 @@
+import {
+  daysQuerySchema,
+  idParamsSchema,
+  monthOfDaysSchema,
+  newRideSchema,
+  rideSchema,
+  rideChangeSchema,
+  rideLinkSchema,
+  riderParamsSchema,
+  rideWholeSchema,
+  versionQuerySchema,
+} from '@uphill/api';
+import { z } from 'zod';
+import { addRide, changeRide, deleteRide, linkRide } from '../store/changeRide.ts';
+import { listRides, monthsRidden, readRideWhole } from '../store/rides.ts';
+import { routes } from './route.ts';
+
+const response = { 200: rideSchema };
+
+export const rideRoutes = routes((app, { db }) => {
+  app.get(
+    '/riders/:riderId/rides',
+    {
+      schema: {
+        params: riderParamsSchema,
+        querystring: daysQuerySchema,
+        response: { 200: z.array(rideSchema) },
+      },
+    },
+    ({ params, query }) => listRides(db, params.riderId, query),
+  );
+  app.get(
+    '/riders/:riderId/rides/months',
+    { schema: { params: riderParamsSchema, response: { 200: z.array(monthOfDaysSchema) } } },
+    ({ params }) => monthsRidden(db, params.riderId),
+  );
+  app.post(
+    '/riders/:riderId/rides',
+    { schema: { params: riderParamsSchema, body: newRideSchema, response } },
+    ({ params, body }) => addRide(db, params.riderId, body),
+  );
+  app.get(
+    '/rides/:id',
+    { schema: { params: idParamsSchema, response: { 200: rideWholeSchema } } },
+    ({ params }) => readRideWhole(db, params.id),
+  );
+  app.patch(
+    '/rides/:id',
+    { schema: { params: idParamsSchema, body: rideChangeSchema, response } },
+    ({ params, body }) => changeRide(db, params.id, body),
+  );
+  app.put(
+    '/rides/:id/day',
+    { schema: { params: idParamsSchema, body: rideLinkSchema, response } },
+    ({ params, body }) => linkRide(db, params.id, body),
+  );
+  app.delete(
+    '/rides/:id',
+    {
+      schema: {
+        params: idParamsSchema,
+        querystring: versionQuerySchema,
+        response: { 204: z.null() },
+      },
+    },
+    async ({ params, query }, reply) => {
+      await deleteRide(db, params.id, query.version);
+      return reply.status(204).send(null);
+    },
+  );
+});

@@ -1,0 +1,94 @@
+import { type Day, type DayChange, daySchema } from '@uphill/api';
+import { numbersOnDay } from '@uphill/core/rider';
+import type { Plan } from '@uphill/core/sessions';
+import { format, parseISO } from 'date-fns';
+import type { Db } from '../database.ts';
+import { badField, refuseDay } from '../refusal.ts';
+import { handOver, healthReason, nextPosition, refuseProblems } from './assign.ts';
+import { readDay } from './days.ts';
+import { act, orConflict } from './journal.ts';
+import { readRider, riderName } from './riders.ts';
+
+/** Moves a day, or marks it. Marking it keeps the FTP it was ridden with; its plan is its own all along. */
+export async function changeDay(db: Db, id: string, change: DayChange): Promise<Day> {
+  const read = () => readDay(db, id);
+  const stored = await read();
+  const rider = await readRider(db, stored.riderId);
+  const date = change.date ?? stored.date;
+  const moved = date !== stored.date;
+  if (moved) refuseDay('date', date, 'day');
+  const state = change.state ?? stored.state;
+  const { ftpW } = numbersOnDay(rider, date);
+  let label: string;
+  if (change.state && change.state !== stored.state)
+    label = `marked ${stored.plan.name} of ${rider.name} as ${state}`;
+  else if (moved)
+    label = `moved ${stored.plan.name} of ${rider.name} to ${format(parseISO(date), 'EEE d MMM')}`;
+  else label = `changed ${stored.plan.name} of ${rider.name}`;
+  // Ridden before, it keeps the FTP it was ridden with.
+  const asked = stored.state === 'planned' ? ftpW : stored.riddenFtpW;
+  return orConflict(change, read, () =>
+    act(db, label, daySchema, async ({ update, trx }) => {
+      await update('days', id, {
+        ...(moved ? { date, position: await nextPosition(trx, rider.id, date) } : {}),
+        state,
+        rpe: change.rpe === undefined ? stored.rpe : change.rpe,
+        minutes: change.minutes === undefined ? stored.minutes : change.minutes,
+        note: change.note ?? stored.note,
+        asked_ftp_w: state === 'planned' ? null : asked,
+        celsius: change.celsius === undefined ? stored.celsius : change.celsius,
+        version: change.version + 1,
+      });
+      return readDay(trx, id);
+    }),
+  );
+}
+
+/** Changes the plan of this day alone. The session it came from stays as it is, and its changes are no longer offered. */
+export async function changeDayPlan(
+  db: Db,
+  id: string,
+  change: { plan: Plan; version: number },
+): Promise<Day> {
+  const read = () => readDay(db, id);
+  const stored = await read();
+  const rider = await readRider(db, stored.riderId);
+  if (stored.state !== 'planned')
+    throw badField('plan', `This day is marked ${stored.state}. Put it back to planned first.`);
+  refuseProblems(change.plan, 'This cannot stand on a day yet.');
+  const reason = await healthReason(db, rider, change.plan, stored.date);
+  if (reason !== null) throw badField('plan', reason);
+  const plan = JSON.stringify(change.plan);
+  return orConflict(change, read, () =>
+    act(
+      db,
+      `changed ${stored.plan.name} of ${rider.name} on ${format(parseISO(stored.date), 'EEE d MMM')}`,
+      daySchema,
+      async ({ insert, update, trx }) => {
+        await update('days', id, { plan, follows: 0, version: change.version + 1 });
+        await handOver(insert, { id, version: change.version + 1, plan });
+        return readDay(trx, id);
+      },
+    ),
+  );
+}
+
+/** Takes a day out, with what was handed over of it; a ride that came of it stays, and belongs to no day. */
+export async function removeDay(db: Db, id: string, version: number): Promise<void> {
+  const read = () => readDay(db, id);
+  const stored = await read();
+  const name = await riderName(db, stored.riderId);
+  const label = `removed ${stored.plan.name} from ${name}’s day`;
+  await orConflict({ version }, read, () =>
+    act(db, label, null, async ({ remove, trx }) => {
+      for (const table of ['ride_matches', 'handovers'] as const)
+        for (const row of await trx
+          .selectFrom(table)
+          .select('id')
+          .where('day_id', '=', id)
+          .execute())
+          await remove(table, row.id);
+      await remove('days', id, version);
+    }),
+  );
+}

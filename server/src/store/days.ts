@@ -1,0 +1,127 @@
+import { type MonthOfDays, type Day, riddenSchema } from '@uphill/api';
+import { sql } from 'kysely';
+import type { Db } from '../database.ts';
+import { notFound } from '../refusal.ts';
+import type { DayRow } from '../tables.ts';
+import { readJsonOr, readPlan } from './json.ts';
+import { riderName } from './riders.ts';
+import type { Reader } from './rides.ts';
+
+export async function listDays(
+  db: Db,
+  range: { from: string; to: string },
+  riderId?: string,
+): Promise<Day[]> {
+  const rows = await db
+    .selectFrom('days')
+    .selectAll()
+    .where('date', '>=', range.from)
+    .where('date', '<=', range.to)
+    .$if(riderId !== undefined, (query) => query.where('rider_id', '=', riderId ?? ''))
+    // Of all riders: of those who are worked with.
+    .$if(riderId === undefined, (query) =>
+      query.where('rider_id', 'in', (riders) =>
+        riders.selectFrom('riders').select('id').where('archived', '=', 0),
+      ),
+    )
+    .orderBy('date')
+    .orderBy('position')
+    .orderBy('created_at')
+    .execute();
+  return complete(db, rows);
+}
+
+/** The months in which a rider has days, the earliest first. */
+export async function monthsOfDays(db: Db, riderId: string): Promise<MonthOfDays[]> {
+  await riderName(db, riderId);
+  const month = sql<string>`substr(date, 1, 7)`;
+  return db
+    .selectFrom('days')
+    .select(({ fn }) => [
+      month.as('month'),
+      fn.countAll<number>().as('days'),
+      fn.min<string>('date').as('first'),
+      fn.max<string>('date').as('last'),
+    ])
+    .where('rider_id', '=', riderId)
+    .groupBy(month)
+    .orderBy(month)
+    .execute();
+}
+
+export async function readDay(db: Reader, id: string): Promise<Day> {
+  const row = await db.selectFrom('days').selectAll().where('id', '=', id).executeTakeFirst();
+  const [day] = row ? await complete(db, [row]) : [];
+  if (!day) throw notFound('day');
+  return day;
+}
+
+/** Some days, in the order of their ids. */
+export async function readDays(db: Reader, ids: readonly string[]): Promise<Day[]> {
+  const days = await complete(
+    db,
+    await db.selectFrom('days').selectAll().where('id', 'in', ids).execute(),
+  );
+  return ids.flatMap((id) => days.filter((day) => day.id === id));
+}
+
+/** Days with what came of them: a handful of queries however many there are. */
+async function complete(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
+  const ids = rows.map(({ id }) => id);
+  const [rides, handovers] = await Promise.all([
+    db
+      .selectFrom('ride_matches')
+      .innerJoin('rides', 'rides.id', 'ride_matches.ride_id')
+      .leftJoin('recordings', 'recordings.ride_id', 'rides.id')
+      .select([
+        'ride_matches.day_id',
+        'ride_matches.ride_id',
+        'ride_matches.tried',
+        'ride_matches.reps',
+        'recordings.id as recording_id',
+      ])
+      .where('ride_matches.day_id', 'in', ids)
+      .where('rides.deleted_at', 'is', null)
+      .orderBy('ride_matches.tried')
+      .orderBy('ride_matches.created_at')
+      .execute(),
+    db
+      .selectFrom('handovers')
+      .select(['day_id', 'at', 'plan'])
+      .where('day_id', 'in', ids)
+      .orderBy('at')
+      .execute(),
+  ]);
+  return rows.map((row) => {
+    const handover = handovers.findLast(({ day_id }) => day_id === row.id);
+    return {
+      ...fromRow(row),
+      rides: rides
+        .filter(({ day_id }) => day_id === row.id)
+        .map(({ ride_id: rideId, recording_id: recordingId, tried, reps }) => ({
+          ...{ rideId, recordingId, tried: tried === 1 },
+          reps: reps === null ? null : readJsonOr(reps, riddenSchema.nullable(), null),
+        })),
+      handedOver: handover ? { at: handover.at, asItStands: handover.plan === row.plan } : null,
+    };
+  });
+}
+
+function fromRow(row: DayRow): Omit<Day, 'rides' | 'handedOver'> {
+  return {
+    id: row.id,
+    riderId: row.rider_id,
+    sessionId: row.session_id,
+    date: row.date,
+    position: row.position,
+    state: row.state,
+    rpe: row.rpe,
+    minutes: row.minutes,
+    note: row.note,
+    version: row.version,
+    ...readPlan(row.plan),
+    follows: row.follows === 1,
+    riddenFtpW: row.asked_ftp_w,
+    celsius: row.celsius,
+  };
+}

@@ -1,0 +1,210 @@
+import { createHash, randomUUID } from 'node:crypto';
+import type { Received } from '@uphill/api';
+import type { ColumnChoice } from '@uphill/core/formats';
+import { dayRefusal } from '@uphill/core/units';
+import type { Db } from '../database.ts';
+import { badField, notFound, orNotSaved, Refusal } from '../refusal.ts';
+import type { RecordingRow, RideRow, RiderRow } from '../tables.ts';
+import { plusOneDay, today } from '../today.ts';
+import type { Imported } from '../workers/importRecording.ts';
+import type { ImportPool } from '../workers/pool.ts';
+import { recordingColumns, storeDerived } from './derivedOf.ts';
+import { act } from './journal.ts';
+import { rereadMarks } from './markedEfforts.ts';
+import { fromRow } from './recordings.ts';
+import { readRide } from './rides.ts';
+import { readSettings } from './schemes.ts';
+import { tieRide } from './tieRide.ts';
+
+const ASKS =
+  'The headings do not say which column is which. Choose the column, then send the file again.';
+
+/** How a file came, and what the coach said of it. */
+interface Sending {
+  readonly choice: ColumnChoice;
+  readonly again: boolean;
+  readonly origin: 'file' | 'standIns';
+}
+
+/** Keeps a recording as received, with the ride it is of; the same file twice is one. A ride that has a day finds it. */
+export async function keepRecording(
+  db: Db,
+  pool: ImportPool,
+  riderId: string,
+  file: { name: string; bytes: Uint8Array },
+  { choice, again, origin }: Sending,
+): Promise<Received> {
+  const rider = await db
+    .selectFrom('riders')
+    .select(['power_source', 'time_zone'])
+    .where('id', '=', riderId)
+    .executeTakeFirst();
+  if (!rider) throw notFound('rider');
+  const sha256 = createHash('sha256').update(file.bytes).digest('hex');
+  const known = await bySha(db, riderId, sha256);
+  const said = Object.keys(choice).length === 0 ? null : JSON.stringify(choice);
+  // What the coach said of the columns can be put right by sending the file again; anything else is there already.
+  const asksAgain =
+    known !== undefined &&
+    known.columns !== null &&
+    (said === null ? again : said !== known.columns);
+  if (known && !asksAgain) return thereAlready(db, known);
+
+  const timeZone = rider.time_zone ?? (await readSettings(db)).timeZone;
+  const read = await pool.importRecording({
+    bytes: file.bytes,
+    choice,
+    ask: rider.power_source === 'none' ? ['bpm'] : ['watts', 'bpm'],
+    timeZone,
+  });
+  if ('question' in read)
+    throw new Refusal(422, ASKS, { code: 'which-column', question: read.question });
+  if (!read.ok) throw badField('file', read.reason);
+  if (known) return readAgain(db, known, read.value, said);
+  const rows = rowsOf(rider, { riderId, origin, sha256, columns: said, file }, read.value);
+  if (await store(db, rows, file.bytes, read.value))
+    return {
+      recording: fromRow(rows.recording),
+      duplicate: false,
+      ride: await readRide(db, rows.ride.id),
+    };
+  const first = await bySha(db, riderId, sha256);
+  if (!first) throw notFound('recording');
+  return { recording: fromRow(first), duplicate: true, ride: await readRide(db, first.ride_id) };
+}
+
+interface Rows {
+  readonly ride: RideRow;
+  readonly recording: RecordingRow;
+}
+
+/** How a file came, for the rows it becomes. */
+interface Came {
+  readonly riderId: string;
+  readonly origin: Sending['origin'];
+  readonly sha256: string;
+  /** What the coach said of its columns, as stored. */
+  readonly columns: string | null;
+  readonly file: { readonly name: string; readonly bytes: Uint8Array };
+}
+
+/** A ride and its recording, ready to be written. */
+function rowsOf(
+  rider: Pick<RiderRow, 'power_source'>,
+  { riderId, origin, sha256, columns, file }: Came,
+  read: Imported,
+): Rows {
+  const { date, datedBy } = dateOf(read.startedAt);
+  const now = new Date().toISOString();
+  const common = {
+    rider_id: riderId,
+    started_at: read.startedAt,
+    power_source: rider.power_source,
+  };
+  const ride: RideRow = {
+    ...common,
+    ...{ id: randomUUID(), date, dated_by: datedBy, origin, kind: 'free' },
+    ...{ minutes: null, rpe: null, note: '', withdrawn: null, deleted_at: null },
+    ...{ version: 1, created_at: now },
+  };
+  const recording: RecordingRow = {
+    ...common,
+    ...{ id: randomUUID(), ride_id: ride.id, file_name: safeName(file.name), sha256 },
+    ...{ received_at: now, bytes: file.bytes.byteLength, columns },
+    ...recordingColumns(read),
+  };
+  return { ride, recording };
+}
+
+/** Writes a ride with its recording; false where the same file came in a moment earlier. */
+function store(
+  db: Db,
+  { ride, recording }: Rows,
+  bytes: Uint8Array,
+  read: Imported,
+): Promise<boolean> {
+  return orNotSaved(`the recording ${recording.file_name}`, () =>
+    db.transaction().execute(async (trx) => {
+      await trx.insertInto('rides').values(ride).execute();
+      // Two uploads of the same file at once: the second finds the first.
+      const { numInsertedOrUpdatedRows } = await trx
+        .insertInto('recordings')
+        .values(recording)
+        .onConflict((clash) => clash.columns(['rider_id', 'sha256']).doNothing())
+        .executeTakeFirstOrThrow();
+      if (numInsertedOrUpdatedRows === 0n) {
+        await trx.deleteFrom('rides').where('id', '=', ride.id).execute();
+        return false;
+      }
+      await trx
+        .insertInto('recording_files')
+        .values({ recording_id: recording.id, file: Buffer.from(bytes) })
+        .execute();
+      await storeDerived(trx, { rideId: ride.id, recordingId: recording.id }, read);
+      await tieRide(trx, ride, read.seconds);
+      return true;
+    }),
+  );
+}
+
+/** The day of a file; a clock that was never set says nothing of it. */
+function dateOf(startedAt: string | null): Pick<Received['ride'], 'date' | 'datedBy'> {
+  const told = startedAt?.slice(0, 10);
+  const known = told !== undefined && dayRefusal(told, 'past', plusOneDay(today())) === null;
+  return known ? { date: told, datedBy: 'file' } : { date: today(), datedBy: 'assumed' };
+}
+
+function bySha(db: Db, riderId: string, sha256: string): Promise<RecordingRow | undefined> {
+  return db
+    .selectFrom('recordings')
+    .selectAll()
+    .where('rider_id', '=', riderId)
+    .where('sha256', '=', sha256)
+    .executeTakeFirst();
+}
+
+/** The same file again; where its ride was deleted meanwhile, it is back. */
+async function thereAlready(db: Db, known: RecordingRow): Promise<Received> {
+  const ride = await db
+    .selectFrom('rides')
+    .selectAll()
+    .where('id', '=', known.ride_id)
+    .executeTakeFirstOrThrow();
+  if (ride.deleted_at === null)
+    return { recording: fromRow(known), duplicate: true, ride: await readRide(db, ride.id) };
+  return act(db, `imported ${known.file_name} again`, null, async ({ update, trx }) => {
+    await update('rides', ride.id, { deleted_at: null, version: ride.version + 1 });
+    await tieRide(trx, ride, known.seconds);
+    return { recording: fromRow(known), duplicate: false, ride: await readRide(trx, ride.id) };
+  });
+}
+
+/** A recording whose columns turned out to be others: what is derived from it is read anew. */
+async function readAgain(
+  db: Db,
+  known: RecordingRow,
+  read: Imported,
+  columns: string | null,
+): Promise<Received> {
+  const changed = { ...recordingColumns(read), columns };
+  await orNotSaved(`the recording ${known.file_name}`, () =>
+    db.transaction().execute(async (trx) => {
+      await trx.updateTable('recordings').set(changed).where('id', '=', known.id).execute();
+      await storeDerived(trx, { rideId: known.ride_id, recordingId: known.id }, read);
+      await rereadMarks(trx, known.ride_id);
+    }),
+  );
+  // Where its ride was deleted meanwhile, it is back.
+  const { ride } = await thereAlready(db, known);
+  return { recording: fromRow({ ...known, ...changed }), duplicate: false, ride };
+}
+
+/** The last part of a file name, without anything that could mean a path or cannot be printed. */
+function safeName(name: string): string {
+  const last = name.split(/[/\\]/).at(-1) ?? '';
+  const printable = last
+    .replace(/[\u0000-\u001F\u007F<>:"|?*]/g, '')
+    .replace(/^\.+/, '')
+    .trim();
+  return printable.slice(-120) || 'recording.csv';
+}

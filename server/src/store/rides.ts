@@ -1,0 +1,195 @@
+import type { Ride, RideWhole } from '@uphill/api';
+import type { Transaction } from 'kysely';
+import { sql } from 'kysely';
+import type { Db } from '../database.ts';
+import { unpackHistogram } from '../packs.ts';
+import { notFound } from '../refusal.ts';
+import type { RideNumbersRow, RideRow, Tables } from '../tables.ts';
+import { readPlan } from './json.ts';
+import { riderName } from './riders.ts';
+
+export type Reader = Db | Transaction<Tables>;
+
+/** Rides that are there: everything but those that were deleted and only undo could bring back. */
+export function rides(db: Reader) {
+  return db.selectFrom('rides').where('rides.deleted_at', 'is', null);
+}
+
+/**
+ * Rides that count: for bests, load, models and trends. Those on the stand-ins are nobody's, withdrawn ones the coach
+ * took out, and a ride whose day is only assumed says nothing of any day.
+ */
+export function countingRides(db: Reader) {
+  return rides(db)
+    .where('rides.origin', '<>', 'standIns')
+    .where('rides.withdrawn', 'is', null)
+    .where('rides.dated_by', '<>', 'assumed');
+}
+
+/** Why a ride counts for nothing, as `countingRides` has it; null where it counts. */
+export function whyIdle({
+  origin,
+  withdrawn,
+  dated_by: datedBy,
+}: Pick<RideRow, 'origin' | 'withdrawn' | 'dated_by'>): string | null {
+  if (origin === 'standIns') return 'ridden on the stand-ins';
+  if (withdrawn !== null) return 'its ride is withdrawn';
+  return datedBy === 'assumed' ? 'the day of its ride is only assumed' : null;
+}
+
+/** A rider's rides within some days, the latest first. */
+export async function listRides(
+  db: Db,
+  riderId: string,
+  { from, to }: { from: string; to: string },
+): Promise<Ride[]> {
+  await riderName(db, riderId);
+  const rows = await withNumbers(db)
+    .where('rides.rider_id', '=', riderId)
+    .where('rides.date', '>=', from)
+    .where('rides.date', '<=', to)
+    .orderBy('rides.date', 'desc')
+    .orderBy('rides.started_at', 'desc')
+    .execute();
+  return complete(db, rows);
+}
+
+/** The months in which a rider has rides, the earliest first. */
+export async function monthsRidden(db: Db, riderId: string) {
+  await riderName(db, riderId);
+  const month = sql<string>`substr(rides.date, 1, 7)`;
+  return rides(db)
+    .select(({ fn }) => [
+      ...[month.as('month'), fn.countAll<number>().as('days')],
+      ...[fn.min<string>('rides.date').as('first'), fn.max<string>('rides.date').as('last')],
+    ])
+    .where('rider_id', '=', riderId)
+    .groupBy(month)
+    .orderBy(month)
+    .execute();
+}
+
+export async function readRide(db: Reader, id: string): Promise<Ride> {
+  const row = await withNumbers(db).where('rides.id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('ride');
+  const [found] = await complete(db, [row]);
+  return found as Ride;
+}
+
+/** A ride with the seconds at each watt and beat. */
+export async function readRideWhole(db: Db, id: string): Promise<RideWhole> {
+  const found = await readRide(db, id);
+  const pack = await db
+    .selectFrom('ride_packs')
+    .select(['watts', 'bpm'])
+    .where('ride_id', '=', id)
+    .executeTakeFirst();
+  return {
+    ...found,
+    wattSeconds: unpackHistogram(pack?.watts ?? null),
+    bpmSeconds: unpackHistogram(pack?.bpm ?? null),
+  };
+}
+
+type NumberedRow = RideRow & {
+  [K in keyof Omit<RideNumbersRow, 'ride_id'>]: RideNumbersRow[K] | null;
+};
+
+function withNumbers(db: Reader) {
+  return rides(db)
+    .leftJoin('ride_numbers', 'ride_numbers.ride_id', 'rides.id')
+    .selectAll('rides')
+    .select([
+      ...([
+        'ride_numbers.algorithm',
+        'ride_numbers.moving_s',
+        'ride_numbers.mean_w',
+        'ride_numbers.surge_w',
+      ] as const),
+      ...(['ride_numbers.energy_kj', 'ride_numbers.mean_bpm', 'ride_numbers.highest_bpm'] as const),
+    ]);
+}
+
+/** Rides with what hangs on them: a handful of queries however many there are. */
+async function complete(db: Reader, rows: readonly NumberedRow[]): Promise<Ride[]> {
+  const ids = rows.map(({ id }) => id);
+  const [recordings, matches, tests] = await Promise.all([
+    db
+      .selectFrom('recordings')
+      .select(['id', 'ride_id', 'file_name', 'seconds', 'kind'])
+      .where('ride_id', 'in', ids)
+      .orderBy('started_at')
+      .execute(),
+    db
+      .selectFrom('ride_matches')
+      .innerJoin('days', 'days.id', 'ride_matches.day_id')
+      .select([
+        'ride_matches.ride_id',
+        'ride_matches.tried',
+        'days.id',
+        'days.date',
+        'days.plan',
+        'days.state',
+        'days.rpe',
+      ])
+      .where('ride_matches.ride_id', 'in', ids)
+      .orderBy('ride_matches.tried')
+      .execute(),
+    db
+      .selectFrom('tests')
+      .innerJoin('recordings', 'recordings.id', 'tests.recording_id')
+      .select(['tests.id', 'recordings.ride_id'])
+      .where('recordings.ride_id', 'in', ids)
+      .execute(),
+  ]);
+  return rows.map((row) => {
+    const match = matches.find(({ ride_id }) => ride_id === row.id);
+    return {
+      ...fromRow(row),
+      recordings: recordings
+        .filter(({ ride_id }) => ride_id === row.id)
+        .map(({ id, file_name: fileName, seconds, kind }) => ({ id, fileName, seconds, kind })),
+      day: match
+        ? {
+            id: match.id,
+            date: match.date,
+            name: readPlan(match.plan).plan.name,
+            tried: match.tried === 1,
+            state: match.state,
+            rpe: match.rpe,
+          }
+        : null,
+      tests: tests.filter(({ ride_id }) => ride_id === row.id).map(({ id }) => id),
+    };
+  });
+}
+
+function fromRow(row: NumberedRow): Omit<Ride, 'recordings' | 'day' | 'tests'> {
+  return {
+    id: row.id,
+    riderId: row.rider_id,
+    date: row.date,
+    datedBy: row.dated_by,
+    startedAt: row.started_at,
+    origin: row.origin,
+    kind: row.kind,
+    powerSource: row.power_source,
+    minutes: row.minutes,
+    rpe: row.rpe,
+    note: row.note,
+    withdrawn: row.withdrawn,
+    version: row.version,
+    numbers:
+      row.moving_s === null
+        ? null
+        : {
+            ...{
+              movingS: row.moving_s,
+              meanW: row.mean_w,
+              surgeW: row.surge_w,
+              energyKj: row.energy_kj,
+            },
+            ...{ meanBpm: row.mean_bpm, highestBpm: row.highest_bpm },
+          },
+  };
+}

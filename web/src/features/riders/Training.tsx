@@ -1,0 +1,103 @@
+import type { Rider } from '@uphill/api';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { schemesApi } from '../../shared/api/schemes.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { Field } from '../../ui/Field.tsx';
+import { useForm } from 'react-hook-form';
+import { Part } from '../../ui/Part.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
+import { TimeZone } from '../../ui/TimeZone.tsx';
+import { tooLong } from '../../ui/tooLong.ts';
+
+const FIRST_YEAR = 1940;
+const LONGEST_ADDRESS = 200;
+
+type Typed = Pick<Rider, 'trainsSince' | 'hardDays' | 'gutGramsPerHour' | 'timeZone' | 'address'>;
+
+/** How long the rider has trained, what they take, where they are and are reached. */
+export function Training({ rider }: { rider: Rider }) {
+  const [change] = ridersApi.useChangeRiderMutation();
+  const { data: settings } = schemesApi.useSettingsQuery();
+  const { act, problem } = useAct();
+  const { trainsSince, hardDays, gutGramsPerHour, timeZone, address } = rider;
+  const { control, handleSubmit, formState } = useForm<Typed>({
+    defaultValues: { trainsSince, hardDays, gutGramsPerHour, timeZone, address },
+  });
+  const save = async (fields: Typed): Promise<void> => {
+    await act(() => change({ id: rider.id, version: rider.version, ...fields }), 'Saved.');
+  };
+  const year = new Date().getFullYear();
+  return (
+    <Form
+      noValidate
+      className="sheet mb-3"
+      aria-label="Training"
+      onSubmit={(event) => void handleSubmit(save)(event)}
+    >
+      <h2>Training</h2>
+      <ProblemNote problem={problem} />
+      <Part of={control} name="trainsSince">
+        {(since, set) => (
+          <NumberField
+            label="Has trained since"
+            hint={since === null ? 'a year' : `${year - since} years of training`}
+            whole
+            bounds={[FIRST_YEAR, year]}
+            wrong={`A year from ${FIRST_YEAR} to ${year}.`}
+            value={since}
+            set={set}
+          />
+        )}
+      </Part>
+      <Part of={control} name="hardDays">
+        {(days, set) => (
+          <NumberField
+            label="Usual hard days a week"
+            hint="2 where nothing is said"
+            whole
+            bounds={[0, 4]}
+            wrong="From 0 to 4."
+            value={days}
+            set={set}
+          />
+        )}
+      </Part>
+      <Part of={control} name="gutGramsPerHour">
+        {(grams, set) => (
+          <NumberField
+            label="The gut takes, g/h"
+            whole
+            bounds={[30, 150]}
+            wrong="From 30 to 150 g an hour."
+            value={grams}
+            set={set}
+          />
+        )}
+      </Part>
+      <Part of={control} name="timeZone">
+        {(zone, set) => (
+          <TimeZone value={zone} set={set} otherwise={`Yours: ${settings?.timeZone ?? ''}`} />
+        )}
+      </Part>
+      <Part of={control} name="address">
+        {(typed, set) => (
+          <Field
+            label="Messages go to"
+            hint="an address or a number"
+            error={tooLong(typed, LONGEST_ADDRESS)}
+          >
+            {(props) => (
+              <Form.Control {...props} value={typed} onChange={({ target }) => set(target.value)} />
+            )}
+          </Field>
+        )}
+      </Part>
+      <Button type="submit" variant="outline-secondary" disabled={formState.isSubmitting}>
+        Save the training
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,75 @@
+import type { RideWhole } from '@uphill/api';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { useForm } from 'react-hook-form';
+import { ridesApi } from '../../shared/api/rides.ts';
+import { printDay } from '../../shared/dates.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { DateField } from '../../ui/DateField.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
+import { Part } from '../../ui/Part.tsx';
+import { Kind, Minutes, Note, Rpe, type TypedRide } from './rideFields.tsx';
+
+const ASSUMED = 'assumed: type the day it was ridden, or say that it is this one';
+
+/** What is said of a ride: when, of what kind, how hard it felt, a note. */
+export function RideFacts({ ride }: { ride: RideWhole }) {
+  const [change, { isLoading }] = ridesApi.useChangeRideMutation();
+  const { act, problem } = useAct();
+  const { date, kind, minutes, rpe, note } = ride;
+  const stored = { date, kind, minutes, rpe, note };
+  const { control, handleSubmit } = useForm<TypedRide>({ defaultValues: stored });
+  const assumed = ride.datedBy === 'assumed';
+  const save = async (typed: TypedRide): Promise<void> => {
+    const changed = Object.entries(typed).filter(
+      ([field, value]) => stored[field as keyof TypedRide] !== value,
+    );
+    if (changed.length === 0) return;
+    await act(
+      () => change({ id: ride.id, version: ride.version, ...Object.fromEntries(changed) }),
+      'The ride is changed.',
+    );
+  };
+  const itWas = (): void =>
+    void act(
+      () => change({ id: ride.id, version: ride.version, date }),
+      `Dated ${printDay(date)}.`,
+    );
+  const ofDay = ride.day?.rpe != null && !ride.day.tried ? ride.day.rpe : null;
+  return (
+    <Form
+      noValidate
+      className="sheet mb-3"
+      aria-label="What is said of it"
+      onSubmit={(event) => void handleSubmit(save)(event)}
+    >
+      <ProblemNote problem={problem} />
+      <Part of={control} name="date">
+        {(day, set) => (
+          <DateField
+            label="Date"
+            use="past"
+            value={day}
+            change={set}
+            {...(assumed ? { hint: ASSUMED } : {})}
+          />
+        )}
+      </Part>
+      {assumed && (
+        <Button size="sm" variant="outline-secondary" className="mb-3" onClick={itWas}>
+          It was {printDay(date)}
+        </Button>
+      )}
+      <Kind control={control} />
+      {ride.origin === 'hand' && <Minutes control={control} />}
+      <Rpe
+        control={control}
+        {...(ofDay === null ? {} : { hint: `left empty, the RPE ${ofDay} of its day counts` })}
+      />
+      <Note control={control} rows={3} />
+      <Button type="submit" disabled={isLoading}>
+        Save
+      </Button>
+    </Form>
+  );
+}

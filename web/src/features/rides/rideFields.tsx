@@ -1,0 +1,83 @@
+import { RIDE_KINDS, type RideKind } from '@uphill/api';
+import type { Control } from 'react-hook-form';
+import { KIND_WORDS } from '../../shared/rideWords.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { Part } from '../../ui/Part.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
+import { WordsField } from '../../ui/WordsField.tsx';
+
+const LONGEST_NOTE = 2000;
+
+/** What is typed of a ride. */
+export interface TypedRide {
+  readonly date: string;
+  readonly kind: RideKind;
+  readonly minutes: number | null;
+  readonly rpe: number | null;
+  readonly note: string;
+}
+
+interface Props {
+  readonly control: Control<TypedRide>;
+}
+
+/** What kind of ride it was. */
+export function Kind({ control }: Props) {
+  return (
+    <Part of={control} name="kind">
+      {(kind, set) => (
+        <SelectField
+          label="Kind"
+          options={RIDE_KINDS.map((each) => [each, KIND_WORDS[each]] as const)}
+          value={kind}
+          choose={set}
+        />
+      )}
+    </Part>
+  );
+}
+
+export function Minutes({ control }: Props) {
+  return (
+    <Part of={control} name="minutes">
+      {(minutes, set) => (
+        <NumberField
+          label="Minutes"
+          whole
+          bounds={[1, 1440]}
+          wrong="From 1 minute to a day."
+          value={minutes}
+          set={set}
+        />
+      )}
+    </Part>
+  );
+}
+
+export function Rpe({ control, hint }: Props & { readonly hint?: string }) {
+  return (
+    <Part of={control} name="rpe">
+      {(rpe, set) => (
+        <NumberField
+          label="RPE, the whole ride"
+          {...(hint === undefined ? {} : { hint })}
+          whole
+          bounds={[1, 10]}
+          wrong="RPE runs from 1 to 10."
+          value={rpe}
+          set={set}
+        />
+      )}
+    </Part>
+  );
+}
+
+export function Note({ control, rows }: Props & { readonly rows: number }) {
+  return (
+    <Part of={control} name="note">
+      {(note, set) => (
+        <WordsField label="Note" most={LONGEST_NOTE} value={note} change={set} rows={rows} />
+      )}
+    </Part>
+  );
+}

@@ -1,0 +1,202 @@
+import type { Problem, Rider } from '@uphill/api';
+import { assignedTo, type Plan, type PlanProblem } from '@uphill/core/sessions';
+import Button from 'react-bootstrap/Button';
+import Modal from 'react-bootstrap/Modal';
+import { Link, useLocation } from 'react-router';
+import { daysApi } from '../../shared/api/days.ts';
+import { plusDays, printDay, today } from '../../shared/dates.ts';
+import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { useActiveRiders } from '../../shared/useActiveRiders.ts';
+import { useSchemes } from '../../shared/useSchemes.ts';
+import { useModels } from '../../shared/useRiderNumbers.ts';
+import { DateField } from '../../ui/DateField.tsx';
+import { ProblemNote, Wrong } from '../../ui/messages.tsx';
+import { AssignDays, type Taken } from './AssignDays.tsx';
+import { AssignRiders } from './AssignRiders.tsx';
+import { keepChoice, useAssigning } from './useAssigning.ts';
+
+interface Props {
+  readonly rider: Rider;
+  readonly sessionId: string;
+  readonly plan: Plan;
+  readonly problems: readonly PlanProblem[];
+  /** Whether the server holds the draft as it stands; only that can be assigned. */
+  readonly saved: boolean;
+  readonly close: () => void;
+}
+
+/** Assigns a session to one or several riders on one or more days, each with their own watts, exceptions listed. */
+export function AssignDialog({ rider, sessionId, plan, problems, saved, close }: Props) {
+  const { chosen, dates, toggleDay, choose, done } = useAssigning(sessionId, rider.id);
+  const { pathname } = useLocation();
+  const { riders = [rider] } = useActiveRiders();
+  const [assign, { isLoading }] = daysApi.useAssignMutation();
+  const { act, problem } = useAct();
+  const taken = useTaken(riders, dates);
+  const schemes = useSchemes();
+
+  const day = dates[0] ?? today();
+  const models = useModels(chosen, day);
+  const wanted = riders
+    .filter(({ id }) => chosen.includes(id))
+    .map((each) => ({
+      rider: each,
+      given: assignedTo(
+        plan,
+        riderOnDay(each, day, models.get(each.id), undefined, schemes.ofRider(each)),
+        healthOnDay(each, day),
+      ),
+    }));
+  const allowed = wanted.filter(({ given }) => given.refusal === null);
+  const whom =
+    allowed.length === 1 ? firstName(allowed[0]?.rider.name ?? '') : `${allowed.length} riders`;
+  const when = dates.length === 1 ? printDay(dates[0] ?? '') : `${dates.length} days`;
+  const leave = (): void => {
+    done();
+    close();
+  };
+  const send = async (again = false): Promise<void> => {
+    const riders = allowed.map((each) => ({ riderId: each.rider.id, dates: [...dates] }));
+    if (
+      !(await act(
+        () => assign({ sessionId, riders, again }),
+        `${plan.name} assigned to ${whom}, ${when}.`,
+      ))
+    )
+      return;
+    keepChoice(chosen);
+    leave();
+  };
+  return (
+    <Modal
+      show
+      scrollable
+      onHide={leave}
+      animation={false}
+      size="lg"
+      aria-labelledby="assign-title"
+    >
+      <Modal.Header closeButton>
+        <Modal.Title id="assign-title" as="h1" className="h2">
+          Assign {plan.name || 'the session'}
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {problems.length > 0 && (
+          <Wrong>This session cannot be assigned yet. {problems[0]?.reason}</Wrong>
+        )}
+        <AssignProblem problem={problem} again={() => void send(true)} />
+        <AssignRiders riders={riders} first={rider.id} chosen={chosen} choose={choose} />
+        <ul className="history given" aria-label="What each gets">
+          {wanted.map(({ rider: each, given }) => (
+            <li key={each.id}>
+              <span>
+                {each.name}
+                {[given.refusal ?? given.exceptions.join(' '), ...clashes(taken, each.id, dates)]
+                  .filter(Boolean)
+                  .map((line) => (
+                    <span key={line} className="soft small d-block">
+                      {line}
+                    </span>
+                  ))}
+              </span>
+              <span className="text-nowrap">
+                {given.refusal === null ? `${given.work}${ftpWords(each, day)}` : 'not assigned'}
+              </span>
+            </li>
+          ))}
+        </ul>
+        <AssignDays
+          riders={wanted.map(({ rider: each }) => each)}
+          dates={dates}
+          toggle={toggleDay}
+          taken={taken}
+        />
+        <DateField
+          label="Another day"
+          hint="5 Dec, 5/12, tomorrow or Tue"
+          use="day"
+          optional
+          value=""
+          change={(other) => !dates.includes(other) && toggleDay(other)}
+        />
+        {dates.length > 0 && (
+          <ul className="chips mt-2" aria-label="Days chosen">
+            {dates.map((each) => (
+              <li key={each}>
+                {printDay(each)}
+                <Button size="sm" variant="link" className="p-0" onClick={() => toggleDay(each)}>
+                  Remove<span className="visually-hidden"> {printDay(each)}</span>
+                </Button>
+              </li>
+            ))}
+          </ul>
+        )}
+      </Modal.Body>
+      <Modal.Footer>
+        <Link
+          className="me-auto"
+          to={`/sessions/${sessionId}/squad?riders=${chosen.join(',')}`}
+          state={{ back: pathname }}
+        >
+          Squad sheet
+        </Link>
+        <Button variant="outline-secondary" onClick={leave}>
+          Cancel
+        </Button>
+        <Button
+          disabled={
+            dates.length === 0 || allowed.length === 0 || problems.length > 0 || !saved || isLoading
+          }
+          onClick={() => void send()}
+        >
+          {dates.length === 0
+            ? 'Choose a day'
+            : `Assign to ${whom}${dates.length === 1 ? ',' : ' on'} ${when}`}
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}
+
+/** What stands on the riders' days already: of the weeks shown, and of any other day that was chosen. */
+function useTaken(riders: readonly Rider[], dates: readonly string[]): readonly Taken[] {
+  const from = [today(), ...dates].sort()[0] ?? today();
+  const to = [plusDays(today(), 21), ...dates].sort().at(-1) ?? today();
+  const { data = [] } = daysApi.useDaysQuery({ from: plusDays(from, -7), to });
+  const names = new Map(riders.map(({ id, name }) => [id, name]));
+  return data.flatMap(({ riderId, date, plan }) =>
+    names.has(riderId)
+      ? [{ riderId, rider: names.get(riderId) ?? '', date, session: plan.name }]
+      : [],
+  );
+}
+
+/** What a rider has already on the days that are chosen, in sentences. */
+function clashes(taken: readonly Taken[], riderId: string, dates: readonly string[]): string[] {
+  const own = taken.filter((each) => each.riderId === riderId && dates.includes(each.date));
+  return own.length === 0
+    ? []
+    : [
+        `Already there: ${own.map(({ date, session }) => `${session}, ${printDay(date)}`).join('; ')}.`,
+      ];
+}
+
+/** What the server refused, or asks: the same session stands on one of these days already. */
+function AssignProblem({ problem, again }: { problem: Problem | null; again: () => void }) {
+  if (problem?.type !== '/problems/twice-on-a-day') return <ProblemNote problem={problem} />;
+  return (
+    <Wrong>
+      {problem.detail}{' '}
+      <Button size="sm" variant="outline-secondary" onClick={again}>
+        Yes, once more
+      </Button>
+    </Wrong>
+  );
+}
+
+function ftpWords(rider: Rider, day: string): string {
+  const ftp = ftpOnDay(rider, day);
+  return ftp && rider.powerSource !== 'none' ? `, FTP ${ftp.usedW} W` : '';
+}

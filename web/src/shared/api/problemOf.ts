@@ -1,0 +1,21 @@
+import type { Problem } from '@uphill/api';
+import type { FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
+
+/** What went wrong with a request, as the one problem shape; a server that cannot be reached becomes one too. */
+export function problemOf(error: unknown): Problem {
+  const failed = error as FetchBaseQueryError | undefined;
+  const data = failed && 'data' in failed ? failed.data : undefined;
+  if (typeof data === 'object' && data !== null && 'detail' in data) return data as Problem;
+  const offline =
+    failed !== undefined &&
+    'status' in failed &&
+    (failed.status === 'FETCH_ERROR' || failed.status === 'TIMEOUT_ERROR');
+  return {
+    type: 'about:blank',
+    title: offline ? 'Not connected' : 'Something went wrong',
+    status: offline ? 0 : 500,
+    detail: offline
+      ? 'Not connected. What you typed stays on this device.'
+      : 'The server gave an answer that could not be read. Nothing was lost.',
+  };
+}

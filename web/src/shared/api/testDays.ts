@@ -1,0 +1,40 @@
+import type { TestDay, TestDayDraft } from '@uphill/api';
+import type { ProtocolId } from '@uphill/core/testing';
+import { after, api, type Named } from './client.ts';
+
+/** Test days under way. */
+export const testDaysApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    testDays: build.query<TestDay[], string>({
+      query: (riderId) => `/riders/${riderId}/test-days`,
+      providesTags: ['testDays'],
+    }),
+    testDay: build.query<TestDay, string>({
+      query: (id) => `/test-days/${id}`,
+      keepUnusedDataFor: 0,
+    }),
+    addTestDay: build.mutation<
+      TestDay,
+      { riderId: string; protocol: ProtocolId; draft: TestDayDraft }
+    >({
+      query: ({ riderId, ...body }) => ({
+        url: `/riders/${riderId}/test-days`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: after(['testDays', 'journal']),
+    }),
+    saveTestDay: build.mutation<TestDay, { id: string; draft: TestDayDraft; version: number }>({
+      query: ({ id, ...body }) => ({ url: `/test-days/${id}`, method: 'PUT', body }),
+      invalidatesTags: after(['testDays']),
+    }),
+    removeTestDay: build.mutation<null, Named>({
+      query: ({ id, version }) => ({
+        url: `/test-days/${id}`,
+        method: 'DELETE',
+        params: { version },
+      }),
+      invalidatesTags: after(['testDays', 'journal']),
+    }),
+  }),
+});

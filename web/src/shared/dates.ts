@@ -1,0 +1,63 @@
+import {
+  addDays,
+  differenceInCalendarDays,
+  format,
+  formatISO,
+  getISODay,
+  lastDayOfMonth,
+  parseISO,
+  startOfWeek,
+} from 'date-fns';
+
+/** Today on this device, `yyyy-mm-dd`. */
+export function today(): string {
+  return formatISO(new Date(), { representation: 'date' });
+}
+
+/** `Tue 24 Nov`, with the year where it is not this one. */
+export function printDay(day: string): string {
+  const date = parseISO(day);
+  return format(
+    date,
+    date.getFullYear() === new Date().getFullYear() ? 'EEE d MMM' : 'EEE d MMM yyyy',
+  );
+}
+
+export function plusDays(day: string, days: number): string {
+  return formatISO(addDays(parseISO(day), days), { representation: 'date' });
+}
+
+/** `October 2026`. */
+export function printMonth(month: string): string {
+  return format(parseISO(`${month}-01`), 'MMMM yyyy');
+}
+
+/** The first and last day of a month, `yyyy-mm`. */
+export function monthDays(month: string): { from: string; to: string } {
+  const first = parseISO(`${month}-01`);
+  return { from: `${month}-01`, to: formatISO(lastDayOfMonth(first), { representation: 'date' }) };
+}
+
+/** Whole days from one day to another; negative where the other lies before. */
+export function daysBetween(from: string, to: string): number {
+  return differenceInCalendarDays(parseISO(to), parseISO(from));
+}
+
+/** The Monday of a day's week. */
+export function mondayOf(day: string): string {
+  return formatISO(startOfWeek(parseISO(day), { weekStartsOn: 1 }), { representation: 'date' });
+}
+
+/** "today", "yesterday", "19 days ago", "in 3 days". */
+export function printAge(day: string): string {
+  const days = daysBetween(day, today());
+  if (days === 0) return 'today';
+  if (days === 1) return 'yesterday';
+  if (days === -1) return 'tomorrow';
+  return days > 0 ? `${days} days ago` : `in ${-days} days`;
+}
+
+/** 1 for Monday to 7 for Sunday. */
+export function weekdayOf(day: string): number {
+  return getISODay(parseISO(day));
+}

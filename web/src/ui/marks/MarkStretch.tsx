@@ -1,0 +1,81 @@
+import { MARKED_SECONDS, type RecordingWithStreams, type Rider } from '@uphill/api';
+import { meanOf } from '@uphill/core/power';
+import { printClock, printDuration, roundHalfUp } from '@uphill/core/units';
+import type { Stretch } from '@uphill/core/testing';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { markedEffortsApi } from '../../shared/api/markedEfforts.ts';
+import { useAct } from '../../shared/useAct.ts';
+import { EdgeField } from '../EdgeField.tsx';
+import { ProblemNote } from '../messages.tsx';
+import { MarkedList } from './MarkedList.tsx';
+
+interface Props {
+  readonly rider: Rider;
+  readonly recording: RecordingWithStreams;
+  readonly watts: Float64Array;
+  /** The effort as it is drawn: where the edges start from. */
+  readonly effort: Stretch | null;
+}
+
+/** Says of a stretch of a ride that it was all the rider had: it counts for CP and W′. */
+export function MarkStretch({ rider, recording, watts, effort }: Props) {
+  const [edges, setEdges] = useState<Partial<Stretch>>({});
+  const [mark] = markedEffortsApi.useMarkEffortMutation();
+  const { act, problem } = useAct();
+  if (rider.powerSource === 'none') return null;
+  const startS = edges.startS ?? effort?.startS ?? null;
+  const endS = edges.endS ?? effort?.endS ?? null;
+  const seconds = startS === null || endS === null ? null : endS - startS;
+  const fits =
+    seconds !== null &&
+    seconds >= MARKED_SECONDS.low &&
+    seconds <= MARKED_SECONDS.high &&
+    (endS ?? 0) <= watts.length;
+  const meanW =
+    fits && startS !== null && endS !== null
+      ? roundHalfUp(meanOf(watts.subarray(startS, endS)))
+      : null;
+  const store = async (): Promise<void> => {
+    if (startS === null || seconds === null) return;
+    const body = { riderId: rider.id, rideId: recording.rideId, startS, seconds, note: '' };
+    if (
+      await act(
+        () => mark(body),
+        `${printDuration(seconds)} at ${meanW ?? ''} W marked as maximal.`,
+      )
+    )
+      setEdges({});
+  };
+  return (
+    <section className="sheet mt-3" aria-label="Maximal efforts">
+      <h2>A maximal effort?</h2>
+      <p className="soft small">
+        Mark a stretch that was ridden as hard as it could be. From 2:00 to 20:00 it counts for CP
+        and W′.
+      </p>
+      <MarkedList rider={rider} rideId={recording.rideId} />
+      <div className="entry-row">
+        <EdgeField
+          label="From"
+          second={startS}
+          set={(second) => setEdges((now) => ({ ...now, startS: second }))}
+        />
+        <EdgeField
+          label="To"
+          second={endS}
+          set={(second) => setEdges((now) => ({ ...now, endS: second }))}
+        />
+        <Button variant="outline-secondary" disabled={!fits} onClick={() => void store()}>
+          Mark as maximal
+        </Button>
+      </div>
+      <p className="soft small mb-0">
+        {meanW !== null && seconds !== null
+          ? `${printDuration(seconds)} at ${meanW} W.`
+          : `An effort lasts from ${MARKED_SECONDS.low} s to ${printClock(MARKED_SECONDS.high)}, and ends with its recording at the latest.`}
+      </p>
+      <ProblemNote problem={problem} />
+    </section>
+  );
+}
