@@ -19,6 +19,8 @@ export default tseslint.config(
       '@typescript-eslint/explicit-module-boundary-types': 'off',
       '@typescript-eslint/no-unnecessary-condition': 'off',
       complexity: ['error', 20],
+      'no-nested-ternary': 'error',
+      'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }],
       // Control characters are looked for on purpose, in what comes from outside.
       'no-control-regex': 'off',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
@@ -46,7 +48,7 @@ export default tseslint.config(
   { files: ['web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   {
     // Tests look into answers of every shape.
-    files: ['**/test/**/*.ts', 'e2e/**/*.ts'],
+    files: ['**/test/**/*.{ts,tsx}', 'e2e/**/*.ts'],
     rules: {
       '@typescript-eslint/no-explicit-any': 'off',
       '@typescript-eslint/no-unsafe-assignment': 'off',
@@ -55,6 +57,8 @@ export default tseslint.config(
       '@typescript-eslint/no-unsafe-call': 'off',
       '@typescript-eslint/no-unsafe-return': 'off',
       '@typescript-eslint/no-misused-promises': 'off',
+      // A journey is told in one go, and what belongs together is described together.
+      'max-lines-per-function': 'off',
       // A fixture that needs no other says so with an empty pattern; the runner insists on it.
       'no-empty-pattern': 'off',
     },

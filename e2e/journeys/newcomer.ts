@@ -65,6 +65,7 @@ test('the health screen: what is known is not asked, the grave ones one by one, 
   await page.setViewportSize({ width: 1280, height: 420 });
   await page.reload();
   const rest = screen.getByRole('button', { name: /^No to the rest/ });
+  await expect(screen.getByRole('radiogroup').first()).toBeVisible();
   await page.evaluate(() => window.scrollTo(0, 0));
   await expect(rest).toHaveCount(0);
   for (const question of await screen.getByRole('radiogroup').all())

@@ -1,6 +1,6 @@
 import type { HealthVerdict } from '../rider/index.ts';
 import { everyEffort, healthRefusal } from './caution.ts';
-import { type Effort, printSpan } from '../units/index.ts';
+import { lowerFirst, type Effort, printSpan } from '../units/index.ts';
 import { printBand } from '../zones/index.ts';
 import { printAsked, type RiderOnDay } from './efforts.ts';
 import { ownNumbers } from './aboveFtp.ts';
@@ -93,7 +93,7 @@ function missingNumbers(plan: Plan, rider: RiderOnDay): string | null {
         pair: rider.pair ?? null,
         bests: rider.bests,
       });
-      if (!watts) return says.charAt(0).toLowerCase() + says.slice(1);
+      if (!watts) return lowerFirst(says);
     }
   }
   return null;

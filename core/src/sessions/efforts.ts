@@ -7,6 +7,7 @@ import {
 } from '../rider/index.ts';
 import { type Best, type CpFit, curveAt, type Pair } from '../power/index.ts';
 import {
+  lowerFirst,
   type Effort,
   percentOf,
   printEffort,
@@ -209,7 +210,7 @@ function ofOwn(by: 'bests' | 'longer', rider: RiderOnDay, seconds: number): Plai
     const percent = roundTo(percentFor(seconds), 1);
     return {
       ...ofPercent(percent, percent, rider.ftpW),
-      counts: `counted at ${percent} % of FTP: ${says.charAt(0).toLowerCase()}${says.slice(1, -1)}`,
+      counts: `counted at ${percent} % of FTP: ${lowerFirst(says.slice(0, -1))}`,
     };
   }
   const rpe =

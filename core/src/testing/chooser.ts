@@ -1,3 +1,4 @@
+import { lowerFirst } from '../units/index.ts';
 import { type Protocol, type ProtocolId, protocolOf, type Tells } from './protocols.ts';
 
 /** The three things the chooser asks. */
@@ -78,7 +79,7 @@ export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
     because: [
       `It tells ${TELLS_NAMES[tells]}.`,
       needsPacing ? 'It needs even pacing, which is familiar.' : noPacing,
-      `Cost: ${protocol.costs.charAt(0).toLowerCase()}${protocol.costs.slice(1)}`,
+      `Cost: ${lowerFirst(protocol.costs)}`,
     ],
     others: OTHERS[tells].filter((id) => id !== protocol.id).map(protocolOf),
   };

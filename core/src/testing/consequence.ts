@@ -1,4 +1,4 @@
-import { printSigned, roundHalfUp } from '../units/index.ts';
+import { lowerFirst, printSigned, roundHalfUp } from '../units/index.ts';
 import type { Verdict } from './checks/check.ts';
 import type { Protocol } from './protocols.ts';
 import type { TestResult } from './result.ts';
@@ -30,12 +30,12 @@ export function whatNext(
   firstName: string,
 ): string {
   const failed = checks.find(({ verdict }) => verdict === 'failed');
-  if (failed) return `Do not use it: ${lower(failed.says)} Test again when that is put right.`;
+  if (failed) return `Do not use it: ${lowerFirst(failed.says)} Test again when that is put right.`;
   const extraordinary = checks.find(({ id, verdict }) => id === 'change' && verdict === 'doubtful');
   if (extraordinary && usedW === null)
     return `Ride it again within two weeks before using ${result.ftp?.value ?? 'it'} W: so large a rise in so short a time is rarely real.`;
   const paced = checks.find(({ id, verdict }) => id === 'pacing' && verdict === 'doubtful');
-  if (paced) return `Use it with care and repeat it paced evenly: ${lower(paced.says)}`;
+  if (paced) return `Use it with care and repeat it paced evenly: ${lowerFirst(paced.says)}`;
   switch (protocol.reading.kind) {
     case 'oneAndFive':
       return `Take the watts for ${firstName}’s reps of 1:00 to 5:00 from these two efforts, not from percent of FTP.`;
@@ -78,8 +78,4 @@ function nextByChange(
 
 function percent(share: number): string {
   return `${printSigned(share * 100, 1)} %`;
-}
-
-function lower(sentence: string): string {
-  return sentence.charAt(0).toLowerCase() + sentence.slice(1);
 }

@@ -14,6 +14,7 @@ export {
 export { parseCadence } from './cadence.ts';
 export { DAY_USES, dayBounds, dayRefusal, type DayUse, isDay, readDay } from './day.ts';
 export { type KnownHill, LAP_EXPECTED_S, parseLength, printLength } from './length.ts';
+export { lowerFirst } from './lowerFirst.ts';
 export { numberTyped, type Typed } from './number.ts';
 export { type Refused, type Understood, refused, understood } from './understood.ts';
 export { percentOf, printLeft, printShare, printSigned, roundHalfUp, roundTo } from './rounding.ts';

@@ -11,7 +11,13 @@ export {
 } from './bands.ts';
 export { sameWatts, whatMoved } from './compare.ts';
 export { heartBeside, TOO_SHORT_FOR_HEART_S } from './heartBeside.ts';
-export { OWN_ANCHORS, type OwnScheme, ownSchemeProblems, schemeFromOwn } from './ownScheme.ts';
+export {
+  OWN_ANCHORS,
+  type OwnScheme,
+  ownSchemeProblems,
+  schemeFromOwn,
+  type SchemeProblem,
+} from './ownScheme.ts';
 export {
   ANCHOR_NAMES,
   type AnchorKind,

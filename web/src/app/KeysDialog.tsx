@@ -1,34 +1,26 @@
+import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
 import Table from 'react-bootstrap/Table';
-import { changeKeys, KEY_RULES, keyOf, useKeySettings } from '../shared/keys.ts';
+import {
+  FOCUSED,
+  KEY_IDS,
+  type KeyId,
+  type KeyPlace,
+  keyRule,
+  printKey,
+} from '../shared/keys/rules.ts';
+import { changeKeys, characterOf, takenBy, useKeySettings } from '../shared/keys/settings.ts';
 import { useAppDispatch, useAppSelector } from '../shared/state.ts';
 import { keysToggled } from '../shared/viewSlice.ts';
 
-const FIXED: readonly (readonly [key: string, does: string])[] = [
-  ['Ctrl/⌘ Z · Shift Z', 'Undo · redo'],
-  ['Ctrl/⌘ K', 'Find or do, also from inside a field'],
-  ['Enter · Esc on a dotted figure', 'Open its working · give the focus back'],
-];
-
-const WORKSHOP: readonly (readonly [key: string, does: string])[] = [
-  ['T · B · P', 'To the sentence · the table · the road'],
-  ['Enter · Esc in the sentence', 'Commit it · as it was'],
-  ['Alt ↓ in the sentence', 'Other readings'],
-  ['[ · ]', 'One rung easier · harder'],
-  ['On the road: arrows', 'Choose a step'],
-  ['On the road: Shift ← → · Shift ↑ ↓', 'Its time · its target; with Alt of this rep alone'],
-  ['On the road: Space', 'Lift it; arrows move it, Space drops it, Esc returns it'],
-  ['Arrows', 'Move through the table'],
-  ['Enter or F2 · Esc', 'Edit a cell · leave it as it was'],
-  ['I', 'A step below'],
-  ['D', 'Duplicate'],
-  ['Delete', 'Remove the step'],
-  ['O · Shift O', 'Make a set · open it'],
-  ['+ · −', 'One rep more · one fewer'],
-  ['Alt ↑ · Alt ↓', 'Move the step'],
-  ['G · Ctrl/⌘ Enter', 'Assign it'],
+const PLACES: readonly KeyPlace[] = [
+  'Anywhere',
+  'In the workshop',
+  'On the road',
+  'In the table',
+  'Riding',
 ];
 
 /** Every key, which of them can be changed, and the switch that turns single keys off. */
@@ -53,41 +45,9 @@ export function KeysDialog() {
           onChange={({ target }) => changeKeys({ on: target.checked })}
           className="mb-3"
         />
-        <h2 className="h3">Anywhere</h2>
-        <Table size="sm">
-          <tbody>
-            {KEY_RULES.map(({ action, does }) => (
-              <tr key={action}>
-                <td>
-                  <Form.Control
-                    size="sm"
-                    className="key-field"
-                    aria-label={`Key for: ${does}`}
-                    value={keyOf(action)}
-                    maxLength={1}
-                    onFocus={({ target }) => target.select()}
-                    onChange={({ target }) => {
-                      const key = target.value.slice(-1);
-                      const taken = KEY_RULES.some(
-                        (rule) => rule.action !== action && keyOf(rule.action) === key,
-                      );
-                      if (key.trim() !== '' && !taken)
-                        changeKeys({ changed: { ...settings.changed, [action]: key } });
-                    }}
-                  />
-                </td>
-                <td>{does}</td>
-              </tr>
-            ))}
-            <KeyRows rows={FIXED} />
-          </tbody>
-        </Table>
-        <h2 className="h3">In the workshop</h2>
-        <Table size="sm">
-          <tbody>
-            <KeyRows rows={WORKSHOP} />
-          </tbody>
-        </Table>
+        {PLACES.map((place) => (
+          <PlaceKeys key={place} place={place} />
+        ))}
         <Button variant="outline-secondary" size="sm" onClick={() => changeKeys({ changed: {} })}>
           Back to the standard keys
         </Button>
@@ -96,13 +56,64 @@ export function KeysDialog() {
   );
 }
 
-function KeyRows({ rows }: { rows: readonly (readonly [string, string])[] }) {
-  return rows.map(([key, does]) => (
-    <tr key={key}>
-      <td className="text-nowrap">
-        <kbd>{key}</kbd>
-      </td>
-      <td>{does}</td>
-    </tr>
-  ));
+function PlaceKeys({ place }: { place: KeyPlace }) {
+  return (
+    <>
+      <h2 className="h3">{place}</h2>
+      <Table size="sm">
+        <tbody>
+          {KEY_IDS.filter((id) => keyRule(id).place === place).map((id) => (
+            <tr key={id}>
+              <td className="text-nowrap">
+                {keyRule(id).own ? <OwnKey id={id} /> : <kbd>{printKey(id)}</kbd>}
+              </td>
+              <td>{keyRule(id).does}</td>
+            </tr>
+          ))}
+          {FOCUSED.filter(([where]) => where === place).map(([, keys, does]) => (
+            <tr key={keys}>
+              <td className="text-nowrap">
+                <kbd>{keys}</kbd>
+              </td>
+              <td>{does}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </>
+  );
+}
+
+/** A key that can be changed: the character typed is the key, unless it does something else already. */
+function OwnKey({ id }: { id: KeyId }) {
+  const { changed } = useKeySettings();
+  const [taken, setTaken] = useState<string | null>(null);
+  const { does } = keyRule(id);
+  return (
+    <>
+      <Form.Control
+        size="sm"
+        className="key-field"
+        aria-label={`Key for: ${does}`}
+        value={characterOf(id)}
+        maxLength={1}
+        isInvalid={taken !== null}
+        aria-describedby={taken === null ? undefined : `key-${id}-taken`}
+        onFocus={({ target }) => target.select()}
+        onBlur={() => setTaken(null)}
+        onChange={({ target }) => {
+          const character = target.value.slice(-1);
+          if (character.trim() === '') return;
+          const other = takenBy(character, id);
+          setTaken(other ? `"${character}" is: ${keyRule(other).does}.` : null);
+          if (!other) changeKeys({ changed: { ...changed, [id]: character } });
+        }}
+      />
+      {taken && (
+        <span id={`key-${id}-taken`} className="field-error" role="alert">
+          {taken}
+        </span>
+      )}
+    </>
+  );
 }

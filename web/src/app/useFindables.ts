@@ -1,3 +1,4 @@
+import type { Rider } from '@uphill/api';
 import { useNavigate } from 'react-router';
 import { ridersApi } from '../shared/api/riders.ts';
 import { sessionsApi } from '../shared/api/sessions.ts';
@@ -17,108 +18,76 @@ export interface Findable {
   readonly run: () => void;
 }
 
+type Line = readonly [key: string, name: string, kind: string, run: () => void];
+
+const lines = (all: readonly Line[]): Findable[] =>
+  all.map(([key, name, kind, run]) => ({ key, name, kind, run }));
+
 /** Everything that find-or-do reaches: riders, their stations, sessions and actions. */
 export function useFindables(): Findable[] {
   const navigate = useNavigate();
-  const dispatch = useAppDispatch();
   const { data: riders = [] } = ridersApi.useRidersQuery();
   const { data: sessions = [] } = sessionsApi.useSessionsQuery();
   const lastRider = useAppSelector((state) => state.view.lastRider);
   const rider = riders.find(({ id }) => id === lastRider) ?? riders[0];
   const newSession = useNewSession();
-  const { undo, redo, undoName, redoName } = useUndo();
   const go = (address: string) => () => void navigate(address);
-
-  const actions: Findable[] = [
-    { key: 'new-rider', name: 'New rider', kind: 'action', run: go('/riders/new') },
-    { key: 'day', name: 'Today’s list', kind: 'view', run: go(`/days/${today()}`) },
-    { key: 'riders', name: 'Riders', kind: 'view', run: go('/riders') },
-    { key: 'book', name: 'Session book', kind: 'view', run: go('/book') },
-    { key: 'hills', name: 'Hills', kind: 'view', run: go('/hills') },
-    { key: 'schemes', name: 'Schemes of zones, and your own', kind: 'view', run: go('/schemes') },
-    {
-      key: 'sheet',
-      name: 'Zones of several riders on one sheet',
-      kind: 'view',
-      run: go('/zones/sheet'),
-    },
-    { key: 'settings', name: 'Settings', kind: 'view', run: go('/settings') },
-    { key: 'keys', name: 'Show the keys', kind: 'action', run: () => dispatch(keysToggled(true)) },
-    { key: 'night', name: 'Dark', kind: 'setting', run: () => chooseStage('night') },
-    { key: 'light', name: 'Light', kind: 'setting', run: () => chooseStage('light') },
-    {
-      key: 'system',
-      name: 'Same as the system',
-      kind: 'setting',
-      run: () => chooseStage('system'),
-    },
-  ];
-  if (undoName) actions.push({ key: 'undo', name: `Undo: ${undoName}`, kind: 'action', run: undo });
-  if (redoName) actions.push({ key: 'redo', name: `Redo: ${redoName}`, kind: 'action', run: redo });
+  const actions = useActions(go);
   if (!rider) return actions;
-
-  const first = firstName(rider.name);
-  const base = `/riders/${rider.id}`;
   return [
-    ...riders.map(({ id, name }) => ({
-      key: id,
-      name,
-      kind: 'rider',
-      run: go(stationAddress(id, 'tests')),
-    })),
-    { key: 'tests', name: `Tests of ${first}`, kind: 'station', run: go(`${base}/tests`) },
-    { key: 'zones', name: `Zones of ${first}`, kind: 'station', run: go(`${base}/zones`) },
-    { key: 'sessions', name: `Sessions of ${first}`, kind: 'station', run: go(`${base}/sessions`) },
-    { key: 'details', name: `Details of ${first}`, kind: 'rider', run: go(base) },
-    {
-      key: 'new-session',
-      name: 'New session',
-      kind: 'action',
-      run: () => void newSession(rider.id),
-    },
-    {
-      key: 'test-day',
-      name: `Test day of ${first}`,
-      kind: 'action',
-      run: go(`${base}/tests/choose`),
-    },
-    {
-      key: 'compare',
-      name: `Compare zones of ${first}`,
-      kind: 'view',
-      run: go(`${base}/zones/compare`),
-    },
-    {
-      key: 'curve',
-      name: `Power–duration curve of ${first}`,
-      kind: 'view',
-      run: go(`${base}/zones/curve`),
-    },
-    {
-      key: 'zone-card',
-      name: `Zone card of ${first}`,
-      kind: 'view',
-      run: go(`${base}/zones/card`),
-    },
-    { key: 'rides', name: `Rides of ${first}`, kind: 'station', run: go(`${base}/rides`) },
-    {
-      key: 'import',
-      name: `Import a recording of ${first}`,
-      kind: 'action',
-      run: go(`${base}/tests/import`),
-    },
-    {
-      key: 'by-hand',
-      name: `Enter a test of ${first} by hand`,
-      kind: 'action',
-      run: go(`${base}/tests/new`),
-    },
+    ...lines(riders.map(({ id, name }) => [id, name, 'rider', go(stationAddress(id, 'tests'))])),
+    ...stationsOf(rider, go, () => void newSession(rider.id)),
     ...actions,
-    ...sessions.map(({ id, plan }) => ({
-      key: id,
-      name: plan.name || 'New session',
-      kind: 'session',
-      run: go(`${base}/sessions/${id}`),
-    })),
+    ...lines(
+      sessions.map(({ id, plan }) => [
+        id,
+        plan.name || 'New session',
+        'session',
+        go(`/riders/${rider.id}/sessions/${id}`),
+      ]),
+    ),
   ];
+}
+
+type Go = (address: string) => () => void;
+
+/** What hangs on no rider. */
+function useActions(go: Go): Findable[] {
+  const dispatch = useAppDispatch();
+  const { undo, redo, undoName, redoName } = useUndo();
+  return lines([
+    ['new-rider', 'New rider', 'action', go('/riders/new')],
+    ['day', 'Today’s list', 'view', go(`/days/${today()}`)],
+    ['riders', 'Riders', 'view', go('/riders')],
+    ['book', 'Session book', 'view', go('/book')],
+    ['hills', 'Hills', 'view', go('/hills')],
+    ['schemes', 'Schemes of zones, and your own', 'view', go('/schemes')],
+    ['sheet', 'Zones of several riders on one sheet', 'view', go('/zones/sheet')],
+    ['settings', 'Settings', 'view', go('/settings')],
+    ['keys', 'Show the keys', 'action', () => void dispatch(keysToggled(true))],
+    ['night', 'Dark', 'setting', () => chooseStage('night')],
+    ['light', 'Light', 'setting', () => chooseStage('light')],
+    ['system', 'Same as the system', 'setting', () => chooseStage('system')],
+    ...(undoName ? [['undo', `Undo: ${undoName}`, 'action', undo] as const] : []),
+    ...(redoName ? [['redo', `Redo: ${redoName}`, 'action', redo] as const] : []),
+  ]);
+}
+
+function stationsOf({ id, name }: Rider, go: Go, newSession: () => void): Findable[] {
+  const first = firstName(name);
+  const at = (part: string): (() => void) => go(`/riders/${id}/${part}`);
+  return lines([
+    ['tests', `Tests of ${first}`, 'station', at('tests')],
+    ['zones', `Zones of ${first}`, 'station', at('zones')],
+    ['sessions', `Sessions of ${first}`, 'station', at('sessions')],
+    ['details', `Details of ${first}`, 'rider', go(`/riders/${id}`)],
+    ['new-session', 'New session', 'action', newSession],
+    ['test-day', `Test day of ${first}`, 'action', at('tests/choose')],
+    ['compare', `Compare zones of ${first}`, 'view', at('zones/compare')],
+    ['curve', `Power–duration curve of ${first}`, 'view', at('zones/curve')],
+    ['zone-card', `Zone card of ${first}`, 'view', at('zones/card')],
+    ['rides', `Rides of ${first}`, 'station', at('rides')],
+    ['import', `Import a recording of ${first}`, 'action', at('tests/import')],
+    ['by-hand', `Enter a test of ${first} by hand`, 'action', at('tests/new')],
+  ]);
 }

@@ -9,7 +9,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { SMALL, SMALL_PULSE, STILL, WORDS } from './look.ts';
+import { SMALL, WORDS } from './look.ts';
+import { PulseAxis, PulseLine } from './Pulse.tsx';
 
 interface Props {
   readonly samples: readonly LactateSample[];
@@ -41,14 +42,7 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
             allowDuplicatedCategory={false}
           />
           <YAxis yAxisId="mmol" width={40} stroke="none" tick={SMALL} />
-          <YAxis
-            yAxisId="bpm"
-            orientation="right"
-            domain={[60, 200]}
-            width={40}
-            stroke="none"
-            tick={SMALL_PULSE}
-          />
+          <PulseAxis from={60} />
           <Line
             yAxisId="mmol"
             dataKey="lactate"
@@ -73,15 +67,7 @@ export function LactateCurve({ samples, stepW, lt1, lt2 }: Props) {
             fill="var(--edge)"
             isAnimationActive={false}
           />
-          <Line
-            yAxisId="bpm"
-            dataKey="bpm"
-            stroke="var(--pulse)"
-            strokeDasharray="6 4"
-            strokeWidth={1.5}
-            {...STILL}
-            connectNulls
-          />
+          <PulseLine dataKey="bpm" />
           {lt1.ok && (
             <ReferenceLine
               yAxisId="mmol"

@@ -1,7 +1,8 @@
 import type { Overlay } from '@uphill/core/testing';
 import { printClock } from '@uphill/core/units';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { SMALL, SMALL_PULSE, STILL } from './look.ts';
+import { SMALL, STILL } from './look.ts';
+import { PulseAxis, PulseLine } from './Pulse.tsx';
 
 /** Two tests over each other: the later one in vermilion, the earlier thin and grey, pulses dashed. */
 export function OverlayChart({
@@ -32,15 +33,7 @@ export function OverlayChart({
             tick={SMALL}
           />
           <YAxis yAxisId="watts" {...axis} />
-          {heart && (
-            <YAxis
-              yAxisId="bpm"
-              orientation="right"
-              domain={[60, 200]}
-              {...axis}
-              tick={SMALL_PULSE}
-            />
-          )}
+          {heart && <PulseAxis from={60} />}
           <Line
             yAxisId="watts"
             dataKey="beforeW"
@@ -55,25 +48,8 @@ export function OverlayChart({
             strokeWidth={2}
             {...STILL}
           />
-          {heart && (
-            <Line
-              yAxisId="bpm"
-              dataKey="beforeBpm"
-              stroke="var(--pulse)"
-              strokeOpacity={0.5}
-              strokeDasharray="2 4"
-              {...STILL}
-            />
-          )}
-          {heart && (
-            <Line
-              yAxisId="bpm"
-              dataKey="afterBpm"
-              stroke="var(--pulse)"
-              strokeDasharray="6 4"
-              {...STILL}
-            />
-          )}
+          {heart && <PulseLine dataKey="beforeBpm" faint />}
+          {heart && <PulseLine dataKey="afterBpm" />}
         </LineChart>
       </ResponsiveContainer>
       <p className="chart-key">

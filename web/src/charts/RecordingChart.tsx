@@ -9,10 +9,11 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { SMALL, SMALL_PULSE, STILL } from './look.ts';
+import { SMALL, STILL } from './look.ts';
 import { ChartKey } from './ChartKey.tsx';
 import { ChartReading } from './ChartReading.tsx';
 import { EffortEdges, type MoveEdge } from './EffortEdges.tsx';
+import { PulseAxis, PulseLine } from './Pulse.tsx';
 import { thin } from './thin.ts';
 import { tickSeconds } from './tickSeconds.ts';
 
@@ -64,18 +65,7 @@ export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Prop
             tick={SMALL}
           />
           <YAxis yAxisId="watts" width={46} stroke="none" tick={SMALL} unit="" />
-          {bpm && (
-            <YAxis
-              yAxisId="bpm"
-              orientation="right"
-              domain={[40, 200]}
-              tickCount={5}
-              width={40}
-              stroke="none"
-              tick={SMALL_PULSE}
-              allowDecimals={false}
-            />
-          )}
+          {bpm && <PulseAxis />}
           <Tooltip content={<ChartReading />} isAnimationActive={false} />
           <Line
             yAxisId="watts"
@@ -101,18 +91,7 @@ export function RecordingChart({ watts, bpm, effort, others = NONE, move }: Prop
             strokeWidth={2}
             {...STILL}
           />
-          {bpm && (
-            <Line
-              yAxisId="bpm"
-              dataKey="bpm"
-              name="bpm"
-              stroke="var(--pulse)"
-              strokeDasharray="6 4"
-              strokeWidth={1.5}
-              {...STILL}
-              connectNulls
-            />
-          )}
+          {bpm && <PulseLine dataKey="bpm" />}
           {effort && <EffortEdges effort={effort} longest={watts.length} move={move} />}
         </LineChart>
       </ResponsiveContainer>

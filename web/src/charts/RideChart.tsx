@@ -8,9 +8,10 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { STILL } from './look.ts';
+import { SMALL, STILL } from './look.ts';
 import { ChartKey } from './ChartKey.tsx';
 import { ChartReading } from './ChartReading.tsx';
+import { PulseAxis, PulseLine } from './Pulse.tsx';
 import { thin } from './thin.ts';
 import { tickSeconds } from './tickSeconds.ts';
 
@@ -21,7 +22,6 @@ interface Props {
 
 /** Points drawn at most: more than there are pixels would only cost time. */
 const POINTS = 700;
-const TICK = { fill: 'var(--soft)', fontSize: 13 } as const;
 
 /** A whole ride over time: ridden watts in vermilion with a halo, the pulse dashed in plum. */
 export function RideChart({ watts, bpm }: Props) {
@@ -48,20 +48,10 @@ export function RideChart({ watts, bpm }: Props) {
             ticks={tickSeconds(watts.length)}
             tickFormatter={(second: number) => String(Math.round(second / 60))}
             stroke="var(--ink)"
-            tick={TICK}
+            tick={SMALL}
           />
-          {hasPower && <YAxis yAxisId="watts" width={46} stroke="none" tick={TICK} />}
-          {bpm && (
-            <YAxis
-              yAxisId="bpm"
-              orientation="right"
-              domain={[40, 200]}
-              tickCount={5}
-              width={40}
-              stroke="none"
-              tick={{ ...TICK, fill: 'var(--pulse)' }}
-            />
-          )}
+          {hasPower && <YAxis yAxisId="watts" width={46} stroke="none" tick={SMALL} />}
+          {bpm && <PulseAxis />}
           <Tooltip content={<ChartReading />} isAnimationActive={false} />
           {hasPower && (
             <Line
@@ -82,17 +72,7 @@ export function RideChart({ watts, bpm }: Props) {
               {...STILL}
             />
           )}
-          {bpm && (
-            <Line
-              yAxisId="bpm"
-              dataKey="bpm"
-              stroke="var(--pulse)"
-              strokeDasharray="6 4"
-              strokeWidth={1.5}
-              {...STILL}
-              connectNulls
-            />
-          )}
+          {bpm && <PulseLine dataKey="bpm" />}
         </LineChart>
       </ResponsiveContainer>
       <ChartKey ridden={hasPower ? 'watts' : null} bpm={bpm !== null} />

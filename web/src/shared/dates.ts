@@ -57,6 +57,11 @@ export function printAge(day: string): string {
   return days > 0 ? `${days} days ago` : `in ${-days} days`;
 }
 
+/** `14:05`, of a moment the server names. */
+export function printClock(moment: string): string {
+  return format(parseISO(moment), 'HH:mm');
+}
+
 /** 1 for Monday to 7 for Sunday. */
 export function weekdayOf(day: string): number {
   return getISODay(parseISO(day));

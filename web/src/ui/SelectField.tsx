@@ -8,12 +8,14 @@ interface Props<T extends string> {
   readonly value: T;
   readonly choose: (value: T) => void;
   readonly hint?: string;
+  readonly wide?: boolean;
 }
 
 /** One of a few, by its words. */
-export function SelectField<T extends string>({ label, options, value, choose, hint }: Props<T>) {
+export function SelectField<T extends string>(props: Props<T>) {
+  const { label, options, value, choose, hint, wide = false } = props;
   return (
-    <Field label={label} {...(hint === undefined ? {} : { hint })}>
+    <Field label={label} wide={wide} {...(hint === undefined ? {} : { hint })}>
       {(control) => (
         <Form.Select
           {...control}

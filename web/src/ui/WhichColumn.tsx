@@ -1,8 +1,8 @@
 import type { ColumnChoice, ColumnField, ColumnQuestion } from '@uphill/core/formats';
-import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
+import { useForm, useWatch } from 'react-hook-form';
 import { Field } from './Field.tsx';
 
 const ASKS: Record<
@@ -20,71 +20,34 @@ interface Props {
   readonly cancel: () => void;
 }
 
+/** What was chosen for each question: a column by its place, "none", or nothing yet. */
+type Chosen = Partial<Record<ColumnField, string>>;
+
 /** Asks which column of a file holds watts and which beats, with its first rows to tell by. */
 export function WhichColumn({ fileName, question, answer, cancel }: Props) {
-  const { headings, rows, asks } = question;
-  const [chosen, setChosen] = useState<Readonly<Partial<Record<ColumnField, string>>>>({});
-  const choice = Object.fromEntries(
-    asks.map(({ field }) => [
-      field,
-      chosen[field] === undefined || chosen[field] === '' ? undefined : chosen[field],
-    ]),
-  );
-  const open = asks.some(({ field }) => choice[field] === undefined);
-  const [watts, bpm] = [choice['watts'], choice['bpm']];
-  const twice = watts !== undefined && watts !== 'none' && watts === bpm;
-  const columnFor = (index: number): string | null => {
-    const field = asks.find((each) => choice[each.field] === String(index))?.field;
-    return field ? ASKS[field].word : null;
+  const { headings, asks } = question;
+  const { register, handleSubmit, control } = useForm<Chosen>();
+  const chosen = useWatch({ control });
+  const open = asks.some(({ field }) => (chosen[field] ?? '') === '');
+  const { watts, bpm } = chosen;
+  const twice = (watts ?? '') !== '' && watts !== 'none' && watts === bpm;
+  const send = (choice: Chosen): void => {
+    if (open || twice) return;
+    const columns = asks.map(({ field }) => {
+      const column = choice[field];
+      return [field, column === 'none' ? null : Number(column)] as const;
+    });
+    answer(Object.fromEntries(columns));
   };
   return (
     <Form
       className="which-column"
       aria-label="Which column is which"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!open && !twice)
-          answer(
-            Object.fromEntries(
-              Object.entries(choice).map(([field, value]) => [
-                field,
-                value === 'none' ? null : Number(value),
-              ]),
-            ),
-          );
-      }}
+      onSubmit={(event) => void handleSubmit(send)(event)}
     >
       <h2 className="h3">{asks.map(({ field }) => ASKS[field].ask).join(' ')}</h2>
       <p className="soft">The headings of {fileName} do not say. These are its first rows.</p>
-      <div className="table-scroll" tabIndex={0} role="group" aria-label="Table">
-        <Table size="sm" className="w-auto">
-          <thead>
-            <tr>
-              {headings.map((heading, index) => (
-                <th
-                  scope="col"
-                  key={index}
-                  className={columnFor(index) === null ? undefined : 'column-chosen'}
-                >
-                  {heading}
-                  {columnFor(index) !== null && (
-                    <span className="d-block small">{columnFor(index)}</span>
-                  )}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, index) => (
-              <tr key={index}>
-                {row.map((cell, column) => (
-                  <td key={column}>{cell}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </div>
+      <FirstRows question={question} chosen={chosen} />
       <div className="entry-row">
         {asks.map(({ field, candidates }) => (
           <Field
@@ -92,12 +55,8 @@ export function WhichColumn({ fileName, question, answer, cancel }: Props) {
             label={ASKS[field].ask}
             error={twice && field === 'bpm' ? 'This column is power already.' : undefined}
           >
-            {(control) => (
-              <Form.Select
-                {...control}
-                value={chosen[field] ?? ''}
-                onChange={({ target }) => setChosen({ ...chosen, [field]: target.value })}
-              >
+            {(each) => (
+              <Form.Select {...each} {...register(field)}>
                 <option value="">Choose…</option>
                 {candidates.map((index) => (
                   <option key={index} value={index}>
@@ -117,5 +76,42 @@ export function WhichColumn({ fileName, question, answer, cancel }: Props) {
         </Button>
       </div>
     </Form>
+  );
+}
+
+/** The first rows of the file, with what each column was chosen to be. */
+function FirstRows({ question, chosen }: { question: ColumnQuestion; chosen: Chosen }) {
+  const { headings, rows, asks } = question;
+  const wordOf = (index: number): string | null => {
+    const field = asks.find((each) => chosen[each.field] === String(index))?.field;
+    return field ? ASKS[field].word : null;
+  };
+  return (
+    <div className="table-scroll" tabIndex={0} role="group" aria-label="Table">
+      <Table size="sm" className="w-auto">
+        <thead>
+          <tr>
+            {headings.map((heading, index) => {
+              const word = wordOf(index);
+              return (
+                <th scope="col" key={index} className={word ? 'column-chosen' : undefined}>
+                  {heading}
+                  {word && <span className="d-block small">{word}</span>}
+                </th>
+              );
+            })}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, index) => (
+            <tr key={index}>
+              {row.map((cell, column) => (
+                <td key={column}>{cell}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </div>
   );
 }

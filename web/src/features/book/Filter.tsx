@@ -2,15 +2,30 @@ import { PLACES, systemName, SYSTEMS } from '@uphill/core/sessions';
 import { printDuration } from '@uphill/core/units';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
 import { type BookFilter, TIMES } from './filter.ts';
 
-export function Filter({
-  filter,
-  change,
-}: {
-  filter: BookFilter;
-  change: (filter: BookFilter) => void;
-}) {
+interface Props {
+  readonly filter: BookFilter;
+  readonly change: (filter: BookFilter) => void;
+}
+
+const TRAINS = [
+  ['', 'anything'],
+  ...SYSTEMS.map((system) => [system, systemName(system)] as const),
+] as const;
+const LENGTHS = [
+  ['0', 'any time'],
+  ...TIMES.map((seconds) => [String(seconds), printDuration(seconds)] as const),
+] as const;
+const WHERE = [
+  ['', 'anywhere'],
+  ...PLACES.filter((place) => place !== 'any').map((place) => [place, place] as const),
+] as const;
+
+/** What of the book is shown. */
+export function Filter({ filter, change }: Props) {
+  const set = (part: Partial<BookFilter>): void => change({ ...filter, ...part });
   return (
     <div className="entry-row" role="search">
       <Field label="Search">
@@ -20,70 +35,37 @@ export function Filter({
             type="search"
             maxLength={60}
             value={filter.words}
-            onChange={({ target }) => change({ ...filter, words: target.value })}
+            onChange={({ target }) => set({ words: target.value })}
           />
         )}
       </Field>
-      <Field label="Trains">
-        {(control) => (
-          <Form.Select
-            {...control}
-            value={filter.system}
-            onChange={({ target }) => change({ ...filter, system: target.value })}
-          >
-            <option value="">anything</option>
-            {SYSTEMS.map((system) => (
-              <option key={system} value={system}>
-                {systemName(system)}
-              </option>
-            ))}
-          </Form.Select>
-        )}
-      </Field>
-      <Field label="Total, at most">
-        {(control) => (
-          <Form.Select
-            {...control}
-            value={filter.mostS}
-            onChange={({ target }) => change({ ...filter, mostS: Number(target.value) })}
-          >
-            <option value={0}>any time</option>
-            {TIMES.map((seconds) => (
-              <option key={seconds} value={seconds}>
-                {printDuration(seconds)}
-              </option>
-            ))}
-          </Form.Select>
-        )}
-      </Field>
-      <Field label="Where">
-        {(control) => (
-          <Form.Select
-            {...control}
-            value={filter.place}
-            onChange={({ target }) => change({ ...filter, place: target.value })}
-          >
-            <option value="">anywhere</option>
-            {PLACES.filter((place) => place !== 'any').map((place) => (
-              <option key={place}>{place}</option>
-            ))}
-          </Form.Select>
-        )}
-      </Field>
-      <Field label="Equipment">
-        {(control) => (
-          <Form.Select
-            {...control}
-            value={filter.equipment}
-            onChange={({ target }) =>
-              change({ ...filter, equipment: target.value as BookFilter['equipment'] })
-            }
-          >
-            <option value="">any</option>
-            <option value="none">nothing special</option>
-          </Form.Select>
-        )}
-      </Field>
+      <SelectField
+        label="Trains"
+        options={TRAINS}
+        value={filter.system}
+        choose={(system) => set({ system })}
+      />
+      <SelectField
+        label="Total, at most"
+        options={LENGTHS}
+        value={String(filter.mostS)}
+        choose={(seconds) => set({ mostS: Number(seconds) })}
+      />
+      <SelectField
+        label="Where"
+        options={WHERE}
+        value={filter.place}
+        choose={(place) => set({ place })}
+      />
+      <SelectField
+        label="Equipment"
+        options={[
+          ['', 'any'],
+          ['none', 'nothing special'],
+        ]}
+        value={filter.equipment}
+        choose={(equipment) => set({ equipment })}
+      />
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import type { SessionEvent } from '@uphill/core/simulation';
 import { useEffect, useRef } from 'react';
+import { useKey } from '../../shared/keys/useKey.ts';
 
 const HELD_MS = 1000;
 
@@ -10,44 +11,18 @@ interface RoomKeys {
   readonly leave: () => void;
 }
 
-/** Space pauses; the right arrow held for a second goes on, the left repeats; up and down 2 %; M sound; Esc asks. */
-export function useRoomKeys(keys: RoomKeys): void {
-  const latest = useRef(keys);
-  useEffect(() => {
-    latest.current = keys;
+/** The keys of the ride room; going on to the next step has to be held, so that no slip of the hand ends a rep. */
+export function useRoomKeys({ toggle, press, sound, leave }: RoomKeys): void {
+  const held = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(held.current), []);
+  useKey('pause', toggle);
+  useKey('back', () => press('back'));
+  useKey('harder', () => press('harder'));
+  useKey('easier', () => press('easier'));
+  useKey('sound', sound);
+  useKey('leave', leave);
+  useKey('skip', () => {
+    held.current = setTimeout(() => press('skip'), HELD_MS);
   });
-  useEffect(() => {
-    let held: ReturnType<typeof setTimeout> | undefined;
-    const onKey = (event: KeyboardEvent): void => {
-      if (
-        event.target instanceof HTMLElement &&
-        /^(?:BUTTON|SELECT)$/.test(event.target.tagName) &&
-        event.key === ' '
-      )
-        return;
-      const does: Record<string, () => void> = {
-        ' ': () => latest.current.toggle(),
-        ArrowLeft: () => latest.current.press('back'),
-        ArrowUp: () => latest.current.press('harder'),
-        ArrowDown: () => latest.current.press('easier'),
-        m: () => latest.current.sound(),
-        Escape: () => latest.current.leave(),
-      };
-      if (event.key === 'ArrowRight') {
-        if (!event.repeat) held = setTimeout(() => latest.current.press('skip'), HELD_MS);
-      } else if (does[event.key] && !event.repeat) does[event.key]?.();
-      else return;
-      event.preventDefault();
-    };
-    const onUp = ({ key }: KeyboardEvent): void => {
-      if (key === 'ArrowRight') clearTimeout(held);
-    };
-    window.addEventListener('keydown', onKey);
-    window.addEventListener('keyup', onUp);
-    return () => {
-      clearTimeout(held);
-      window.removeEventListener('keydown', onKey);
-      window.removeEventListener('keyup', onUp);
-    };
-  }, []);
+  useKey('skip', () => clearTimeout(held.current), { letGo: true });
 }

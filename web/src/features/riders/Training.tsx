@@ -4,13 +4,12 @@ import Form from 'react-bootstrap/Form';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { schemesApi } from '../../shared/api/schemes.ts';
 import { useAct } from '../../shared/useAct.ts';
-import { Field } from '../../ui/Field.tsx';
 import { useForm } from 'react-hook-form';
 import { Part } from '../../ui/Part.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
+import { TextField } from '../../ui/TextField.tsx';
 import { TimeZone } from '../../ui/TimeZone.tsx';
-import { tooLong } from '../../ui/tooLong.ts';
 
 const FIRST_YEAR = 1940;
 const LONGEST_ADDRESS = 200;
@@ -82,19 +81,13 @@ export function Training({ rider }: { rider: Rider }) {
           <TimeZone value={zone} set={set} otherwise={`Yours: ${settings?.timeZone ?? ''}`} />
         )}
       </Part>
-      <Part of={control} name="address">
-        {(typed, set) => (
-          <Field
-            label="Messages go to"
-            hint="an address or a number"
-            error={tooLong(typed, LONGEST_ADDRESS)}
-          >
-            {(props) => (
-              <Form.Control {...props} value={typed} onChange={({ target }) => set(target.value)} />
-            )}
-          </Field>
-        )}
-      </Part>
+      <TextField
+        of={control}
+        name="address"
+        label="Messages go to"
+        hint="an address or a number"
+        longest={LONGEST_ADDRESS}
+      />
       <Button type="submit" variant="outline-secondary" disabled={formState.isSubmitting}>
         Save the training
       </Button>

@@ -6,176 +6,135 @@ import {
   SYSTEMS,
   TRAINER_SETTINGS,
 } from '@uphill/core/sessions';
+import { lowerFirst } from '@uphill/core/units';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
 import { tooLong } from '../../ui/tooLong.ts';
 import { useLastWords } from '../../ui/useLastWords.ts';
 import type { EditPlan } from './draftSlice.ts';
 
+interface Props {
+  readonly plan: Plan;
+  readonly edit: EditPlan;
+}
+
 /** What the session trains, where it is ridden, and what to tell the rider beforehand. */
-export function About({ plan, edit }: { plan: Plan; edit: EditPlan }) {
+export function About({ plan, edit }: Props) {
   return (
     <details className="about mt-3">
       <summary>About this session</summary>
-      <div className="entry-row mt-2">
-        <Field label="Trains">
-          {(control) => (
-            <Form.Select
-              {...control}
-              value={plan.system}
-              onChange={({ target }) =>
-                edit(
-                  (now) => ({
-                    ...now,
-                    system: target.value as Plan['system'],
-                    systemFollows: false,
-                  }),
-                  {
-                    done: `trains ${target.value}`,
-                    undone: `trains ${plan.system} again`,
-                  },
-                )
-              }
-            >
-              {SYSTEMS.map((system) => (
-                <option key={system} value={system}>
-                  {systemName(system)}
-                </option>
-              ))}
-            </Form.Select>
-          )}
-        </Field>
-        <Field label="Where">
-          {(control) => (
-            <Form.Select
-              {...control}
-              value={plan.place}
-              onChange={({ target }) =>
-                edit((now) => ({ ...now, place: target.value as Plan['place'] }), {
-                  done: `place: ${target.value}`,
-                  undone: `place: ${plan.place}`,
-                })
-              }
-            >
-              {PLACES.map((place) => (
-                <option key={place}>{place}</option>
-              ))}
-            </Form.Select>
-          )}
-        </Field>
-      </div>
-      <div className="entry-row">
-        <Field label="Trainer set to">
-          {(control) => (
-            <Form.Select
-              {...control}
-              value={plan.trainer ?? ''}
-              onChange={({ target }) =>
-                edit(
-                  (now) =>
-                    withField(
-                      now,
-                      'trainer',
-                      TRAINER_SETTINGS.find((each) => each === target.value),
-                    ),
-                  { done: 'trainer set', undone: 'the trainer as it was set' },
-                )
-              }
-            >
-              <option value="">as you like</option>
-              {TRAINER_SETTINGS.map((setting) => (
-                <option key={setting}>{setting}</option>
-              ))}
-            </Form.Select>
-          )}
-        </Field>
-        <Field label="Kind">
-          {(control) => (
-            <Form.Select
-              {...control}
-              value={plan.sport ?? 'ride'}
-              onChange={({ target }) =>
-                edit(
-                  (now) =>
-                    withField(
-                      now,
-                      'sport',
-                      SPORTS.find((each) => each === target.value),
-                    ),
-                  { done: `kind: ${target.value}`, undone: 'the kind as it was' },
-                )
-              }
-            >
-              {SPORTS.map((sport) => (
-                <option key={sport}>{sport}</option>
-              ))}
-            </Form.Select>
-          )}
-        </Field>
-        <Form.Check
-          id="unfuelled"
-          className="align-self-end mb-3"
-          label="Ridden unfuelled"
-          checked={plan.unfuelled ?? false}
-          onChange={({ target }) =>
-            edit((now) => withField(now, 'unfuelled', target.checked ? true : undefined), {
-              done: target.checked ? 'unfuelled' : 'fuelled',
-              undone: target.checked ? 'fuelled again' : 'unfuelled again',
-            })
+      <Trains plan={plan} edit={edit} />
+      <Setting plan={plan} edit={edit} />
+      {TEXTS.map(({ key, label, most, undone }) => (
+        <Words
+          key={key}
+          label={label}
+          most={most}
+          value={plan[key] ?? ''}
+          commit={(text) =>
+            edit((now) => withField(now, key, text), { done: lowerFirst(label), undone })
           }
         />
-      </div>
-      <Words
-        label="How it should feel"
-        most={500}
-        value={plan.feel ?? ''}
-        commit={(feel) =>
-          edit((now) => withField(now, 'feel', feel), {
-            done: 'how it should feel',
-            undone: 'how it should feel, as it was',
-          })
-        }
-      />
-      <Words
-        label="Equipment"
-        most={200}
-        value={plan.equipment ?? ''}
-        commit={(equipment) =>
-          edit((now) => withField(now, 'equipment', equipment), {
-            done: 'equipment',
-            undone: 'the equipment as it was',
-          })
-        }
-      />
-      <Words
-        label="Purpose"
-        most={500}
-        value={plan.purpose}
-        commit={(purpose) =>
-          edit((now) => ({ ...now, purpose }), { done: 'purpose', undone: 'the purpose as it was' })
-        }
-      />
-      <Words
-        label="Note for the rider"
-        most={2000}
-        value={plan.note}
-        commit={(note) =>
-          edit((now) => ({ ...now, note }), { done: 'note', undone: 'the note as it was' })
-        }
-      />
+      ))}
     </details>
   );
 }
 
+const TEXTS = [
+  {
+    key: 'feel',
+    label: 'How it should feel',
+    most: 500,
+    undone: 'how it should feel, as it was',
+  },
+  { key: 'equipment', label: 'Equipment', most: 200, undone: 'the equipment as it was' },
+  { key: 'purpose', label: 'Purpose', most: 500, undone: 'the purpose as it was' },
+  { key: 'note', label: 'Note for the rider', most: 2000, undone: 'the note as it was' },
+] as const;
+
+function Trains({ plan, edit }: Props) {
+  return (
+    <div className="entry-row mt-2">
+      <SelectField
+        label="Trains"
+        options={SYSTEMS.map((system) => [system, systemName(system)] as const)}
+        value={plan.system}
+        choose={(system) =>
+          edit((now) => ({ ...now, system, systemFollows: false }), {
+            done: `trains ${system}`,
+            undone: `trains ${plan.system} again`,
+          })
+        }
+      />
+      <SelectField
+        label="Where"
+        options={PLACES.map((place) => [place, place] as const)}
+        value={plan.place}
+        choose={(place) =>
+          edit((now) => ({ ...now, place }), {
+            done: `place: ${place}`,
+            undone: `place: ${plan.place}`,
+          })
+        }
+      />
+    </div>
+  );
+}
+
+function Setting({ plan, edit }: Props) {
+  const trainers = TRAINER_SETTINGS.map((setting) => [setting, setting] as const);
+  return (
+    <div className="entry-row">
+      <SelectField
+        label="Trainer set to"
+        options={[['', 'as you like'], ...trainers]}
+        value={plan.trainer ?? ''}
+        choose={(trainer) =>
+          edit((now) => withField(now, 'trainer', trainer === '' ? undefined : trainer), {
+            done: 'trainer set',
+            undone: 'the trainer as it was set',
+          })
+        }
+      />
+      <SelectField
+        label="Kind"
+        options={SPORTS.map((sport) => [sport, sport] as const)}
+        value={plan.sport ?? 'ride'}
+        choose={(sport) =>
+          edit((now) => withField(now, 'sport', sport), {
+            done: `kind: ${sport}`,
+            undone: 'the kind as it was',
+          })
+        }
+      />
+      <Form.Check
+        id="unfuelled"
+        className="align-self-end mb-3"
+        label="Ridden unfuelled"
+        checked={plan.unfuelled ?? false}
+        onChange={({ target }) =>
+          edit((now) => withField(now, 'unfuelled', target.checked ? true : undefined), {
+            done: target.checked ? 'unfuelled' : 'fuelled',
+            undone: target.checked ? 'fuelled again' : 'unfuelled again',
+          })
+        }
+      />
+    </div>
+  );
+}
+
+/** Purpose and note are always there, if empty; the rest is left out. */
+const ALWAYS: readonly string[] = ['purpose', 'note'];
+
 /** The plan with a field set, or without it. */
-function withField<Key extends 'trainer' | 'sport' | 'unfuelled' | 'feel' | 'equipment'>(
-  plan: Plan,
-  key: Key,
-  value: Plan[Key] | undefined,
-): Plan {
+function withField<
+  Key extends 'trainer' | 'sport' | 'unfuelled' | 'feel' | 'equipment' | 'purpose' | 'note',
+>(plan: Plan, key: Key, value: Plan[Key] | undefined): Plan {
   const { [key]: _, ...rest } = plan;
-  return (value === undefined || value === '' ? rest : { ...rest, [key]: value }) as Plan;
+  const out = value === undefined || (value === '' && !ALWAYS.includes(key));
+  return (out ? rest : { ...rest, [key]: value }) as Plan;
 }
 
 function Words({

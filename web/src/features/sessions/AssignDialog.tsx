@@ -34,20 +34,7 @@ export function AssignDialog({ rider, sessionId, plan, problems, saved, close }:
   const [assign, { isLoading }] = daysApi.useAssignMutation();
   const { act, problem } = useAct();
   const taken = useTaken(riders, dates);
-  const schemes = useSchemes();
-
-  const day = dates[0] ?? today();
-  const models = useModels(chosen, day);
-  const wanted = riders
-    .filter(({ id }) => chosen.includes(id))
-    .map((each) => ({
-      rider: each,
-      given: assignedTo(
-        plan,
-        riderOnDay(each, day, models.get(each.id), undefined, schemes.ofRider(each)),
-        healthOnDay(each, day),
-      ),
-    }));
+  const wanted = useWanted(riders, chosen, dates[0] ?? today(), plan);
   const allowed = wanted.filter(({ given }) => given.refusal === null);
   const whom =
     allowed.length === 1 ? firstName(allowed[0]?.rider.name ?? '') : `${allowed.length} riders`;
@@ -57,17 +44,13 @@ export function AssignDialog({ rider, sessionId, plan, problems, saved, close }:
     close();
   };
   const send = async (again = false): Promise<void> => {
-    const riders = allowed.map((each) => ({ riderId: each.rider.id, dates: [...dates] }));
-    if (
-      !(await act(
-        () => assign({ sessionId, riders, again }),
-        `${plan.name} assigned to ${whom}, ${when}.`,
-      ))
-    )
-      return;
+    const to = allowed.map((each) => ({ riderId: each.rider.id, dates: [...dates] }));
+    const says = `${plan.name} assigned to ${whom}, ${when}.`;
+    if (!(await act(() => assign({ sessionId, riders: to, again }), says))) return;
     keepChoice(chosen);
     leave();
   };
+  const ready = dates.length > 0 && allowed.length > 0 && problems.length === 0 && saved;
   return (
     <Modal
       show
@@ -88,51 +71,14 @@ export function AssignDialog({ rider, sessionId, plan, problems, saved, close }:
         )}
         <AssignProblem problem={problem} again={() => void send(true)} />
         <AssignRiders riders={riders} first={rider.id} chosen={chosen} choose={choose} />
-        <ul className="history given" aria-label="What each gets">
-          {wanted.map(({ rider: each, given }) => (
-            <li key={each.id}>
-              <span>
-                {each.name}
-                {[given.refusal ?? given.exceptions.join(' '), ...clashes(taken, each.id, dates)]
-                  .filter(Boolean)
-                  .map((line) => (
-                    <span key={line} className="soft small d-block">
-                      {line}
-                    </span>
-                  ))}
-              </span>
-              <span className="text-nowrap">
-                {given.refusal === null ? `${given.work}${ftpWords(each, day)}` : 'not assigned'}
-              </span>
-            </li>
-          ))}
-        </ul>
+        <WhatEachGets wanted={wanted} dates={dates} taken={taken} />
         <AssignDays
           riders={wanted.map(({ rider: each }) => each)}
           dates={dates}
           toggle={toggleDay}
           taken={taken}
         />
-        <DateField
-          label="Another day"
-          hint="5 Dec, 5/12, tomorrow or Tue"
-          use="day"
-          optional
-          value=""
-          change={(other) => !dates.includes(other) && toggleDay(other)}
-        />
-        {dates.length > 0 && (
-          <ul className="chips mt-2" aria-label="Days chosen">
-            {dates.map((each) => (
-              <li key={each}>
-                {printDay(each)}
-                <Button size="sm" variant="link" className="p-0" onClick={() => toggleDay(each)}>
-                  Remove<span className="visually-hidden"> {printDay(each)}</span>
-                </Button>
-              </li>
-            ))}
-          </ul>
-        )}
+        <OtherDays dates={dates} toggle={toggleDay} />
       </Modal.Body>
       <Modal.Footer>
         <Link
@@ -145,18 +91,104 @@ export function AssignDialog({ rider, sessionId, plan, problems, saved, close }:
         <Button variant="outline-secondary" onClick={leave}>
           Cancel
         </Button>
-        <Button
-          disabled={
-            dates.length === 0 || allowed.length === 0 || problems.length > 0 || !saved || isLoading
-          }
-          onClick={() => void send()}
-        >
+        <Button disabled={!ready || isLoading} onClick={() => void send()}>
           {dates.length === 0
             ? 'Choose a day'
             : `Assign to ${whom}${dates.length === 1 ? ',' : ' on'} ${when}`}
         </Button>
       </Modal.Footer>
     </Modal>
+  );
+}
+
+/** A rider who is to get the session, and what it comes to on the first day chosen. */
+interface Wanted {
+  readonly rider: Rider;
+  readonly given: ReturnType<typeof assignedTo>;
+  readonly ftp: string;
+}
+
+function useWanted(
+  riders: readonly Rider[],
+  chosen: readonly string[],
+  day: string,
+  plan: Plan,
+): Wanted[] {
+  const schemes = useSchemes();
+  const models = useModels(chosen, day);
+  return riders
+    .filter(({ id }) => chosen.includes(id))
+    .map((rider) => ({
+      rider,
+      given: assignedTo(
+        plan,
+        riderOnDay(rider, day, models.get(rider.id), undefined, schemes.ofRider(rider)),
+        healthOnDay(rider, day),
+      ),
+      ftp: ftpWords(rider, day),
+    }));
+}
+
+interface EachProps {
+  readonly wanted: readonly Wanted[];
+  readonly dates: readonly string[];
+  readonly taken: readonly Taken[];
+}
+
+function WhatEachGets({ wanted, dates, taken }: EachProps) {
+  return (
+    <ul className="history given" aria-label="What each gets">
+      {wanted.map(({ rider, given, ftp }) => (
+        <li key={rider.id}>
+          <span>
+            {rider.name}
+            {[given.refusal ?? given.exceptions.join(' '), ...clashes(taken, rider.id, dates)]
+              .filter(Boolean)
+              .map((line) => (
+                <span key={line} className="soft small d-block">
+                  {line}
+                </span>
+              ))}
+          </span>
+          <span className="text-nowrap">
+            {given.refusal === null ? `${given.work}${ftp}` : 'not assigned'}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface OtherProps {
+  readonly dates: readonly string[];
+  readonly toggle: (date: string) => void;
+}
+
+/** Days beyond the weeks shown, and all that are chosen. */
+function OtherDays({ dates, toggle }: OtherProps) {
+  return (
+    <>
+      <DateField
+        label="Another day"
+        hint="5 Dec, 5/12, tomorrow or Tue"
+        use="day"
+        optional
+        value=""
+        change={(other) => !dates.includes(other) && toggle(other)}
+      />
+      {dates.length > 0 && (
+        <ul className="chips mt-2" aria-label="Days chosen">
+          {dates.map((each) => (
+            <li key={each}>
+              {printDay(each)}
+              <Button size="sm" variant="link" className="p-0" onClick={() => toggle(each)}>
+                Remove<span className="visually-hidden"> {printDay(each)}</span>
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }
 

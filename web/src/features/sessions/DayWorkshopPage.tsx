@@ -13,7 +13,8 @@ import { ProblemNote } from '../../ui/messages.tsx';
 import { Conflict } from './Conflict.tsx';
 import { Unreadable } from './Unreadable.tsx';
 import { useDayDraft } from './useDayDraft.ts';
-import { useCommitKeys, Workshop } from './WorkshopPage.tsx';
+import { useKey } from '../../shared/keys/useKey.ts';
+import { Workshop } from './WorkshopPage.tsx';
 
 /** The workshop on one day of one rider: it changes that day and no other. */
 export function DayWorkshopPage() {
@@ -40,7 +41,7 @@ function DayWorkshop({ rider, day }: { rider: Rider; day: Day }) {
   const use = async (): Promise<void> => {
     if (possible && (await keep())) void navigate(address);
   };
-  useCommitKeys(() => void use(), false);
+  useKey('commit', () => void use());
   if (!draft || !plan) return <Loading />;
   let status: string;
   if (day.state !== 'planned') status = `marked ${day.state}`;

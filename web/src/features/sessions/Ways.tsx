@@ -12,7 +12,7 @@ import {
   solveWatts,
   type Way,
 } from '@uphill/core/sessions';
-import { type Effort, printDuration, printEffort, roundTo } from '@uphill/core/units';
+import { type Effort, lowerFirst, printDuration, printEffort, roundTo } from '@uphill/core/units';
 import type { Worked } from '@uphill/core/working';
 import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -21,89 +21,52 @@ import type { EditPlan } from './draftSlice.ts';
 
 const [SHORTEST, LONGEST] = [ABOVE_FTP_LENGTHS[0], ABOVE_FTP_LENGTHS.at(-1) ?? 480];
 
+interface Props {
+  readonly plan: Plan;
+  readonly rider: RiderOnDay;
+  readonly edit: EditPlan;
+}
+
 /** Five ways to choose the watts of these reps and the solved sixth, side by side; one key puts one in. */
-export function Ways({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edit: EditPlan }) {
-  const found = useMemo(() => {
-    const segments = expand(plan, rider);
-    const main = mainReps(plan, segments, rider);
-    const { ftpW } = rider;
-    if (!main || ftpW === null || main.repS < SHORTEST || main.repS > LONGEST) return null;
-    // Threshold work hangs on FTP; the ways speak of what lies above it.
-    if (
-      !segments.some(({ stepId, from }) => main.stepIds.has(stepId) && (from?.countedW ?? 0) > ftpW)
-    )
-      return null;
-    const ways = aboveFtp(main.repS, {
-      ftpW,
-      pair: rider.pair ?? null,
-      bests: rider.bests,
-      goalW: rider.goalW ?? null,
-    });
-    const solved = solveWatts(plan, rider);
-    return { main, ways, solved, chosen: chosenWatts(ways, solved.ok ? solved.value : null) };
-  }, [plan, rider]);
+export function Ways({ plan, rider, edit }: Props) {
+  const found = useMemo(() => waysFor(plan, rider), [plan, rider]);
   if (!found) return null;
   const { main, ways, solved, chosen } = found;
-  const put = (effort: Effort): void =>
-    edit(
-      (now) =>
-        [...main.stepIds].reduce(
-          (so, id) => changeStep(so, id, { target: { kind: 'steady', effort } }),
-          now,
-        ),
-      {
-        done: `the reps at ${printEffort(effort)}`,
-        undone: 'the reps as they were meant before',
-      },
-    );
-  const asked =
-    chosen &&
-    meantBy(chosen.value, ways.ways, solved.ok ? solved.value.watts.value : null, main.repS);
+  const put = (effort: Effort): void => {
+    const target = { kind: 'steady', effort } as const;
+    edit((now) => [...main.stepIds].reduce((so, id) => changeStep(so, id, { target }), now), {
+      done: `the reps at ${printEffort(effort)}`,
+      undone: 'the reps as they were meant before',
+    });
+  };
+  const solvedW = solved.ok ? solved.value.watts : null;
+  const asked = chosen && meantBy(chosen.value, ways.ways, solvedW?.value ?? null, main.repS);
+  const length = printDuration(main.repS);
   return (
-    <section
-      className="sheet mt-3 ways"
-      aria-label={`Watts for reps of ${printDuration(main.repS)}`}
-    >
-      <h2>Watts for {printDuration(main.repS)}</h2>
+    <section className="sheet mt-3 ways" aria-label={`Watts for reps of ${length}`}>
+      <h2>Watts for {length}</h2>
       <ul className="history">
         {ways.ways.map((way) => (
-          <li key={way.id}>
-            <span>
-              {way.name}
-              <span className="soft small d-block">{way.says}</span>
-            </span>
-            {way.watts || way.id === 'effort' ? (
-              <Choice
-                name={way.name}
-                watts={way.watts}
-                effort={meantByWay(way, main.repS)}
-                put={put}
-              />
-            ) : (
-              <span />
-            )}
-          </li>
+          <WayLine
+            key={way.id}
+            name={way.name}
+            says={way.says}
+            watts={way.watts}
+            effort={way.watts || way.id === 'effort' ? meantByWay(way, main.repS) : null}
+            put={put}
+          />
         ))}
-        <li>
-          <span>
-            Solved for these reps and rests
-            <span className="soft small d-block">
-              {solved.ok
-                ? `Leaves 10 % of W′ after the last rep; for ${rider.firstName} only.`
-                : solved.reason}
-            </span>
-          </span>
-          {solved.ok ? (
-            <Choice
-              name="Solved"
-              watts={solved.value.watts}
-              effort={inWatts(solved.value.watts.value)}
-              put={put}
-            />
-          ) : (
-            <span />
-          )}
-        </li>
+        <WayLine
+          name="Solved for these reps and rests"
+          says={
+            solved.ok
+              ? `Leaves 10 % of W′ after the last rep; for ${rider.firstName} only.`
+              : solved.reason
+          }
+          watts={solvedW}
+          effort={solvedW && inWatts(solvedW.value)}
+          put={put}
+        />
       </ul>
       {ways.disagreementW !== null && ways.disagreementW > 0 && (
         <p className="mb-1">They lie up to {Math.round(ways.disagreementW)} W apart.</p>
@@ -112,11 +75,33 @@ export function Ways({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edi
         <p className="mb-0">
           <strong>Recommended: </strong>
           <Figure working={chosen} label="Recommended watts">{`${chosen.value} W`}</Figure>:{' '}
-          {lower(chosen.rule)}. {asked && <Use name="recommended watts" effort={asked} put={put} />}
+          {lowerFirst(chosen.rule)}.{' '}
+          {asked && <Use name="recommended watts" effort={asked} put={put} />}
         </p>
       )}
     </section>
   );
+}
+
+/** The ways for the main reps of a plan; null where there are none, or where they are no work above FTP. */
+function waysFor(plan: Plan, rider: RiderOnDay) {
+  const segments = expand(plan, rider);
+  const main = mainReps(plan, segments, rider);
+  const { ftpW } = rider;
+  if (!main || ftpW === null || main.repS < SHORTEST || main.repS > LONGEST) return null;
+  // Threshold work hangs on FTP; the ways speak of what lies above it.
+  if (
+    !segments.some(({ stepId, from }) => main.stepIds.has(stepId) && (from?.countedW ?? 0) > ftpW)
+  )
+    return null;
+  const ways = aboveFtp(main.repS, {
+    ftpW,
+    pair: rider.pair ?? null,
+    bests: rider.bests,
+    goalW: rider.goalW ?? null,
+  });
+  const solved = solveWatts(plan, rider);
+  return { main, ways, solved, chosen: chosenWatts(ways, solved.ok ? solved.value : null) };
 }
 
 /** What a way means, so that it is derived again on the day and for every rider. */
@@ -148,31 +133,40 @@ function inWatts(value: number): Effort {
   return { kind: 'watts', low: watts, high: watts };
 }
 
-interface ChoiceProps {
+interface UseProps {
   readonly name: string;
   readonly effort: Effort;
   readonly put: (effort: Effort) => void;
 }
 
-function Choice({ name, watts, effort, put }: ChoiceProps & { readonly watts: Worked | null }) {
+interface WayProps extends Pick<UseProps, 'name' | 'put'> {
+  readonly says: string;
+  readonly watts: Worked | null;
+  /** What is put in; null where the way has nothing to offer. */
+  readonly effort: Effort | null;
+}
+
+function WayLine({ name, says, watts, effort, put }: WayProps) {
   return (
-    <span className="text-end text-nowrap">
-      {watts && <Figure working={watts} label={name}>{`${Math.round(watts.value)} W`}</Figure>}{' '}
-      <Use name={name} effort={effort} put={put} />
-    </span>
+    <li>
+      <span>
+        {name}
+        <span className="soft small d-block">{says}</span>
+      </span>
+      <span className="text-end text-nowrap">
+        {watts && <Figure working={watts} label={name}>{`${Math.round(watts.value)} W`}</Figure>}{' '}
+        {effort && <Use name={name} effort={effort} put={put} />}
+      </span>
+    </li>
   );
 }
 
 /** Puts what is meant into the reps, and says in which words it is kept. */
-function Use({ name, effort, put }: ChoiceProps) {
+function Use({ name, effort, put }: UseProps) {
   return (
     <Button size="sm" variant="link" className="py-0" onClick={() => put(effort)}>
       Use {printEffort(effort)}
       <span className="visually-hidden">, {name}</span>
     </Button>
   );
-}
-
-function lower(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }

@@ -10,14 +10,15 @@ import {
   systemName,
 } from '@uphill/core/sessions';
 import { goalOn } from '@uphill/core/rider';
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useLocation, useParams } from 'react-router';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { sessionsApi } from '../../shared/api/sessions.ts';
 import { problemOf } from '../../shared/api/problemOf.ts';
+import type { SaveState } from '../../shared/autosave/savingSlice.ts';
 import { daysBetween, today } from '../../shared/dates.ts';
-import { inField } from '../../shared/keys.ts';
+import { useKey } from '../../shared/keys/useKey.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { CurveDots } from '../../charts/CurveDots.tsx';
 import { Loading } from '../../ui/Loading.tsx';
@@ -35,7 +36,7 @@ import { reckon } from './reckon.ts';
 import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
 import { Unreadable } from './Unreadable.tsx';
-import { type SaveState, useDraft } from './useDraft.ts';
+import { useDraft } from './useDraft.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Suggestions } from './Suggestions.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
@@ -70,7 +71,8 @@ function SessionWorkshop({ rider, session }: { rider: Rider; session: Session })
   const plan = draft?.present;
   const numbers = useRiderNumbers(rider, today());
   const problems = useMemo(() => (plan ? problemsOf(plan) : []), [plan]);
-  useCommitKeys(() => setAssigning(true), true);
+  useKey('assign', () => setAssigning(true));
+  useKey('commit', () => setAssigning(true));
   if (!draft || !plan) return <Loading />;
   const card = problems.length === 0 ? `/riders/${rider.id}/sessions/${session.id}/card` : null;
   return (
@@ -234,30 +236,6 @@ function useReckoned(plan: Plan | undefined, before: Plan | undefined, rider: Ri
     [plan, asks, rider],
   );
   return { asks, verdict, difference, dots };
-}
-
-/** Ctrl or ⌘ with Enter brings what is written to where it is meant for; so does G where a session is assigned. */
-export function useCommitKeys(commit: () => void, byLetter: boolean): void {
-  const latest = useRef(commit);
-  useEffect(() => {
-    latest.current = commit;
-  });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (document.querySelector('[role="dialog"]')) return;
-      const withControl = event.ctrlKey || event.metaKey;
-      const plain = !withControl && !event.altKey && !inField(event.target);
-      if (
-        (withControl && event.key === 'Enter') ||
-        (byLetter && plain && event.key.toLowerCase() === 'g')
-      ) {
-        event.preventDefault();
-        latest.current();
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [byLetter]);
 }
 
 /** Without an FTP there are no watts, and it says what to do about it. */

@@ -4,18 +4,16 @@ import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
 import type { Acceptance } from './acceptance.ts';
 
+interface Props {
+  readonly fields: Acceptance;
+  readonly change: (fields: Acceptance) => void;
+  readonly measuredW: number | null;
+  /** What is wrong with it. */
+  readonly error?: string | undefined;
+}
+
 /** The coach's decision on a result: the number used, from when it counts, and why. */
-export function AcceptFields({
-  fields,
-  change,
-  measuredW,
-  error,
-}: {
-  fields: Acceptance;
-  change: (fields: Acceptance) => void;
-  measuredW: number | null;
-  error: string | null;
-}) {
+export function AcceptFields({ fields, change, measuredW, error }: Props) {
   return (
     <>
       {error && <Wrong>{error}</Wrong>}

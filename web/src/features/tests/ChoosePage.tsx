@@ -33,22 +33,12 @@ export function ChoosePage() {
 }
 
 function Chooser({ rider }: { rider: Rider }) {
-  const [search] = useSearchParams();
-  const asked = TELLS.find((tells) => tells === search.get('tells'));
   const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
-  const [hasPower, setHasPower] = useState(rider.powerSource !== 'none');
-  const [pacesWell, setPacesWell] = useState<boolean | null>(null);
-  const [tells, setTells] = useState<Tells>(asked ?? 'ftp');
   const [chosen, setChosen] = useState<ProtocolId | null>(null);
-  // Who has ridden a paced test before is taken to know how; the coach may know better.
-  const familiar = pacesWell ?? tests.some(({ protocol }) => protocolOf(protocol).suits.pacing);
-  const pick = pickProtocol({ hasPower, pacesWell: familiar, tells });
+  const answers = useAnswers(rider, () => setChosen(null));
+  const pick = pickProtocol(answers);
   const protocol = chosen ? protocolOf(chosen) : pick.protocol;
   const expectedW = ftpOnDay(rider, today())?.usedW ?? null;
-  const answer = (change: () => void) => (): void => {
-    change();
-    setChosen(null);
-  };
   return (
     <>
       <div className="title-row">
@@ -57,37 +47,7 @@ function Chooser({ rider }: { rider: Rider }) {
       </div>
       <div className="columns">
         <div>
-          <section className="sheet mb-3" aria-label="Three questions">
-            <div className="entry-row">
-              <Question
-                legend="Is there a power meter?"
-                name="power"
-                options={[
-                  ['yes', 'Yes'],
-                  ['no', 'No'],
-                ]}
-                value={hasPower ? 'yes' : 'no'}
-                choose={(value) => answer(() => setHasPower(value === 'yes'))()}
-              />
-              <Question
-                legend="Used to pacing an effort?"
-                name="paced"
-                options={[
-                  ['yes', 'Yes'],
-                  ['no', 'Not yet'],
-                ]}
-                value={familiar ? 'yes' : 'no'}
-                choose={(value) => answer(() => setPacesWell(value === 'yes'))()}
-              />
-              <Question
-                legend="What should it tell you?"
-                name="tells"
-                options={TELLS.map((each) => [each, TELLS_NAMES[each]] as const)}
-                value={tells}
-                choose={(value) => answer(() => setTells(value as Tells))()}
-              />
-            </div>
-          </section>
+          <Questions {...answers} />
           <section className="sheet mb-3" aria-label="The pick" aria-live="polite">
             <h2>{pick.protocol.name}</h2>
             <ul className="mb-3">
@@ -97,31 +57,7 @@ function Chooser({ rider }: { rider: Rider }) {
             </ul>
             <Start rider={rider} protocol={protocol} expectedW={expectedW} />
           </section>
-          <section className="sheet" aria-label="Every protocol">
-            <h2>Or choose another</h2>
-            <ul className="protocol-list">
-              {PROTOCOLS.filter(({ suits }) => hasPower || suits.power === 'not needed').map(
-                (each) => (
-                  <li key={each.id}>
-                    <button
-                      type="button"
-                      className={each.id === protocol.id ? 'protocol protocol-chosen' : 'protocol'}
-                      aria-pressed={each.id === protocol.id}
-                      onClick={() => setChosen(each.id)}
-                    >
-                      <strong>{each.name}</strong>
-                      <span className="soft small">{each.ridden}</span>
-                      <span className="small">
-                        {each.ftpPercent === null
-                          ? 'no FTP'
-                          : `FTP is ${each.ftpPercent} % of the ${each.readingName}`}
-                      </span>
-                    </button>
-                  </li>
-                ),
-              )}
-            </ul>
-          </section>
+          <EveryProtocol hasPower={answers.hasPower} chosen={protocol.id} choose={setChosen} />
         </div>
         <div>
           <AboutProtocol protocol={protocol} />
@@ -133,6 +69,100 @@ function Chooser({ rider }: { rider: Rider }) {
         </div>
       </div>
     </>
+  );
+}
+
+interface Answers {
+  readonly hasPower: boolean;
+  readonly pacesWell: boolean;
+  readonly tells: Tells;
+  readonly answer: (part: Partial<Pick<Answers, 'hasPower' | 'pacesWell' | 'tells'>>) => void;
+}
+
+/** The three answers: from what is known of the rider, until the coach says otherwise. */
+function useAnswers(rider: Rider, answered: () => void): Answers {
+  const [search] = useSearchParams();
+  const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
+  const [given, setGiven] = useState<Partial<Answers>>({});
+  return {
+    hasPower: rider.powerSource !== 'none',
+    // Who has ridden a paced test before is taken to know how; the coach may know better.
+    pacesWell: tests.some(({ protocol }) => protocolOf(protocol).suits.pacing),
+    tells: TELLS.find((tells) => tells === search.get('tells')) ?? 'ftp',
+    ...given,
+    answer: (part) => {
+      setGiven({ ...given, ...part });
+      answered();
+    },
+  };
+}
+
+function Questions({ hasPower, pacesWell, tells, answer }: Answers) {
+  return (
+    <section className="sheet mb-3" aria-label="Three questions">
+      <div className="entry-row">
+        <Question
+          legend="Is there a power meter?"
+          name="power"
+          options={[
+            ['yes', 'Yes'],
+            ['no', 'No'],
+          ]}
+          value={hasPower ? 'yes' : 'no'}
+          choose={(value) => answer({ hasPower: value === 'yes' })}
+        />
+        <Question
+          legend="Used to pacing an effort?"
+          name="paced"
+          options={[
+            ['yes', 'Yes'],
+            ['no', 'Not yet'],
+          ]}
+          value={pacesWell ? 'yes' : 'no'}
+          choose={(value) => answer({ pacesWell: value === 'yes' })}
+        />
+        <Question
+          legend="What should it tell you?"
+          name="tells"
+          options={TELLS.map((each) => [each, TELLS_NAMES[each]] as const)}
+          value={tells}
+          choose={(value) => answer({ tells: value as Tells })}
+        />
+      </div>
+    </section>
+  );
+}
+
+interface EveryProps {
+  readonly hasPower: boolean;
+  readonly chosen: ProtocolId;
+  readonly choose: (id: ProtocolId) => void;
+}
+
+function EveryProtocol({ hasPower, chosen, choose }: EveryProps) {
+  const possible = PROTOCOLS.filter(({ suits }) => hasPower || suits.power === 'not needed');
+  return (
+    <section className="sheet" aria-label="Every protocol">
+      <h2>Or choose another</h2>
+      <ul className="protocol-list">
+        {possible.map(({ id, name, ridden, ftpPercent, readingName }) => (
+          <li key={id}>
+            <button
+              type="button"
+              className={id === chosen ? 'protocol protocol-chosen' : 'protocol'}
+              aria-pressed={id === chosen}
+              onClick={() => choose(id)}
+            >
+              <strong>{name}</strong>
+              <span className="soft small">{ridden}</span>
+              <span className="small">
+                {ftpPercent === null ? 'no FTP' : `FTP is ${ftpPercent} % of the ${readingName}`}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -1,25 +1,15 @@
 import type { NewTest, RecordingWithStreams, Rider } from '@uphill/api';
-import {
-  detailsKind,
-  type EffortId,
-  type Efforts,
-  type ProtocolId,
-  PROTOCOLS,
-  type Stretch,
-} from '@uphill/core/testing';
+import { type EffortId, type Efforts, type Stretch } from '@uphill/core/testing';
 import { printClock } from '@uphill/core/units';
 import type { ReactNode } from 'react';
-import Form from 'react-bootstrap/Form';
 import { plusDays } from '../../shared/dates.ts';
 import type { MoveEdge } from '../../charts/EffortEdges.tsx';
-import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
 import { MarkStretch } from '../../ui/marks/MarkStretch.tsx';
 import { Checks } from './Checks.tsx';
-import { EdgeField } from '../../ui/EdgeField.tsx';
 import { MaximumOffer } from './MaximumOffer.tsx';
 import { ExpectedEnd, Readings } from './Readings.tsx';
-import { SprintSeated } from './SprintSeated.tsx';
+import { ReadingControls } from './ReadingControls.tsx';
 import { StoreReading } from './StoreReading.tsx';
 import { type ReadingBasis, useReading } from './useReading.ts';
 
@@ -58,7 +48,7 @@ export function ReadRecording({
   return (
     <div className="columns">
       <section className="sheet" aria-label="The recording and its effort">
-        <Controls test={test} settled={settled} />
+        <ReadingControls test={test} settled={settled} />
         {!found.ok && !test.byHand && <Wrong>{found.reason}</Wrong>}
         {chart(effort, others, test.move)}
         <p className="soft small">
@@ -129,109 +119,4 @@ function effortsStored(recordingId: string, efforts: Efforts): NewTest['effort']
     endS: Math.max(...parts.map((part) => part.endS)),
     parts: parts.length > 1 ? parts : [],
   };
-}
-
-function Controls({ test, settled }: { test: ReturnType<typeof useReading>; settled: boolean }) {
-  const { startW, stepW, stageS, set } = test.rampFields;
-  return (
-    <>
-      <div className="entry-row">
-        {!settled && (
-          <Field label="Protocol" wide>
-            {(control) => (
-              <Form.Select
-                {...control}
-                value={test.protocol.id}
-                onChange={({ target }) => test.choose(target.value as ProtocolId)}
-              >
-                {PROTOCOLS.filter(
-                  ({ id, suits }) =>
-                    id !== 'lactate-steps' && (!test.byHeart || suits.power === 'not needed'),
-                ).map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </Form.Select>
-            )}
-          </Field>
-        )}
-        {test.protocol.efforts.length > 1 && (
-          <Field label="Effort">
-            {(control) => (
-              <Form.Select
-                {...control}
-                value={test.active}
-                onChange={({ target }) => test.chooseEffort(target.value as EffortId)}
-              >
-                {test.protocol.efforts.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </Form.Select>
-            )}
-          </Field>
-        )}
-        {test.ramp && (
-          <>
-            <Field label="Start, W">
-              {(control) => (
-                <Form.Control
-                  {...control}
-                  inputMode="numeric"
-                  value={startW}
-                  onChange={({ target }) => set({ startW: target.value })}
-                />
-              )}
-            </Field>
-            <Field label="Step, W">
-              {(control) => (
-                <Form.Control
-                  {...control}
-                  inputMode="numeric"
-                  value={stepW}
-                  onChange={({ target }) => set({ stepW: target.value })}
-                />
-              )}
-            </Field>
-            {test.ramp.stageS !== 60 && (
-              <Field label="Stage, s">
-                {(control) => (
-                  <Form.Control
-                    {...control}
-                    inputMode="numeric"
-                    value={stageS}
-                    onChange={({ target }) => set({ stageS: target.value })}
-                  />
-                )}
-              </Field>
-            )}
-          </>
-        )}
-        {detailsKind(test.protocol) === 'fourEfforts' && (
-          <SprintSeated seated={test.seated} change={test.setSeated} />
-        )}
-        <EdgeField
-          label="Effort from"
-          second={test.effort?.startS ?? null}
-          set={(second) => test.move('start', second)}
-        />
-        <EdgeField
-          label="to"
-          second={test.effort?.endS ?? null}
-          set={(second) => test.move('end', second)}
-        />
-      </div>
-      {test.lapsFit && (
-        <Form.Check
-          id="use-laps"
-          className="mb-2"
-          label="The laps of the recording fit this test: take the effort from them"
-          checked={test.takeLaps}
-          onChange={({ target }) => test.setUseLaps(target.checked)}
-        />
-      )}
-    </>
-  );
 }

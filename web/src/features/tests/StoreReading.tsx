@@ -1,15 +1,16 @@
 import type { NewTest, Rider } from '@uphill/api';
-import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
+import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { testsApi } from '../../shared/api/tests.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { ProblemNote } from '../../ui/messages.tsx';
+import { Part } from '../../ui/Part.tsx';
 import { protocolOf, thresholdFrom } from '@uphill/core/testing';
 import { healthOnDay } from '../../shared/riderOnDay.ts';
+import { type Acceptance, readAcceptance } from './acceptance.ts';
 import { AcceptFields } from './AcceptFields.tsx';
-import { readAcceptance } from './acceptance.ts';
 
 interface Props {
   readonly rider: Rider;
@@ -20,36 +21,35 @@ interface Props {
   readonly stored?: () => void;
 }
 
+interface Decision {
+  readonly accept: Acceptance;
+  readonly takeBeats: boolean;
+}
+
 /** Stores the test as it is read now, with the decision on its FTP in the same action. */
 export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
   const navigate = useNavigate();
   const [add, { isLoading }] = testsApi.useAddTestMutation();
   const { act, problem, clear } = useAct();
-  const [fields, setFields] = useState({ usedW: String(ftpW ?? ''), countsFrom, reason: '' });
-  const [error, setError] = useState<string | null>(null);
+  const form = useForm<Decision>({
+    defaultValues: {
+      accept: { usedW: String(ftpW ?? ''), countsFrom, reason: '' },
+      takeBeats: true,
+    },
+  });
+  const usedW = useWatch({ control: form.control, name: 'accept.usedW' });
   const byHeart = test.details?.kind === 'heartRate';
   const threshold = thresholdFrom(protocolOf(test.protocol));
-  const [takeBeats, setUseBeats] = useState(true);
+  const heard = test.meanBpm !== null && healthOnDay(rider, test.date).heartRate;
+  const takesBeats = !byHeart && threshold !== null && heard;
 
-  const store = async (use: boolean): Promise<void> => {
+  const store = async ({ accept, takeBeats }: Decision, use: boolean): Promise<void> => {
     clear();
-    const accepted = use ? readAcceptance(fields, ftpW) : { value: null, error: null };
-    setError(accepted.error);
-    if (accepted.error) return;
+    const accepted = use ? readAcceptance(accept, ftpW) : { value: null, error: null };
+    if (accepted.error !== null) return form.setError('root', { message: accepted.error });
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test saved.';
-    if (
-      !(await act(
-        () =>
-          add({
-            riderId: rider.id,
-            ...test,
-            accept: accepted.value,
-            acceptThreshold: use && takeBeats,
-          }),
-        done,
-      ))
-    )
-      return;
+    const decided = { accept: accepted.value, acceptThreshold: use && takeBeats };
+    if (!(await act(() => add({ riderId: rider.id, ...test, ...decided }), done))) return;
     stored?.();
     void navigate(`/riders/${rider.id}/${accepted.value || byHeart ? 'zones' : 'tests'}`);
   };
@@ -57,10 +57,9 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
     <Form
       noValidate
       className="sheet"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void store(ftpW !== null);
-      }}
+      onSubmit={(event) =>
+        void form.handleSubmit((decision) => store(decision, ftpW !== null))(event)
+      }
     >
       <h2>Your decision</h2>
       <ProblemNote problem={problem} />
@@ -71,25 +70,34 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
             : 'This test gives no FTP; it is kept with its readings and checks.'}
         </p>
       ) : (
-        <AcceptFields fields={fields} change={setFields} measuredW={ftpW} error={error} />
+        <Part of={form.control} name="accept">
+          {(accept, change) => (
+            <AcceptFields
+              fields={accept}
+              change={change}
+              measuredW={ftpW}
+              error={form.formState.errors.root?.message}
+            />
+          )}
+        </Part>
       )}
-      {!byHeart &&
-        threshold !== null &&
-        test.meanBpm !== null &&
-        healthOnDay(rider, test.date).heartRate && (
-          <Form.Check
-            id="use-beats"
-            className="mb-3"
-            label={`Take the mean heart rate, ${test.meanBpm} bpm, as threshold heart rate${threshold === 'estimate' ? ' (estimate)' : ''}`}
-            checked={takeBeats}
-            onChange={({ target }) => setUseBeats(target.checked)}
-          />
-        )}
+      {takesBeats && (
+        <Form.Check
+          id="use-beats"
+          className="mb-3"
+          label={`Take the mean heart rate, ${test.meanBpm} bpm, as threshold heart rate${threshold === 'estimate' ? ' (estimate)' : ''}`}
+          {...form.register('takeBeats')}
+        />
+      )}
       <Button type="submit" disabled={isLoading}>
-        {ftpW === null ? 'Save' : `Accept FTP ${fields.usedW} W`}
+        {ftpW === null ? 'Save' : `Accept FTP ${usedW} W`}
       </Button>
       {ftpW !== null && (
-        <Button variant="link" disabled={isLoading} onClick={() => void store(false)}>
+        <Button
+          variant="link"
+          disabled={isLoading}
+          onClick={() => void store(form.getValues(), false)}
+        >
           Save without using it
         </Button>
       )}

@@ -1,14 +1,16 @@
 import type { Rider } from '@uphill/api';
-import { type ProtocolId, PROTOCOLS } from '@uphill/core/testing';
+import { PROTOCOLS } from '@uphill/core/testing';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link } from 'react-router';
 import { testsApi } from '../../shared/api/tests.ts';
 import { WithRider } from '../../ui/WithRider.tsx';
 import { DateField } from '../../ui/DateField.tsx';
-import { Field } from '../../ui/Field.tsx';
 import { Figure } from '../../ui/Figure.tsx';
 import { ProblemNote, Wrong } from '../../ui/messages.tsx';
+import { Part } from '../../ui/Part.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
+import { TextField } from '../../ui/TextField.tsx';
 import { AcceptFields } from './AcceptFields.tsx';
 import { AboutProtocol } from './AboutProtocol.tsx';
 import { RampForecast } from './RampForecast.tsx';
@@ -22,10 +24,12 @@ export function TestByHandPage() {
   return <WithRider>{(rider) => <ByHand rider={rider} />}</WithRider>;
 }
 
+type HandTestForm = ReturnType<typeof useHandTest>;
+
 function ByHand({ rider }: { rider: Rider }) {
   const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
   const test = useHandTest(rider);
-  const { protocol, ftp, used } = test;
+  const { form, protocol, ftp, used } = test;
   return (
     <>
       <div className="title-row">
@@ -38,79 +42,21 @@ function ByHand({ rider }: { rider: Rider }) {
         <Form
           noValidate
           className="sheet"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void test.store();
-          }}
+          onSubmit={(event) => void form.handleSubmit(test.store)(event)}
         >
           {test.error && <Wrong>{test.error}</Wrong>}
           <ProblemNote problem={test.problem} />
-          <Field
-            label="Protocol"
-            hint={protocol?.ridden ?? 'No test: a number from elsewhere that you believe.'}
-          >
-            {(control) => (
-              <Form.Select
-                {...control}
-                value={test.protocolId}
-                onChange={({ target }) =>
-                  test.setProtocolId(target.value as ProtocolId | typeof TRUSTED)
-                }
-              >
-                {PROTOCOLS.filter(
-                  ({ id, suits }) =>
-                    id !== 'lactate-steps' && test.byHeart === (suits.power === 'not needed'),
-                ).map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-                {!test.byHeart && <option value={TRUSTED}>A number I trust</option>}
-              </Form.Select>
-            )}
-          </Field>
-          {protocol && (
-            <>
-              <DateField label="Ridden on" use="past" value={test.date} change={test.redate} />
-              <TypedFields
-                protocol={protocol}
-                typed={test.typed}
-                change={test.setTyped}
-                wrong={test.wrong}
-              />
-              {test.refusal && <Wrong>{test.refusal}</Wrong>}
-              <div className="entry-result" aria-live="polite">
-                {ftp && (
-                  <p>
-                    <span className="soft">FTP</span>{' '}
-                    <Figure working={ftp} label="FTP measured">{`${ftp.value} W`}</Figure>
-                  </p>
-                )}
-                {test.result && test.result.figures.length > 0 && (
-                  <ResultFigures result={{ ...test.result, ftp: null }} />
-                )}
-              </div>
-            </>
-          )}
+          <ProtocolChoice test={test} />
+          {protocol && <Readings test={test} />}
           {(protocol === null || protocol.ftpPercent !== null) && (
-            <AcceptFields
-              fields={used}
-              change={test.changeUsed}
-              measuredW={ftp?.value ?? null}
-              error={null}
-            />
+            <AcceptFields fields={used} change={test.changeUsed} measuredW={ftp?.value ?? null} />
           )}
-          <Field label="Note: room, fan, bike, how it felt">
-            {(control) => (
-              <Form.Control
-                {...control}
-                as="textarea"
-                rows={2}
-                value={test.note}
-                onChange={({ target }) => test.setNote(target.value)}
-              />
-            )}
-          </Field>
+          <TextField
+            of={form.control}
+            name="note"
+            label="Note: room, fan, bike, how it felt"
+            rows={2}
+          />
           <Button type="submit">{ftp ? `Save and use ${used.usedW} W` : 'Save'}</Button>
           {!test.byHeart && (
             <p className="soft small mt-3 mb-0">
@@ -126,6 +72,56 @@ function ByHand({ rider }: { rider: Rider }) {
             <RampForecast ftpW={test.expectedW} last={lastRamp(tests)} />
           )}
         </div>
+      </div>
+    </>
+  );
+}
+
+function ProtocolChoice({ test: { form, protocol, byHeart } }: { test: HandTestForm }) {
+  const fitting = PROTOCOLS.filter(
+    ({ id, suits }) => id !== 'lactate-steps' && byHeart === (suits.power === 'not needed'),
+  );
+  return (
+    <Part of={form.control} name="protocolId">
+      {(id, choose) => (
+        <SelectField
+          label="Protocol"
+          hint={protocol?.ridden ?? 'No test: a number from elsewhere that you believe.'}
+          options={[
+            ...fitting.map((each) => [each.id, each.name] as const),
+            ...(byHeart ? [] : [[TRUSTED, 'A number I trust'] as const]),
+          ]}
+          value={id}
+          choose={choose}
+        />
+      )}
+    </Part>
+  );
+}
+
+/** The readings of the protocol, and what follows from them. */
+function Readings({ test }: { test: HandTestForm }) {
+  const { form, protocol, ftp, result } = test;
+  if (!protocol) return null;
+  return (
+    <>
+      <Part of={form.control} name="date">
+        {(date) => <DateField label="Ridden on" use="past" value={date} change={test.redate} />}
+      </Part>
+      <Part of={form.control} name="typed">
+        {(typed, change) => (
+          <TypedFields protocol={protocol} typed={typed} change={change} wrong={test.wrong} />
+        )}
+      </Part>
+      {test.refusal && <Wrong>{test.refusal}</Wrong>}
+      <div className="entry-result" aria-live="polite">
+        {ftp && (
+          <p>
+            <span className="soft">FTP</span>{' '}
+            <Figure working={ftp} label="FTP measured">{`${ftp.value} W`}</Figure>
+          </p>
+        )}
+        {result && result.figures.length > 0 && <ResultFigures result={{ ...result, ftp: null }} />}
       </div>
     </>
   );

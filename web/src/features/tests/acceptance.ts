@@ -12,7 +12,9 @@ export interface Acceptance {
 export function readAcceptance(
   fields: Acceptance,
   measuredW: number | null,
-): { value: Omit<NewFtp, 'testId'> | null; error: string | null } {
+):
+  | { readonly value: Omit<NewFtp, 'testId'>; readonly error: null }
+  | { readonly value: null; readonly error: string } {
   const read = newFtpSchema
     .omit({ testId: true })
     .safeParse({ ...fields, usedW: numberTyped(fields.usedW) ?? undefined });

@@ -6,13 +6,14 @@ import {
   protocolOf,
   resultOf,
 } from '@uphill/core/testing';
-import { useState } from 'react';
+import { useForm, type UseFormReturn, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { ftpApi } from '../../shared/api/ftp.ts';
 import { testsApi } from '../../shared/api/tests.ts';
 import { plusDays, today } from '../../shared/dates.ts';
 import { ftpOnDay, shownMass } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
+import { firstIssue } from '../../ui/readForm.ts';
 import { type Acceptance, readAcceptance } from './acceptance.ts';
 import { measuredFromTyped } from './typed.ts';
 import { useTwenty } from './useTwenty.ts';
@@ -20,65 +21,104 @@ import { useTwenty } from './useTwenty.ts';
 /** No test at all: a number from elsewhere that the coach believes. */
 export const TRUSTED = 'trusted';
 
-/** A test being typed in, with the FTP that follows from it and the way it is stored. */
-export function useHandTest(rider: Rider) {
-  const navigate = useNavigate();
-  const byHeart = rider.powerSource === 'none';
-  const [protocolId, setProtocolId] = useState<ProtocolId | typeof TRUSTED>(
-    byHeart ? 'heart-rate-twenty' : 'ramp',
-  );
-  const [date, setDate] = useState(today());
-  const [typed, setTyped] = useState<Record<string, string>>({});
-  const [note, setNote] = useState('');
-  const [acceptance, setAcceptance] = useState<Acceptance>({
-    usedW: '',
-    countsFrom: plusDays(today(), 1),
-    reason: '',
-  });
-  const [usedTouched, setUsedTouched] = useState(false);
-  const [error, setError] = useState<string | null>(null);
-  const [addTest] = testsApi.useAddTestMutation();
-  const [acceptFtp] = ftpApi.useAcceptFtpMutation();
-  const { act, problem, clear } = useAct();
+/** A test as it is typed. */
+interface HandTest {
+  readonly protocolId: ProtocolId | typeof TRUSTED;
+  readonly date: string;
+  readonly typed: Readonly<Record<string, string>>;
+  /** The FTP used is the one measured until another is typed. */
+  readonly accept: Omit<Acceptance, 'usedW'> & { readonly usedW: string | null };
+  readonly note: string;
+}
 
-  const { protocol, measured, result, ftp, wrong } = readTyped(protocolId, typed, {
+/** A test being typed in, with the FTP that follows from it. */
+export function useHandTest(rider: Rider) {
+  const byHeart = rider.powerSource === 'none';
+  const form = useForm<HandTest>({
+    defaultValues: {
+      protocolId: byHeart ? 'heart-rate-twenty' : 'ramp',
+      date: today(),
+      typed: {},
+      accept: { usedW: null, countsFrom: plusDays(today(), 1), reason: '' },
+      note: '',
+    },
+  });
+  const { protocolId, date, typed, accept } = useWatch({ control: form.control }) as HandTest;
+  const reading = readTyped(protocolId, typed, {
     massKg: shownMass(rider, date),
     twentyMinuteW: useTwenty(rider, date),
   });
+  const { protocol, result, ftp, wrong } = reading;
   const unread = result && !result.ok ? result.reason : null;
-  const refusal = ftp ? ftpRefusal(ftp.value) : unread;
-  const used = usedTouched || !ftp ? acceptance : { ...acceptance, usedW: String(ftp.value) };
+  const used: Acceptance = { ...accept, usedW: accept.usedW ?? String(ftp?.value ?? '') };
   const expectedW = ftpOnDay(rider, date)?.usedW ?? null;
 
   /** A test counts from the next day unless the coach said otherwise. */
   const redate = (day: string): void => {
-    if (day !== '' && acceptance.countsFrom === plusDays(date, 1))
-      setAcceptance({ ...acceptance, countsFrom: plusDays(day, 1) });
-    setDate(day);
+    if (day !== '' && accept.countsFrom === plusDays(date, 1))
+      form.setValue('accept', { ...accept, countsFrom: plusDays(day, 1) });
+    form.setValue('date', day);
   };
-  const changeUsed = (fields: Acceptance): void => {
-    setUsedTouched(usedTouched || fields.usedW !== used.usedW);
-    setAcceptance(fields);
+  const changeUsed = (fields: Acceptance): void =>
+    form.setValue('accept', {
+      ...fields,
+      usedW: fields.usedW === used.usedW ? accept.usedW : fields.usedW,
+    });
+  const { store, problem } = useStoreHandTest(rider, form, { reading, used, expectedW });
+  return {
+    form,
+    byHeart,
+    protocol,
+    redate,
+    wrong,
+    result: result?.ok ? result.value : null,
+    ftp,
+    refusal: ftp ? ftpRefusal(ftp.value) : unread,
+    used,
+    changeUsed,
+    expectedW,
+    store,
+    error: form.formState.errors.root?.message ?? null,
+    problem,
   };
+}
+
+interface ToStore {
+  readonly reading: ReturnType<typeof readTyped>;
+  readonly used: Acceptance;
+  readonly expectedW: number | null;
+}
+
+/** The ways a test typed in is stored: as a test, or as a number that is believed. */
+function useStoreHandTest(
+  rider: Rider,
+  form: UseFormReturn<HandTest>,
+  { reading, used, expectedW }: ToStore,
+) {
+  const navigate = useNavigate();
+  const [addTest] = testsApi.useAddTestMutation();
+  const [acceptFtp] = ftpApi.useAcceptFtpMutation();
+  const { act, problem, clear } = useAct();
+  const refuse = (message: string): void => form.setError('root', { message });
 
   const trust = async (): Promise<void> => {
-    const read = readAcceptance(acceptance, null);
-    setError(read.error);
-    if (!read.value) return;
-    const entry = { testId: null, ...read.value, reason: read.value.reason || 'typed in, trusted' };
+    const { value, error } = readAcceptance(used, null);
+    if (!value) return refuse(error);
+    const entry = { testId: null, ...value, reason: value.reason || 'typed in, trusted' };
     if (await act(() => acceptFtp({ id: rider.id, ...entry }), `FTP ${entry.usedW} W accepted.`))
       void navigate(`/riders/${rider.id}/zones`);
   };
 
-  const store = async (): Promise<void> => {
+  const store = async ({ date, note }: HandTest): Promise<void> => {
     clear();
+    const { protocol, measured, result, ftp } = reading;
     if (!protocol) return trust();
-    if (!measured?.ok) return setError(measured?.reason ?? null);
-    if (result && !result.ok) return setError(result.reason);
+    if (!measured.ok) return refuse(measured.reason);
+    if (result && !result.ok) return refuse(result.reason);
     const accepted = ftp ? readAcceptance(used, ftp.value) : { value: null, error: null };
-    if (accepted.error) return setError(accepted.error);
+    if (accepted.error !== null) return refuse(accepted.error);
     const { readingW, meanBpm, details } = measured.value;
-    const fields = {
+    const read = newTestSchema.safeParse({
       protocol: protocol.id,
       date,
       powerSource: rider.powerSource,
@@ -93,37 +133,13 @@ export function useHandTest(rider: Rider) {
       accept: accepted.value,
       acceptThreshold: accepted.value !== null && meanBpm !== null,
       testDayId: null,
-    };
-    const read = newTestSchema.safeParse(fields);
-    setError(read.success ? null : (read.error.issues[0]?.message ?? 'This cannot be used.'));
-    if (!read.success) return;
+    });
+    if (!read.success) return form.setError('root', firstIssue(read.error));
     const done = accepted.value ? `FTP ${accepted.value.usedW} W accepted.` : 'Test saved.';
     if (await act(() => addTest({ riderId: rider.id, ...read.data }), done))
       void navigate(`/riders/${rider.id}/tests`);
   };
-
-  return {
-    byHeart,
-    protocolId,
-    setProtocolId,
-    protocol,
-    date,
-    redate,
-    typed,
-    setTyped,
-    wrong,
-    result: result?.ok ? result.value : null,
-    note,
-    setNote,
-    ftp,
-    refusal,
-    used,
-    changeUsed,
-    expectedW,
-    store,
-    error,
-    problem,
-  };
+  return { store, problem };
 }
 
 /** What was typed, read: what it gives, or what is wrong and with which field. */

@@ -6,6 +6,11 @@ export type Named = Pick<FtpEntry, 'id' | 'version'>;
 
 export type Versioned<T> = Partial<T> & { id: string; version: number };
 
+/** A request that a page sends as it closes: it arrives, and nobody waits for its answer. */
+export interface Closing {
+  readonly closing?: boolean;
+}
+
 type Tag =
   | 'riders'
   | 'tests'

@@ -1,6 +1,6 @@
 import type { Session } from '@uphill/api';
 import type { Plan } from '@uphill/core/sessions';
-import { after, api, type Named } from './client.ts';
+import { after, api, type Closing, type Named } from './client.ts';
 
 /** Sessions, written once and assigned often. */
 export const sessionsApi = api.injectEndpoints({
@@ -17,8 +17,13 @@ export const sessionsApi = api.injectEndpoints({
       query: (body) => ({ url: '/sessions', method: 'POST', body }),
       invalidatesTags: after(['sessions', 'journal']),
     }),
-    saveSession: build.mutation<Session, { id: string; plan: Plan; version: number }>({
-      query: ({ id, ...body }) => ({ url: `/sessions/${id}`, method: 'PUT', body }),
+    saveSession: build.mutation<Session, { id: string; plan: Plan; version: number } & Closing>({
+      query: ({ id, closing = false, ...body }) => ({
+        url: `/sessions/${id}`,
+        method: 'PUT',
+        body,
+        keepalive: closing,
+      }),
       invalidatesTags: after(['sessions']),
     }),
     retireSession: build.mutation<null, Named>({

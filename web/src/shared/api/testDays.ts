@@ -1,6 +1,6 @@
 import type { TestDay, TestDayDraft } from '@uphill/api';
 import type { ProtocolId } from '@uphill/core/testing';
-import { after, api, type Named } from './client.ts';
+import { after, api, type Closing, type Named } from './client.ts';
 
 /** Test days under way. */
 export const testDaysApi = api.injectEndpoints({
@@ -24,8 +24,16 @@ export const testDaysApi = api.injectEndpoints({
       }),
       invalidatesTags: after(['testDays', 'journal']),
     }),
-    saveTestDay: build.mutation<TestDay, { id: string; draft: TestDayDraft; version: number }>({
-      query: ({ id, ...body }) => ({ url: `/test-days/${id}`, method: 'PUT', body }),
+    saveTestDay: build.mutation<
+      TestDay,
+      { id: string; draft: TestDayDraft; version: number } & Closing
+    >({
+      query: ({ id, closing = false, ...body }) => ({
+        url: `/test-days/${id}`,
+        method: 'PUT',
+        body,
+        keepalive: closing,
+      }),
       invalidatesTags: after(['testDays']),
     }),
     removeTestDay: build.mutation<null, Named>({

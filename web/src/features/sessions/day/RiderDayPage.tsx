@@ -1,10 +1,8 @@
 import type { Day, Rider } from '@uphill/api';
 import { bandsFor, SEVEN_STEPS } from '@uphill/core/zones';
-import { HEAT_BOUNDS } from '@uphill/core/testing';
-import { heatCaution, HOT_C, isHot, nameFor, sessionNumbers } from '@uphill/core/sessions';
+import { heatCaution, isHot, nameFor, sessionNumbers } from '@uphill/core/sessions';
 import { useState } from 'react';
-import Button from 'react-bootstrap/Button';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
@@ -13,11 +11,11 @@ import { ftpOnDay } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import { RoadSection } from '../../../charts/RoadSection.tsx';
-import { DateField } from '../../../ui/DateField.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
 import { Caution, ProblemNote, Wrong } from '../../../ui/messages.tsx';
-import { NumberField } from '../../../ui/NumberField.tsx';
 import { Asks } from '../Asks.tsx';
+import { DayActions } from './DayActions.tsx';
+import { Heat } from './Heat.tsx';
 import { Mark } from './Mark.tsx';
 import { RidesOfDay } from './RidesOfDay.tsx';
 import { Steps } from './Steps.tsx';
@@ -33,17 +31,10 @@ export function RiderDayPage() {
 }
 
 function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
-  const navigate = useNavigate();
-  const [remove] = daysApi.useRemoveDayMutation();
-  const [change] = daysApi.useChangeDayMutation();
   const { act, problem } = useAct();
   const [chosen, setChosen] = useState<string | null>(null);
   const numbers = useRiderNumbers(rider, day.date, day);
   const asks = sessionNumbers(day.plan, numbers);
-  const removeIt = async (): Promise<void> => {
-    if ((await act(() => remove(day), `Removed from ${printDay(day.date)}.`)) !== undefined)
-      void navigate(`/riders/${rider.id}/sessions`);
-  };
   const planned = day.state === 'planned';
   const heat = heatCaution(day.celsius, 'session');
   return (
@@ -55,45 +46,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
           {day.date === today() ? ', today' : ''} · {ftpWords(rider, day)}
         </span>
         <span className="ms-auto d-flex flex-wrap gap-2 align-items-center">
-          {planned && (
-            <>
-              <span className="soft small" aria-hidden>
-                Move to
-              </span>
-              <DateField
-                quiet
-                label="Move to"
-                use="day"
-                value={day.date}
-                change={(date) =>
-                  void act(
-                    () => change({ id: day.id, version: day.version, date }),
-                    `Moved to ${printDay(date)}.`,
-                  )
-                }
-              />
-              <Button variant="outline-secondary" onClick={() => void removeIt()}>
-                Remove
-              </Button>
-              <Link className="btn btn-primary" to={`/riders/${rider.id}/days/${day.id}/ride`}>
-                Ride it
-              </Link>
-              <Link
-                className="btn btn-outline-secondary"
-                to={`/riders/${rider.id}/days/${day.id}/plan`}
-              >
-                Change this day
-              </Link>
-              {day.sessionId && (
-                <Link
-                  className="btn btn-outline-secondary"
-                  to={`/riders/${rider.id}/sessions/${day.sessionId}`}
-                >
-                  Edit the session
-                </Link>
-              )}
-            </>
-          )}
+          {planned && <DayActions day={day} act={act} />}
           <Link
             className="btn btn-outline-secondary"
             to={`/riders/${rider.id}/days/${day.id}/card`}
@@ -131,39 +84,6 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
         </div>
       </div>
     </>
-  );
-}
-
-/** The heat that is expected on the day. */
-function Heat({ day }: { day: Day }) {
-  const [change] = daysApi.useChangeDayMutation();
-  const { act, problem } = useAct();
-  const [celsius, setCelsius] = useState(day.celsius);
-  return (
-    <form
-      className="sheet mb-3 entry-row"
-      aria-label="Heat"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void act(
-          () => change({ id: day.id, version: day.version, celsius }),
-          celsius === null ? 'No heat expected.' : `${celsius} °C expected.`,
-        );
-      }}
-    >
-      <NumberField
-        label="Heat expected, °C"
-        hint={`over ${HOT_C} °C the watts are upper limits`}
-        bounds={[HEAT_BOUNDS.low, HEAT_BOUNDS.high]}
-        wrong={`Between ${HEAT_BOUNDS.low} and ${HEAT_BOUNDS.high} °C.`}
-        value={celsius}
-        set={setCelsius}
-      />
-      <Button type="submit" variant="outline-secondary" disabled={celsius === day.celsius}>
-        Save
-      </Button>
-      <ProblemNote problem={problem} />
-    </form>
   );
 }
 

@@ -12,8 +12,8 @@ import {
   stepOf,
 } from '@uphill/core/sessions';
 import { printDuration, printEffort } from '@uphill/core/units';
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
-import { inField } from '../../../shared/keys.ts';
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { useKey } from '../../../shared/keys/useKey.ts';
 import { changed, type EditPlan } from '../draftSlice.ts';
 
 /** What is being dragged on the road. */
@@ -53,22 +53,7 @@ export function useRoad({ plan, segments, chosen, choose, edit, preview }: Road)
   const frame = useRef<HTMLDivElement>(null);
   const next = useRef<Plan | null>(null);
 
-  useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent): void => {
-      if (
-        event.key.toLowerCase() !== 'p' ||
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        inField(event.target)
-      )
-        return;
-      event.preventDefault();
-      frame.current?.focus();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useKey('road', () => frame.current?.focus());
 
   const begin = (event: PointerEvent, segment: Segment, what: Drag['what']): void => {
     event.currentTarget.setPointerCapture(event.pointerId);

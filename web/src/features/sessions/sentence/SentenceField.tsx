@@ -1,8 +1,8 @@
 import type { Plan, ReadAs, UnreadWords } from '@uphill/core/sessions';
 import { X } from 'lucide-react';
-import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { inField } from '../../../shared/keys.ts';
+import { useKey } from '../../../shared/keys/useKey.ts';
 import type { EditPlan } from '../draftSlice.ts';
 import { useSentence } from './useSentence.ts';
 
@@ -35,23 +35,10 @@ export function SentenceField({ plan, ftpW, edit, preview }: Props) {
     area.style.height = `${area.scrollHeight}px`;
   }, [text]);
 
-  useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent): void => {
-      if (
-        event.key.toLowerCase() !== 't' ||
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        inField(event.target)
-      )
-        return;
-      event.preventDefault();
-      field.current?.focus();
-      field.current?.setSelectionRange(field.current.value.length, field.current.value.length);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useKey('sentence', () => {
+    field.current?.focus();
+    field.current?.setSelectionRange(field.current.value.length, field.current.value.length);
+  });
 
   const put = (place: { from: number; to: number }, words: string): void => {
     type(text.slice(0, place.from) + words + text.slice(place.to));

@@ -1,28 +1,19 @@
-import { type Rider, TEST_STAGES, type TestDay } from '@uphill/api';
+import type { Rider, TestDay } from '@uphill/api';
 import { protocolOf } from '@uphill/core/testing';
+import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { testDaysApi } from '../../../shared/api/testDays.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
-import { firstName, healthOnDay } from '../../../shared/riderOnDay.ts';
+import { printClock } from '../../../shared/dates.ts';
+import { firstName } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { Loading } from '../../../ui/Loading.tsx';
 import { ProblemNote, Wrong } from '../../../ui/messages.tsx';
-import { Health } from '../../../ui/health/Health.tsx';
-import { Expect } from './Expect.tsx';
-import { Prepare } from './Prepare.tsx';
-import { ReadDay } from './ReadDay.tsx';
-import { RideStage } from './RideStage.tsx';
+import { StageList } from './StageList.tsx';
+import { StageView } from './StageView.tsx';
 import { useTestDay } from './useTestDay.ts';
-
-type Stage = (typeof TEST_STAGES)[number];
-const STAGE_NAMES: Record<Stage, string> = {
-  expect: 'Expect',
-  prepare: 'Prepare',
-  ride: 'Ride',
-  read: 'Read and decide',
-};
 
 /** A test day in the practitioner's order; it can be left at any moment and goes on where it was. */
 export function TestDayPage() {
@@ -35,15 +26,12 @@ export function TestDayPage() {
 
 function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   const navigate = useNavigate();
-  const { draft, change, trouble, version, forget } = useTestDay(day);
+  const { draft, change, problem: unsaved, theirs, settle, version, forget } = useTestDay(day);
+  // Fields keep what is typed into them; where the other state is taken they start again.
+  const [round, setRound] = useState(0);
   const [remove] = testDaysApi.useRemoveTestDayMutation();
   const { act, problem } = useAct();
   const protocol = protocolOf(day.protocol);
-  const health = healthOnDay(rider, draft.date);
-  const blood = protocol.reading.kind === 'lactate' && !health.bloodSampling;
-  const held = (protocol.maximal && !health.maximal) || blood;
-  const { stage } = draft;
-  const go = (next: Stage): void => change({ stage: next });
   const giveUp = async (): Promise<void> => {
     if (
       (await act(() => remove({ id: day.id, version: version() }), 'Test day abandoned.')) !==
@@ -52,6 +40,10 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
       forget();
       void navigate(`/riders/${rider.id}/tests`);
     }
+  };
+  const choose = (keep: boolean): void => {
+    settle(keep);
+    setRound(round + 1);
   };
   return (
     <>
@@ -64,75 +56,39 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
           Abandon test day
         </Button>
       </div>
-      {trouble && <Wrong>{trouble}</Wrong>}
+      <ProblemNote problem={unsaved} />
+      {theirs && <WentOnElsewhere theirs={theirs} choose={choose} />}
       <ProblemNote problem={problem} />
-      <ol className="stages" aria-label="Stages of the test day">
-        {TEST_STAGES.map((each, index) => (
-          <li key={each}>
-            <button
-              type="button"
-              className={each === stage ? 'stage stage-now' : 'stage'}
-              aria-current={each === stage ? 'step' : undefined}
-              onClick={() => go(each)}
-            >
-              {index + 1}. {STAGE_NAMES[each]}
-            </button>
-          </li>
-        ))}
-      </ol>
-      {held && (
-        <div className="mb-3">
-          <p className="mb-0">
-            {blood
-              ? 'Anticoagulants or a bleeding disorder: no blood is taken until a clinician agrees.'
-              : 'Nothing maximal is ridden before the health screen is clear.'}
-          </p>
-          <Health rider={rider} first />
-        </div>
-      )}
-      {stage === 'expect' && (
-        <Expect
-          rider={rider}
-          protocol={protocol}
-          draft={draft}
-          change={change}
-          next={() => go('prepare')}
-        />
-      )}
-      {stage === 'prepare' && (
-        <Prepare
-          rider={rider}
-          protocol={protocol}
-          draft={draft}
-          change={change}
-          next={() => go('ride')}
-        />
-      )}
-      {stage === 'ride' &&
-        (held ? (
-          <p className="soft">
-            The ride waits for the health screen above. Expecting, preparing and reading go on
-            meanwhile.
-          </p>
-        ) : (
-          <RideStage
-            rider={rider}
-            protocol={protocol}
-            draft={draft}
-            change={change}
-            next={() => go('read')}
-          />
-        ))}
-      {stage === 'read' && (
-        <ReadDay
-          rider={rider}
-          day={day}
-          protocol={protocol}
-          draft={draft}
-          change={change}
-          stored={forget}
-        />
-      )}
+      <StageList stage={draft.stage} go={(stage) => change({ stage })} />
+      <StageView
+        key={round}
+        rider={rider}
+        day={day}
+        protocol={protocol}
+        draft={draft}
+        change={change}
+        stored={forget}
+      />
     </>
+  );
+}
+
+/** Two places wrote in one test day: nothing is overwritten until the coach has chosen. */
+function WentOnElsewhere({ theirs, choose }: { theirs: TestDay; choose: (keep: boolean) => void }) {
+  return (
+    <Wrong>
+      <p className="mb-2">
+        This test day was changed elsewhere at {printClock(theirs.updatedAt)}. What you typed stays
+        on this device until you choose.
+      </p>
+      <div className="d-flex flex-wrap gap-2">
+        <Button size="sm" onClick={() => choose(true)}>
+          Keep mine
+        </Button>
+        <Button size="sm" variant="outline-secondary" onClick={() => choose(false)}>
+          Take theirs
+        </Button>
+      </div>
+    </Wrong>
   );
 }

@@ -1,0 +1,49 @@
+import type { Day } from '@uphill/api';
+import { HOT_C } from '@uphill/core/sessions';
+import { HEAT_BOUNDS } from '@uphill/core/testing';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { useForm } from 'react-hook-form';
+import { daysApi } from '../../../shared/api/days.ts';
+import { useAct } from '../../../shared/useAct.ts';
+import { ProblemNote } from '../../../ui/messages.tsx';
+import { NumberField } from '../../../ui/NumberField.tsx';
+import { Part } from '../../../ui/Part.tsx';
+
+/** The heat that is expected on the day. */
+export function Heat({ day }: { day: Day }) {
+  const [change] = daysApi.useChangeDayMutation();
+  const { act, problem } = useAct();
+  const form = useForm({ defaultValues: { celsius: day.celsius } });
+  const save = async ({ celsius }: Pick<Day, 'celsius'>): Promise<void> => {
+    await act(
+      () => change({ id: day.id, version: day.version, celsius }),
+      celsius === null ? 'No heat expected.' : `${celsius} °C expected.`,
+    );
+  };
+  return (
+    <Form
+      noValidate
+      className="sheet mb-3 entry-row"
+      aria-label="Heat"
+      onSubmit={(event) => void form.handleSubmit(save)(event)}
+    >
+      <Part of={form.control} name="celsius">
+        {(celsius, set) => (
+          <NumberField
+            label="Heat expected, °C"
+            hint={`over ${HOT_C} °C the watts are upper limits`}
+            bounds={[HEAT_BOUNDS.low, HEAT_BOUNDS.high]}
+            wrong={`Between ${HEAT_BOUNDS.low} and ${HEAT_BOUNDS.high} °C.`}
+            value={celsius}
+            set={set}
+          />
+        )}
+      </Part>
+      <Button type="submit" variant="outline-secondary" disabled={!form.formState.isDirty}>
+        Save
+      </Button>
+      <ProblemNote problem={problem} />
+    </Form>
+  );
+}
