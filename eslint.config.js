@@ -76,6 +76,8 @@ export default tseslint.config(
         clearInterval: 'readonly',
         performance: 'readonly',
         Buffer: 'readonly',
+        FormData: 'readonly',
+        File: 'readonly',
       },
     },
   },

@@ -4,12 +4,29 @@ const patience = { testTimeout: 60_000, hookTimeout: 60_000 };
 
 export default defineConfig({
   test: {
+    // Told by `npm test`, held against nothing: a share to reach would be reached by tests that cannot fail.
+    coverage: {
+      provider: 'v8',
+      include: ['{core,api,server,web}/src/**', '{api,server}/dist/**/*.js'],
+      reporter: ['json-summary'],
+      reportsDirectory: 'node_modules/.cache/coverage',
+    },
     projects: [
       {
         // The core and the pages are tested from source …
         ssr: { resolve: { conditions: ['source', 'node', 'import', 'default'] } },
         resolve: { conditions: ['source', 'import', 'default'] },
         test: { name: 'core', include: ['{core,web}/{test,src}/**/*.test.ts'], ...patience },
+      },
+      // … the parts of the pages in a document without a browser …
+      {
+        resolve: { conditions: ['source', 'browser', 'import', 'default'] },
+        test: {
+          name: 'parts',
+          environment: 'happy-dom',
+          include: ['web/test/parts/**/*.test.tsx'],
+          ...patience,
+        },
       },
       // … the server and the demo as they are built, worker threads and all.
       { test: { name: 'server', include: ['{server,demo}/test/**/*.test.ts'], ...patience } },

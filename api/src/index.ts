@@ -16,6 +16,7 @@ export * from './journal.ts';
 export * from './markedEfforts.ts';
 export * from './models.ts';
 export * from './recordings.ts';
+export * from './problems.ts';
 export * from './riders.ts';
 export * from './rides.ts';
 export * from './schemes.ts';

@@ -19,6 +19,7 @@ const check = z.object({
   limit: z.string(),
   verdict: z.enum(['held', 'doubtful', 'failed', 'unknown']),
   says: z.string(),
+  moved: z.enum(['up', 'down', 'perhaps', 'unknown']).optional(),
 });
 export const testChecksSchema = z.array(check);
 /** Where the effort lies on its recording. */

@@ -79,9 +79,13 @@ describe('any file at all', () => {
   });
 
   it('heart rate, cadence and speed are read by their headings, and senseless beats are missing', () => {
+    const beats = new Map([
+      [10, 250],
+      [20, 0],
+    ]);
     const rows = Array.from(
       { length: 60 },
-      (_, second) => `${second},200,${second === 10 ? 250 : second === 20 ? 0 : 140},88,36`,
+      (_, second) => `${second},200,${beats.get(second) ?? 140},88,36`,
     );
     const read = parseCsvRecording(
       `Elapsed Seconds;Power (W);HR;Cadence (rpm);Speed [km/h]\n${rows.join('\n')}`.replaceAll(

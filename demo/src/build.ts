@@ -70,19 +70,10 @@ export async function buildDemo(
       return answer.json<T>();
     },
     async upload(riderId, name, content) {
-      const edge = 'demo-edge';
-      const head = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: application/octet-stream\r\n\r\n`;
-      const payload = Buffer.concat([
-        Buffer.from(head),
-        content,
-        Buffer.from(`\r\n--${edge}--\r\n`),
-      ]);
-      const answer = await app.inject({
-        method: 'POST',
-        url: `/api/riders/${riderId}/recordings`,
-        headers: { ...headers, 'content-type': `multipart/form-data; boundary=${edge}` },
-        payload,
-      });
+      const payload = new FormData();
+      payload.set('file', new File([content as Uint8Array<ArrayBuffer>], name));
+      const url = `/api/riders/${riderId}/recordings`;
+      const answer = await app.inject({ method: 'POST', url, headers, payload });
       if (answer.statusCode >= 400) throw new Error(`${name}: ${answer.body}`);
       return answer.json<Received>();
     },

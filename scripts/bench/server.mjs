@@ -85,15 +85,10 @@ export async function manyImports() {
     await app.inject({ method: 'POST', url: '/api/riders', headers, payload: RIDER })
   ).json();
   const send = (name, bytes) => {
-    const edge = 'bench-edge';
-    const head = `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: application/octet-stream\r\n\r\n`;
-    const payload = Buffer.concat([Buffer.from(head), bytes, Buffer.from(`\r\n--${edge}--\r\n`)]);
-    return app.inject({
-      method: 'POST',
-      url: `/api/riders/${rider.id}/recordings`,
-      headers: { ...headers, 'content-type': `multipart/form-data; boundary=${edge}` },
-      payload,
-    });
+    const payload = new FormData();
+    payload.set('file', new File([bytes], name));
+    const url = `/api/riders/${rider.id}/recordings`;
+    return app.inject({ method: 'POST', url, headers, payload });
   };
   const answers = [];
   const watching = setInterval(async () => {

@@ -1,3 +1,4 @@
+import { problem } from '@uphill/api';
 import { createServer, type Server } from 'node:http';
 import { Worker } from 'node:worker_threads';
 import { isBehind } from './migrate.ts';
@@ -48,12 +49,9 @@ function waitingRoom(port: number, share: () => number): Promise<Server | null> 
     if (request.url?.startsWith('/api')) {
       response.writeHead(503, { 'content-type': 'application/problem+json' });
       response.end(
-        JSON.stringify({
-          type: 'about:blank',
-          title: 'Not ready',
-          status: 503,
-          detail: `Your data is being brought up to date: ${percent} %.`,
-        }),
+        JSON.stringify(
+          problem('not-ready', `Your data is being brought up to date: ${percent} %.`),
+        ),
       );
       return;
     }

@@ -1,7 +1,7 @@
 /** What can be wrong with a database file or the disk under it, found by SQLite’s code; one sentence each. */
 interface Fault {
-  /** How an answer says it while the program runs: 507 where there is no room, else 503. */
-  readonly status: 503 | 507;
+  /** Which problem it is while the program runs. */
+  readonly code: 'not-saved' | 'no-room';
   /** While it runs, after what was not saved. */
   readonly running: string;
   /** At the start, after the path of the file. */
@@ -11,24 +11,24 @@ interface Fault {
 const RESTORE = 'Put back a copy with: npm start -- --restore FILE';
 
 const FULL: Fault = {
-  status: 507,
+  code: 'no-room',
   running: 'The disk is full. Make room and try again.',
   starting:
     'cannot be brought up to date: the disk is full. Make room and start again; nothing was changed.',
 };
 const READ_ONLY: Fault = {
-  status: 503,
+  code: 'not-saved',
   running: 'The data file cannot be written to: it or its disk is read-only.',
   starting:
     'cannot be written to: it, its folder or its disk is read-only, or belongs to somebody else.',
 };
 const LOCKED: Fault = {
-  status: 503,
+  code: 'not-saved',
   running: 'Another program holds the data file. Close it and try again.',
   starting: 'is held by another program. Close it and start again.',
 };
 const DAMAGED: Fault = {
-  status: 503,
+  code: 'not-saved',
   running: 'The data file is damaged. Stop the program and put back a copy.',
   starting: `is damaged or cut short. It was left as it is. ${RESTORE}`,
 };
@@ -37,7 +37,7 @@ const NO_DATABASE: Fault = {
   starting: `is not a database. It was left as it is. ${RESTORE}`,
 };
 const UNREADABLE: Fault = {
-  status: 503,
+  code: 'not-saved',
   running: 'The disk does not take or give data as it should.',
   starting: 'cannot be opened or read. Is the path right, and the disk in order?',
 };

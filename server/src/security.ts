@@ -35,10 +35,10 @@ export async function addSecurity(app: FastifyInstance): Promise<void> {
     const host = request.headers.host ?? '';
     const name = host.replace(/:\d+$/, '');
     if (!OWN_NAMES.includes(name))
-      throw new Refusal(403, 'This server answers only on this machine’s own address.');
+      throw new Refusal('not-allowed', 'This server answers only on this machine’s own address.');
     const { origin } = request.headers;
     if (origin !== undefined && origin !== `http://${host}`)
-      throw new Refusal(403, 'Only pages of this server may ask it.');
+      throw new Refusal('not-allowed', 'Only pages of this server may ask it.');
     // A link in a mail leads to a page; whatever a page asks for, and all of the API, stays shut to others.
     const toPage =
       request.headers['sec-fetch-mode'] === 'navigate' &&
@@ -46,11 +46,11 @@ export async function addSecurity(app: FastifyInstance): Promise<void> {
       request.method === 'GET' &&
       !request.url.startsWith('/api');
     if (request.headers['sec-fetch-site'] === 'cross-site' && !toPage)
-      throw new Refusal(403, 'Only pages of this server may ask it.');
+      throw new Refusal('not-allowed', 'Only pages of this server may ask it.');
     // Refused before the body is read, so that a huge file costs nothing.
     if (Number(request.headers['content-length'] ?? 0) > LARGEST_UPLOAD + 65_536) {
       throw new Refusal(
-        413,
+        'too-large',
         `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`,
       );
     }

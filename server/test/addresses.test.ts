@@ -1,3 +1,4 @@
+import { PROBLEMS } from '@uphill/api';
 import net from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Ask, eights, house, newRider, upload, ridesOf } from './support.ts';
@@ -70,8 +71,9 @@ describe('whatever is asked for in whatever way', () => {
       true,
       expect.stringContaining('application/problem+json'),
     ]);
+    const { type } = JSON.parse(body);
+    expect(Object.keys(PROBLEMS).map((code) => `/problems/${code}`)).toContain(type);
     expect(JSON.parse(body)).toMatchObject({
-      type: 'about:blank',
       status,
       detail: expect.stringMatching(/^[A-Z].+\.$/),
     });

@@ -198,10 +198,14 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
 
   it('recording: what is odd inside is named and the rest is kept', async () => {
     const rider = await newRider(ask);
+    const odd = new Map<number, number | string>([
+      [30, -4],
+      [40, 5000],
+      [50, 'abc'],
+    ]);
     const rows = Array.from(
       { length: 200 },
-      (_, second) =>
-        `${second === 90 ? 12 : second},${second === 30 ? -4 : second === 40 ? 5000 : second === 50 ? 'abc' : 200}`,
+      (_, second) => `${second === 90 ? 12 : second},${odd.get(second) ?? 200}`,
     );
     const { status, body } = await upload(
       app,

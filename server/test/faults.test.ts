@@ -124,8 +124,7 @@ describe('while it runs', () => {
       for (let number = 0; number < 200; number += 1) await createRider(db, large);
     };
     await expect(filling()).rejects.toMatchObject({
-      status: 507,
-      code: 'not-saved',
+      code: 'no-room',
       message: 'Not saved: added Large. The disk is full. Make room and try again.',
     });
     const longer = {
@@ -133,7 +132,7 @@ describe('while it runs', () => {
       version: 1,
     };
     await expect(saveSession(db, id, longer)).rejects.toMatchObject({
-      status: 507,
+      code: 'no-room',
       message: expect.stringMatching(/^Not saved: the session Longer\./),
     });
     await expect(
@@ -157,7 +156,7 @@ describe('while it runs', () => {
     const db = await openDatabase(file);
     await sql`PRAGMA query_only = ON`.execute(db);
     await expect(createRider(db, INES as never)).rejects.toMatchObject({
-      status: 503,
+      code: 'not-saved',
       message: expect.stringMatching(/^Not saved: added Ines Okafor\. .*read-only/),
     });
     await db.destroy();

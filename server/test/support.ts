@@ -135,18 +135,12 @@ export async function upload(
   content: string | Uint8Array,
   query = '',
 ): Promise<{ status: number; body: any }> {
-  const edge = '----edge';
-  const payload = Buffer.concat([
-    Buffer.from(
-      `--${edge}\r\nContent-Disposition: form-data; name="file"; filename="${name}"\r\nContent-Type: text/csv\r\n\r\n`,
-    ),
-    Buffer.from(content),
-    Buffer.from(`\r\n--${edge}--\r\n`),
-  ]);
+  const payload = new FormData();
+  payload.set('file', new File([content], name));
   const answer = await app.inject({
     method: 'POST',
     url: `/api/riders/${riderId}/recordings${query}`,
-    headers: { host: '127.0.0.1:4600', 'content-type': `multipart/form-data; boundary=${edge}` },
+    headers: { host: '127.0.0.1:4600' },
     payload,
   });
   return { status: answer.statusCode, body: answer.json() };

@@ -91,8 +91,12 @@ describe('a test day', () => {
 });
 
 describe('an effort marked maximal', () => {
+  const wattsAt = (second: number): number => {
+    if (second >= 300 && second < 480) return 360;
+    return second >= 1000 && second < 1720 ? 285 : 150;
+  };
   const file = () =>
-    `seconds,power\n${Array.from({ length: 2400 }, (_, second) => `${second},${second >= 300 && second < 480 ? 360 : second >= 1000 && second < 1720 ? 285 : 150}`).join('\n')}`;
+    `seconds,power\n${Array.from({ length: 2400 }, (_, second) => `${second},${wattsAt(second)}`).join('\n')}`;
 
   it('is found by its length or marked by hand, makes the fit with another, and goes with undo or its reason', async () => {
     const rider = await newRider(ask);

@@ -110,7 +110,8 @@ async function edit(
   if (version === undefined) return false;
   const { status, body } = await send(version);
   const fresh = version === world.model.highest.get(id);
-  expect([id, status]).toEqual([id, fresh ? (body === null ? 204 : 200) : 409]);
+  const done = body === null ? 204 : 200;
+  expect([id, status]).toEqual([id, fresh ? done : 409]);
   if (fresh) world.model.wrote(id, body?.version ?? version + 1);
   if (fresh) actor.set(id, body?.version ?? version + 1);
   return fresh;

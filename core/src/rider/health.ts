@@ -22,8 +22,7 @@ export interface HealthQuestion {
 }
 
 /** What a health screen can rule out for good. */
-const FORBIDDEN = ['heartRate', 'unfuelled', 'bloodSampling', 'maximalEver'] as const;
-export type Forbidden = (typeof FORBIDDEN)[number];
+export type Forbidden = 'heartRate' | 'unfuelled' | 'bloodSampling' | 'maximalEver';
 
 export const HEALTH_QUESTIONS: readonly HealthQuestion[] = [
   { id: 'heart', ask: 'A heart condition', alone: true },

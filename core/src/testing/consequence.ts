@@ -1,15 +1,10 @@
 import { lowerFirst, printSigned, roundHalfUp } from '../units/index.ts';
-import type { Verdict } from './checks/check.ts';
+import type { Check } from './checks/check.ts';
 import type { Protocol } from './protocols.ts';
 import type { TestResult } from './result.ts';
 
 /** As much of a check as the sentence needs. */
-type Checked = {
-  readonly id: string;
-  readonly verdict: Verdict;
-  readonly figure: string;
-  readonly says: string;
-};
+type Checked = Pick<Check, 'verdict' | 'says' | 'moved'> & { readonly id: string };
 
 /**
  * What to do next, in one sentence, from a test: a test without a consequence helps nobody.
@@ -67,11 +62,11 @@ function nextByChange(
     return `Train by ${usedW} W and let a test of another kind decide between it and the ${result.ftp.value} W measured (${percent(usedW / result.ftp.value - 1)}).`;
   if (!change)
     return `Build the first four weeks on ${usedW} W and test again the same way, so that there is something to compare.`;
-  if (change.says.includes('real') && change.figure.startsWith('−'))
+  if (change.moved === 'down')
     return `Ease for a week and look for the reason before training by ${usedW} W: ${firstName} has lost more than noise.`;
-  if (change.says.includes('real'))
+  if (change.moved === 'up')
     return `Raise the work: ${firstName}’s sessions to come follow ${usedW} W by themselves; check the first set against it.`;
-  if (change.says.includes('likely'))
+  if (change.moved === 'perhaps')
     return `Train by ${usedW} W and watch the first threshold set: it will tell whether the change is real.`;
   return `Change the training, not the number: ${firstName} has not moved beyond noise, so add time at target before testing again.`;
 }

@@ -19,6 +19,8 @@ export interface NamedFigure {
   readonly name: string;
   readonly text: string;
   readonly working: Worked<unknown> | null;
+  /** A heart rate, so that a mean of the whole test beside it would only mislead. */
+  readonly inBeats?: boolean;
 }
 
 /** What a test gives: FTP where it gives one, a reading in watts, beats, and everything else by name. */
@@ -241,6 +243,7 @@ function lactate(protocol: Protocol, details: Of<'lactate'>): Understood<TestRes
         name: `Heart rate at ${name}`,
         text: `${roundHalfUp(bpm)} bpm`,
         working: null,
+        inBeats: true,
       });
     if (rpe !== null)
       figures.push({ name: `RPE at ${name}`, text: String(roundTo(rpe, 1)), working: null });

@@ -1,4 +1,5 @@
 import { type Kysely, sql } from 'kysely';
+import { withMoved } from './0007-checks.ts';
 
 type Row = Record<string, string | number | null>;
 interface Entry {
@@ -48,6 +49,8 @@ function carry(text: string, planOf: ReadonlyMap<string, string>, at: string): E
       if (entry.table === 'riders') return riderEntries(entry);
       if (entry.table === 'marked_efforts')
         return [{ ...entry, before: onRide(entry.before), after: onRide(entry.after) }];
+      if (entry.table === 'tests')
+        return [{ ...entry, before: onMoved(entry.before), after: onMoved(entry.after) }];
       return [entry];
     });
   } catch {
@@ -66,6 +69,12 @@ function riderIn(entries: readonly Entry[]): string | null {
   );
   const [only] = ids;
   return ids.size === 1 && typeof only === 'string' ? only : null;
+}
+
+function onMoved(row: Row | null): Row | null {
+  return row && typeof row['checks'] === 'string'
+    ? { ...row, checks: withMoved(row['checks']) }
+    : row;
 }
 
 function dayEntries(

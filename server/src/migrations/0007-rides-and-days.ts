@@ -1,4 +1,5 @@
 import { type Kysely, sql } from 'kysely';
+import { carryChecks } from './0007-checks.ts';
 import { carryJournal } from './0007-journal.ts';
 import type { Migration, Tell } from './migration.ts';
 
@@ -166,6 +167,7 @@ export const ridesAndDays: Migration = {
     await sql`UPDATE settings SET time_zone = ${Intl.DateTimeFormat().resolvedOptions().timeZone}`.execute(
       db,
     );
+    await carryChecks(db);
     await carryJournal(db, at);
     await moveBlobs(db, tell);
     await run(AFTER);

@@ -13,17 +13,24 @@ import { keepRecording } from '../store/keepRecording.ts';
 import { readFile, readRecording } from '../store/recordings.ts';
 import { routes } from './route.ts';
 
+const BROKE_OFF = 'The file did not arrive whole. Nothing was kept; send it again.';
+
 /** Reads what is sent; a sender who goes away in the middle ends it, or nobody else would ever have a turn. */
 function orGone<T>(sender: IncomingMessage, read: () => Promise<T>): Promise<T> {
   return new Promise((resolve, reject) => {
     const gone = (): void => {
-      if (!sender.complete)
-        reject(new Refusal(400, 'The file did not arrive whole. Nothing was kept; send it again.'));
+      if (!sender.complete) reject(new Refusal('broke-off', BROKE_OFF));
     };
     if (sender.destroyed) gone();
     sender.once('close', gone);
-    read().then(resolve, reject);
+    read().then(resolve, (error: unknown) => reject(brokenForm(error)));
   });
+}
+
+/** What the reader of forms stumbles over without a name of its own is a form that is none, or is not whole. */
+function brokenForm(error: unknown): Error {
+  const named = error instanceof Refusal || (error as { code?: unknown }).code !== undefined;
+  return named ? (error as Error) : new Refusal('broke-off', BROKE_OFF);
 }
 
 export const recordingRoutes = routes((app, { db, pool }) => {

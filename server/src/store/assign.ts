@@ -21,7 +21,7 @@ export async function assignSession(
   { sessionId, riders: wanted, again = false }: Assignment,
 ): Promise<Day[]> {
   const session = await readSession(db, sessionId);
-  if (session.unreadable !== null) throw new Refusal(422, session.unreadable);
+  if (session.unreadable !== null) throw new Refusal('plan-unreadable', session.unreadable);
   refuseProblems(session.plan, 'This session cannot be assigned yet.');
   const riders = await Promise.all(wanted.map(({ riderId }) => readRider(db, riderId)));
   const rows: DayRow[] = [];
@@ -110,7 +110,7 @@ export async function nextPosition(db: Reader, riderId: string, date: string): P
 export function refuseProblems(plan: Plan, sentence: string): void {
   const problems = problemsOf(plan);
   if (problems.length === 0) return;
-  throw new Refusal(422, `${sentence} ${problems[0]?.reason ?? ''}`, {
+  throw new Refusal('plan-wrong', `${sentence} ${problems[0]?.reason ?? ''}`, {
     fields: problems.map(({ field, reason }) => ({ field, reason })),
   });
 }
@@ -156,8 +156,7 @@ async function askIfTwice(
     );
   const more = twice.length > 3 ? ` and ${twice.length - 3} more` : '';
   throw new Refusal(
-    409,
+    'twice-on-a-day',
     `${session} is there already: ${named.join(', ')}${more}. Assign it once more?`,
-    { code: 'twice-on-a-day' },
   );
 }

@@ -145,7 +145,7 @@ export async function linkRide(
               .executeTakeFirst();
         if (other)
           throw new Refusal(
-            409,
+            'ridden-already',
             `${readPlan(day.plan).plan.name} on ${format(parseISO(day.date), 'EEE d MMM')} has a ride already. Unlink that one first.`,
           );
         await doing.insert('ride_matches', {
@@ -194,7 +194,7 @@ export async function deleteRide(db: Db, id: string, version: number): Promise<v
   const name = await riderName(db, stored.riderId);
   if (stored.tests.length > 0)
     throw new Refusal(
-      409,
+      'test-read-off',
       `${stored.tests.length === 1 ? 'A test was' : `${stored.tests.length} tests were`} read off this ride. Delete the test first, or withdraw the ride.`,
     );
   await orConflict({ version }, read, () =>

@@ -66,7 +66,7 @@ export async function stepJournal(
       const step = wanted === undefined ? await nextStep(trx, way) : await stepBy(trx, wanted);
       if (!step)
         throw new Refusal(
-          409,
+          'nothing-to-undo',
           wanted === undefined ? `There is nothing to ${way}.` : `That was ${DONE[way]} already.`,
         );
       try {
@@ -149,9 +149,8 @@ class TooOld extends Refusal {
   constructor(step: Step, way: Way) {
     const reason = 'it is from before an update and no longer fits';
     super(
-      409,
+      'undo-aside',
       `"${step.label}" cannot be ${DONE[way]}: ${reason}. It was set aside; what came before it can still be ${DONE[way]}.`,
-      { code: 'undo-aside' },
     );
     this.step = step.id;
     this.reason = reason;
@@ -169,8 +168,7 @@ function refusalOf(error: unknown, step: Step, way: Way): Refusal | null {
   const reason = error instanceof Blocked ? error.message : clash;
   return reason === null
     ? null
-    : new Refusal(409, `"${step.label}" cannot be ${DONE[way]}: ${reason}.`, {
-        code: 'undo-blocked',
+    : new Refusal('undo-blocked', `"${step.label}" cannot be ${DONE[way]}: ${reason}.`, {
         step: step.id,
       });
 }

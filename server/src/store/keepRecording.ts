@@ -57,8 +57,7 @@ export async function keepRecording(
     ask: rider.power_source === 'none' ? ['bpm'] : ['watts', 'bpm'],
     timeZone,
   });
-  if ('question' in read)
-    throw new Refusal(422, ASKS, { code: 'which-column', question: read.question });
+  if ('question' in read) throw new Refusal('which-column', ASKS, { question: read.question });
   if (!read.ok) throw badField('file', read.reason);
   if (known) return readAgain(db, known, read.value, said);
   const rows = rowsOf(rider, { riderId, origin, sha256, columns: said, file }, read.value);

@@ -131,7 +131,7 @@ async function refuseProblems(db: Db, fields: SchemeFields, id: string | null): 
     .map(({ name }) => name);
   const problems = ownSchemeProblems(fields, [...SCHEMES.map(({ name }) => name), ...others]);
   if (problems.length > 0)
-    throw new Refusal(422, problems[0]?.reason ?? 'This scheme cannot be used.', {
+    throw new Refusal('field-wrong', problems[0]?.reason ?? 'This scheme cannot be used.', {
       fields: problems,
     });
 }

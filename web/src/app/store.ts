@@ -1,43 +1,6 @@
-import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
-import { drafts } from '../features/sessions/draftSlice.ts';
-import { keepDrafts } from '../features/sessions/draftStorage.ts';
-import { sessionSaver } from '../features/sessions/sessionSaver.ts';
-import { testDaySaver } from '../features/tests/day/testDaySaver.ts';
-import { testDrafts } from '../features/tests/day/testDraftSlice.ts';
-import { keepTestDrafts } from '../features/tests/day/testDraftStorage.ts';
-import { api } from '../shared/api/client.ts';
-import { addAutosave, watchPage } from '../shared/autosave/autosave.ts';
-import { saving } from '../shared/autosave/savingSlice.ts';
-import { rememberSteps } from '../shared/journalStep.ts';
-import { view } from '../shared/viewSlice.ts';
-
-/** The store of a page: what the server holds, what is being written, and what is looked at. */
-export function makeStore() {
-  const listener = createListenerMiddleware();
-  const store = configureStore({
-    reducer: {
-      [api.reducerPath]: api.reducer,
-      [view.name]: view.reducer,
-      [saving.name]: saving.reducer,
-      [drafts.name]: drafts.reducer,
-      [testDrafts.name]: testDrafts.reducer,
-    },
-    middleware: (standard) =>
-      standard({ serializableCheck: false, immutableCheck: false })
-        .prepend(listener.middleware)
-        .concat(rememberSteps, api.middleware),
-  });
-  type State = ReturnType<typeof store.getState>;
-  const start = listener.startListening.withTypes<State, typeof store.dispatch>();
-  addAutosave(start, sessionSaver);
-  addAutosave(start, testDaySaver);
-  store.subscribe(() => {
-    keepDrafts(store.getState().drafts);
-    keepTestDrafts(store.getState().testDrafts);
-  });
-  return store;
-}
+import { watchPage } from '../shared/autosave/autosave.ts';
+import { makeStore } from './makeStore.ts';
 
 export const store = makeStore();
 setupListeners(store.dispatch);

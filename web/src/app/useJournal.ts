@@ -1,3 +1,4 @@
+import { isProblem } from '@uphill/api';
 import { problemOf } from '../shared/api/problemOf.ts';
 import { journalApi } from '../shared/api/journal.ts';
 import { useAppDispatch } from '../shared/state.ts';
@@ -17,9 +18,10 @@ export function useJournal() {
       }).unwrap();
       dispatch(noticed(`${way === 'undo' ? 'Undone' : 'Redone'}: ${did}.`));
     } catch (error) {
-      const { type, detail, step: blocked } = problemOf(error);
+      const problem = problemOf(error);
+      const { detail, step: blocked } = problem;
       // What cannot be taken back is said, and skipped when the coach says so.
-      if (type === '/problems/undo-blocked' && blocked !== undefined)
+      if (isProblem(problem, 'undo-blocked') && blocked !== undefined)
         dispatch(noticed(detail, { kind: 'skip', step: blocked, way }));
       else dispatch(noticed(detail));
     }

@@ -1,5 +1,6 @@
 import { balanceLine, type Segment, type SessionVerdict } from '@uphill/core/sessions';
 import { printClock, printLeft } from '@uphill/core/units';
+import { scaleLinear } from 'd3-scale';
 import { roadRight, ROAD } from './roadScale.ts';
 import { useWidth } from './useWidth.ts';
 
@@ -22,9 +23,8 @@ export function BalanceStrip({
   if (!model || !balance || totalS === 0) return <div ref={frame} />;
   const line = balanceLine(segments, model, Math.max(200, width / 2));
   const floor = Math.min(0, balance.lowestJ / model.wPrimeJ);
-  const x = (second: number): number =>
-    ROAD.left + (second / totalS) * (width - ROAD.left - roadRight(width));
-  const y = (share: number): number => TOP + ((1 - share) / (1 - floor)) * (HEIGHT - TOP - FOOT);
+  const x = scaleLinear([0, totalS], [ROAD.left, width - roadRight(width)]);
+  const y = scaleLinear([floor, 1], [HEIGHT - FOOT, TOP]);
   const points = line
     .map(
       ({ second, balanceJ }) => `${x(second).toFixed(1)},${y(balanceJ / model.wPrimeJ).toFixed(1)}`,

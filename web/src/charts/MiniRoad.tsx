@@ -1,4 +1,5 @@
 import type { Segment } from '@uphill/core/sessions';
+import { scaleLinear } from 'd3-scale';
 import { cornersOf, isByEffort } from './roadShape.ts';
 
 const WIDTH = 96;
@@ -22,11 +23,10 @@ export function MiniRoad({
   if (total === 0) return <svg width={WIDTH} height={HEIGHT} aria-hidden className="mini-road" />;
   // FTP is always on the drawing, so that an easy road looks lower than a hard one.
   const top = Math.max(...corners.map(([, level]) => level), byEffort ? 9 : (ftpW ?? 0)) * 1.1;
+  const x = scaleLinear([0, total], [0, WIDTH]);
+  const y = scaleLinear([0, top], [HEIGHT, 2]);
   const line = corners
-    .map(
-      ([second, level]) =>
-        `${((second / total) * WIDTH).toFixed(1)},${(HEIGHT - (level / top) * (HEIGHT - 2)).toFixed(1)}`,
-    )
+    .map(([second, level]) => `${x(second).toFixed(1)},${y(level).toFixed(1)}`)
     .join(' ');
   return (
     <svg
@@ -41,8 +41,8 @@ export function MiniRoad({
       <polyline points={line} className="asked-line" vectorEffect="non-scaling-stroke" />
       {at !== null && (
         <line
-          x1={(at / total) * WIDTH}
-          x2={(at / total) * WIDTH}
+          x1={x(at)}
+          x2={x(at)}
           y1="0"
           y2={HEIGHT}
           className="mini-road-here"

@@ -18,3 +18,14 @@ export function roadRight(width: number): number {
 export function secondsPerPx(totalS: number, width: number): number {
   return totalS / Math.max(1, width - ROAD.left - roadRight(width));
 }
+
+/** From seconds or watts to px. */
+export type Scale = (value: number) => number;
+
+/** Height of the hatching over steps whose target is unread, as a share of the drawing. */
+const HATCHED = 0.5;
+
+/** Steps whose target is unread are hatched up to here. */
+export function hatchedTop(y: Scale): number {
+  return y(0) - (y(0) - ROAD.top) * HATCHED;
+}

@@ -1,4 +1,4 @@
-import type { Problem } from '@uphill/api';
+import { problem as problemWith, type Problem } from '@uphill/api';
 import { useState } from 'react';
 import { problemOf } from './api/problemOf.ts';
 import { stepOf } from './journalStep.ts';
@@ -16,12 +16,7 @@ export function useAct() {
   ): Promise<T | undefined> => {
     const [wrongDate] = Object.values(store.getState().view.wrongDates);
     if (wrongDate !== undefined) {
-      setProblem({
-        type: 'about:blank',
-        title: 'Not saved',
-        status: 422,
-        detail: `Not saved yet. ${wrongDate}`,
-      });
+      setProblem(problemWith('date-wrong', `Not saved yet. ${wrongDate}`));
       return undefined;
     }
     try {

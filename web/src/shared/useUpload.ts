@@ -1,4 +1,4 @@
-import type { Problem, Received } from '@uphill/api';
+import { isProblem, type Problem, type Received } from '@uphill/api';
 import type { ColumnChoice, ColumnQuestion } from '@uphill/core/formats';
 import { useState } from 'react';
 import { recordingsApi } from './api/recordings.ts';
@@ -14,7 +14,7 @@ export interface Asking {
 
 /** What the server asks about a file's columns; null where the problem is another one. */
 export function questionOf(problem: Problem | null): ColumnQuestion | null {
-  return problem?.type === '/problems/which-column' ? (problem.question ?? null) : null;
+  return isProblem(problem, 'which-column') ? (problem?.question ?? null) : null;
 }
 
 /** Sends a recording of a rider; where its headings say nothing, it waits for an answer and sends it again. */

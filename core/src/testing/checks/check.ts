@@ -9,6 +9,9 @@ import type { Stretch } from '../recordingReading.ts';
 /** How a check came out. "unknown" where what it needs was not recorded. */
 export type Verdict = 'held' | 'doubtful' | 'failed' | 'unknown';
 
+/** What a change against the last test is worth: real, within the noise, or perhaps more than it. */
+export type Moved = 'up' | 'down' | 'perhaps' | 'unknown';
+
 /** One check of a test: its own figure, the limit it is held against, and what follows. */
 export interface Check {
   readonly id: CheckId;
@@ -17,6 +20,8 @@ export interface Check {
   readonly limit: string;
   readonly verdict: Verdict;
   readonly says: string;
+  /** Of the check of a change alone. */
+  readonly moved?: Moved | undefined;
 }
 
 /** An earlier result, for comparison. */

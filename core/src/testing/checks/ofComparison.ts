@@ -2,7 +2,7 @@ import { differenceInCalendarDays } from 'date-fns';
 import { roundTo } from '../../units/index.ts';
 import { POSITION_NAMES, setupDifferences } from '../preparation.ts';
 import { type Protocol, PROTOCOLS, RETEST_WEEKS } from '../protocols.ts';
-import { check, type Checker, type EarlierTest, signed } from './check.ts';
+import { check, type Checker, type EarlierTest, type Moved, signed } from './check.ts';
 
 /** Estimates older than this do not speak to a new one, days. Source: handbook section 4. */
 const AGREEMENT_DAYS = 90;
@@ -158,20 +158,33 @@ export const change: Checker = ({ ftpW, date, earlier, protocol, powerSource }) 
   const noise = 1.96 * Math.SQRT2 * testError(last, protocol, powerSource);
   const extraordinary =
     off > EXTRAORDINARY.share && daysBetween(last.date, date) <= EXTRAORDINARY.days;
-  let says: string;
-  if (extraordinary) says = 'Extraordinary: test again before using it.';
-  else if (Math.abs(off) >= noise) says = 'The change is real.';
-  else if (Math.abs(off) >= noise / 2) says = 'The change is likely.';
-  else says = 'Cannot tell yet: within the noise of two tests.';
-  return check(
-    'change',
-    'Is the change real',
-    signed(off),
-    `noise ${roundTo(noise * 100, 1)} %`,
-    extraordinary ? 'doubtful' : 'held',
-    says,
-  );
+  const moved = movedBy(off, noise);
+  return {
+    ...check(
+      'change',
+      'Is the change real',
+      signed(off),
+      `noise ${roundTo(noise * 100, 1)} %`,
+      extraordinary ? 'doubtful' : 'held',
+      extraordinary ? 'Extraordinary: test again before using it.' : CHANGE_WORDS[moved],
+    ),
+    moved: extraordinary ? 'unknown' : moved,
+  };
 };
+
+const CHANGE_WORDS: Readonly<Record<Moved, string>> = {
+  up: 'The change is real.',
+  down: 'The change is real.',
+  perhaps: 'The change is likely.',
+  unknown: 'Cannot tell yet: within the noise of two tests.',
+};
+
+/** Real from the noise of two tests on, likely from half of it. Source: handbook section 4. */
+function movedBy(off: number, noise: number): Moved {
+  if (Math.abs(off) < noise / 2) return 'unknown';
+  if (Math.abs(off) < noise) return 'perhaps';
+  return off < 0 ? 'down' : 'up';
+}
 
 /** Error of one test: 2 % same protocol and source, 3 % other protocol, 4 % other source. Handbook section 4. */
 function testError(last: EarlierTest, protocol: Protocol, powerSource: string): number {

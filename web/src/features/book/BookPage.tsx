@@ -27,6 +27,7 @@ import { newId } from '../../shared/newId.ts';
 import { type BookFilter, EMPTY_FILTER, fits } from './filter.ts';
 import { useActiveRiders } from '../../shared/useActiveRiders.ts';
 import { Filter } from './Filter.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** The session book: every family with its ladder, and the coach's own sessions beside it. */
 export function BookPage() {
@@ -61,7 +62,7 @@ export function BookPage() {
   return (
     <>
       <div className="title-row">
-        <h1>Session book</h1>
+        <Heading>Session book</Heading>
         <span className="soft">{rider && whoseWords(rider)}</span>
       </div>
       <Filter filter={filter} change={setFilter} />

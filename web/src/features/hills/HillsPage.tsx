@@ -10,6 +10,7 @@ import { readForm } from '../../ui/readForm.ts';
 import { TextField } from '../../ui/TextField.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 const FRESH = { name: '', metres: '', gradient: '', note: '' };
 /** A rider to give an idea of the hill by. */
@@ -22,7 +23,7 @@ export function HillsPage() {
   return (
     <>
       <div className="title-row">
-        <h1>Hills</h1>
+        <Heading>Hills</Heading>
         <span className="soft">for sessions that go to the top</span>
       </div>
       <section className="sheet" aria-label="Hills">

@@ -13,6 +13,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { type KeptRide, readRide } from './keptRide.ts';
 import { Room } from './Room.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** The ride room: the session of a day ridden on the stand-ins, read at a metre and a half. */
 export function RideRoomPage() {
@@ -31,7 +32,7 @@ export function RideRoomPage() {
     setKept({ seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] });
   return (
     <main className="ride-room ride-door" data-bs-theme="dark">
-      <h1>{nameFor(day.plan, numbers)}</h1>
+      <Heading>{nameFor(day.plan, numbers)}</Heading>
       <p>
         {left
           ? `A ride was left at ${printClock(left.seconds)}.`

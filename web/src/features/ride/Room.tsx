@@ -1,5 +1,5 @@
 import type { Day, Rider } from '@uphill/api';
-import { expand, type RiderOnDay, stepOf } from '@uphill/core/sessions';
+import { expand, nameFor, type RiderOnDay, stepOf } from '@uphill/core/sessions';
 import { type SessionRideSetting, standInFor } from '@uphill/core/simulation';
 import { useEffect, useRef, useState } from 'react';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
@@ -12,6 +12,7 @@ import { useAwake, useSound } from './sound.ts';
 import { useRoom } from './useRoom.ts';
 import { useRoomKeys } from './useRoomKeys.ts';
 import { nextWords, spokenWords, stepWords } from './words.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 interface Props {
   readonly rider: Rider;
@@ -54,7 +55,7 @@ export function Room({ rider, day, numbers, kept }: Props) {
   const resting = segment !== null && segment.role !== 'work';
   return (
     <main className="ride-room" data-bs-theme="dark" aria-label="Ride room">
-      <RoomHead state={state} day={day} resting={resting} />
+      <RoomHead state={state} day={day} numbers={numbers} resting={resting} />
       <RoomReadings state={state} last={last} resting={resting} />
       <div className="ride-road">
         <MiniRoad
@@ -94,15 +95,16 @@ export function Room({ rider, day, numbers, kept }: Props) {
 interface HeadProps {
   readonly state: NonNullable<ReturnType<typeof useRoom>['tick']>['state'];
   readonly day: Day;
+  readonly numbers: RiderOnDay;
   readonly resting: boolean;
 }
 
 /** What is ridden now, or comes next; the share it is eased or raised to; its mean so far. */
-function RoomHead({ state, day, resting }: HeadProps) {
+function RoomHead({ state, day, numbers, resting }: HeadProps) {
   const { segment } = state;
   return (
     <div className="ride-head">
-      <h1>{stepWords(segment)}</h1>
+      <Heading name={nameFor(day.plan, numbers)}>{stepWords(segment)}</Heading>
       <span className="ride-cue">
         {resting ? nextWords(state.next) : segment && stepOf(day.plan, segment.stepId)?.cue}
       </span>

@@ -2,6 +2,7 @@ import type { Day, Ridden, Rider } from '@uphill/api';
 import { printClock } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import Modal from 'react-bootstrap/Modal';
 import { useNavigate } from 'react-router';
 import { recordingsApi } from '../../shared/api/recordings.ts';
 import { ridesApi } from '../../shared/api/rides.ts';
@@ -9,6 +10,7 @@ import { useAct } from '../../shared/useAct.ts';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { forgetRide } from './keptRide.ts';
 import type { useRoom } from './useRoom.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** Asks before the room is left. */
 export function Leave({
@@ -26,7 +28,15 @@ export function Leave({
 }) {
   const navigate = useNavigate();
   return (
-    <div className="ride-leave" role="dialog" aria-label="Leave the ride room">
+    <Modal
+      show
+      animation={false}
+      onHide={stay}
+      aria-label="Leave the ride room"
+      data-bs-theme="dark"
+      backdrop={false}
+      dialogClassName="ride-leave"
+    >
       <p>Leave? The ride so far is kept.</p>
       <div className="ride-keys">
         <Button
@@ -45,7 +55,7 @@ export function Leave({
           Keep riding
         </Button>
       </div>
-    </div>
+    </Modal>
   );
 }
 
@@ -98,7 +108,7 @@ export function Ended({
   };
   return (
     <main className="ride-room ride-door" data-bs-theme="dark">
-      <h1>The ride is over</h1>
+      <Heading>The ride is over</Heading>
       <p>
         {printClock(steps.at(-1)?.endS ?? 0)} ridden,{' '}
         {new Set(steps.flatMap(({ rep }) => (rep === null ? [] : [rep]))).size} reps.

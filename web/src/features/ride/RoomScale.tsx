@@ -1,3 +1,4 @@
+import { scaleLinear } from 'd3-scale';
 import { Stone } from '../../ui/Stone.tsx';
 
 /** Up to here each rep left has its stone. */
@@ -16,8 +17,7 @@ export function Scale({
   if (!asked) return <p className="ride-asked">{words}</p>;
   const middle = (asked.lowW + asked.highW) / 2;
   const span = Math.max(asked.highW - asked.lowW, 0.06 * middle) * 2.5;
-  const place = (value: number): number =>
-    Math.min(98, Math.max(2, 50 - ((value - middle) / span) * 100));
+  const place = scaleLinear([middle - 0.48 * span, middle + 0.48 * span], [98, 2]).clamp(true);
   return (
     <div className="ride-scale">
       <svg viewBox="0 0 20 100" preserveAspectRatio="none" aria-hidden>

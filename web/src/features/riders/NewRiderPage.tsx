@@ -3,6 +3,7 @@ import { ridersApi } from '../../shared/api/riders.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { NEW_RIDER, RiderForm } from './RiderForm.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** A new rider: a name is enough; what follows is a test. */
 export function NewRiderPage() {
@@ -11,7 +12,7 @@ export function NewRiderPage() {
   const { act, problem } = useAct();
   return (
     <>
-      <h1>New rider</h1>
+      <Heading>New rider</Heading>
       <div className="sheet narrow">
         <ProblemNote problem={problem} />
         <RiderForm

@@ -18,6 +18,7 @@ import { Leaving } from './Leaving.tsx';
 import { RiderForm } from './RiderForm.tsx';
 import { Training } from './Training.tsx';
 import { Week } from './Week.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** What is known of one rider: details, body mass and heart rates with their history. */
 export function RiderPage() {
@@ -28,7 +29,7 @@ export function RiderPage() {
   return (
     <>
       <div className="title-row">
-        <h1>{rider.name}</h1>
+        <Heading>{rider.name}</Heading>
         {rider.archived && <span className="want">archived</span>}
         <Link className="btn btn-outline-secondary ms-auto" to={`/riders/${rider.id}/today`}>
           What {firstName(rider.name)} sees
@@ -60,7 +61,10 @@ function Details({ rider }: { rider: Rider }) {
   const [change] = ridersApi.useChangeRiderMutation();
   const { act, problem, clear } = useAct();
   const [kept, setKept] = useState<RiderFields | null>(null);
-  const theirs = problem?.status === 409 ? (problem.theirs as Rider) : null;
+  // Taking theirs starts the form again, from what the server has.
+  const [round, setRound] = useState(0);
+  const { refetch } = ridersApi.useRiderQuery(rider.id);
+  const theirs = problem?.theirs ? (problem.theirs as Rider) : null;
 
   const save = async (fields: RiderFields, version = rider.version): Promise<boolean> => {
     setKept(fields);
@@ -70,6 +74,11 @@ function Details({ rider }: { rider: Rider }) {
     );
     return changed !== undefined;
   };
+  const takeTheirs = async (): Promise<void> => {
+    await refetch();
+    setRound(round + 1);
+    clear();
+  };
   return (
     <>
       {theirs && kept ? (
@@ -78,7 +87,7 @@ function Details({ rider }: { rider: Rider }) {
           <Button size="sm" className="me-2" onClick={() => void save(kept, theirs.version)}>
             Keep mine
           </Button>
-          <Button size="sm" variant="outline-secondary" onClick={() => window.location.reload()}>
+          <Button size="sm" variant="outline-secondary" onClick={() => void takeTheirs()}>
             Take theirs
           </Button>
           <Button size="sm" variant="link" onClick={clear}>
@@ -88,7 +97,7 @@ function Details({ rider }: { rider: Rider }) {
       ) : (
         <ProblemNote problem={problem} />
       )}
-      <RiderForm rider={rider} submitLabel="Save" save={(fields) => save(fields)} />
+      <RiderForm key={round} rider={rider} submitLabel="Save" save={(fields) => save(fields)} />
     </>
   );
 }

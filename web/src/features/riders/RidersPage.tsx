@@ -13,6 +13,7 @@ import { ftpOnDay, healthOnDay, retestIn, riderOnDay, shownMass } from '../../sh
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
 import { useArchive } from './useArchive.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** Something that needs the coach: a link to the very thing. */
 interface Need {
@@ -45,7 +46,7 @@ export function RidersPage() {
   return (
     <>
       <div className="title-row">
-        <h1>Riders</h1>
+        <Heading>Riders</Heading>
         <span className="soft">
           {active.length === 0
             ? 'everybody is archived'
@@ -219,7 +220,7 @@ function needsOf(rider: Rider, days: readonly Day[]): Need[] {
 function FirstRider() {
   return (
     <>
-      <h1>Riders</h1>
+      <Heading>Riders</Heading>
       <Empty title="No riders yet. Add the first: a name is enough, and a test comes next.">
         <Link to="/riders/new" className="btn btn-primary">
           Add the first rider

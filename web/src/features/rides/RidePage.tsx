@@ -16,6 +16,7 @@ import { Removing } from './Removing.tsx';
 import { RideFacts } from './RideFacts.tsx';
 import { RideNumbers } from './RideNumbers.tsx';
 import { dateWords, idleWords, KIND_WORDS } from '../../shared/rideWords.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 const RideChart = lazy(async () => ({
   default: (await import('../../charts/RideChart.tsx')).RideChart,
@@ -40,7 +41,7 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   return (
     <>
       <div className="title-row">
-        <h1>{ride.day && !ride.day.tried ? ride.day.name : KIND_WORDS[ride.kind]}</h1>
+        <Heading>{ride.day && !ride.day.tried ? ride.day.name : KIND_WORDS[ride.kind]}</Heading>
         <span className="soft">
           {dateWords(ride)}
           {ride.startedAt && `, ${ride.startedAt.slice(11, 16)}`}

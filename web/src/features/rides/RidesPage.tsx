@@ -15,6 +15,7 @@ import { Empty, ProblemNote } from '../../ui/messages.tsx';
 import { AddRide } from './AddRide.tsx';
 import { ImportRides } from './ImportRides.tsx';
 import { dateWords, idleWords, KIND_WORDS, lengthWords, rpeOf } from '../../shared/rideWords.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** Rides of the last weeks are on show; earlier ones are reached by month. */
 const SHOWN_DAYS = 42;
@@ -40,7 +41,7 @@ function Rides({ rider }: { rider: Rider }) {
   return (
     <>
       <div className="title-row">
-        <h1>Rides</h1>
+        <Heading>Rides</Heading>
         <span className="soft">
           {all === 1 ? '1 ride' : `${all} rides`}, every recording kept as received
         </span>

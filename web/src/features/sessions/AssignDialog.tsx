@@ -1,4 +1,4 @@
-import type { Problem, Rider } from '@uphill/api';
+import { isProblem, type Problem, type Rider } from '@uphill/api';
 import { assignedTo, type Plan, type PlanProblem } from '@uphill/core/sessions';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
@@ -217,7 +217,7 @@ function clashes(taken: readonly Taken[], riderId: string, dates: readonly strin
 
 /** What the server refused, or asks: the same session stands on one of these days already. */
 function AssignProblem({ problem, again }: { problem: Problem | null; again: () => void }) {
-  if (problem?.type !== '/problems/twice-on-a-day') return <ProblemNote problem={problem} />;
+  if (!problem || !isProblem(problem, 'twice-on-a-day')) return <ProblemNote problem={problem} />;
   return (
     <Wrong>
       {problem.detail}{' '}

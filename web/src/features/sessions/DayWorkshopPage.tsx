@@ -55,7 +55,7 @@ function DayWorkshop({ rider, day }: { rider: Rider; day: Day }) {
         draft={draft}
         edit={edit}
         status={`${whose} · ${status}`}
-        problem={problem?.status === 409 ? null : problem}
+        problem={problem?.theirs ? null : problem}
         actions={
           <>
             <Link className="btn btn-outline-secondary" to={address}>

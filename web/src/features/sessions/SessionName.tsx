@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { tooLong } from '../../ui/tooLong.ts';
 import { useLastWords } from '../../ui/useLastWords.ts';
 import type { EditPlan } from './draftSlice.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 const LONGEST_NAME = 120;
 
@@ -26,7 +27,7 @@ function NameField({ plan, edit }: { plan: Plan; edit: EditPlan }) {
   };
   useLastWords(commit);
   return (
-    <h1 className="session-name">
+    <Heading name={plan.name || 'New session'} className="session-name">
       <span className="grows" data-words={typed}>
         <input
           aria-label="Name of the session"
@@ -45,6 +46,6 @@ function NameField({ plan, edit }: { plan: Plan; edit: EditPlan }) {
           {tooLong(typed.trim(), LONGEST_NAME)}
         </span>
       )}
-    </h1>
+    </Heading>
   );
 }

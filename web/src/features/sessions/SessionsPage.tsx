@@ -21,6 +21,7 @@ import { BringIn } from './BringIn.tsx';
 import { CalendarFile } from './CalendarFile.tsx';
 import { AssignDialog } from './AssignDialog.tsx';
 import { useNewSession } from './useNewSession.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** A rider's sessions: the days that are assigned, and what there is to choose from. */
 export function SessionsPage() {
@@ -38,7 +39,7 @@ export function SessionsPage() {
   return (
     <>
       <div className="title-row">
-        <h1>Sessions</h1>
+        <Heading>Sessions</Heading>
         <span className="ms-auto">
           <CalendarFile rider={rider} days={days} />
           <BringIn />

@@ -29,6 +29,7 @@ import { useSessionPlan } from './useSessionPlan.ts';
 import { stepName } from './cells.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** One session for several riders on one printed page: a row a rider, a column a step, each with their own watts. */
 export function SquadSheetPage() {
@@ -75,7 +76,7 @@ export function SquadSheetPage() {
         <Button onClick={() => window.print()}>Print</Button>
       </div>
       <article className="card-sheet card-a4 squad-sheet" aria-label="Squad sheet">
-        <h1>{plan.name}</h1>
+        <Heading>{plan.name}</Heading>
         <p>{printSentence(plan)}</p>
         <div className="table-scroll" tabIndex={0} role="group" aria-label="Table">
           <table>

@@ -23,7 +23,7 @@ export function useDayDraft(day: Day, done: string) {
     dispatch(opened({ id, draft: start.draft }));
   }, [id, start, dispatch]);
   const edit = useEdits(id);
-  const theirs = problem?.status === 409 ? (problem.theirs as Day) : clash;
+  const theirs = problem?.theirs ? (problem.theirs as Day) : clash;
   const keep = async (): Promise<boolean> => {
     if (!draft) return false;
     const stored = await act(() => put({ id, plan: draft.present, version: draft.version }), done);

@@ -4,6 +4,7 @@ import { useAct } from '../../shared/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { TimeZone } from '../../ui/TimeZone.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** What holds for the whole house. */
 export function SettingsPage() {
@@ -13,7 +14,7 @@ export function SettingsPage() {
   if (!settings) return <Loading />;
   return (
     <>
-      <h1>Settings</h1>
+      <Heading>Settings</Heading>
       <section className="sheet narrow" aria-label="Where you are">
         <h2>Where you are</h2>
         <ProblemNote problem={problem} />

@@ -26,6 +26,7 @@ import { AboutProtocol } from './AboutProtocol.tsx';
 import { RampForecast } from './RampForecast.tsx';
 import { lastRamp, UNKNOWN_FTP_W } from './rampWords.ts';
 import { TestCaution } from './TestCaution.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** Which test? Three questions, a pick with its reasons, and every other protocol beside it. */
 export function ChoosePage() {
@@ -42,7 +43,7 @@ function Chooser({ rider }: { rider: Rider }) {
   return (
     <>
       <div className="title-row">
-        <h1>Which test?</h1>
+        <Heading>Which test?</Heading>
         <span className="soft">Three questions for {firstName(rider.name)}</span>
       </div>
       <div className="columns">

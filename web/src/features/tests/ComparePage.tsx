@@ -14,6 +14,7 @@ import { WithRider } from '../../ui/WithRider.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty } from '../../ui/messages.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 const OverlayChart = lazy(async () => ({
   default: (await import('../../charts/OverlayChart.tsx')).OverlayChart,
@@ -50,7 +51,7 @@ function Compare({ rider, tests }: { rider: Rider; tests: readonly Test[] }) {
   return (
     <>
       <div className="title-row">
-        <h1>Two tests compared</h1>
+        <Heading>Two tests compared</Heading>
         <span className="soft">{protocolOf(one.protocol).name}</span>
       </div>
       <section className="sheet" aria-label="Two tests">

@@ -15,6 +15,7 @@ import { drawRecording } from './drawRecording.tsx';
 import { lastRamp, rampsBefore } from './rampWords.ts';
 import { ReadRecording } from './ReadRecording.tsx';
 import { UploadRecording } from './UploadRecording.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** A test read off a recording: bring the file in, look at the effort that was found, and decide. */
 export function ImportPage() {
@@ -29,7 +30,7 @@ export function ImportPage() {
   return (
     <>
       <div className="title-row">
-        <h1>Test from a recording</h1>
+        <Heading>Test from a recording</Heading>
         {recording && (
           <>
             <span className="soft">

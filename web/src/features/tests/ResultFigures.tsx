@@ -37,16 +37,15 @@ export function ResultFigures({
           working={figure.working ?? undefined}
         />
       ))}
-      {result.meanBpm !== null &&
-        !result.figures.some(({ name }) => name.startsWith('Heart rate at')) && (
-          <div>
-            <dt>
-              Mean heart rate
-              {threshold && THRESHOLD_WORDS[threshold]}
-            </dt>
-            <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>
-          </div>
-        )}
+      {result.meanBpm !== null && !result.figures.some(({ inBeats }) => inBeats) && (
+        <div>
+          <dt>
+            Mean heart rate
+            {threshold && THRESHOLD_WORDS[threshold]}
+          </dt>
+          <dd className="pulse">{Math.round(result.meanBpm)} bpm</dd>
+        </div>
+      )}
       {children}
     </dl>
   );

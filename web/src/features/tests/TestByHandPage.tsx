@@ -18,6 +18,7 @@ import { lastRamp } from './rampWords.ts';
 import { ResultFigures } from './ResultFigures.tsx';
 import { TypedFields } from './TypedFields.tsx';
 import { TRUSTED, useHandTest } from './useHandTest.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** A test typed in: the protocol, its readings, and the FTP that follows while one types. */
 export function TestByHandPage() {
@@ -33,7 +34,7 @@ function ByHand({ rider }: { rider: Rider }) {
   return (
     <>
       <div className="title-row">
-        <h1>Test by hand</h1>
+        <Heading>Test by hand</Heading>
         {test.expectedW !== null && (
           <span className="soft">Expected: the {test.expectedW} W in use</span>
         )}

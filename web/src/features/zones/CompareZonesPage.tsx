@@ -17,6 +17,7 @@ import { useSchemes } from '../../shared/useSchemes.ts';
 import { WithRider } from '../../ui/WithRider.tsx';
 import { type SchemeColumn, SideBySide } from './SideBySide.tsx';
 import { WhatMoved } from './WhatMoved.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** Two or more schemes at the same watts, and the same scheme on two dates. */
 export function CompareZonesPage() {
@@ -31,7 +32,7 @@ function Compare({ rider }: { rider: Rider }) {
   return (
     <>
       <div className="title-row">
-        <h1>Compare</h1>
+        <Heading>Compare</Heading>
         <span className="soft">
           {first}, the same {inBeats ? 'beats' : 'watts'} in each scheme
         </span>

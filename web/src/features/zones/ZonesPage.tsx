@@ -26,6 +26,7 @@ import { EffortLadder } from './EffortLadder.tsx';
 import { HeartLadder } from './HeartLadder.tsx';
 import { Ladder } from './Ladder.tsx';
 import { useSchemes } from '../../shared/useSchemes.ts';
+import { Heading } from '../../ui/Heading.tsx';
 
 /** A rider's zones as a ladder: height is watts, width is how long it can be held. */
 export function ZonesPage() {
@@ -47,7 +48,7 @@ function Zones({ rider }: { rider: Rider }) {
       <div className="columns">
         <section className="sheet ladder-sheet" aria-labelledby="ladder-title">
           <div className="title-row">
-            <h1 id="ladder-title">{byHeart ? 'Zones' : 'Zone ladder'}</h1>
+            <Heading id="ladder-title">{byHeart ? 'Zones' : 'Zone ladder'}</Heading>
             <span className="soft">
               from <From rider={rider} day={day} anchorKind={scheme.anchor} /> · {scheme.name}
             </span>

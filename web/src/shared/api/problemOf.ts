@@ -1,4 +1,4 @@
-import type { Problem } from '@uphill/api';
+import { problem, type Problem } from '@uphill/api';
 import type { FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 
 /** What went wrong with a request, as the one problem shape; a server that cannot be reached becomes one too. */
@@ -10,12 +10,7 @@ export function problemOf(error: unknown): Problem {
     failed !== undefined &&
     'status' in failed &&
     (failed.status === 'FETCH_ERROR' || failed.status === 'TIMEOUT_ERROR');
-  return {
-    type: 'about:blank',
-    title: offline ? 'Not connected' : 'Something went wrong',
-    status: offline ? 0 : 500,
-    detail: offline
-      ? 'Not connected. What you typed stays on this device.'
-      : 'The server gave an answer that could not be read. Nothing was lost.',
-  };
+  return offline
+    ? problem('not-connected', 'Not connected. What you typed stays on this device.')
+    : problem('no-answer', 'The server gave an answer that could not be read. Nothing was lost.');
 }

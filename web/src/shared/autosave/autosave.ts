@@ -84,6 +84,7 @@ async function saveWhileOpen<S extends SavingState, T, R>(
   pace: Pace,
 ): Promise<void> {
   let refused: T | undefined;
+  let again = false;
   const isOpen = (): boolean => api.getState().saving[id]?.open === true;
   const waiting = (): T | undefined => {
     if (api.getState().saving[id]?.theirs !== null) return undefined;
@@ -96,13 +97,13 @@ async function saveWhileOpen<S extends SavingState, T, R>(
       await api.condition(() => waiting() !== undefined || !isOpen());
       continue;
     }
-    await untilQuiet(api, waiting, isOpen, pace.afterMs);
+    if (!again) await untilQuiet(api, waiting, isOpen, pace.afterMs);
     const what = waiting();
     if (what === undefined) continue;
     const went = await sendOnce(id, what, api, saver);
     refused = went === 'refused' ? what : undefined;
-    if (went === 'unreachable')
-      await api.condition((action) => cameOnline.match(action), pace.againMs);
+    again = went === 'unreachable';
+    if (again) await api.condition((action) => cameOnline.match(action), pace.againMs);
   }
 }
 

@@ -25,6 +25,7 @@ import { Stone } from '../../../ui/Stone.tsx';
 import { useSessionPlan } from '../useSessionPlan.ts';
 import { Beside } from './Beside.tsx';
 import { Steps } from './Steps.tsx';
+import { Heading } from '../../../ui/Heading.tsx';
 
 /** More reps than this are not counted off on paper. */
 const MOST_STONES = 20;
@@ -95,7 +96,7 @@ function Card({ rider, plan, day, back }: CardProps) {
       <article className={`card-sheet card-${size.toLowerCase()}`} aria-label="Session card">
         <header>
           <div>
-            <h1>{name}</h1>
+            <Heading>{name}</Heading>
             <p>
               {rider.name}
               {date && ` · ${printDay(date)}`} · {printDuration(asks.totalS.value)}

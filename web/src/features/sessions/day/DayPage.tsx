@@ -8,6 +8,7 @@ import { DateField } from '../../../ui/DateField.tsx';
 import { Answer } from '../../../ui/Answer.tsx';
 import { Empty } from '../../../ui/messages.tsx';
 import { DayLine } from './DayLine.tsx';
+import { Heading } from '../../../ui/Heading.tsx';
 
 /** One day of the whole squad: who rides what, in each one's own watts. */
 export function DayPage() {
@@ -20,7 +21,7 @@ export function DayPage() {
   if (refusal !== null)
     return (
       <>
-        <h1>No such day</h1>
+        <Heading>No such day</Heading>
         <Empty title={refusal}>
           <Link className="btn btn-primary" to={`/days/${today()}`}>
             Go to today
@@ -31,7 +32,7 @@ export function DayPage() {
   return (
     <>
       <div className="title-row">
-        <h1>{printDay(day)}</h1>
+        <Heading>{printDay(day)}</Heading>
         <span className="soft">{day === today() ? 'today' : ''}</span>
         <span className="ms-auto d-flex gap-2 align-items-center">
           <Link className="btn btn-outline-secondary" to={`/days/${plusDays(day, -1)}`}>

@@ -19,6 +19,7 @@ import { Heat } from './Heat.tsx';
 import { Mark } from './Mark.tsx';
 import { RidesOfDay } from './RidesOfDay.tsx';
 import { Steps } from './Steps.tsx';
+import { Heading } from '../../../ui/Heading.tsx';
 
 /** One session on one day of one rider: what is asked in that day's watts, the card, and what became of it. */
 export function RiderDayPage() {
@@ -40,7 +41,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
   return (
     <>
       <div className="title-row">
-        <h1>{nameFor(day.plan, numbers)}</h1>
+        <Heading>{nameFor(day.plan, numbers)}</Heading>
         <span className="soft">
           {printDay(day.date)}
           {day.date === today() ? ', today' : ''} · {ftpWords(rider, day)}

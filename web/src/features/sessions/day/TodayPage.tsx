@@ -19,6 +19,7 @@ import { WhichColumn } from '../../../ui/WhichColumn.tsx';
 import { Beside } from './Beside.tsx';
 import { Mark } from './Mark.tsx';
 import { Steps } from './Steps.tsx';
+import { Heading } from '../../../ui/Heading.tsx';
 
 /** The rider's own page, for a phone: today, the watts, the card; tomorrow as the coach has set it. */
 export function TodayPage() {
@@ -31,7 +32,7 @@ export function TodayPage() {
   return (
     <main className={todays.length === 1 ? 'rider-today rider-today-one' : 'rider-today'}>
       <header>
-        <h1>{firstName(rider.name)}</h1>
+        <Heading name="Today">{firstName(rider.name)}</Heading>
         <span className="soft">{printDay(today())}, today</span>
       </header>
       <Today rider={rider} free={todays.length === 0} />

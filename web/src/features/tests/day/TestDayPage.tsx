@@ -14,6 +14,7 @@ import { ProblemNote, Wrong } from '../../../ui/messages.tsx';
 import { StageList } from './StageList.tsx';
 import { StageView } from './StageView.tsx';
 import { useTestDay } from './useTestDay.ts';
+import { Heading } from '../../../ui/Heading.tsx';
 
 /** A test day in the practitioner's order; it can be left at any moment and goes on where it was. */
 export function TestDayPage() {
@@ -48,7 +49,7 @@ function UnderWay({ rider, day }: { rider: Rider; day: TestDay }) {
   return (
     <>
       <div className="title-row">
-        <h1>Test day</h1>
+        <Heading>Test day</Heading>
         <span className="soft">
           {protocol.name} · {firstName(rider.name)}
         </span>

@@ -15,6 +15,7 @@ import { useActiveRiders } from '../../../shared/useActiveRiders.ts';
 import { ModelBox } from './ModelBox.tsx';
 import { BestsTable } from './BestsTable.tsx';
 import { Against, Strengths } from './Strengths.tsx';
+import { Heading } from '../../../ui/Heading.tsx';
 
 const CurveChart = lazy(async () => ({
   default: (await import('../../../charts/CurveChart.tsx')).CurveChart,
@@ -40,7 +41,7 @@ function Curve({ rider }: { rider: Rider }) {
   if (bests.length === 0) {
     return (
       <>
-        <h1>Power–duration curve</h1>
+        <Heading>Power–duration curve</Heading>
         <Empty title={`No ride of ${first} has watts yet.`}>
           <Link className="btn btn-primary" to={`/riders/${rider.id}/rides`}>
             Import recordings
@@ -52,7 +53,7 @@ function Curve({ rider }: { rider: Rider }) {
   return (
     <>
       <div className="title-row">
-        <h1>Power–duration curve</h1>
+        <Heading>Power–duration curve</Heading>
         <span className="soft">{first}</span>
         <Link className="ms-auto" to={`/riders/${rider.id}/zones`}>
           Back to the ladder

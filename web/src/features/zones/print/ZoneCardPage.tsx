@@ -12,6 +12,7 @@ import { ProblemNote } from '../../../ui/messages.tsx';
 import { useSchemes } from '../../../shared/useSchemes.ts';
 import { anchorText, cardFor } from './cardFor.ts';
 import { ZoneTable } from './ZoneTable.tsx';
+import { Heading } from '../../../ui/Heading.tsx';
 
 /** A rider's zones on one A5 page, black on white, and as a file. */
 export function ZoneCardPage() {
@@ -55,7 +56,7 @@ function Card({ rider, scheme }: { rider: Rider; scheme: Scheme }) {
       <article className="card-sheet card-a5" aria-label="Zone card">
         <header>
           <div>
-            <h1>Zones of {rider.name}</h1>
+            <Heading>Zones of {rider.name}</Heading>
             <p>
               {scheme.name} · {anchorText(scheme, card.anchors)} · {printDay(card.day)}
             </p>

@@ -8,6 +8,7 @@ import { useSchemes } from '../../../shared/useSchemes.ts';
 import { anchorText, cardFor } from './cardFor.ts';
 import { ZoneTable } from './ZoneTable.tsx';
 import { useActiveRiders } from '../../../shared/useActiveRiders.ts';
+import { Heading } from '../../../ui/Heading.tsx';
 
 /** Zones of several riders on one page, each in their own scheme and figures. */
 export function ZoneSheetPage() {
@@ -41,7 +42,7 @@ export function ZoneSheetPage() {
         <Button onClick={() => window.print()}>Print</Button>
       </div>
       <article className="card-sheet card-a4 zone-sheet" aria-label="Zones of several riders">
-        <h1>Zones, {printDay(today())}</h1>
+        <Heading>Zones, {printDay(today())}</Heading>
         <div className="zone-sheet-riders">
           {riders
             .filter(({ id }) => chosen.includes(id))

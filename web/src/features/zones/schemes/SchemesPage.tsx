@@ -10,6 +10,7 @@ import { Loading } from '../../../ui/Loading.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { useSchemes } from '../../../shared/useSchemes.ts';
 import { SchemeEditor } from './SchemeEditor.tsx';
+import { Heading } from '../../../ui/Heading.tsx';
 
 const FRESH: SchemeFields = {
   name: '',
@@ -34,7 +35,7 @@ export function SchemesPage() {
   return (
     <>
       <div className="title-row">
-        <h1>Schemes</h1>
+        <Heading>Schemes</Heading>
         <span className="soft">the common ones, and your own</span>
         <Button className="ms-auto" onClick={() => setOpen('new')}>
           A scheme of your own
