@@ -16,7 +16,7 @@ import { writeCsvRecording } from '@uphill/core/formats';
 import { buildApp, openDatabase } from '@uphill/server';
 import { addDays, formatISO } from 'date-fns';
 import { DEMO_FILES, weekOf } from './files.ts';
-import { markDemoRiders } from './forward.ts';
+import { forgetJournal, markDemoRiders } from './store/demoRiders.ts';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
 import { ridesOf } from './rides.ts';
@@ -87,9 +87,8 @@ export async function buildDemo(
   } finally {
     await app.close();
   }
-  // Building it is nothing a coach did, so there is nothing to take back.
   const db = await openDatabase(database);
-  await db.deleteFrom('journal').execute();
+  await forgetJournal(db);
   await markDemoRiders(db);
   await db.destroy();
   writeRecordings(path.join(path.dirname(database), 'recordings'));

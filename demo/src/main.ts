@@ -5,7 +5,8 @@ import { parseArgs } from 'node:util';
 import { bringUpToDate, openDatabase, portFrom, serve } from '@uphill/server';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { buildDemo, dayFromToday } from './build.ts';
-import { markDemoRiders, moveForward } from './forward.ts';
+import { moveForward } from './store/forward.ts';
+import { markDemoRiders } from './store/demoRiders.ts';
 
 const { values } = parseArgs({
   options: { fresh: { type: 'boolean' }, port: { type: 'string' }, folder: { type: 'string' } },

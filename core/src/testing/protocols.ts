@@ -2,7 +2,7 @@
  * Test protocols as data: what is ridden, what is read, which share of it is FTP, and why one would pick it or not.
  * Adding a protocol is adding an entry here. Source: handbook section 4.
  */
-import type { CheckId } from './checkIds.ts';
+import type { CheckId } from './checks/checks.ts';
 
 /** What is read off a test. */
 export type ReadingRule =

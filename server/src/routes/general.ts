@@ -8,17 +8,18 @@ import {
 } from '@uphill/api';
 import { backUp } from '../backup.ts';
 import { VERSION } from '../house.ts';
+import { countRiders } from '../store/riders.ts';
 import { journalState, stepAside, stepJournal } from '../store/journalSteps.ts';
 import { routes } from './route.ts';
 
 export const generalRoutes = routes((app, { catchUp, db, demo, file, pool }) => {
-  app.get('/health', { schema: { response: { 200: serverHealthSchema } } }, async () => {
-    const { riders } = await db
-      .selectFrom('riders')
-      .select(({ fn }) => fn.countAll<number>().as('riders'))
-      .executeTakeFirstOrThrow();
-    return { status: 'ok' as const, version: VERSION, riders, demo, reading: catchUp.state() };
-  });
+  app.get('/health', { schema: { response: { 200: serverHealthSchema } } }, async () => ({
+    status: 'ok' as const,
+    version: VERSION,
+    riders: await countRiders(db),
+    demo,
+    reading: catchUp.state(),
+  }));
   app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
   app.post('/backup', { schema: { response: { 200: backupSchema } } }, () =>
     backUp(file, new Date(), pool.copyDatabase),

@@ -71,17 +71,30 @@ function present(db: Reader) {
     .where('rides.deleted_at', 'is', null);
 }
 
+/** A list is taken as it lies: a day of seconds is too long to look at each of them. */
+const list = z.custom<NonNullable<Channel>>((value) => Array.isArray(value));
+/** Streams of before an update know fewer channels until they are read again. */
+const streams = z
+  .object({
+    watts: list,
+    bpm: list.nullable(),
+    rpm: list.nullable(),
+    metresPerSecond: list.nullable(),
+    heightM: list.nullable(),
+    latitude: list.nullable(),
+    longitude: list.nullable(),
+    celsius: list.nullable(),
+    stops: z.custom<Streams['stops']>((value) => Array.isArray(value)),
+  })
+  .partial();
+
 async function streamsOf(db: Reader, id: string): Promise<Streams> {
   const row = await db
     .selectFrom('recording_streams')
     .select('streams')
     .where('recording_id', '=', id)
     .executeTakeFirstOrThrow();
-  // Streams of before an update know fewer channels until they are read again.
-  const stored = JSON.parse(gunzipSync(row.streams).toString('utf8')) as Partial<
-    Record<keyof Streams, Channel>
-  > &
-    Partial<Pick<Streams, 'stops' | 'watts'>>;
+  const stored = readJsonOr(gunzipSync(row.streams).toString('utf8'), streams, {});
   const channel = (name: Exclude<keyof Streams, 'stops' | 'watts'>): Channel =>
     stored[name] ?? null;
   return {

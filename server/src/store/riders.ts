@@ -18,6 +18,14 @@ export async function readRider(db: Db, id: string): Promise<Rider> {
   return rider;
 }
 
+export async function countRiders(db: Db): Promise<number> {
+  const { riders } = await db
+    .selectFrom('riders')
+    .select(({ fn }) => fn.countAll<number>().as('riders'))
+    .executeTakeFirstOrThrow();
+  return riders;
+}
+
 /** The name of a rider, for labels; refuses where there is no such rider. */
 export async function riderName(db: Db, id: string): Promise<string> {
   const row = await db.selectFrom('riders').select('name').where('id', '=', id).executeTakeFirst();

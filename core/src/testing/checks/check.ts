@@ -1,5 +1,5 @@
 import { printSigned } from '../../units/index.ts';
-import type { CheckId } from '../checkIds.ts';
+import type { CheckId } from './checks.ts';
 import type { TestDetails } from '../details.ts';
 import type { Efforts } from '../efforts.ts';
 import type { Setup } from '../preparation.ts';

@@ -1,54 +1,5 @@
-import type { CheckId } from '../checkIds.ts';
-import type { Check, Checker, TestEvidence } from './check.ts';
-import {
-  agreement,
-  change,
-  expected,
-  longEnoughAgo,
-  restedBefore,
-  sameChecklist,
-  samePosition,
-  sameSource,
-} from './ofComparison.ts';
-import { cadenceFloor, heartRateReached, lastSeconds, pacing, seatedCadence } from './ofEffort.ts';
-import {
-  fitResiduals,
-  fitWPrime,
-  heartCoverage,
-  heartSteady,
-  lactateMethods,
-  lactateSamples,
-  onOffEqual,
-  pairOrder,
-  pastLt2,
-  sprintPeak,
-} from './ofProtocol.ts';
-
-const CHECKS: Record<CheckId, Checker> = {
-  expected,
-  pacing,
-  lastSeconds,
-  heartRateReached,
-  cadenceFloor,
-  seatedCadence,
-  sprintPeak,
-  onOffEqual,
-  fitResiduals,
-  fitWPrime,
-  pairOrder,
-  lactateMethods,
-  lactateSamples,
-  pastLt2,
-  heartCoverage,
-  heartSteady,
-  sameSource,
-  samePosition,
-  sameChecklist,
-  restedBefore,
-  longEnoughAgo,
-  agreement,
-  change,
-};
+import type { Check, TestEvidence } from './check.ts';
+import { CHECKS } from './checks.ts';
 
 /**
  * Runs every check of the test's protocol.

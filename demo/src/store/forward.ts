@@ -1,6 +1,6 @@
 import type { Db } from '@uphill/server';
 import { sql } from 'kysely';
-import { DEMO_RIDERS } from './riders.ts';
+import { forgetJournal } from './demoRiders.ts';
 
 /** Every column that holds a day. */
 const DAYS: readonly (readonly [table: string, column: string])[] = [
@@ -30,17 +30,6 @@ export async function moveForward(db: Db, days: number): Promise<void> {
         trx,
       );
     // Undo would bring days of the old story back.
-    await trx.deleteFrom('journal').execute();
+    await forgetJournal(trx);
   });
-}
-
-/** The club's riders are made up, in a demo of before as well: what they ride on the stand-ins is theirs. */
-export async function markDemoRiders(db: Db): Promise<void> {
-  const names = DEMO_RIDERS.map(({ fields }) => fields.name);
-  await db
-    .updateTable('riders')
-    .set({ demo: 1 })
-    .where('name', 'in', names)
-    .where('demo', '=', 0)
-    .execute();
 }
