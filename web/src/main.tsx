@@ -7,9 +7,11 @@ import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { router } from './app/router.tsx';
 import { startStage } from './app/stage.ts';
+import { watchParts } from './app/staleParts.ts';
 import { store } from './app/store.ts';
 
 startStage();
+watchParts();
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root element.');
 createRoot(root).render(

@@ -59,12 +59,12 @@ export function KeysDialog() {
 function PlaceKeys({ place }: { place: KeyPlace }) {
   return (
     <>
-      <h2 className="h3">{place}</h2>
+      <h2 className="h3 mt-3">{place}</h2>
       <Table size="sm">
         <tbody>
           {KEY_IDS.filter((id) => keyRule(id).place === place).map((id) => (
             <tr key={id}>
-              <td className="text-nowrap">
+              <td className="w-50">
                 {keyRule(id).own ? <OwnKey id={id} /> : <kbd>{printKey(id)}</kbd>}
               </td>
               <td>{keyRule(id).does}</td>
@@ -72,7 +72,7 @@ function PlaceKeys({ place }: { place: KeyPlace }) {
           ))}
           {FOCUSED.filter(([where]) => where === place).map(([, keys, does]) => (
             <tr key={keys}>
-              <td className="text-nowrap">
+              <td className="w-50">
                 <kbd>{keys}</kbd>
               </td>
               <td>{does}</td>

@@ -11,7 +11,6 @@ const TRAP = {
   initialFocus: false,
   escapeDeactivates: false,
   clickOutsideDeactivates: true,
-  returnFocusOnDeactivate: false,
 } as const;
 
 const Calendar = lazy(async () => ({ default: (await import('./Calendar.tsx')).Calendar }));
@@ -27,10 +26,7 @@ interface Props {
 export function PickDay({ label, value, use, pick }: Props) {
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
-  const close = (): void => {
-    setOpen(false);
-    button.current?.focus();
-  };
+  const close = (): void => setOpen(false);
   return (
     <>
       <Button
@@ -50,7 +46,7 @@ export function PickDay({ label, value, use, pick }: Props) {
         placement="bottom-end"
         flip
         rootClose
-        onHide={() => setOpen(false)}
+        onHide={close}
         transition={false}
       >
         <Popover
@@ -64,7 +60,9 @@ export function PickDay({ label, value, use, pick }: Props) {
           }}
         >
           <Suspense fallback={null}>
-            <FocusTrap focusTrapOptions={TRAP}>
+            <FocusTrap
+              focusTrapOptions={{ ...TRAP, setReturnFocus: () => button.current ?? false }}
+            >
               <div>
                 <Calendar
                   value={value}
