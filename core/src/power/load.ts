@@ -44,6 +44,8 @@ export function meanOf(watts: ArrayLike<number>): number {
  * @param ftpW W, above 0
  * @returns points
  * Source: handbook section 5.
+ * @example
+ * loadFromPower(3600, 250, 250) // 100
  */
 export function loadFromPower(seconds: number, surgeWeightedW: number, ftpW: number): number {
   const ratio = surgeWeightedW / ftpW;
@@ -89,6 +91,8 @@ export function loadFromEffort(minutes: number, rpe: number): number {
  * @param seconds s
  * @returns kJ; at about 24 % efficiency one kJ costs about one kcal
  * Source: handbook section 5.
+ * @example
+ * energyKj(200, 3600) // 720
  */
 export function energyKj(meanW: number, seconds: number): number {
   return (meanW * seconds) / 1000;

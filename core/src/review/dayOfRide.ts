@@ -14,6 +14,8 @@ export interface OpenDay {
  * @param rideS length of the ride, s
  * @returns the id of the day; null where there is none
  * Source: handbook section 9.1.
+ * @example
+ * dayOfRide([{ id: 'a', seconds: 3600 }, { id: 'b', seconds: 7200 }], 6900) // 'b'
  */
 export function dayOfRide(days: readonly OpenDay[], rideS: number): string | null {
   const [nearest] = [...days].sort(

@@ -12,6 +12,8 @@ export interface DatedGoal {
  * @param day `yyyy-mm-dd`
  * @returns the goal, or null where there is none at all
  * Source: handbook sections 3 and 8.8.
+ * @example
+ * goalOn([{ date: '2027-03-06', rank: 'main' }], '2026-11-25').date // '2027-03-06'
  */
 export function goalOn<G extends DatedGoal>(goals: readonly G[], day: string): G | null {
   const rising = [...goals].sort((a, b) => a.date.localeCompare(b.date));

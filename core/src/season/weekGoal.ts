@@ -10,6 +10,8 @@ const WEEK_DAYS = 7;
  * @param rise points by which the base is to be higher at the end of the week; below 0 in an easy one
  * @returns points of the whole week
  * Source: handbook section 8.2 (Calvert, Banister, Savage and Bach 1976).
+ * @example
+ * Math.round(weekGoal(60, 5)) // 645
  */
 export function weekGoal(base: number, rise: number): number {
   const reached = 1 - ((BASE_DAYS - 1) / BASE_DAYS) ** WEEK_DAYS;

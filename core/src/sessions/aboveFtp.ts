@@ -135,6 +135,8 @@ function byPercent(seconds: number, ftpW: number): Way {
  * @param seconds length of a rep, s
  * @returns percent of FTP
  * Source: handbook section 7 (Choosing watts above FTP).
+ * @example
+ * percentFor(180) // 118
  */
 export function percentFor(seconds: number): number {
   const index = PERCENTS.findIndex(([length]) => seconds <= length);

@@ -56,6 +56,8 @@ const OTHERS: Record<Tells, readonly ProtocolId[]> = {
  * @param wishes the answers
  * @returns the pick with a sentence for each answer
  * Source: handbook section 4.
+ * @example
+ * pickProtocol({ hasPower: true, pacesWell: false, tells: 'ftp' }).protocol.id // 'ramp'
  */
 export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
   if (!hasPower) {

@@ -10,6 +10,8 @@ import { FTP_BOUNDS, type Protocol, type RampShape, STAGE_S } from './protocols.
  * @returns FTP in whole W with its working
  * @throws RangeError where the protocol gives no FTP
  * Source: handbook sections 4 and 5 (Conventions).
+ * @example
+ * ftpFromReading(protocolOf('twenty-minute'), 274).value // 260
  */
 export function ftpFromReading(protocol: Protocol, readingW: number): Worked {
   if (protocol.ftpPercent === null) throw new RangeError(`${protocol.name} gives no FTP.`);

@@ -11,6 +11,9 @@ const LONGEST = 40;
  *
  * @param text what was typed
  * @returns the number; null for an empty field; "letters" for anything else, a comma every three digits included
+ * @example
+ * numberTyped('61,5') // 61.5
+ * numberTyped('about 60') // 'letters'
  */
 export function numberTyped(text: string): Typed {
   const plain = text.replace(/\u2212/g, '-').trim();

@@ -156,6 +156,8 @@ export function parseEffort(
  * @param text what was typed; a unit given only at the end counts for both ends
  * @returns the target, or the sentence that says what is wrong with it
  * Source: handbook section 7.
+ * @example
+ * printTarget(parseTarget('98-102%').value) // '98–102 %'
  */
 export function parseTarget(text: string): Understood<Target> | Refused {
   const typed = text.trim();

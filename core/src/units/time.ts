@@ -14,6 +14,8 @@ const SECONDS = /^(\d+)\s*(?:s|secs?|seconds?|"|″)$/i;
  * @param text what was typed, at most 40 characters matter
  * @returns whole seconds from 1 to 86,400, or why it was refused
  * Source: handbook section 7; a bare number counts minutes.
+ * @example
+ * parseDuration('1 h 30').value // 5400
  */
 export function parseDuration(text: string): Understood<number> | Refused {
   const typed = text.trim();
@@ -49,6 +51,9 @@ function readSeconds(typed: string): number | null {
  * @param seconds 0 or more; rounded to whole seconds
  * @returns the text; `parseDuration` reads it back to the same seconds
  * Source: handbook section 7 and the manners of the interface.
+ * @example
+ * printDuration(480) // '8:00'
+ * printDuration(5400) // '1 h 30'
  */
 export function printDuration(seconds: number): string {
   const whole = Math.round(seconds);

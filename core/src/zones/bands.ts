@@ -63,6 +63,8 @@ export function layOver(scheme: Scheme, anchors: Anchors): LaidOver | { readonly
  * @returns one band per rule, lowest first
  * @throws RangeError where a figure the scheme needs is missing
  * Source: handbook section 6.
+ * @example
+ * printBand(bandsFor(SEVEN_STEPS, { ftp: 260 })[3]) // '235–273'
  */
 export function bandsFor(scheme: Scheme, anchors: Anchors): Band[] {
   let next = 0;

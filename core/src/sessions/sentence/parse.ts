@@ -42,6 +42,8 @@ const SHORT_CLOCK = /^([0-5]):(\d\d)(?!:|\d)/;
  * @param context hills by name, FTP for the reading of zones, and where ids come from
  * @returns steps and sets, the length asked for, what was not understood, and what could be read otherwise
  * Source: handbook section 7; the grammar is in docs/formats.md.
+ * @example
+ * parseSentence('4 x 8 min at 98-102%', { hills: [], ftpW: 260, newId: String }).items[0].reps // 4
  */
 export function parseSentence(text: string, context: SentenceContext): Sentence {
   const found = findings();

@@ -8,7 +8,7 @@ import { useAct } from '../../shared/useAct.ts';
 import { Part } from '../../ui/Part.tsx';
 import { readForm } from '../../ui/readForm.ts';
 import { TextField } from '../../ui/TextField.tsx';
-import { NumberField } from '../../ui/NumberField.tsx';
+import { NumberPart } from '../../ui/NumberPart.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
@@ -132,17 +132,13 @@ function BikeForm({ bike: stored, problem, save, close }: FormProps) {
       </Part>
       <TextField of={control} name="chainrings" label="Chainrings, teeth" hint="34, 50" />
       <TextField of={control} name="sprockets" label="Sprockets, teeth" hint="11, 12, 13, … 32" />
-      <Part of={control} name="wheelM">
-        {(wheelM, set) => (
-          <NumberField
-            label="Wheel, m round"
-            bounds={[1.2, 2.6]}
-            wrong="From 1.2 to 2.6 m."
-            value={wheelM}
-            set={set}
-          />
-        )}
-      </Part>
+      <NumberPart
+        of={control}
+        name="wheelM"
+        label="Wheel, m round"
+        bounds={[1.2, 2.6]}
+        wrong="From 1.2 to 2.6 m."
+      />
     </SaveForm>
   );
 }

@@ -18,7 +18,7 @@ import { type Control, useForm } from 'react-hook-form';
 import { Part } from '../../ui/Part.tsx';
 import { readForm } from '../../ui/readForm.ts';
 import { TextField } from '../../ui/TextField.tsx';
-import { NumberField } from '../../ui/NumberField.tsx';
+import { NumberPart } from '../../ui/NumberPart.tsx';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 import { WEEKDAYS } from './weekdays.ts';
@@ -198,30 +198,22 @@ function What({ control }: { control: Control<Typed> }) {
 function HowLong({ control }: { control: Control<Typed> }) {
   return (
     <div className="entry-row">
-      <Part of={control} name="minutes">
-        {(minutes, set) => (
-          <NumberField
-            label="Minutes"
-            whole
-            bounds={[1, 1440]}
-            wrong="From 1 minute to a day."
-            value={minutes}
-            set={set}
-          />
-        )}
-      </Part>
-      <Part of={control} name="rpe">
-        {(rpe, set) => (
-          <NumberField
-            label="RPE"
-            whole
-            bounds={[1, 10]}
-            wrong="RPE runs from 1 to 10."
-            value={rpe}
-            set={set}
-          />
-        )}
-      </Part>
+      <NumberPart
+        of={control}
+        name="minutes"
+        label="Minutes"
+        whole
+        bounds={[1, 1440]}
+        wrong="From 1 minute to a day."
+      />
+      <NumberPart
+        of={control}
+        name="rpe"
+        label="RPE"
+        whole
+        bounds={[1, 10]}
+        wrong="RPE runs from 1 to 10."
+      />
       <Part of={control} name="from">
         {(from, set) => <DateField label="From" use="any" value={from} change={set} />}
       </Part>

@@ -19,7 +19,7 @@ import { DateField } from '../../ui/DateField.tsx';
 import { Part } from '../../ui/Part.tsx';
 import { readForm } from '../../ui/readForm.ts';
 import { TextField } from '../../ui/TextField.tsx';
-import { NumberField } from '../../ui/NumberField.tsx';
+import { NumberPart } from '../../ui/NumberPart.tsx';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 
@@ -187,42 +187,24 @@ function Demand({ control }: { control: Control<Typed> }) {
   const { data: hills = [] } = hillsApi.useHillsQuery();
   return (
     <div className="entry-row">
-      <Part of={control} name="watts">
-        {(watts, set) => (
-          <NumberField
-            label="Goal watts"
-            whole
-            bounds={[40, 1500]}
-            wrong="From 40 to 1,500 W."
-            value={watts}
-            set={set}
-          />
-        )}
-      </Part>
+      <NumberPart
+        of={control}
+        name="watts"
+        label="Goal watts"
+        whole
+        bounds={[40, 1500]}
+        wrong="From 40 to 1,500 W."
+      />
       <TextField of={control} name="length" label="For how long" hint="38:00 or 1 h 10" />
-      <Part of={control} name="km">
-        {(km, set) => (
-          <NumberField
-            label="km"
-            bounds={[0.1, 2000]}
-            wrong="Up to 2,000 km."
-            value={km}
-            set={set}
-          />
-        )}
-      </Part>
-      <Part of={control} name="climbM">
-        {(climbM, set) => (
-          <NumberField
-            label="Climbing, m"
-            whole
-            bounds={[1, 30_000]}
-            wrong="Up to 30,000 m."
-            value={climbM}
-            set={set}
-          />
-        )}
-      </Part>
+      <NumberPart of={control} name="km" label="km" bounds={[0.1, 2000]} wrong="Up to 2,000 km." />
+      <NumberPart
+        of={control}
+        name="climbM"
+        label="Climbing, m"
+        whole
+        bounds={[1, 30_000]}
+        wrong="Up to 30,000 m."
+      />
       <Part of={control} name="hillId">
         {(hillId, set) => (
           <SelectField

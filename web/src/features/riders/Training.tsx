@@ -6,6 +6,7 @@ import { schemesApi } from '../../shared/api/schemes.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { useForm } from 'react-hook-form';
 import { Part } from '../../ui/Part.tsx';
+import { NumberPart } from '../../ui/NumberPart.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { TextField } from '../../ui/TextField.tsx';
@@ -51,31 +52,23 @@ export function Training({ rider }: { rider: Rider }) {
           />
         )}
       </Part>
-      <Part of={control} name="hardDays">
-        {(days, set) => (
-          <NumberField
-            label="Usual hard days a week"
-            hint="2 where nothing is said"
-            whole
-            bounds={[0, 4]}
-            wrong="From 0 to 4."
-            value={days}
-            set={set}
-          />
-        )}
-      </Part>
-      <Part of={control} name="gutGramsPerHour">
-        {(grams, set) => (
-          <NumberField
-            label="The gut takes, g/h"
-            whole
-            bounds={[30, 150]}
-            wrong="From 30 to 150 g an hour."
-            value={grams}
-            set={set}
-          />
-        )}
-      </Part>
+      <NumberPart
+        of={control}
+        name="hardDays"
+        label="Usual hard days a week"
+        hint="2 where nothing is said"
+        whole
+        bounds={[0, 4]}
+        wrong="From 0 to 4."
+      />
+      <NumberPart
+        of={control}
+        name="gutGramsPerHour"
+        label="The gut takes, g/h"
+        whole
+        bounds={[30, 150]}
+        wrong="From 30 to 150 g an hour."
+      />
       <Part of={control} name="timeZone">
         {(zone, set) => (
           <TimeZone value={zone} set={set} otherwise={`Yours: ${settings?.timeZone ?? ''}`} />

@@ -1,7 +1,7 @@
 import { RIDE_KINDS, type RideKind } from '@uphill/api';
 import type { Control } from 'react-hook-form';
 import { KIND_WORDS } from '../../shared/rideWords.ts';
-import { NumberField } from '../../ui/NumberField.tsx';
+import { NumberPart } from '../../ui/NumberPart.tsx';
 import { Part } from '../../ui/Part.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 import { WordsField } from '../../ui/WordsField.tsx';
@@ -39,36 +39,28 @@ export function Kind({ control }: Props) {
 
 export function Minutes({ control }: Props) {
   return (
-    <Part of={control} name="minutes">
-      {(minutes, set) => (
-        <NumberField
-          label="Minutes"
-          whole
-          bounds={[1, 1440]}
-          wrong="From 1 minute to a day."
-          value={minutes}
-          set={set}
-        />
-      )}
-    </Part>
+    <NumberPart
+      of={control}
+      name="minutes"
+      label="Minutes"
+      whole
+      bounds={[1, 1440]}
+      wrong="From 1 minute to a day."
+    />
   );
 }
 
 export function Rpe({ control, hint }: Props & { readonly hint?: string }) {
   return (
-    <Part of={control} name="rpe">
-      {(rpe, set) => (
-        <NumberField
-          label="RPE, the whole ride"
-          {...(hint === undefined ? {} : { hint })}
-          whole
-          bounds={[1, 10]}
-          wrong="RPE runs from 1 to 10."
-          value={rpe}
-          set={set}
-        />
-      )}
-    </Part>
+    <NumberPart
+      of={control}
+      name="rpe"
+      label="RPE, the whole ride"
+      {...(hint === undefined ? {} : { hint })}
+      whole
+      bounds={[1, 10]}
+      wrong="RPE runs from 1 to 10."
+    />
   );
 }
 

@@ -7,8 +7,7 @@ import { useForm } from 'react-hook-form';
 import { daysApi } from '../../../shared/api/days.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
-import { NumberField } from '../../../ui/NumberField.tsx';
-import { Part } from '../../../ui/Part.tsx';
+import { NumberPart } from '../../../ui/NumberPart.tsx';
 
 /** The heat that is expected on the day. */
 export function Heat({ day }: { day: Day }) {
@@ -28,18 +27,14 @@ export function Heat({ day }: { day: Day }) {
       aria-label="Heat"
       onSubmit={(event) => void form.handleSubmit(save)(event)}
     >
-      <Part of={form.control} name="celsius">
-        {(celsius, set) => (
-          <NumberField
-            label="Heat expected, °C"
-            hint={`over ${HOT_C} °C the watts are upper limits`}
-            bounds={[HEAT_BOUNDS.low, HEAT_BOUNDS.high]}
-            wrong={`Between ${HEAT_BOUNDS.low} and ${HEAT_BOUNDS.high} °C.`}
-            value={celsius}
-            set={set}
-          />
-        )}
-      </Part>
+      <NumberPart
+        of={form.control}
+        name="celsius"
+        label="Heat expected, °C"
+        hint={`over ${HOT_C} °C the watts are upper limits`}
+        bounds={[HEAT_BOUNDS.low, HEAT_BOUNDS.high]}
+        wrong={`Between ${HEAT_BOUNDS.low} and ${HEAT_BOUNDS.high} °C.`}
+      />
       <Button type="submit" variant="outline-secondary" disabled={!form.formState.isDirty}>
         Save
       </Button>
