@@ -1,16 +1,56 @@
 import type { Checker } from './check.ts';
-import * as ofComparison from './ofComparison.ts';
-import * as ofEffort from './ofEffort.ts';
-import * as ofProtocol from './ofProtocol.ts';
+import {
+  agreement,
+  change,
+  expected,
+  longEnoughAgo,
+  restedBefore,
+  sameChecklist,
+  samePosition,
+  sameSource,
+} from './ofComparison.ts';
+import { cadenceFloor, heartRateReached, lastSeconds, pacing, seatedCadence } from './ofEffort.ts';
+import {
+  fitResiduals,
+  fitWPrime,
+  heartCoverage,
+  heartSteady,
+  lactateMethods,
+  lactateSamples,
+  onOffEqual,
+  pairOrder,
+  pastLt2,
+  sprintPeak,
+} from './ofProtocol.ts';
 
 /**
- * Every check of a test, by id: whatever these files export is one. Adding a check is adding it there, and its id to
- * the protocols it speaks to. Source: handbook section 4, Believing a test.
+ * Every check of a test, by id. Adding a check is adding it here, and its id to the protocols it speaks to.
+ * Source: handbook section 4, Believing a test.
  */
 export const CHECKS = {
-  ...ofEffort,
-  ...ofProtocol,
-  ...ofComparison,
+  pacing,
+  lastSeconds,
+  heartRateReached,
+  cadenceFloor,
+  seatedCadence,
+  sprintPeak,
+  onOffEqual,
+  fitResiduals,
+  fitWPrime,
+  pairOrder,
+  lactateMethods,
+  lactateSamples,
+  pastLt2,
+  heartCoverage,
+  heartSteady,
+  expected,
+  sameSource,
+  samePosition,
+  sameChecklist,
+  restedBefore,
+  longEnoughAgo,
+  agreement,
+  change,
 } as const satisfies Record<string, Checker>;
 
 /** A check of a test. */
