@@ -136,7 +136,8 @@ export async function upload(
   query = '',
 ): Promise<{ status: number; body: any }> {
   const payload = new FormData();
-  payload.set('file', new File([content], name));
+  const bytes = typeof content === 'string' ? content : new Uint8Array(content);
+  payload.set('file', new File([bytes], name));
   const answer = await app.inject({
     method: 'POST',
     url: `/api/riders/${riderId}/recordings${query}`,

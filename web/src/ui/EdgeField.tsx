@@ -36,7 +36,11 @@ export function EdgeField({
           onChange={({ target }) => setTyped(target.value)}
           onBlur={commit}
           onKeyDown={(event) => {
-            if (event.key === 'Enter') commit();
+            if (event.key === 'Enter') {
+              // It is the field that is done, not what stands around it.
+              event.preventDefault();
+              commit();
+            }
             if (event.key === 'Escape') {
               setTyped(null);
               setError(undefined);

@@ -7,7 +7,8 @@ import Button from 'react-bootstrap/Button';
 import Col from 'react-bootstrap/Col';
 import Form from 'react-bootstrap/Form';
 import Row from 'react-bootstrap/Row';
-import { useForm, type UseFormReturn } from 'react-hook-form';
+import type { UseFormReturn } from 'react-hook-form';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { Field } from '../../ui/Field.tsx';
 
 const SOURCE_NAMES = {
@@ -51,15 +52,11 @@ interface Props {
 
 /** What a coach knows of a rider before the first test. */
 export function RiderForm({ rider, save, submitLabel, isNew = false }: Props) {
-  // What changes elsewhere comes in around what is being typed.
-  const form = useForm<RiderFields>({
+  const { form, keep } = useStoredForm<RiderFields>(rider, {
     resolver: zodResolver(riderFieldsSchema),
-    defaultValues: rider,
-    values: rider,
-    resetOptions: { keepDirtyValues: true, keepErrors: true },
   });
   const submit = async (fields: RiderFields): Promise<void> => {
-    if (await save(fields)) form.reset(fields, { keepDirtyValues: false, keepFieldsRef: true });
+    if (await save(fields)) keep(fields);
   };
   const { errors, isSubmitting } = form.formState;
   return (

@@ -48,7 +48,7 @@ export function RiderPage() {
         <div>
           <BodyMass rider={rider} />
           <HeartRates rider={rider} />
-          <Training key={`training.${rider.version}`} rider={rider} />
+          <Training key={rider.id} rider={rider} />
           <Bikes rider={rider} />
           <Leaving rider={rider} />
         </div>

@@ -4,7 +4,7 @@ import Form from 'react-bootstrap/Form';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { schemesApi } from '../../shared/api/schemes.ts';
 import { useAct } from '../../shared/useAct.ts';
-import { useForm } from 'react-hook-form';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { Part } from '../../ui/Part.tsx';
 import { NumberPart } from '../../ui/NumberPart.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -23,11 +23,17 @@ export function Training({ rider }: { rider: Rider }) {
   const { data: settings } = schemesApi.useSettingsQuery();
   const { act, problem } = useAct();
   const { trainsSince, hardDays, gutGramsPerHour, timeZone, address } = rider;
-  const { control, handleSubmit, formState } = useForm<Typed>({
-    defaultValues: { trainsSince, hardDays, gutGramsPerHour, timeZone, address },
+  const { form, keep } = useStoredForm<Typed>({
+    trainsSince,
+    hardDays,
+    gutGramsPerHour,
+    timeZone,
+    address,
   });
+  const { control, handleSubmit, formState } = form;
   const save = async (fields: Typed): Promise<void> => {
-    await act(() => change({ id: rider.id, version: rider.version, ...fields }), 'Saved.');
+    const request = { id: rider.id, version: rider.version, ...fields };
+    if (await act(() => change(request), 'Saved.')) keep(fields);
   };
   const year = new Date().getFullYear();
   return (

@@ -1,7 +1,7 @@
 import type { RideWhole } from '@uphill/api';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { useForm } from 'react-hook-form';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { ridesApi } from '../../shared/api/rides.ts';
 import { printDay } from '../../shared/dates.ts';
 import { useAct } from '../../shared/useAct.ts';
@@ -18,17 +18,16 @@ export function RideFacts({ ride }: { ride: RideWhole }) {
   const { act, problem } = useAct();
   const { date, kind, minutes, rpe, note } = ride;
   const stored = { date, kind, minutes, rpe, note };
-  const { control, handleSubmit } = useForm<TypedRide>({ defaultValues: stored });
+  const { form, keep } = useStoredForm<TypedRide>(stored);
+  const { control, handleSubmit } = form;
   const assumed = ride.datedBy === 'assumed';
   const save = async (typed: TypedRide): Promise<void> => {
     const changed = Object.entries(typed).filter(
       ([field, value]) => stored[field as keyof TypedRide] !== value,
     );
     if (changed.length === 0) return;
-    await act(
-      () => change({ id: ride.id, version: ride.version, ...Object.fromEntries(changed) }),
-      'The ride is changed.',
-    );
+    const request = { id: ride.id, version: ride.version, ...Object.fromEntries(changed) };
+    if (await act(() => change(request), 'The ride is changed.')) keep(typed);
   };
   const itWas = (): void =>
     void act(

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
+import { useForm, useWatch } from 'react-hook-form';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { daysApi } from '../../shared/api/days.ts';
 import { printDay } from '../../shared/dates.ts';
@@ -74,6 +75,11 @@ export function DaysBehind({ session, version, saved, plan, problems }: Props) {
   );
 }
 
+/** Which days take the session as it is now, by their ids. */
+interface Follows {
+  readonly follows: Readonly<Record<string, boolean>>;
+}
+
 interface ChooseProps {
   readonly session: string;
   readonly version: number;
@@ -87,19 +93,22 @@ function Choose({ session, version, plan, behind, close }: ChooseProps) {
   const { data: riders = [] } = ridersApi.useRidersQuery();
   const [follow, { isLoading }] = daysApi.useFollowMutation();
   const { act, problem } = useAct();
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const chosen = behind.filter(({ dayId, refusal }) => refusal === null && !left.has(dayId));
-  const many = chosen.length === 1 ? 'one day' : `${chosen.length} days`;
-  const send = async (): Promise<void> => {
-    const ids = chosen.map(({ dayId }) => dayId);
-    if (
-      await act(
-        () =>
-          follow({ sessionId: session, sessionVersion: version, follow: ids, leave: [...left] }),
-        `${plan.name}: ${many} changed.`,
-      )
-    )
-      close();
+  const able = behind.filter(({ refusal }) => refusal === null);
+  const { register, handleSubmit, control } = useForm<Follows>({
+    defaultValues: { follows: Object.fromEntries(able.map(({ dayId }) => [dayId, true])) },
+  });
+  const { follows = {} } = useWatch({ control });
+  const chosen = able.filter(({ dayId }) => follows[dayId]).length;
+  const many = chosen === 1 ? 'one day' : `${chosen} days`;
+  const send = async (typed: Follows): Promise<void> => {
+    const ids = able.map(({ dayId }) => dayId);
+    const request = {
+      sessionId: session,
+      sessionVersion: version,
+      follow: ids.filter((id) => typed.follows[id]),
+      leave: ids.filter((id) => !typed.follows[id]),
+    };
+    if (await act(() => follow(request), `${plan.name}: ${many} changed.`)) close();
   };
   const byRider = riders
     .map((rider) => ({ rider, days: behind.filter(({ riderId }) => riderId === rider.id) }))
@@ -122,13 +131,7 @@ function Choose({ session, version, plan, behind, close }: ChooseProps) {
                   id={`follow-${dayId}`}
                   label={printDay(date)}
                   disabled={refusal !== null}
-                  checked={refusal === null && !left.has(dayId)}
-                  onChange={({ target }) => {
-                    const next = new Set(left);
-                    if (target.checked) next.delete(dayId);
-                    else next.add(dayId);
-                    setLeft(next);
-                  }}
+                  {...(refusal === null ? register(`follows.${dayId}`) : { checked: false })}
                 />
                 {refusal !== null && (
                   <span className="soft small d-block">Stays as it was: {refusal}</span>
@@ -142,7 +145,10 @@ function Choose({ session, version, plan, behind, close }: ChooseProps) {
         <Button variant="outline-secondary" onClick={close}>
           Cancel
         </Button>
-        <Button disabled={chosen.length === 0 || isLoading} onClick={() => void send()}>
+        <Button
+          disabled={chosen === 0 || isLoading}
+          onClick={(event) => void handleSubmit(send)(event)}
+        >
           Change {many}
         </Button>
       </Modal.Footer>

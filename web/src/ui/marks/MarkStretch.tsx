@@ -2,13 +2,21 @@ import { MARKED_SECONDS, type RecordingWithStreams, type Rider } from '@uphill/a
 import { meanOf } from '@uphill/core/power';
 import { printClock, printDuration, roundHalfUp } from '@uphill/core/units';
 import type { Stretch } from '@uphill/core/testing';
-import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { useWatch } from 'react-hook-form';
+import { useStoredForm } from '../useStoredForm.ts';
 import { markedEffortsApi } from '../../shared/api/markedEfforts.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { EdgeField } from '../EdgeField.tsx';
 import { ProblemNote } from '../messages.tsx';
+import { Part } from '../Part.tsx';
 import { MarkedList } from './MarkedList.tsx';
+
+interface Edges {
+  readonly startS: number | null;
+  readonly endS: number | null;
+}
 
 interface Props {
   readonly rider: Rider;
@@ -20,12 +28,14 @@ interface Props {
 
 /** Says of a stretch of a ride that it was all the rider had: it counts for CP and W′. */
 export function MarkStretch({ rider, recording, watts, effort }: Props) {
-  const [edges, setEdges] = useState<Partial<Stretch>>({});
+  const { form, keep } = useStoredForm<Edges>({
+    startS: effort?.startS ?? null,
+    endS: effort?.endS ?? null,
+  });
+  const { startS, endS } = useWatch({ control: form.control }) as Edges;
   const [mark] = markedEffortsApi.useMarkEffortMutation();
   const { act, problem } = useAct();
   if (rider.powerSource === 'none') return null;
-  const startS = edges.startS ?? effort?.startS ?? null;
-  const endS = edges.endS ?? effort?.endS ?? null;
   const seconds = startS === null || endS === null ? null : endS - startS;
   const fits =
     seconds !== null &&
@@ -45,7 +55,7 @@ export function MarkStretch({ rider, recording, watts, effort }: Props) {
         `${printDuration(seconds)} at ${meanW ?? ''} W marked as maximal.`,
       )
     )
-      setEdges({});
+      keep();
   };
   return (
     <section className="sheet mt-3" aria-label="Maximal efforts">
@@ -55,21 +65,21 @@ export function MarkStretch({ rider, recording, watts, effort }: Props) {
         and W′.
       </p>
       <MarkedList rider={rider} rideId={recording.rideId} />
-      <div className="entry-row">
-        <EdgeField
-          label="From"
-          second={startS}
-          set={(second) => setEdges((now) => ({ ...now, startS: second }))}
-        />
-        <EdgeField
-          label="To"
-          second={endS}
-          set={(second) => setEdges((now) => ({ ...now, endS: second }))}
-        />
-        <Button variant="outline-secondary" disabled={!fits} onClick={() => void store()}>
+      <Form
+        noValidate
+        className="entry-row"
+        onSubmit={(event) => void form.handleSubmit(store)(event)}
+      >
+        <Part of={form.control} name="startS">
+          {(second, set) => <EdgeField label="From" second={second} set={set} />}
+        </Part>
+        <Part of={form.control} name="endS">
+          {(second, set) => <EdgeField label="To" second={second} set={set} />}
+        </Part>
+        <Button type="submit" variant="outline-secondary" disabled={!fits}>
           Mark as maximal
         </Button>
-      </div>
+      </Form>
       <p className="soft small mb-0">
         {meanW !== null && seconds !== null
           ? `${printDuration(seconds)} at ${meanW} W.`

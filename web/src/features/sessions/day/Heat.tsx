@@ -3,7 +3,7 @@ import { HOT_C } from '@uphill/core/sessions';
 import { HEAT_BOUNDS } from '@uphill/core/testing';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { useForm } from 'react-hook-form';
+import { useStoredForm } from '../../../ui/useStoredForm.ts';
 import { daysApi } from '../../../shared/api/days.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
@@ -13,12 +13,11 @@ import { NumberPart } from '../../../ui/NumberPart.tsx';
 export function Heat({ day }: { day: Day }) {
   const [change] = daysApi.useChangeDayMutation();
   const { act, problem } = useAct();
-  const form = useForm({ defaultValues: { celsius: day.celsius } });
+  const { form, keep } = useStoredForm({ celsius: day.celsius });
   const save = async ({ celsius }: Pick<Day, 'celsius'>): Promise<void> => {
-    await act(
-      () => change({ id: day.id, version: day.version, celsius }),
-      celsius === null ? 'No heat expected.' : `${celsius} °C expected.`,
-    );
+    const says = celsius === null ? 'No heat expected.' : `${celsius} °C expected.`;
+    if (await act(() => change({ id: day.id, version: day.version, celsius }), says))
+      keep({ celsius });
   };
   return (
     <Form

@@ -3,73 +3,52 @@ import { RPE_WORDS } from '@uphill/core/units';
 import { useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import ButtonGroup from 'react-bootstrap/ButtonGroup';
-import Form from 'react-bootstrap/Form';
+import { useWatch } from 'react-hook-form';
+import { useStoredForm } from '../../../ui/useStoredForm.ts';
 import { daysApi } from '../../../shared/api/days.ts';
 import { printDay, today } from '../../../shared/dates.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
+import { Part } from '../../../ui/Part.tsx';
+import { TextField } from '../../../ui/TextField.tsx';
 import { tooLong } from '../../../ui/tooLong.ts';
 import { STATE_MARKS } from '../../../shared/dayStates.ts';
 
 const LONGEST_NOTE = 2000;
 
-/** What was typed and is not saved yet. */
-interface Typed {
-  readonly rpe?: number | null;
-  readonly note?: string;
-}
-
 /** How the day went: done, shortened or missed, how hard it felt, and a note. */
 export function Mark({ day }: { day: Day }) {
   const [change, { isLoading }] = daysApi.useChangeDayMutation();
   const { act, problem } = useAct();
-  const [typed, setTyped] = useState<Typed>({});
+  const { form, keep } = useStoredForm({ rpe: day.rpe, note: day.note });
   const [asking, setAsking] = useState<Day['state'] | null>(null);
   const title = useRef<HTMLHeadingElement>(null);
-  const { rpe = day.rpe, note = day.note } = typed;
-  const long = tooLong(note, LONGEST_NOTE);
+  const long = tooLong(useWatch({ control: form.control, name: 'note' }), LONGEST_NOTE);
 
   const mark = async (state: Day['state']): Promise<void> => {
     setAsking(null);
     const words = state === 'planned' ? 'Back to planned.' : `Marked ${STATE_MARKS[state].word}.`;
+    const { rpe, note } = form.getValues();
     const kept = state === 'missed' || state === 'planned' ? null : rpe;
-    if (
-      !(await act(
-        () => change({ id: day.id, version: day.version, state, rpe: kept, note }),
-        words,
-      ))
-    )
-      return;
-    setTyped({});
+    const marked = { id: day.id, version: day.version, state, rpe: kept, note };
+    if (!(await act(() => change(marked), words))) return;
+    keep({ rpe: kept, note });
     // The buttons make way for others: whoever works by keyboard stays where they were.
     title.current?.focus({ preventScroll: true });
   };
   /** A day to come is marked only when it is meant. */
   const ask = (state: Day['state']): void =>
     day.date > today() ? setAsking(state) : void mark(state);
-  const changed = rpe !== day.rpe || note !== day.note;
   return (
     <section className="sheet mb-3 mark" aria-labelledby="mark-title">
       <h2 id="mark-title" ref={title} tabIndex={-1}>
         {day.state === 'planned' ? 'How it went' : `Marked ${STATE_MARKS[day.state].word}`}
       </h2>
       <ProblemNote problem={problem} />
-      <Rpe rpe={rpe} choose={(value) => setTyped({ ...typed, rpe: value })} />
-      <Form.Group controlId="note" className="mb-3">
-        <Form.Label>Note</Form.Label>
-        <Form.Control
-          as="textarea"
-          rows={2}
-          isInvalid={long !== undefined}
-          value={note}
-          onChange={({ target }) => setTyped({ ...typed, note: target.value })}
-        />
-        {long && (
-          <div className="field-error" role="alert">
-            {long}
-          </div>
-        )}
-      </Form.Group>
+      <Part of={form.control} name="rpe">
+        {(rpe, choose) => <Rpe rpe={rpe} choose={choose} />}
+      </Part>
+      <TextField of={form.control} name="note" label="Note" rows={2} error={long} />
       {asking !== null && (
         <StillToCome
           day={day}
@@ -85,7 +64,7 @@ export function Mark({ day }: { day: Day }) {
       {asking === null && day.state !== 'planned' && (
         <div className="d-flex gap-2">
           <Button
-            disabled={!changed || isLoading || long !== undefined}
+            disabled={!form.formState.isDirty || isLoading || long !== undefined}
             onClick={() => void mark(day.state)}
           >
             Save

@@ -80,7 +80,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
         <div>
           {heat && <Caution>{heat}</Caution>}
           <Mark key={day.id} day={day} />
-          {planned && <Heat key={day.version} day={day} />}
+          {planned && <Heat key={day.id} day={day} />}
           <Asks asks={asks} rider={numbers} />
         </div>
       </div>

@@ -2,7 +2,7 @@ import type { SchemeProblem } from '@uphill/core/zones';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
-import { useFieldArray, type UseFormReturn } from 'react-hook-form';
+import type { UseFieldArrayReturn, UseFormReturn } from 'react-hook-form';
 import type { TypedScheme } from './typedScheme.ts';
 
 const COLUMNS = {
@@ -15,12 +15,12 @@ const COLUMN_IDS = ['name', 'from', 'to', 'trains'] as const;
 
 interface Props {
   readonly form: UseFormReturn<TypedScheme>;
+  readonly bands: UseFieldArrayReturn<TypedScheme, 'bands'>;
   readonly problems: readonly SchemeProblem[];
 }
 
 /** The bands of a scheme, a line each; what is wrong with one stands in its line. */
-export function BandsTable({ form, problems }: Props) {
-  const { fields, remove } = useFieldArray({ control: form.control, name: 'bands' });
+export function BandsTable({ form, bands: { fields, remove }, problems }: Props) {
   return (
     <Table responsive size="sm" className="scheme-table">
       <thead>

@@ -33,6 +33,7 @@ interface Props {
 export function SchemeEditor({ scheme, start, taken, close }: Props) {
   const kept = scheme?.id ?? 'new';
   const form = useForm<TypedScheme>({ defaultValues: keptHere(kept) ?? toTyped(start) });
+  const bands = useFieldArray({ control: form.control, name: 'bands' });
   useKeep(form, kept, toTyped(start));
   const typed = useWatch({ control: form.control }) as TypedScheme;
   const { letters, problems, wrongAt } = problemsIn(typed, taken);
@@ -50,7 +51,7 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
       <h2>{scheme ? scheme.name : 'A scheme of your own'}</h2>
       <ProblemNote problem={problem} />
       <Head of={form.control} nameWrong={typed.name === '' ? undefined : wrongAt('name')} />
-      <BandsTable form={form} problems={problems} />
+      <BandsTable form={form} bands={bands} problems={problems} />
       {[...letters, wrongAt('bands')]
         .filter((reason) => reason !== undefined)
         .map((reason) => (
@@ -62,7 +63,7 @@ export function SchemeEditor({ scheme, start, taken, close }: Props) {
         <Button type="submit" disabled={wrong}>
           Save the scheme
         </Button>
-        <AddBand of={form.control} />
+        <AddBand bands={typed.bands} replace={bands.replace} />
         <Button variant="link" onClick={done}>
           Cancel
         </Button>
@@ -100,10 +101,13 @@ function Head({ of, nameWrong }: { of: Control<TypedScheme>; nameWrong: string |
   );
 }
 
+interface AddProps {
+  readonly bands: TypedScheme['bands'];
+  readonly replace: (bands: TypedScheme['bands']) => void;
+}
+
 /** A band above the last, which then ends where the new one begins. */
-function AddBand({ of }: { of: Control<TypedScheme> }) {
-  const { replace } = useFieldArray({ control: of, name: 'bands' });
-  const bands = useWatch({ control: of, name: 'bands' });
+function AddBand({ bands, replace }: AddProps) {
   const last = bands.at(-1);
   const from = numberTyped(last?.from ?? '');
   const limit = String((typeof from === 'number' ? from : 0) + 10);

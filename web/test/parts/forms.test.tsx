@@ -1,0 +1,106 @@
+import type { Day } from '@uphill/api';
+import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
+import { userEvent } from '@testing-library/user-event';
+import { Provider } from 'react-redux';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { makeStore } from '../../src/app/makeStore.ts';
+import { Mark } from '../../src/features/sessions/day/Mark.tsx';
+import { SchemeEditor } from '../../src/features/zones/schemes/SchemeEditor.tsx';
+import { EIGHTS, fakeServer, RIDER_ID } from './support.tsx';
+
+const DAY = {
+  id: '8e4a0d65-4e4e-4e4e-8e4e-4e4e4e4e4e4e',
+  riderId: RIDER_ID,
+  date: '2026-01-05',
+  state: 'done',
+  rpe: 6,
+  note: 'as planned',
+  plan: EIGHTS,
+  version: 3,
+} as unknown as Day;
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+describe('how a day went', () => {
+  const user = userEvent.setup();
+
+  it('follows what is stored, by whomever it was changed, and keeps what is being typed', async () => {
+    const server = fakeServer({
+      [`PATCH /days/${DAY.id}`]: ({ body }) => ({ body: { ...DAY, ...body, version: 4 } }),
+    });
+    const store = makeStore();
+    const at = (day: Day) => (
+      <Provider store={store}>
+        <Mark day={day} />
+      </Provider>
+    );
+    const page = render(at(DAY));
+    const note = screen.getByLabelText<HTMLTextAreaElement>('Note');
+    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
+    expect(save.disabled).toBe(true);
+    await user.type(note, ', then some');
+    await user.click(save);
+    await waitFor(() => expect(server.asked.at(-1)?.body.note).toBe('as planned, then some'));
+    page.rerender(at({ ...DAY, note: 'as planned, then some', version: 4 }));
+    await waitFor(() => expect(save.disabled).toBe(true));
+    // Undone: what stood before is shown again.
+    page.rerender(at({ ...DAY, version: 5 }));
+    await waitFor(() => expect(note.value).toBe('as planned'));
+    await user.type(note, '!');
+    page.rerender(at({ ...DAY, rpe: 7, version: 6 }));
+    expect(note.value).toBe('as planned!');
+    expect(screen.getByRole('button', { name: /^7/, pressed: true })).toBeDefined();
+  });
+});
+
+describe('a scheme of one’s own', () => {
+  const user = userEvent.setup();
+  beforeEach(() => localStorage.clear());
+  const START = {
+    name: '',
+    anchor: 'ftp' as const,
+    overlaps: false,
+    bands: [
+      { name: 'Easy', fromPercent: 0, toPercent: 75, trains: '' },
+      { name: 'Hard', fromPercent: 75, toPercent: null, trains: '' },
+    ],
+  };
+  const open = (close = vi.fn()) =>
+    render(
+      <Provider store={makeStore()}>
+        <SchemeEditor scheme={null} start={START} taken={[]} close={close} />
+      </Provider>,
+    );
+  const field = (label: string) => screen.getByLabelText<HTMLInputElement>(label);
+
+  it('grows by a band, loses one, and is kept on the device until it is stored', async () => {
+    const { asked } = fakeServer({
+      'POST /schemes': ({ body }) => ({ body: { ...body, id: DAY.id, version: 1 } }),
+    });
+    open();
+    await user.type(field('Name'), 'Club');
+    await user.click(screen.getByRole('button', { name: 'Add a band above' }));
+    expect([field('To %, band 2').value, field('From %, band 3').value]).toEqual(['85', '85']);
+    await user.type(field('Name, band 3'), 'Hardest');
+    cleanup();
+    const closed = vi.fn();
+    open(closed);
+    expect(field('Name, band 3').value).toBe('Hardest');
+    await user.click(screen.getByRole('button', { name: 'Remove band 2' }));
+    expect(screen.getAllByRole('alert').length).toBeGreaterThan(0);
+    await user.clear(field('From %, band 2'));
+    await user.type(field('From %, band 2'), '75');
+    await user.click(screen.getByRole('button', { name: 'Save the scheme' }));
+    await waitFor(() => expect(closed).toHaveBeenCalled());
+    expect(asked.at(-1)?.body.bands.map(({ name }: { name: string }) => name)).toEqual([
+      'Easy',
+      'Hardest',
+    ]);
+    act(() => cleanup());
+    open();
+    expect(field('Name').value).toBe('');
+  });
+});
