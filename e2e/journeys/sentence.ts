@@ -169,7 +169,7 @@ test('one session for six riders: exceptions, the squad sheet, one undo', async 
   await expect(
     dialog.getByText('Maud has no power meter: assigned as RPE 7–8, 149–157 bpm.'),
   ).toBeVisible();
-  await dialog.locator('.place-day').nth(16).click();
+  await dialog.locator('.assign-day').nth(16).click();
   await dialog.getByRole('button', { name: /^Assign to 6 riders, / }).click();
   await expect(page.getByText(/assigned to 6 riders/).first()).toBeVisible();
   await page.goto(`${demoHouse.url}/sessions/${session('Reservoir')}/squad`);

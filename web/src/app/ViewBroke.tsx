@@ -16,10 +16,12 @@ export function ViewBroke() {
     <div className="empty" role="alert">
       <Heading>This view broke</Heading>
       <p>
-        What was stored before is untouched, and drafts are kept on this device. If the last thing
-        you did broke it, undo takes that back.
+        What was stored before is untouched, and drafts are kept on this device.{' '}
+        {isStale()
+          ? 'This part of the page could not be fetched: the program was updated meanwhile, or is not running.'
+          : 'If the last thing you did broke it, undo takes that back.'}
       </p>
-      {error instanceof Error && <p className="soft">{error.message}</p>}
+      {error instanceof Error && !isStale() && <p className="soft">{error.message}</p>}
       <div className="d-flex flex-wrap gap-2">
         <Button onClick={again}>Try again</Button>
         <Link className="btn btn-outline-secondary" to="/riders">

@@ -78,6 +78,7 @@ export function Room({ rider, day, numbers, kept }: Props) {
           setSpeed(at);
           if (running) go(at);
         }}
+        leave={() => setLeaving(true)}
       />
       {leaving && (
         <Leave

@@ -13,6 +13,7 @@ interface Props {
   readonly setSound: (on: boolean) => void;
   readonly speed: number;
   readonly choose: (speed: number) => void;
+  readonly leave: () => void;
 }
 
 /** All the room's keys, for the hand. */
@@ -26,6 +27,7 @@ export function RoomButtons({
   setSound,
   speed,
   choose,
+  leave,
 }: Props) {
   const startWords = begun ? 'Go on' : 'Start';
   return (
@@ -58,6 +60,9 @@ export function RoomButtons({
           </option>
         ))}
       </select>
+      <Button variant="outline-secondary" onClick={leave}>
+        Leave
+      </Button>
     </div>
   );
 }

@@ -94,7 +94,7 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
         </div>
         <div>
           <DayOfRide rider={rider} ride={ride} />
-          <RideFacts key={ride.id} ride={ride} />
+          <RideFacts ride={ride} />
           <Removing rider={rider} ride={ride} />
         </div>
       </div>

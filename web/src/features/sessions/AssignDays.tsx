@@ -23,7 +23,7 @@ interface Props {
 export function AssignDays({ riders, dates, toggle, taken }: Props) {
   const monday = mondayOf(today());
   return (
-    <div className="place-weeks" role="group" aria-label="Days">
+    <div className="assign-weeks" role="group" aria-label="Days">
       {Array.from({ length: WEEKS * 7 }, (_, index) => plusDays(monday, index)).map((day) => (
         <DayToggle
           key={day}
@@ -61,7 +61,7 @@ function DayToggle({ day, chosen, toggle, taken, several }: DayProps) {
   return (
     <button
       type="button"
-      className={chosen ? 'place-day place-day-chosen' : 'place-day'}
+      className={chosen ? 'assign-day assign-day-chosen' : 'assign-day'}
       aria-pressed={chosen}
       aria-label={`${printDay(day)}${says.length > 0 ? `, already ${says.join(', ')}` : ''}${past ? ', past' : ''}`}
       title={says.join('\n')}

@@ -35,7 +35,7 @@ export function AssignDialog({ rider, sessionId, plan, problems, saved, close }:
   const { act, problem } = useAct();
   const taken = useTaken(riders, dates);
   const wanted = useWanted(riders, chosen, dates[0] ?? today(), plan);
-  const allowed = wanted.filter(({ given }) => given.refusal === null);
+  const allowed = wanted.filter(({ assigned }) => assigned.refusal === null);
   const whom =
     allowed.length === 1 ? firstName(allowed[0]?.rider.name ?? '') : `${allowed.length} riders`;
   const when = dates.length === 1 ? printDay(dates[0] ?? '') : `${dates.length} days`;
@@ -104,7 +104,7 @@ export function AssignDialog({ rider, sessionId, plan, problems, saved, close }:
 /** A rider who is to get the session, and what it comes to on the first day chosen. */
 interface Wanted {
   readonly rider: Rider;
-  readonly given: ReturnType<typeof assignedTo>;
+  readonly assigned: ReturnType<typeof assignedTo>;
   readonly ftp: string;
 }
 
@@ -120,7 +120,7 @@ function useWanted(
     .filter(({ id }) => chosen.includes(id))
     .map((rider) => ({
       rider,
-      given: assignedTo(
+      assigned: assignedTo(
         plan,
         riderOnDay(rider, day, models.get(rider.id), undefined, schemes.ofRider(rider)),
         healthOnDay(rider, day),
@@ -137,12 +137,12 @@ interface EachProps {
 
 function WhatEachGets({ wanted, dates, taken }: EachProps) {
   return (
-    <ul className="history given" aria-label="What each gets">
-      {wanted.map(({ rider, given, ftp }) => (
+    <ul className="history" aria-label="What each gets">
+      {wanted.map(({ rider, assigned, ftp }) => (
         <li key={rider.id}>
           <span>
             {rider.name}
-            {[given.refusal ?? given.exceptions.join(' '), ...clashes(taken, rider.id, dates)]
+            {[assigned.refusal ?? assigned.exceptions.join(' '), ...clashes(taken, rider.id, dates)]
               .filter(Boolean)
               .map((line) => (
                 <span key={line} className="soft small d-block">
@@ -151,7 +151,7 @@ function WhatEachGets({ wanted, dates, taken }: EachProps) {
               ))}
           </span>
           <span className="text-nowrap">
-            {given.refusal === null ? `${given.work}${ftp}` : 'not assigned'}
+            {assigned.refusal === null ? `${assigned.work}${ftp}` : 'not assigned'}
           </span>
         </li>
       ))}

@@ -84,15 +84,15 @@ interface Answers {
 function useAnswers(rider: Rider, answered: () => void): Answers {
   const [search] = useSearchParams();
   const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
-  const [given, setGiven] = useState<Partial<Answers>>({});
+  const [said, setSaid] = useState<Partial<Answers>>({});
   return {
     hasPower: rider.powerSource !== 'none',
     // Who has ridden a paced test before is taken to know how; the coach may know better.
     pacesWell: tests.some(({ protocol }) => protocolOf(protocol).suits.pacing),
     tells: TELLS.find((tells) => tells === search.get('tells')) ?? 'ftp',
-    ...given,
+    ...said,
     answer: (part) => {
-      setGiven({ ...given, ...part });
+      setSaid({ ...said, ...part });
       answered();
     },
   };

@@ -79,8 +79,8 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
         </section>
         <div>
           {heat && <Caution>{heat}</Caution>}
-          <Mark key={day.id} day={day} />
-          {planned && <Heat key={day.id} day={day} />}
+          <Mark day={day} />
+          {planned && <Heat day={day} />}
           <Asks asks={asks} rider={numbers} />
         </div>
       </div>
