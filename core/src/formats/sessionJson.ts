@@ -58,6 +58,8 @@ export function readSessionsJson(text: string): Understood<Plan[]> | Refused {
 }
 
 interface Issue {
+  readonly code?: string | undefined;
+  readonly expected?: string;
   readonly path: readonly PropertyKey[];
   readonly message: string;
   /** What each shape that it might have been says against it. */
@@ -88,9 +90,9 @@ function reasonOf(issue: Issue, session: unknown): string {
         : undefined,
     session,
   );
-  if (typeof value === 'string' && /number/.test(issue.message))
+  if (typeof value === 'string' && issue.code === 'invalid_type' && issue.expected === 'number')
     return `${where}: ${shown(value)} is text, not a number.`;
-  if (value === undefined && !/unrecognized/i.test(issue.message)) return `${where} is missing.`;
+  if (value === undefined && issue.code !== 'unrecognized_keys') return `${where} is missing.`;
   return `${where}: ${issue.message.replace(/\.$/, '')}.`;
 }
 

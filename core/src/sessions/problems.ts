@@ -1,4 +1,5 @@
 import {
+  type Mend,
   parseCadence,
   parseEffort,
   parseLength,
@@ -22,6 +23,8 @@ export interface PlanProblem {
   readonly itemId: string | null;
   readonly field: ProblemField;
   readonly reason: string;
+  /** What can be done about it at once, where something can. */
+  readonly mend?: Mend;
 }
 
 /** Nobody reads further than this; the rest is named once these are mended. */
@@ -69,13 +72,10 @@ function inspect(item: Item, problems: PlanProblem[]): void {
 
 function inspectStep(step: Step, problems: PlanProblem[]): void {
   const blame = (field: ProblemField, reading: Understood<unknown> | Refused): void => {
-    problems.push({
-      itemId: step.id,
-      field,
-      reason: reading.ok
-        ? 'It was not understood when it was typed. Type it again.'
-        : reading.reason,
-    });
+    const { reason, mend } = reading.ok
+      ? refused('It was not understood when it was typed. Type it again.')
+      : reading;
+    problems.push({ itemId: step.id, field, reason, ...(mend && { mend }) });
   };
   if (step.length.kind === 'unread') blame('time', parseLength(step.length.text, []));
   for (const effort of effortsOf(step.target)) {

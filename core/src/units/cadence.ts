@@ -19,6 +19,6 @@ export function parseCadence(
   const low = Number(found[1]);
   const high = Number(found[2] ?? found[1]);
   if (low < 20 || high > 220) return refused('Cadence has to lie between 20 and 220 rpm.');
-  if (low > high) return refused(`The range runs ${low} to ${high} rpm. Swap them?`);
+  if (low > high) return refused(`The range runs ${low} to ${high} rpm. Swap them?`, 'swapEnds');
   return understood({ low, high });
 }

@@ -16,7 +16,7 @@ export { DAY_USES, dayBounds, dayRefusal, type DayUse, isDay, readDay } from './
 export { type KnownHill, LAP_EXPECTED_S, parseLength, printLength } from './length.ts';
 export { lowerFirst } from './lowerFirst.ts';
 export { numberTyped, type Typed } from './number.ts';
-export { type Refused, type Understood, refused, understood } from './understood.ts';
+export { type Mend, type Refused, type Understood, refused, understood } from './understood.ts';
 export { percentOf, printLeft, printShare, printSigned, roundHalfUp, roundTo } from './rounding.ts';
 export { RPE_WORDS } from './rpe.ts';
 export { printSpan } from './span.ts';

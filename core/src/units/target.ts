@@ -232,7 +232,7 @@ function ranged<T>(
       );
     }
   }
-  if (low > high) return refused(`The range runs ${low} to ${high}${unit}. Swap them?`);
+  if (low > high) return refused(`The range runs ${low} to ${high}${unit}. Swap them?`, 'swapEnds');
   return understood(make(low, high));
 }
 

@@ -8,7 +8,12 @@ export interface Understood<T> {
 export interface Refused {
   readonly ok: false;
   readonly reason: string;
+  /** What can be done about it at once, where something can. */
+  readonly mend?: Mend;
 }
+
+/** A range that runs downwards is mended by swapping its ends. */
+export type Mend = 'swapEnds';
 
 /**
  * Wraps a value that was understood.
@@ -24,8 +29,9 @@ export function understood<T>(value: T): Understood<T> {
  * Wraps the reason why something typed was not understood.
  *
  * @param reason one plain sentence that names what is wrong and what would do
+ * @param mend what can be done about it at once
  * @returns the refusal
  */
-export function refused(reason: string): Refused {
-  return { ok: false, reason };
+export function refused(reason: string, mend?: Mend): Refused {
+  return mend === undefined ? { ok: false, reason } : { ok: false, reason, mend };
 }

@@ -145,7 +145,7 @@ function readEffort(
     findings.unread(
       place,
       read.reason,
-      swapped && read.reason.endsWith('Swap them?')
+      swapped && read.mend === 'swapEnds'
         ? [`${swapped[2] ?? ''}–${swapped[1] ?? ''}${swapped[3] ?? ''}`]
         : [],
     );

@@ -53,8 +53,8 @@ export function Problems({
 }
 
 /** The plan with the ends of a range that runs downwards swapped, or null where that is not what is wrong. */
-function swap(plan: Plan, { itemId, field, reason }: PlanProblem): Plan | null {
-  if (field !== 'target' || !reason.endsWith('Swap them?')) return null;
+function swap(plan: Plan, { itemId, field, mend }: PlanProblem): Plan | null {
+  if (field !== 'target' || mend !== 'swapEnds') return null;
   const step = itemId === null ? null : stepOf(plan, itemId);
   const effort = step?.target.kind === 'steady' ? step.target.effort : null;
   if (!step || effort?.kind !== 'unread') return null;

@@ -1,5 +1,6 @@
 import type { Look, SessionVerdict } from '@uphill/core/sessions';
 import { printLeft, printShare } from '@uphill/core/units';
+import { scaleLinear } from 'd3-scale';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** Where each look's words lie on its ruler: share at the start of each, rising hardness to the right. */
@@ -75,8 +76,7 @@ export function Verdict({
 
 function Ruler({ look }: { look: Look }) {
   const { from, to, parts } = RULERS[look.id];
-  const place = (share: number): number =>
-    Math.min(100, Math.max(0, ((share - from) / (to - from)) * 100));
+  const place = scaleLinear([from, to], [0, 100]).clamp(true);
   const name = look.id === 'balance' ? 'W′ left at the lowest' : 'Of the rider’s curve';
   return (
     <div className="ruler">

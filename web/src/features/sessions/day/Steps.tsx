@@ -96,13 +96,22 @@ function effortWords(step: Step, rider: RiderOnDay): string {
 
 /** What is asked, in what the rider rides by: watts, beats or RPE. */
 function targetWords({ step }: Row, rider: RiderOnDay, hot: boolean): string {
-  const words = effortsOf(step.target).map((effort) => {
-    const asked = askedOf(effort, rider, secondsOf(step, rider));
+  const efforts = effortsOf(step.target).map((effort) => ({
+    effort,
+    asked: askedOf(effort, rider, secondsOf(step, rider)),
+  }));
+  const words = efforts.map(({ effort, asked }) => {
     if (!asked) return '?';
     return effort.kind === 'max' ? 'flat out' : printAsked(asked);
   });
+  const last = efforts.at(-1);
+  const inWatts =
+    last?.asked != null &&
+    last.effort.kind !== 'max' &&
+    last.asked.lowW !== null &&
+    last.asked.highW !== null;
   const text = joinAsked(words);
-  return hot && step.role === 'work' && text.endsWith(' W') ? `at most ${text}` : text;
+  return hot && step.role === 'work' && inWatts ? `at most ${text}` : text;
 }
 
 /** Easy riding is named already; its target adds nothing. */
