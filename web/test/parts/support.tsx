@@ -1,11 +1,13 @@
 import type { Problem, Rider, Session } from '@uphill/api';
 import { easyStep, type Plan, type Step } from '@uphill/core/sessions';
-import { render } from '@testing-library/react';
+import { configure } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
-import { createMemoryRouter, RouterProvider } from 'react-router';
 import { vi } from 'vitest';
-import { makeStore } from '../../src/app/makeStore.ts';
+import { type makeStore } from '../../src/app/makeStore.ts';
+
+// What is waited for comes in a moment; on a machine that does other things beside, the moment is longer.
+configure({ asyncUtilTimeout: 15_000 });
 
 interface Asked {
   readonly method: string;
@@ -63,24 +65,6 @@ export function around(store: TestStore) {
   return function Around({ children }: { children: ReactNode }) {
     return <Provider store={store}>{children}</Provider>;
   };
-}
-
-/** Shows views by their addresses, with the store around them. */
-export function show(
-  views: Readonly<Record<string, ReactNode>>,
-  start: string,
-  store: TestStore = makeStore(),
-) {
-  const router = createMemoryRouter(
-    Object.entries(views).map(([path, element]) => ({ path, element })),
-    { initialEntries: [start] },
-  );
-  const page = render(
-    <Provider store={store}>
-      <RouterProvider router={router} />
-    </Provider>,
-  );
-  return { ...page, router, store };
 }
 
 export const RIDER_ID = '5b1d7a32-1b1b-4b1b-8b1b-1b1b1b1b1b1b';
