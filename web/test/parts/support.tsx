@@ -4,7 +4,7 @@ import { configure } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { vi } from 'vitest';
-import { type makeStore } from '../../src/app/makeStore.ts';
+import type { makeStore } from '../../src/app/makeStore.ts';
 
 // What is waited for comes in a moment; on a machine that does other things beside, the moment is longer.
 configure({ asyncUtilTimeout: 15_000 });
