@@ -203,7 +203,7 @@ export async function rideRoom() {
       await page.goto('about:blank');
       const empty = await frames(page, RIDDEN_S);
       await page.goto(`${url}/riders/${rider.id}/days/${day.id}/ride`);
-      await page.getByRole('button', { name: 'Into the ride room' }).click();
+      await page.getByRole('button', { name: 'Enter the ride room' }).click();
       await page.getByLabel('Speed').selectOption('60');
       await page.getByRole('button', { name: 'Start' }).click();
       const ridden = await frames(page, RIDDEN_S);

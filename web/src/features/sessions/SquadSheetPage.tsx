@@ -17,11 +17,12 @@ import {
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { Link, useLocation, useParams, useSearchParams } from 'react-router';
+import { Link, useLocation, useParams } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { today } from '../../shared/dates.ts';
 import { healthOnDay } from '../../shared/riderOnDay.ts';
 import { useAppDispatch, useAppSelector } from '../../shared/state.ts';
+import { useRidersInAddress } from '../../shared/useRidersInAddress.ts';
 import { useActiveRiders } from '../../shared/useActiveRiders.ts';
 import { assigningChanged } from '../../shared/viewSlice.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
@@ -34,8 +35,8 @@ import { Heading } from '../../ui/Heading.tsx';
 /** One session for several riders on one printed page: a row a rider, a column a step, each with their own watts. */
 export function SquadSheetPage() {
   const { sessionId = '' } = useParams();
-  const [search, setSearch] = useSearchParams();
   const { riders } = useActiveRiders();
+  const { chosen, toggle } = useRidersInAddress((riders ?? []).map(({ id }) => id));
   const { state: arrival } = useLocation() as { state: { back?: string } | null };
   const dispatch = useAppDispatch();
   const assigning = useAppSelector(({ view }) =>
@@ -44,13 +45,8 @@ export function SquadSheetPage() {
   const { plan, error } = useSessionPlan(sessionId);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!riders || !plan) return <Loading />;
-  const wanted = (search.get('riders') ?? '')
-    .split(',')
-    .filter((id) => riders.some((rider) => rider.id === id));
-  const chosen = wanted.length > 0 ? wanted : riders.map(({ id }) => id);
-  const toggle = (id: string): void => {
-    const next = chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id];
-    setSearch({ riders: next.join(',') }, { replace: true, state: arrival });
+  const tick = (id: string): void => {
+    const next = toggle(id);
     if (assigning) dispatch(assigningChanged({ ...assigning, riders: next }));
   };
   const rows = rowsOf(plan);
@@ -70,7 +66,7 @@ export function SquadSheetPage() {
             id={`squad-${id}`}
             label={name}
             checked={chosen.includes(id)}
-            onChange={() => toggle(id)}
+            onChange={() => tick(id)}
           />
         ))}
         <Button onClick={() => window.print()}>Print</Button>

@@ -1,31 +1,22 @@
 import { zoneLines } from '@uphill/core/zones';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { printDay, today } from '../../../shared/dates.ts';
 import { Loading } from '../../../ui/Loading.tsx';
 import { useSchemes } from '../../../shared/useSchemes.ts';
 import { anchorText, cardFor } from './cardFor.ts';
 import { ZoneTable } from './ZoneTable.tsx';
+import { useRidersInAddress } from '../../../shared/useRidersInAddress.ts';
 import { useActiveRiders } from '../../../shared/useActiveRiders.ts';
 import { Heading } from '../../../ui/Heading.tsx';
 
 /** Zones of several riders on one page, each in their own scheme and figures. */
 export function ZoneSheetPage() {
-  const [search, setSearch] = useSearchParams();
   const { riders } = useActiveRiders();
+  const { chosen, toggle } = useRidersInAddress((riders ?? []).map(({ id }) => id));
   const schemes = useSchemes();
   if (!riders) return <Loading />;
-  const wanted = (search.get('riders') ?? '')
-    .split(',')
-    .filter((id) => riders.some((rider) => rider.id === id));
-  const chosen = wanted.length > 1 ? wanted : riders.map(({ id }) => id);
-  const toggle = (id: string): void =>
-    setSearch({
-      riders: (chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]).join(
-        ',',
-      ),
-    });
   return (
     <main className="card-page">
       <div className="card-controls flex-wrap">
