@@ -1,12 +1,11 @@
-import { LARGEST_UPLOAD_MB, type Problem, problem, type ProblemCode } from '@uphill/api';
+import { type Problem, problem, type ProblemCode } from '@uphill/api';
 import type { Socket } from 'node:net';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { faultOf } from './faults.ts';
-import { Refusal } from './refusal.ts';
+import { BROKE_OFF, FILE_TOO_LARGE, Refusal } from './refusal.ts';
 
 const NOWHERE = 'There is nothing at this address.';
-const BROKE_OFF = 'The file did not arrive whole. Nothing was kept; send it again.';
 
 /** What the framework and its readers of forms refuse by themselves, by their codes. */
 const FRAMEWORK: Readonly<Record<string, readonly [ProblemCode, string]>> = {
@@ -23,10 +22,7 @@ const FRAMEWORK: Readonly<Record<string, readonly [ProblemCode, string]>> = {
     'too-large',
     'The request is larger than 1 MB. Nothing was changed.',
   ],
-  FST_REQ_FILE_TOO_LARGE: [
-    'too-large',
-    `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`,
-  ],
+  FST_REQ_FILE_TOO_LARGE: ['too-large', FILE_TOO_LARGE],
   FST_ERR_BAD_URL: ['not-found', NOWHERE],
   FST_ERR_MAX_PARAM_LENGTH: ['not-found', NOWHERE],
   FST_INVALID_MULTIPART_CONTENT_TYPE: ['not-json', 'The recording has to be sent as a file.'],

@@ -1,4 +1,4 @@
-import type { Problem, ProblemCode } from '@uphill/api';
+import { LARGEST_UPLOAD_MB, type Problem, type ProblemCode } from '@uphill/api';
 import { dayRefusal, type DayUse } from '@uphill/core/units';
 import { faultOf } from './faults.ts';
 import { today } from './today.ts';
@@ -16,6 +16,11 @@ export class Refusal extends Error {
     this.extra = extra;
   }
 }
+
+/** What is said of a file that did not arrive whole, wherever that is found. */
+export const BROKE_OFF = 'The file did not arrive whole. Nothing was kept; send it again.';
+/** What is said of a file that is too large, before it is read or while it is. */
+export const FILE_TOO_LARGE = `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`;
 
 /** Where the disk or the file does not take what is to be stored, says what was not saved, and why. */
 export async function orNotSaved<T>(what: string, store: () => Promise<T>): Promise<T> {

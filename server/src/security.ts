@@ -1,8 +1,7 @@
 import helmet from '@fastify/helmet';
-import { LARGEST_UPLOAD_MB } from '@uphill/api';
 import type { FastifyInstance } from 'fastify';
 import { LARGEST_UPLOAD } from './limits.ts';
-import { Refusal } from './refusal.ts';
+import { FILE_TOO_LARGE, Refusal } from './refusal.ts';
 
 const OWN_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
 
@@ -49,10 +48,7 @@ export async function addSecurity(app: FastifyInstance): Promise<void> {
       throw new Refusal('not-allowed', 'Only pages of this server may ask it.');
     // Refused before the body is read, so that a huge file costs nothing.
     if (Number(request.headers['content-length'] ?? 0) > LARGEST_UPLOAD + 65_536) {
-      throw new Refusal(
-        'too-large',
-        `The file is larger than ${LARGEST_UPLOAD_MB} MB. A day’s recording is far smaller; nothing was kept.`,
-      );
+      throw new Refusal('too-large', FILE_TOO_LARGE);
     }
     done();
   });

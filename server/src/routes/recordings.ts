@@ -7,13 +7,11 @@ import {
   riderParamsSchema,
 } from '@uphill/api';
 import { UPLOADS_AT_ONCE } from '../limits.ts';
-import { badField, Refusal } from '../refusal.ts';
+import { badField, BROKE_OFF, Refusal } from '../refusal.ts';
 import { turns } from '../turns.ts';
 import { keepRecording } from '../store/keepRecording.ts';
 import { readFile, readRecording } from '../store/recordings.ts';
 import { routes } from './route.ts';
-
-const BROKE_OFF = 'The file did not arrive whole. Nothing was kept; send it again.';
 
 /** Reads what is sent; a sender who goes away in the middle ends it, or nobody else would ever have a turn. */
 function orGone<T>(sender: IncomingMessage, read: () => Promise<T>): Promise<T> {

@@ -6,6 +6,7 @@ import Table from 'react-bootstrap/Table';
 import {
   FOCUSED,
   KEY_IDS,
+  KEY_PLACES,
   type KeyId,
   type KeyPlace,
   keyRule,
@@ -14,14 +15,6 @@ import {
 import { changeKeys, characterOf, takenBy, useKeySettings } from '../shared/keys/settings.ts';
 import { useAppDispatch, useAppSelector } from '../shared/state.ts';
 import { keysToggled } from '../shared/viewSlice.ts';
-
-const PLACES: readonly KeyPlace[] = [
-  'Anywhere',
-  'In the workshop',
-  'On the road',
-  'In the table',
-  'Riding',
-];
 
 /** Every key, which of them can be changed, and the switch that turns single keys off. */
 export function KeysDialog() {
@@ -45,7 +38,7 @@ export function KeysDialog() {
           onChange={({ target }) => changeKeys({ on: target.checked })}
           className="mb-3"
         />
-        {PLACES.map((place) => (
+        {KEY_PLACES.map((place) => (
           <PlaceKeys key={place} place={place} />
         ))}
         <Button variant="outline-secondary" size="sm" onClick={() => changeKeys({ changed: {} })}>

@@ -5,6 +5,14 @@ export interface ChartRow {
   readonly bpm: number | null;
 }
 
+/** Points drawn at most: more than there are pixels would only cost time. */
+const POINTS = 700;
+
+/** Over how many seconds a recording of this length is averaged to be drawn. */
+export function thinness(seconds: number): number {
+  return Math.max(1, Math.ceil(seconds / POINTS));
+}
+
 /** Averages a recording over every few seconds, for drawing only; a stretch without values stays empty. */
 export function thin(
   watts: readonly (number | null)[],

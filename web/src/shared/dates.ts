@@ -58,7 +58,7 @@ export function printAge(day: string): string {
 }
 
 /** `14:05`, of a moment the server names. */
-export function printClock(moment: string): string {
+export function printTimeOfDay(moment: string): string {
   return format(parseISO(moment), 'HH:mm');
 }
 

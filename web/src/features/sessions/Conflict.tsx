@@ -3,7 +3,7 @@ import { printLength, printTarget } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
-import { printClock } from '../../shared/dates.ts';
+import { printTimeOfDay } from '../../shared/dates.ts';
 
 /** The other version, and when it was stored where that is known. */
 interface Theirs {
@@ -34,7 +34,7 @@ export function Conflict({
       <Modal.Body>
         <h1 className="h2" id="conflict-title">
           Changed elsewhere
-          {theirs.updatedAt && ` at ${printClock(theirs.updatedAt)}`}
+          {theirs.updatedAt && ` at ${printTimeOfDay(theirs.updatedAt)}`}
         </h1>
         <p>Keep yours, take theirs, or see both. Yours is kept on this device until you choose.</p>
         {both && (

@@ -1,7 +1,7 @@
 import type { Session } from '@uphill/api';
 import { useEffect, useState } from 'react';
 import { sessionsApi } from '../../shared/api/sessions.ts';
-import { autosaveLeft, autosaveStarted, chosen } from '../../shared/autosave/savingSlice.ts';
+import { autosaveLeft, autosaveStarted, cleared } from '../../shared/autosave/savingSlice.ts';
 import { useSaving } from '../../shared/autosave/useSaving.ts';
 import { useAppDispatch } from '../../shared/state.ts';
 import { opened, settled } from './draftSlice.ts';
@@ -44,7 +44,7 @@ export function useDraft(session: Session) {
   const settle = (keep: boolean): void => {
     if (!theirs) return;
     dispatch(settled({ id, version: theirs.version, theirs: theirs.plan, keep, at: Date.now() }));
-    dispatch(chosen(id));
+    dispatch(cleared(id));
   };
   const waiting = draft !== undefined && draft.present !== draft.saved && theirs === null;
   return {

@@ -9,12 +9,12 @@ import {
   autosaveLeft,
   autosaveStarted,
   cameOnline,
+  cleared,
   isUnreachable,
   notSent,
   pageHidden,
   type SavingState,
   sending,
-  sent,
 } from './savingSlice.ts';
 
 export type SaverDispatch = ThunkDispatch<unknown, undefined, UnknownAction>;
@@ -133,7 +133,7 @@ async function sendOnce<S extends SavingState, T, R>(
 ): Promise<'stored' | 'refused' | 'unreachable' | 'clash'> {
   const stored = (answer: R): 'stored' => {
     saver.stored(api.dispatch, id, what, answer);
-    api.dispatch(sent(id));
+    api.dispatch(cleared(id));
     return 'stored';
   };
   api.dispatch(sending(id));

@@ -33,7 +33,8 @@ export const saving = createSlice({
       part(state, id, { open: false }),
     sending: (state, { payload: id }: PayloadAction<string>) =>
       part(state, id, { state: 'saving' }),
-    sent: (state, { payload: id }: PayloadAction<string>) =>
+    /** The server has it all, or the coach chose between the two versions: nothing stands in the way. */
+    cleared: (state, { payload: id }: PayloadAction<string>) =>
       part(state, id, { state: 'saved', problem: null, theirs: null }),
     notSent: (
       state,
@@ -44,13 +45,10 @@ export const saving = createSlice({
         problem,
         theirs: problem.theirs ?? null,
       }),
-    /** The coach chose between the two versions. */
-    chosen: (state, { payload: id }: PayloadAction<string>) =>
-      part(state, id, { state: 'saved', problem: null, theirs: null }),
   },
 });
 
-export const { autosaveStarted, autosaveLeft, sending, sent, notSent, chosen } = saving.actions;
+export const { autosaveStarted, autosaveLeft, sending, cleared, notSent } = saving.actions;
 
 /** The page is put away or closed: what is left to send goes at once. */
 export const pageHidden = createAction('saving/pageHidden');

@@ -1,5 +1,12 @@
 /** Where a key works: the heading it is listed under. */
-export type KeyPlace = 'Anywhere' | 'In the workshop' | 'On the road' | 'In the table' | 'Riding';
+export const KEY_PLACES = [
+  'Anywhere',
+  'In the workshop',
+  'On the road',
+  'In the table',
+  'Riding',
+] as const;
+export type KeyPlace = (typeof KEY_PLACES)[number];
 
 interface Key {
   readonly place: KeyPlace;

@@ -6,7 +6,7 @@ import { useNavigate, useParams } from 'react-router';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { testDaysApi } from '../../../shared/api/testDays.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
-import { printClock } from '../../../shared/dates.ts';
+import { printTimeOfDay } from '../../../shared/dates.ts';
 import { firstName } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { Loading } from '../../../ui/Loading.tsx';
@@ -79,8 +79,8 @@ function WentOnElsewhere({ theirs, choose }: { theirs: TestDay; choose: (keep: b
   return (
     <Wrong>
       <p className="mb-2">
-        This test day was changed elsewhere at {printClock(theirs.updatedAt)}. What you typed stays
-        on this device until you choose.
+        This test day was changed elsewhere at {printTimeOfDay(theirs.updatedAt)}. What you typed
+        stays on this device until you choose.
       </p>
       <div className="d-flex flex-wrap gap-2">
         <Button size="sm" onClick={() => choose(true)}>

@@ -2,7 +2,7 @@ import type { TestDay, TestDayDraft } from '@uphill/api';
 import type { Store } from '@reduxjs/toolkit';
 import { useCallback, useEffect, useState } from 'react';
 import { useSelector, useStore } from 'react-redux';
-import { autosaveLeft, autosaveStarted, chosen } from '../../../shared/autosave/savingSlice.ts';
+import { autosaveLeft, autosaveStarted, cleared } from '../../../shared/autosave/savingSlice.ts';
 import { useSaving } from '../../../shared/autosave/useSaving.ts';
 import { useAppDispatch } from '../../../shared/state.ts';
 import { testDaySaver, type TestDraftState } from './testDaySaver.ts';
@@ -35,7 +35,7 @@ export function useTestDay(day: TestDay) {
   const settle = (keep: boolean): void => {
     if (!theirs) return;
     dispatch(settled({ id, version: theirs.version, theirs: theirs.draft, keep }));
-    dispatch(chosen(id));
+    dispatch(cleared(id));
   };
   return {
     draft: draft ?? start.draft.present,
