@@ -1,4 +1,4 @@
-/** npm run rebuild: works out again everything derived from the stored recordings; --database says in which file. */
+/** npm run rebuild: works out again what is derived from the recordings, from their streams; --files reads the files themselves again, --database says in which database. */
 import { ensureBuilt, ensureInstalled, serve } from './house.mjs';
 
 ensureInstalled();

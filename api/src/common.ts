@@ -23,3 +23,5 @@ export function line(most: number) {
 export function prose(most: number) {
   return z.string().max(most, `This is longer than ${most} characters.`);
 }
+/** Riders that one request can name. */
+export const MOST_RIDERS = 400;

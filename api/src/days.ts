@@ -1,11 +1,13 @@
 import { planSchema } from '@uphill/core/sessions';
 import { celsiusSchema } from '@uphill/core/testing';
 import { z } from 'zod';
-import { dateSchema, idSchema, prose, versionSchema } from './common.ts';
+import { dateSchema, idSchema, MOST_RIDERS, prose, versionSchema } from './common.ts';
 import { riddenSchema, STATES } from './rides.ts';
 import { unreadableSchema } from './sessions.ts';
 import { shapeOf } from './shape.ts';
 
+/** What stands on a day. */
+export const DAY_KINDS = ['session', 'test', 'event', 'other'] as const;
 /** A ride that came of a day. */
 const rideOfDay = z.object({
   rideId: idSchema,
@@ -47,6 +49,37 @@ export const daySchema = shapeOf(
   }),
 );
 export interface Day extends z.infer<typeof daySchema> {}
+/** A day that was written: which it is, and no more. */
+export const placedDaySchema = z.object({
+  id: idSchema,
+  riderId: idSchema,
+  date: dateSchema,
+  version: versionSchema,
+});
+export type PlacedDay = z.infer<typeof placedDaySchema>;
+/**
+ * The days of a squad, rider by rider, a line of figures a day: id, date, kind, state, load in points, minutes (as it was
+ * marked, else as it is planned), RPE, the name of its session for this rider, and version. Null where there is none.
+ */
+export const dayListSchema = z.array(
+  z.object({
+    riderId: idSchema,
+    days: z.array(
+      z.tuple([
+        idSchema,
+        dateSchema,
+        z.enum(DAY_KINDS),
+        z.enum(STATES),
+        z.number().nullable(),
+        z.number().nullable(),
+        z.number().nullable(),
+        z.string().nullable(),
+        versionSchema,
+      ]),
+    ),
+  }),
+);
+export type DayList = z.infer<typeof dayListSchema>;
 /** True where the coach was asked and wants the same session on the same day once more. */
 const again = z.boolean().default(false);
 export const newDaysSchema = z.object({
@@ -60,7 +93,7 @@ export const assignmentSchema = z.object({
   riders: z
     .array(z.object({ riderId: idSchema, dates: newDaysSchema.shape.dates }))
     .min(1, 'Choose at least one rider.')
-    .max(60, 'At most 60 riders at once.')
+    .max(MOST_RIDERS, `At most ${MOST_RIDERS} riders at once.`)
     .refine(
       (riders) => new Set(riders.map(({ riderId }) => riderId)).size === riders.length,
       'A rider is named twice. Name each once, with all of their days.',
@@ -97,14 +130,17 @@ export const monthOfDaysSchema = z.object({
   last: dateSchema,
 });
 export type MonthOfDays = z.infer<typeof monthOfDaysSchema>;
+export const onDateParamsSchema = z.object({ date: dateSchema });
 export const daysQuerySchema = z.object({ from: dateSchema, to: dateSchema });
 /** A plan for this day alone. */
 export const dayPlanChangeSchema = z.object({ version: versionSchema, plan: planSchema });
+/** Every rider on a month of days. */
+const MOST_FOLLOWING = 31 * MOST_RIDERS;
 /** Which of a session's days still to come take its plan as it stands; the others named are let alone from now on. */
 export const followingSchema = z.object({
   sessionVersion: versionSchema,
-  follow: z.array(idSchema).max(4000),
-  leave: z.array(idSchema).max(4000),
+  follow: z.array(idSchema).max(MOST_FOLLOWING),
+  leave: z.array(idSchema).max(MOST_FOLLOWING),
 });
 export type Following = z.infer<typeof followingSchema>;
 /** A day still to come that stands as the session was before. */

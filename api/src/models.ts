@@ -21,14 +21,17 @@ export const modelSchema = z.object({
   pmaxW: z.number().nullable(),
 });
 export type Model = z.infer<typeof modelSchema>;
+/** Ids in one address: a longer one is cut off by whoever carries it. */
+const MOST_NAMED = 60;
 export const modelsQuerySchema = z.object({
   on: dateSchema,
-  /** Riders' ids with commas between them. */
+  /** Riders' ids with commas between them; all that are worked with where left out. */
   riders: z
     .string()
-    .max(60 * 37, 'At most 60 riders at once.')
+    .max(MOST_NAMED * 37, `At most ${MOST_NAMED} riders by name. Leave them out to ask for all.`)
     .transform((text) => text.split(','))
-    .pipe(z.array(idSchema)),
+    .pipe(z.array(idSchema))
+    .optional(),
 });
 /** A best effort with the ride it came from, and its recording. */
 export const bestSchema = shapeOf(

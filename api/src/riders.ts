@@ -76,6 +76,11 @@ export const riderSchema = shapeOf(
   }),
 );
 export interface Rider extends z.infer<typeof riderSchema> {}
+/** Which days a list of riders is about: from today on where left out. */
+export const ridersQuerySchema = z.object({
+  from: dateSchema.optional(),
+  to: dateSchema.optional(),
+});
 export const riderChangeSchema = everyField
   .partial()
   .extend({ version: versionSchema, archived: z.boolean().optional() });

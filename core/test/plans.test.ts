@@ -4,6 +4,7 @@ import {
   askedOf,
   expand,
   fitToLoad,
+  hangsOnModel,
   type Item,
   nameFromSets,
   type Plan,
@@ -19,7 +20,7 @@ import {
   wattsWorking,
 } from '@uphill/core/sessions';
 import { parseTarget, printTarget } from '@uphill/core/units';
-import { anyEffort, anyPlan, anyRider } from './arbitrary.ts';
+import { anyEffort, anyPlan, anyRichPlan, anyRider } from './arbitrary.ts';
 import { eights, INES, percent, plan, set, step } from './support.ts';
 
 /** How long an item lasts, said once more and quite differently: by writing every ride of it out. */
@@ -35,6 +36,21 @@ function written(item: Item): number[] {
 }
 
 describe('any session for any rider', () => {
+  it('asks the same with and without what the rider has shown, unless it is said to hang on it', () => {
+    const none = { bests: [], fit: null, pair: null, pmaxW: null };
+    let hanging = 0;
+    fc.assert(
+      fc.property(anyRichPlan, anyRider, (session, rider) => {
+        if (hangsOnModel(session)) hanging += 1;
+        else
+          expect(sessionNumbers(session, { ...rider, ...none })).toEqual(
+            sessionNumbers(session, rider),
+          );
+      }),
+    );
+    expect(hanging).toBeGreaterThan(0);
+  });
+
   it('is sound, and is what the schema accepts', () => {
     fc.assert(
       fc.property(anyPlan, (session) => {

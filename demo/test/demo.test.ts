@@ -31,12 +31,16 @@ async function look(): Promise<Club> {
     (await get<Rider[]>('/riders')).map(({ id }) => get<Rider>(`/riders/${id}`)),
   );
   const tests: Record<string, Test[]> = {};
-  for (const { id, name } of riders) tests[name] = await get<Test[]>(`/riders/${id}/tests`);
+  const days: Day[] = [];
+  for (const { id, name } of riders) {
+    tests[name] = await get<Test[]>(`/riders/${id}/tests`);
+    days.push(...(await get<Day[]>(`/riders/${id}/days?from=2000-01-01&to=2099-12-31`)));
+  }
   const club = {
     riders,
     tests,
     sessions: await get<Session[]>('/sessions'),
-    days: await get<Day[]>('/days?from=2000-01-01&to=2099-12-31'),
+    days,
   };
   expect(await get('/journal')).toEqual({ undo: null, redo: null });
   await app.close();

@@ -4,14 +4,14 @@ import swagger from '@fastify/swagger';
 import Fastify, { type FastifyInstance } from 'fastify';
 import {
   jsonSchemaTransform,
-  serializerCompiler,
   validatorCompiler,
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
+import { ZodType } from 'zod';
 import { ACTOR_HEADER, actAs, currentActing, STEP_HEADER } from './actor.ts';
 import type { Copy } from './backup.ts';
 import { type CatchUp, catchUp } from './catchUp.ts';
-import { openDatabase } from './database.ts';
+import { openDatabase, openReading } from './database.ts';
 import { type House, VERSION } from './house.ts';
 import { LARGEST_BODY, LARGEST_UPLOAD, LONGEST_PARAMETER, REQUEST_MS } from './limits.ts';
 import { answerProblem, answerUnreadable, addProblems } from './problems.ts';
@@ -40,7 +40,11 @@ export interface AppSettings {
   readonly pages?: string;
   readonly demo?: boolean;
   readonly log?: boolean;
+  /** Told of every answer of success with the schema that promises it. */
+  readonly onAnswer?: OnAnswer;
 }
+
+type OnAnswer = (route: string, schema: ZodType, answer: unknown) => void;
 
 declare module 'fastify' {
   interface FastifyInstance {
@@ -56,6 +60,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   const [db, pool] = [await openDatabase(settings.database), startPool()];
   const house: House = {
     db,
+    reading: openReading(settings.database),
     pool,
     catchUp: catchUp(db, pool, (error) =>
       app.log.error(error, 'Rides could not all be read again.'),
@@ -85,7 +90,9 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   app.decorate('copyDatabase', house.pool.copyDatabase);
   app.decorate('catchUp', house.catchUp);
   app.setValidatorCompiler(validatorCompiler);
-  app.setSerializerCompiler(serializerCompiler);
+  // An answer goes out as it is: that it is what was promised is held by the tests, and costs nobody time.
+  app.setSerializerCompiler(() => JSON.stringify);
+  if (settings.onAnswer) watchAnswers(app, settings.onAnswer);
   addProblems(app, settings.pages !== undefined);
   addActors(app);
   await addSecurity(app);
@@ -112,9 +119,21 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   app.addHook('onClose', async () => {
     await house.catchUp.stop();
     await house.pool.close();
+    await house.reading.destroy();
     await house.db.destroy();
   });
   return app;
+}
+
+function watchAnswers(app: FastifyInstance, onAnswer: OnAnswer): void {
+  app.addHook('onSend', (request, reply, payload, done) => {
+    const promised = request.routeOptions.schema?.response as Record<number, unknown> | undefined;
+    const schema = promised?.[reply.statusCode];
+    const { method, url } = request.routeOptions;
+    if (reply.statusCode === 200 && schema instanceof ZodType && typeof payload === 'string')
+      onAnswer(`${String(method)} ${url ?? ''}`, schema, JSON.parse(payload));
+    done();
+  });
 }
 
 /** Whoever asks is known to whatever is done, and told which step of the journal came of it. */

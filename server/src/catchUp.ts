@@ -1,4 +1,5 @@
 import type { Db } from './database.ts';
+import { keepReady } from './keepReady.ts';
 import { rebuildDerived } from './store/rebuild.ts';
 import type { ImportPool } from './workers/pool.ts';
 
@@ -19,7 +20,7 @@ export interface CatchUp {
  */
 export function catchUp(
   db: Db,
-  pool: Pick<ImportPool, 'importRecording'>,
+  pool: Pick<ImportPool, 'importRecording' | 'rebuildNumbers'>,
   failed: (error: unknown) => void,
 ): CatchUp {
   const stopping = new AbortController();
@@ -31,16 +32,16 @@ export function catchUp(
       state = { done, of };
     },
   });
-  const ended = run.then(
-    () => {
+  const ended = run
+    .then(() => {
       state = null;
-    },
-    (error: unknown) => {
+      return stopping.signal.aborted ? undefined : keepReady(db, stopping.signal);
+    })
+    .catch((error: unknown) => {
       state = null;
       // Closing takes the threads away under it.
       if (!stopping.signal.aborted) failed(error);
-    },
-  );
+    });
   return {
     state: () => state,
     ended,

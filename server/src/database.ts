@@ -13,6 +13,9 @@ import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
 
+/** Pages that are kept at hand: the indexes of ten years, kB. */
+const CACHE_KB = 65_536;
+
 /** At the start nobody waits for an answer, so a lock of another program is waited for. */
 const START_PATIENCE_MS = 3000;
 
@@ -37,6 +40,7 @@ export async function openDatabase(file: string, upTo?: string, tell?: Tell): Pr
     // FULL: an answer of success is on the disk before it is sent.
     sqlite.pragma('synchronous = FULL');
     sqlite.pragma('foreign_keys = ON');
+    sqlite.pragma(`cache_size = -${CACHE_KB}`);
     // What is deleted is overwritten, not only forgotten.
     sqlite.pragma('secure_delete = ON');
     const db: Db = new Kysely<Tables>({ dialect: new PatientDialect(sqlite) });
@@ -50,6 +54,12 @@ export async function openDatabase(file: string, upTo?: string, tell?: Tell): Pr
     sqlite?.close();
     throw startError(error, file);
   }
+}
+
+/** A second way into an open database that only reads: it never waits for an action under way. */
+export function openReading(file: string): Db {
+  const sqlite = new BetterSqlite(file, { readonly: true });
+  return new Kysely<Tables>({ dialect: new PatientDialect(sqlite) });
 }
 
 /** Riders' data is nobody else's: a folder made here is the coach's alone. */

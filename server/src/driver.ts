@@ -4,9 +4,12 @@ import {
   CompiledQuery,
   type DatabaseConnection,
   type Driver,
+  type SqliteDatabase,
   SqliteDialect,
   SqliteDriver,
+  type SqliteStatement,
 } from 'kysely';
+import { LRUCache } from 'lru-cache';
 
 type Connection = InstanceType<typeof BetterSqlite>;
 
@@ -23,7 +26,7 @@ export class PatientDialect extends SqliteDialect {
   readonly #sqlite: Connection;
 
   constructor(sqlite: Connection) {
-    super({ database: sqlite });
+    super({ database: remembering(sqlite) });
     this.#sqlite = sqlite;
   }
 
@@ -32,11 +35,27 @@ export class PatientDialect extends SqliteDialect {
   }
 }
 
+/** Statements kept ready: more than there are queries of a page, and few enough to hold no memory worth naming. */
+const KEPT = 400;
+
+/** A connection that keeps the statements it has read: reading one takes as long as looking up a row. */
+function remembering(sqlite: Connection): SqliteDatabase {
+  const statements = new LRUCache<string, SqliteStatement>({ max: KEPT });
+  return {
+    close: () => sqlite.close(),
+    prepare(text) {
+      const known = statements.get(text) ?? (sqlite.prepare(text));
+      statements.set(text, known);
+      return known;
+    },
+  };
+}
+
 class PatientDriver extends SqliteDriver {
   readonly #sqlite: Connection;
 
   constructor(sqlite: Connection) {
-    super({ database: sqlite });
+    super({ database: remembering(sqlite) });
     this.#sqlite = sqlite;
   }
 

@@ -5,6 +5,8 @@ import type { ImportPool } from './workers/pool.ts';
 /** What a route needs to do its work. */
 export interface House {
   readonly db: Db;
+  /** The same, for what must be answered while an action is under way. */
+  readonly reading: Db;
   readonly pool: ImportPool;
   readonly catchUp: CatchUp;
   /** Path of the database. */

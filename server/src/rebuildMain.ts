@@ -4,7 +4,9 @@ import { openDatabase } from './database.ts';
 import { rebuildDerived } from './store/rebuild.ts';
 import { startPool } from './workers/pool.ts';
 
-const { values } = parseArgs({ options: { database: { type: 'string' } } });
+const { values } = parseArgs({
+  options: { database: { type: 'string' }, files: { type: 'boolean' } },
+});
 const file = databaseFrom(values.database);
 
 await orSentence(file, async () => {
@@ -12,6 +14,7 @@ await orSentence(file, async () => {
   const pool = startPool();
   console.log(`Working out again what is derived from the recordings in ${file} …`);
   const { rebuilt, changed, left } = await rebuildDerived(db, pool, {
+    from: values.files ? 'files' : 'streams',
     tell: (done, of) => {
       if (done % 50 === 0 || done === of) console.log(`${done} of ${of}`);
     },

@@ -162,11 +162,15 @@ export interface RecordingRow {
   power_source: PowerSource;
   /** Which columns of a CSV file the coach said hold watts and beats, as JSON; null where its headings say it. */
   columns: string | null;
+  /** How its streams and its file lie; see `packs.ts`. */
+  packing: number;
 }
 
 export interface RecordingFileRow {
   recording_id: string;
   file: Uint8Array;
+  /** Packed where that gains anything; what is handed back is what was received. */
+  packed: Flag;
 }
 
 export interface RecordingStreamsRow {
@@ -351,6 +355,48 @@ export interface JournalRow {
   aside: string | null;
 }
 
+/** Which rows a step of the journal touched. */
+export interface JournalRowsRow {
+  step: number;
+  /** Table of the row. */
+  name: string;
+  row_id: string;
+}
+
+/** How often what hangs on a rider's rows has changed. Kept by triggers. */
+export interface RiderChangesRow {
+  rider_id: string;
+  /** What models and curves come from. */
+  models: number;
+  /** What the figures of days come from; models among it. */
+  figures: number;
+}
+
+/** The best efforts of a month; worked out when asked for, dropped by triggers. */
+export interface CurveMonthRow {
+  rider_id: string;
+  /** `yyyy-mm` */
+  month: string;
+  /** The rides they come from, as JSON. */
+  rides: string;
+  /** Seconds, watts and the place of the ride in the list, in threes of eight bytes. */
+  bests: Uint8Array;
+}
+
+/** What a day asks of its rider; worked out when asked for, dropped by triggers. */
+export interface DayFiguresRow {
+  rider_id: string;
+  day_id: string;
+  name: string;
+  /** Points. */
+  load: number;
+  seconds: number;
+  /** Whether a step hangs on what rides and tests show the rider can hold. */
+  by_model: Flag;
+  /** The only day on which it is right, of a day to come that hangs on a model; null: until it is dropped. */
+  good_on: string | null;
+}
+
 export interface Tables {
   riders: RiderRow;
   body_mass: BodyMassRow;
@@ -377,4 +423,8 @@ export interface Tables {
   hills: HillRow;
   marked_efforts: MarkedEffortRow;
   journal: JournalRow;
+  journal_rows: JournalRowsRow;
+  rider_changes: RiderChangesRow;
+  curve_months: CurveMonthRow;
+  day_figures: DayFiguresRow;
 }

@@ -1,4 +1,4 @@
-import { addDays, formatISO, parseISO } from 'date-fns';
+import { addDays, formatISO, parseISO, subDays } from 'date-fns';
 
 /** Today where the coach sits, `yyyy-mm-dd`. */
 export function today(): string {
@@ -8,4 +8,9 @@ export function today(): string {
 /** The day after, `yyyy-mm-dd`. */
 export function plusOneDay(date: string): string {
   return formatISO(addDays(parseISO(date), 1), { representation: 'date' });
+}
+
+/** The day so many days before, `yyyy-mm-dd`. */
+export function daysBefore(date: string, days: number): string {
+  return formatISO(subDays(parseISO(date), days), { representation: 'date' });
 }

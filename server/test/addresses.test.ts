@@ -1,7 +1,7 @@
 import { PROBLEMS } from '@uphill/api';
 import net from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Ask, eights, house, newRider, upload, ridesOf } from './support.ts';
+import { type Ask, daysOf, eights, house, newRider, upload, ridesOf } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
 let ask: Ask;
@@ -158,7 +158,7 @@ describe('an assignment', () => {
     expect(asked.body.detail).toBe(
       '4 × 8:00 is there already: Ines Okafor on Tue 1 Dec, Ines Okafor on Wed 2 Dec. Assign it once more?',
     );
-    expect((await ask('GET', '/days?from=2026-12-01&to=2026-12-02')).body).toHaveLength(2);
+    expect(await daysOf(ask)).toHaveLength(2);
     expect((await give({ again: true })).body).toHaveLength(2);
   });
 });

@@ -117,6 +117,7 @@ describe('the description the server gives of itself', () => {
         'PATCH /api/riders/{riderId}/marked-efforts/{id}',
         'GET /api/riders/{riderId}/days',
         'POST /api/riders/{riderId}/days',
+        'GET /api/days/on/{date}',
         'GET /api/days/{id}',
         'PATCH /api/days/{id}',
         'DELETE /api/days/{id}',
@@ -200,7 +201,9 @@ describe('the description the server gives of itself', () => {
       [`/recordings/${sent.recording.id}`, strict(api.recordingWithStreamsSchema)],
       ['/sessions', z.array(strict(api.sessionSchema))],
       [`/sessions/${session.id}`, strict(api.sessionSchema)],
-      ['/days?from=2026-01-01&to=2026-12-31', z.array(strict(api.daySchema))],
+      ['/days?from=2026-01-01&to=2026-12-31', api.dayListSchema],
+      [`/riders/${rider.id}/days?from=2026-01-01&to=2026-12-31`, z.array(strict(api.daySchema))],
+      [`/days/on/${day.date}`, z.array(strict(api.daySchema))],
       [`/days/${day.id}`, strict(api.daySchema)],
     ];
     for (const [url, schema] of fits) {

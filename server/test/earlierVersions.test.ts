@@ -5,7 +5,7 @@ import { gunzipSync } from 'node:zlib';
 import { buildApp } from '@uphill/server';
 import BetterSqlite from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { asking } from './support.ts';
+import { asking, daysOf } from './support.ts';
 
 const FIXTURES = path.join(import.meta.dirname, 'fixtures');
 const VERSIONS = readdirSync(FIXTURES)
@@ -78,9 +78,7 @@ describe.each(VERSIONS)('a database of version %s', (version) => {
     const app = await buildApp({ database: fileOf(version) });
     const ask = asking(app);
     const days = async () =>
-      ((await ask('GET', '/days?from=2026-01-01&to=2027-12-31')).body as any[]).map(
-        ({ version: _, handedOver: __, ...day }) => day,
-      );
+      (await daysOf(ask)).map(({ version: _, handedOver: __, ...day }) => day);
     const [now, redo] = [await days(), (await ask('GET', '/journal')).body.redo as string | null];
     // What was undone before the update is still to be done again.
     expect(redo).toBe('Maud Tremblay: 58 kg');
@@ -132,7 +130,7 @@ describe('what the version before showed', () => {
         expect(rider.goals).toMatchObject(goal ? [{ ...goal, rank: 'main' }] : []);
       }
       expect(await get('/sessions')).toMatchObject(before.sessions);
-      const days = (await get('/days?from=1990-01-01&to=2099-12-31')) as any[];
+      const days = await daysOf(ask);
       expect(days).toMatchObject(before.placed.map(({ ridden: _, ...day }: any) => day));
       for (const { id, ridden } of before.placed)
         if (ridden)

@@ -16,7 +16,7 @@ async function rebuild() {
   const db = await openDatabase(path.join(home.folder, 'test.sqlite'));
   const pool = startPool();
   const told: number[] = [];
-  const done = await rebuildDerived(db, pool, { tell: (count) => told.push(count) });
+  const done = await rebuildDerived(db, pool, { from: 'files', tell: (count) => told.push(count) });
   await pool.close();
   await db.destroy();
   return { ...done, told };

@@ -1,7 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { isDeepStrictEqual } from 'node:util';
 import { buildApp } from '@uphill/server';
+import { z, type ZodType } from 'zod';
 import { HEALTH_QUESTIONS } from '@uphill/core/rider';
 import { PLAIN_RIDER, rideOn, startTestRide, usualSetting } from '@uphill/core/simulation';
 import type { Plan } from '@uphill/core/sessions';
@@ -18,7 +20,7 @@ export async function house(): Promise<{
   close: () => Promise<void>;
 }> {
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-test-'));
-  const app = await buildApp({ database: path.join(folder, 'test.sqlite') });
+  const app = await buildApp({ database: path.join(folder, 'test.sqlite'), onAnswer: asPromised });
   return {
     app,
     folder,
@@ -28,6 +30,13 @@ export async function house(): Promise<{
       rmSync(folder, { recursive: true });
     },
   };
+}
+
+/** An answer is what its schema promises, no more and no less. */
+export function asPromised(route: string, schema: ZodType, answer: unknown): void {
+  const read = schema.safeParse(answer);
+  if (!read.success) throw new Error(`${route}: ${z.prettifyError(read.error)}`);
+  if (!isDeepStrictEqual(read.data, answer)) throw new Error(`${route} answers more than it says.`);
 }
 
 export type Ask = (
@@ -88,6 +97,15 @@ export const FIXTURE = {
   to: null,
   squad: false,
 };
+
+/** Every day of everybody within a span, with its plan, in order. */
+export async function daysOf(ask: Ask, range = 'from=1990-01-01&to=2099-12-31'): Promise<any[]> {
+  const riders = (await ask('GET', '/riders')).body as { id: string }[];
+  const days: any[][] = await Promise.all(
+    riders.map(async ({ id }) => (await ask('GET', `/riders/${id}/days?${range}`)).body),
+  );
+  return days.flat().sort((a, b) => a.date.localeCompare(b.date) || a.position - b.position);
+}
 
 /** Every ride of a rider. */
 export async function ridesOf(ask: Ask, riderId: string): Promise<any[]> {

@@ -47,6 +47,7 @@ export {
 export { expand, secondsOf, type Segment, streamOf } from './expand.ts';
 export { type Fitted, fitToBalance, fitToHill, fitToLoad, fitToTotal } from './fit.ts';
 export { assignedTo } from './assigning.ts';
+export { hangsOnModel } from './hangsOnModel.ts';
 export { heatCaution, HOT_C, isHot } from './heat.ts';
 export { measureAll } from './measure.ts';
 export { nameFor, nameFromSets, systemName } from './naming.ts';

@@ -3,9 +3,12 @@ import {
   daysQuerySchema,
   assignmentSchema,
   idParamsSchema,
+  dayListSchema,
   monthOfDaysSchema,
   newDaysSchema,
   daySchema,
+  onDateParamsSchema,
+  placedDaySchema,
   dayChangeSchema,
   riderParamsSchema,
   versionQuerySchema,
@@ -13,19 +16,28 @@ import {
 import { z } from 'zod';
 import { assignSession } from '../store/assign.ts';
 import { changeDay, changeDayPlan, removeDay } from '../store/changeDay.ts';
-import { listDays, monthsOfDays, readDay } from '../store/days.ts';
-import { routes } from './route.ts';
+import { listSquadDays } from '../store/dayList.ts';
+import { listDays, listDaysOn, monthsOfDays, readDay } from '../store/days.ts';
+import { routes, sendJson } from './route.ts';
 
 const days = { 200: z.array(daySchema) };
+const placed = { 200: z.array(placedDaySchema) };
 
 export const dayRoutes = routes((app, { db }) => {
-  app.get('/days', { schema: { querystring: daysQuerySchema, response: days } }, ({ query }) =>
-    listDays(db, query),
+  app.get(
+    '/days',
+    { schema: { querystring: daysQuerySchema, response: { 200: dayListSchema } } },
+    async ({ query }, reply) => sendJson(reply, await listSquadDays(db, query)),
+  );
+  app.get(
+    '/days/on/:date',
+    { schema: { params: onDateParamsSchema, response: days } },
+    ({ params }) => listDaysOn(db, params.date),
   );
   app.get(
     '/riders/:riderId/days',
     { schema: { params: riderParamsSchema, querystring: daysQuerySchema, response: days } },
-    ({ params, query }) => listDays(db, query, params.riderId),
+    ({ params, query }) => listDays(db, params.riderId, query),
   );
   app.get(
     '/riders/:riderId/days/months',
@@ -34,7 +46,7 @@ export const dayRoutes = routes((app, { db }) => {
   );
   app.post(
     '/riders/:riderId/days',
-    { schema: { params: riderParamsSchema, body: newDaysSchema, response: days } },
+    { schema: { params: riderParamsSchema, body: newDaysSchema, response: placed } },
     ({ params, body }) =>
       assignSession(db, {
         sessionId: body.sessionId,
@@ -42,7 +54,7 @@ export const dayRoutes = routes((app, { db }) => {
         riders: [{ riderId: params.riderId, dates: body.dates }],
       }),
   );
-  app.post('/days', { schema: { body: assignmentSchema, response: days } }, ({ body }) =>
+  app.post('/days', { schema: { body: assignmentSchema, response: placed } }, ({ body }) =>
     assignSession(db, body),
   );
   app.get(

@@ -12,11 +12,11 @@ import { countRiders } from '../store/riders.ts';
 import { journalState, stepAside, stepJournal } from '../store/journalSteps.ts';
 import { routes } from './route.ts';
 
-export const generalRoutes = routes((app, { catchUp, db, demo, file, pool }) => {
+export const generalRoutes = routes((app, { catchUp, db, demo, file, pool, reading }) => {
   app.get('/health', { schema: { response: { 200: serverHealthSchema } } }, async () => ({
     status: 'ok' as const,
     version: VERSION,
-    riders: await countRiders(db),
+    riders: await countRiders(reading),
     demo,
     reading: catchUp.state(),
   }));

@@ -7,6 +7,7 @@ import {
   riderChangeSchema,
   riderDeletionSchema,
   riderFieldsSchema,
+  ridersQuerySchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import { addHealthScreen } from '../store/health.ts';
@@ -17,7 +18,11 @@ import { routes } from './route.ts';
 const response = { 200: riderSchema };
 
 export const riderRoutes = routes((app, { db, file, pool }) => {
-  app.get('/riders', { schema: { response: { 200: z.array(riderSchema) } } }, () => listRiders(db));
+  app.get(
+    '/riders',
+    { schema: { querystring: ridersQuerySchema, response: { 200: z.array(riderSchema) } } },
+    ({ query }) => listRiders(db, query),
+  );
   app.post('/riders', { schema: { body: riderFieldsSchema, response } }, ({ body }) =>
     createRider(db, body),
   );

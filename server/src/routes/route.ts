@@ -1,4 +1,4 @@
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, FastifyReply } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { House } from '../house.ts';
 
@@ -15,4 +15,9 @@ export function routes(declare: (app: ReturnType<typeof typed>, house: House) =>
 
 function typed(app: FastifyInstance) {
   return app.withTypeProvider<ZodTypeProvider>();
+}
+
+/** Sends an answer that is JSON already. What it says is held to its schema by the tests, as every answer is. */
+export function sendJson(reply: Pick<FastifyReply, 'type' | 'send'>, text: string): never {
+  return reply.type('application/json; charset=utf-8').send(text) as never;
 }

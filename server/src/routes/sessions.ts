@@ -3,7 +3,7 @@ import {
   followingSchema,
   idParamsSchema,
   newSessionSchema,
-  daySchema,
+  placedDaySchema,
   sessionSchema,
   sessionChangeSchema,
   versionQuerySchema,
@@ -47,7 +47,7 @@ export const sessionRoutes = routes((app, { db }) => {
       schema: {
         params: idParamsSchema,
         body: followingSchema,
-        response: { 200: z.array(daySchema) },
+        response: { 200: z.array(placedDaySchema) },
       },
     },
     ({ params, body }) => followSession(db, params.id, body),

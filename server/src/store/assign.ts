@@ -1,17 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { type Assignment, type Day, daySchema, type Rider } from '@uphill/api';
+import { setImmediate as others } from 'node:timers/promises';
+import type { Assignment, Model, PlacedDay, Rider } from '@uphill/api';
 import { healthRefusal, type Plan, problemsOf, riderFigures } from '@uphill/core/sessions';
 import { healthVerdict } from '@uphill/core/rider';
 import { format, parseISO } from 'date-fns';
-import { z } from 'zod';
 import type { Db } from '../database.ts';
 import { badField, refuseDay, Refusal } from '../refusal.ts';
-import type { DayRow } from '../tables.ts';
+import type { DayRow, HandoverRow } from '../tables.ts';
 import { today } from '../today.ts';
-import { readDays } from './days.ts';
 import { type Act, act } from './journal.ts';
-import { modelOn } from './models.ts';
-import { readRider } from './riders.ts';
+import { modelOn, modelsOn } from './models.ts';
+import { ridersFromToday } from './riders.ts';
 import type { Reader } from './rides.ts';
 import { readSession } from './sessions.ts';
 
@@ -19,91 +18,124 @@ import { readSession } from './sessions.ts';
 export async function assignSession(
   db: Db,
   { sessionId, riders: wanted, again = false }: Assignment,
-): Promise<Day[]> {
+): Promise<PlacedDay[]> {
   const session = await readSession(db, sessionId);
   if (session.unreadable !== null) throw new Refusal('plan-unreadable', session.unreadable);
   refuseProblems(session.plan, 'This session cannot be assigned yet.');
-  const riders = await Promise.all(wanted.map(({ riderId }) => readRider(db, riderId)));
+  const riders = await ridersFromToday(
+    db,
+    wanted.map(({ riderId }) => riderId),
+  );
+  const models = await modelsOn(
+    db,
+    riders.map(({ id }) => id),
+    today(),
+  );
+  const plan = JSON.stringify(session.plan);
   const rows: DayRow[] = [];
-  const now = new Date().toISOString();
-  for (const [index, { dates }] of wanted.entries()) {
-    const rider = riders[index] as Rider;
+  for (const [index, rider] of riders.entries()) {
     if (rider.archived)
       throw badField('riders', `${rider.name} is archived. Restore ${rider.name} first.`);
-    for (const date of new Set(dates)) {
-      refuseDay('dates', date, 'day');
-      const reason = await healthReason(db, rider, session.plan, date);
-      if (reason !== null) throw badField('sessionId', reason);
-      rows.push({
-        ...{
-          id: randomUUID(),
-          rider_id: rider.id,
-          date,
-          position: 0,
-          kind: 'session',
-          session_id: session.id,
-          plan: JSON.stringify(session.plan),
-        },
-        ...{
-          follows: 1,
-          state: 'planned',
-          reason: null,
-          rpe: null,
-          minutes: null,
-          note: '',
-          asked_ftp_w: null,
-          celsius: null,
-          version: 1,
-          created_at: now,
-        },
-      });
-    }
+    const dates = [...new Set(wanted[index]?.dates)];
+    for (const date of dates) refuseDay('dates', date, 'day');
+    const reason = refusalOn(dates, rider, session.plan, models[index] ?? null);
+    if (reason !== null) throw badField('sessionId', reason);
+    rows.push(...dates.map((date) => newDay(rider.id, session.id, plan, date)));
+    // Whoever asks something else meanwhile is answered between two riders.
+    await others();
   }
   const whom = riders.length === 1 ? (riders[0]?.name ?? '') : `${riders.length} riders`;
   const days = rows.length === 1 ? 'one day' : `${rows.length} days`;
-  return act(
-    db,
-    `assigned ${session.plan.name} to ${whom} on ${days}`,
-    z.array(daySchema),
-    async ({ insert, trx }) => {
-      // Under the lock of the action, so that two requests at once are not both taken for the first.
-      if (!again) await askIfTwice(trx, session.plan.name, riders, rows);
-      for (const row of rows) {
-        const position = await nextPosition(trx, row.rider_id, row.date);
-        await insert('days', { ...row, position });
-        await handOver(insert, row);
-      }
-      return readDays(
-        trx,
-        rows.map(({ id }) => id),
-      );
-    },
-  );
+  const label = `assigned ${session.plan.name} to ${whom} on ${days}`;
+  return act(db, label, null, async (doing) => {
+    // Under the lock of the action, so that two requests at once are not both taken for the first.
+    if (!again) await askIfTwice(doing.trx, session.plan.name, riders, rows);
+    const behind = await lastPositions(doing.trx, rows);
+    const placed = rows.map((row) => ({
+      ...row,
+      position: (behind.get(placeOf(row)) ?? -1) + 1,
+    }));
+    await doing.insertAll('days', placed);
+    await doing.insertAll('handovers', placed.map(handoverOf));
+    return placed.map(placedDay);
+  });
+}
+
+/** A day that was written, as it is answered: which it is, and no more. */
+export function placedDay({
+  id,
+  rider_id: riderId,
+  date,
+  version,
+}: Pick<DayRow, 'id' | 'rider_id' | 'date' | 'version'>): PlacedDay {
+  return { id, riderId, date, version };
+}
+
+function newDay(riderId: string, sessionId: string, plan: string, date: string): DayRow {
+  return {
+    ...{ id: randomUUID(), rider_id: riderId, date, position: 0, kind: 'session' },
+    ...{ session_id: sessionId, plan, follows: 1, state: 'planned', reason: null, rpe: null },
+    ...{ minutes: null, note: '', asked_ftp_w: null, celsius: null, version: 1 },
+    created_at: new Date().toISOString(),
+  };
 }
 
 /** Lets the rider see a day as it stands. Until handing over has a screen of its own, whatever is put on a day is handed over. */
 export async function handOver(
   insert: Act['insert'],
-  { id, version, plan }: Pick<DayRow, 'id' | 'version' | 'plan'>,
+  day: Pick<DayRow, 'id' | 'version' | 'plan'>,
 ): Promise<void> {
-  await insert('handovers', {
+  await insert('handovers', handoverOf(day));
+}
+
+export function handoverOf({
+  id,
+  version,
+  plan,
+}: Pick<DayRow, 'id' | 'version' | 'plan'>): HandoverRow {
+  return {
     id: randomUUID(),
     day_id: id,
     at: new Date().toISOString(),
     day_version: version,
     plan,
-  });
+  };
 }
 
 /** Behind what stands on the date already. */
 export async function nextPosition(db: Reader, riderId: string, date: string): Promise<number> {
-  const { last } = await db
+  const row = { rider_id: riderId, date };
+  return ((await lastPositions(db, [row])).get(placeOf(row)) ?? -1) + 1;
+}
+
+type Place = Pick<DayRow, 'rider_id' | 'date'>;
+
+function placeOf({ rider_id: riderId, date }: Place): string {
+  return `${riderId} ${date}`;
+}
+
+/** The last position that is taken on each of some dates. */
+async function lastPositions(
+  db: Reader,
+  places: readonly Place[],
+): Promise<ReadonlyMap<string, number>> {
+  const unique = (of: (place: Place) => string): string[] => [...new Set(places.map(of))];
+  const rows = await db
     .selectFrom('days')
-    .select(({ fn }) => fn.max('position').as('last'))
-    .where('rider_id', '=', riderId)
-    .where('date', '=', date)
-    .executeTakeFirstOrThrow();
-  return ((last as number | null) ?? -1) + 1;
+    .select(({ fn }) => ['rider_id', 'date', fn.max('position').as('last')])
+    .where(
+      'rider_id',
+      'in',
+      unique((place) => place.rider_id),
+    )
+    .where(
+      'date',
+      'in',
+      unique((place) => place.date),
+    )
+    .groupBy(['rider_id', 'date'])
+    .execute();
+  return new Map(rows.map((row) => [placeOf(row), row.last]));
 }
 
 /** Refuses a plan in which something is still wrong. */
@@ -122,11 +154,30 @@ export async function healthReason(
   plan: Plan,
   date: string,
 ): Promise<string | null> {
-  return healthRefusal(
-    plan,
-    riderFigures(rider, date, await modelOn(db, rider.id, today())),
-    healthVerdict(rider.health, rider, date),
-  );
+  return refusalOn([date], rider, plan, await modelOn(db, rider.id, today()));
+}
+
+/** Why a rider's health screen does not allow a plan on one of some days; null where it allows it on all. */
+export function refusalOn(
+  dates: readonly string[],
+  rider: Rider,
+  plan: Plan,
+  model: Model | null,
+): string | null {
+  // Days on which the rider's figures and the screen are the same are one question.
+  const asked = new Set<string>();
+  for (const date of dates) {
+    const [figures, verdict] = [
+      riderFigures(rider, date, model),
+      healthVerdict(rider.health, rider, date),
+    ];
+    const question = JSON.stringify([{ ...figures, bests: null }, verdict]);
+    if (asked.has(question)) continue;
+    asked.add(question);
+    const reason = healthRefusal(plan, figures, verdict);
+    if (reason !== null) return reason;
+  }
+  return null;
 }
 
 /** The same session on the same day twice is more often a slip than meant, so it is asked. */
@@ -144,9 +195,8 @@ async function askIfTwice(
     .where('session_id', '=', first.session_id)
     .where('date', 'in', [...new Set(rows.map(({ date }) => date))])
     .execute();
-  const twice = rows.filter((row) =>
-    there.some(({ rider_id, date }) => rider_id === row.rider_id && date === row.date),
-  );
+  const taken = new Set(there.map(placeOf));
+  const twice = rows.filter((row) => taken.has(placeOf(row)));
   if (twice.length === 0) return;
   const named = twice
     .slice(0, 3)

@@ -1,95 +1,156 @@
 import { bikeSchema, type FtpEntry, type Rider, shapeOf } from '@uphill/api';
 import { z } from 'zod';
-import { plusOneDay } from '../today.ts';
+import { type RawBuilder, sql } from 'kysely';
 import type { Db } from '../database.ts';
-import type { FtpRow, HealthRow, RiderRow } from '../tables.ts';
+import type {
+  BodyMassRow,
+  FtpRow,
+  GoalRow,
+  HealthRow,
+  HeartRateRow,
+  RiderRow,
+  TestRow,
+} from '../tables.ts';
+import { daysBefore, plusOneDay } from '../today.ts';
+import { grouped } from './grouped.ts';
 import { readJsonOr } from './json.ts';
 import { availabilityFrom, fixtureFrom, goalFrom } from './riderFileRows.ts';
 
-/** Riders with their histories: a handful of queries however many riders there are. */
-export async function complete(db: Db, rows: readonly RiderRow[]): Promise<Rider[]> {
-  const histories = await historiesOf(
-    db,
-    rows.map(({ id }) => id),
-  );
+/** The days that a list of riders is about: of each history it holds what counts on them. */
+export interface Span {
+  readonly from: string;
+  readonly to: string;
+}
+
+/** Before and after every day there is. */
+const EVER: Span = { from: '', to: '9999-12-31' };
+
+/**
+ * Riders with their histories: a handful of queries however many riders there are.
+ *
+ * @param span of each history only what counts on these days, and of the health screens the latest; whole where left out
+ */
+export async function complete(db: Db, rows: readonly RiderRow[], span?: Span): Promise<Rider[]> {
+  const ids = rows.map(({ id }) => id);
+  const histories = await historiesOf(db, ids, span ?? EVER, span !== undefined);
   return rows.map((row) => fromRow(row, histories));
 }
 
 type Histories = Awaited<ReturnType<typeof historiesOf>>;
 
-async function historiesOf(db: Db, ids: readonly string[]) {
-  const [mass, hearts, ftp, tests, screens, goals, week, fixtures, unmarked] = await Promise.all([
-    massOf(db, ids),
-    heartsOf(db, ids),
-    ftpOf(db, ids),
-    testsOf(db, ids),
-    screensOf(db, ids),
-    goalsOf(db, ids),
-    weekOf(db, ids),
-    fixturesOf(db, ids),
-    unmarkedOf(db, ids),
-  ]);
-  return { mass, hearts, ftp, tests, screens, goals, week, fixtures, unmarked };
+async function historiesOf(db: Db, ids: readonly string[], span: Span, latest: boolean) {
+  const [mass, hearts, ftp, tests, lactate, screens, goals, week, fixtures, unmarked] =
+    await Promise.all([
+      counting<BodyMassRow>(db, ids, span, { table: 'body_mass', day: 'date' }),
+      heartsOf(db, ids, span),
+      counting<FtpRow>(db, ids, span, FTP),
+      lastTestsOf(db, ids),
+      // What a test found counts from the day after.
+      counting<TestRow>(db, ids, { ...span, from: span.from && daysBefore(span.from, 1) }, LACTATE),
+      screensOf(db, ids, latest),
+      counting<GoalRow>(db, ids, span, { table: 'goals', day: 'date' }),
+      weekOf(db, ids),
+      fixturesOf(db, ids, span),
+      unmarkedOf(db, ids),
+    ]);
+  return {
+    ...{
+      mass: byRider(mass),
+      hearts: byRider(hearts),
+      ftp: byRider(ftp),
+      lastTest: new Map(tests.map(({ rider_id: id, last }) => [id, last])),
+    },
+    ...{ lactate: byRider(lactate), screens: byRider(screens), goals: byRider(goals) },
+    ...{ week: byRider(week), unmarked: byRider(unmarked) },
+    ...{ fixtures: byRider(fixtures), shared: fixtures.filter((each) => each.rider_id === null) },
+  };
 }
 
-function massOf(db: Db, ids: readonly string[]) {
-  return db
-    .selectFrom('body_mass')
-    .selectAll()
-    .where('rider_id', 'in', ids)
-    .orderBy('date')
-    .orderBy('id')
-    .execute();
+function byRider<T extends { rider_id: string | null }>(rows: readonly T[]) {
+  return grouped(rows, ({ rider_id }) => rider_id);
 }
 
-function heartsOf(db: Db, ids: readonly string[]) {
-  return db
-    .selectFrom('heart_rates')
-    .selectAll()
-    .where('rider_id', 'in', ids)
-    .orderBy('date')
-    .orderBy('id')
-    .execute();
+/** A dated history, and which of its rows are there at all. */
+interface History {
+  readonly table: 'body_mass' | 'heart_rates' | 'ftp_history' | 'tests' | 'goals';
+  readonly day: 'date' | 'counts_from';
+  /** What holds of a row that is there, of the table as `h`. */
+  readonly there?: RawBuilder<unknown>;
 }
 
 /** What came from a test that was withdrawn does not count until the test comes back. */
-function ftpOf(db: Db, ids: readonly string[]) {
-  return db
-    .selectFrom('ftp_history')
-    .leftJoin('tests', 'tests.id', 'ftp_history.test_id')
-    .selectAll('ftp_history')
-    .where('ftp_history.rider_id', 'in', ids)
-    .where('tests.withdrawn', 'is', null)
-    .orderBy('ftp_history.counts_from')
-    .orderBy('ftp_history.created_at')
-    .execute();
+const FTP: History = {
+  table: 'ftp_history',
+  day: 'counts_from',
+  there: sql`NOT EXISTS (SELECT 1 FROM tests t WHERE t.id = h.test_id AND t.withdrawn IS NOT NULL)`,
+};
+
+const LACTATE: History = {
+  table: 'tests',
+  day: 'date',
+  there: sql`h.withdrawn IS NULL AND (h.lt1_w IS NOT NULL OR h.lt2_w IS NOT NULL)`,
+};
+
+/**
+ * What of a history counts on some days: the last row of before, those on the days, and the first of all where there is
+ * none before, since it stands in until then. Looked up rider by rider in the index, so that ten years cost what one does.
+ */
+async function counting<T extends { rider_id: string }>(
+  db: Db,
+  ids: readonly string[],
+  { from, to }: Span,
+  { table, day, there = sql`1` }: History,
+): Promise<T[]> {
+  if (ids.length === 0) return [];
+  const [at, of] = [sql.ref(day), sql.table(table)];
+  const { rows } = await sql<T>`
+    SELECT h.* FROM riders r JOIN ${of} h ON h.rider_id = r.id
+      AND h.${at} >= coalesce(
+        (SELECT max(h.${at}) FROM ${of} h WHERE h.rider_id = r.id AND h.${at} <= ${from} AND ${there}), '')
+      AND h.${at} <= max(${to}, coalesce(
+        (SELECT min(h.${at}) FROM ${of} h WHERE h.rider_id = r.id AND ${there}), ''))
+    WHERE r.id IN (${sql.join(ids)}) AND ${there}
+    ORDER BY h.${at}, ${table === 'body_mass' || table === 'heart_rates' ? sql`h.id` : sql`h.created_at`}`.execute(
+    db,
+  );
+  return rows;
 }
 
-function testsOf(db: Db, ids: readonly string[]) {
+/** Each kind of heart rate is a history of its own. */
+async function heartsOf(db: Db, ids: readonly string[], span: Span): Promise<HeartRateRow[]> {
+  const kinds = await Promise.all(
+    (['resting', 'threshold', 'maximal'] as const).map((kind) =>
+      counting<HeartRateRow>(db, ids, span, {
+        table: 'heart_rates',
+        day: 'date',
+        there: sql`h.kind = ${kind}`,
+      }),
+    ),
+  );
+  return kinds.flat().sort((a, b) => (a.date < b.date ? -1 : Number(a.date > b.date)));
+}
+
+function lastTestsOf(db: Db, ids: readonly string[]) {
   return db
     .selectFrom('tests')
-    .select(['id', 'rider_id', 'date', 'lt1_w', 'lt2_w'])
+    .select(({ fn }) => ['rider_id', fn.max('date').as('last')])
     .where('rider_id', 'in', ids)
     .where('withdrawn', 'is', null)
-    .orderBy('date')
+    .groupBy('rider_id')
     .execute();
 }
 
-function screensOf(db: Db, ids: readonly string[]) {
+/** Health screens, the latest last; only that one where the earlier are not asked for. */
+function screensOf(db: Db, ids: readonly string[], latest: boolean) {
   return db
     .selectFrom('health_screens')
     .selectAll()
     .where('rider_id', 'in', ids)
-    .orderBy('date')
-    .orderBy('created_at')
-    .execute();
-}
-
-function goalsOf(db: Db, ids: readonly string[]) {
-  return db
-    .selectFrom('goals')
-    .selectAll()
-    .where('rider_id', 'in', ids)
+    .$if(latest, (query) =>
+      query.where(
+        sql<boolean>`date = (SELECT max(l.date) FROM health_screens l WHERE l.rider_id = health_screens.rider_id)`,
+      ),
+    )
     .orderBy('date')
     .orderBy('created_at')
     .execute();
@@ -104,11 +165,13 @@ function weekOf(db: Db, ids: readonly string[]) {
     .execute();
 }
 
-function fixturesOf(db: Db, ids: readonly string[]) {
+/** What comes back every week, and has not ended before the days that are asked about. */
+function fixturesOf(db: Db, ids: readonly string[], { from }: Span) {
   return db
     .selectFrom('fixtures')
     .selectAll()
     .where((check) => check.or([check('rider_id', 'in', ids), check('rider_id', 'is', null)]))
+    .where((check) => check.or([check('to_date', 'is', null), check('to_date', '>=', from)]))
     .orderBy('weekday')
     .orderBy('created_at')
     .execute();
@@ -116,21 +179,23 @@ function fixturesOf(db: Db, ids: readonly string[]) {
 
 /** Ridden, and nobody has said how it went. */
 function unmarkedOf(db: Db, ids: readonly string[]) {
-  return db
-    .selectFrom('days')
-    .innerJoin('ride_matches', 'ride_matches.day_id', 'days.id')
-    .select(['days.id', 'days.rider_id', 'days.date'])
-    .where('days.rider_id', 'in', ids)
-    .where('days.state', '=', 'planned')
-    .where('ride_matches.tried', '=', 0)
-    .orderBy('days.date')
-    .execute();
+  return (
+    db
+      .selectFrom('days')
+      .innerJoin('ride_matches', 'ride_matches.day_id', 'days.id')
+      .select(['days.id', 'days.rider_id', 'days.date'])
+      .where('days.rider_id', 'in', ids)
+      // As it stands in the index, which holds no other days.
+      .where(sql<boolean>`days.state = 'planned'`)
+      .where('ride_matches.tried', '=', 0)
+      .orderBy('days.date')
+      .execute()
+  );
 }
 
 function fromRow(row: RiderRow, all: Histories): Rider {
-  const own = <T extends { rider_id: string }>(rows: readonly T[]): T[] =>
-    rows.filter(({ rider_id }) => rider_id === row.id);
-  const ownTests = own(all.tests);
+  const own = <T>(groups: ReadonlyMap<string | null, readonly T[]>): readonly T[] =>
+    groups.get(row.id) ?? [];
   const ownScreens = own(all.screens);
   return {
     id: row.id,
@@ -153,8 +218,8 @@ function fromRow(row: RiderRow, all: Histories): Rider {
     demo: row.demo === 1,
     goals: own(all.goals).map(goalFrom),
     availability: availabilityFrom(own(all.week)),
-    fixtures: all.fixtures
-      .filter(({ rider_id }) => rider_id === null || rider_id === row.id)
+    fixtures: [...all.shared, ...own(all.fixtures)]
+      .sort((a, b) => a.weekday - b.weekday)
       .map(fixtureFrom),
     unmarked: own(all.unmarked).map(({ id, date }) => ({ dayId: id, date })),
     version: row.version,
@@ -168,17 +233,15 @@ function fromRow(row: RiderRow, all: Histories): Rider {
       version,
     })),
     ftp: own(all.ftp).map(fromFtpRow),
-    lastTest: ownTests.at(-1)?.date ?? null,
+    lastTest: all.lastTest.get(row.id) ?? null,
     health: healthFrom(ownScreens.at(-1)),
     healthBefore: ownScreens.slice(0, -1).reverse().map(beforeFrom),
-    lactate: ownTests
-      .filter((test) => test.lt1_w !== null || test.lt2_w !== null)
-      .map((test) => ({
-        testId: test.id,
-        countsFrom: plusOneDay(test.date),
-        lt1W: test.lt1_w,
-        lt2W: test.lt2_w,
-      })),
+    lactate: own(all.lactate).map((test) => ({
+      testId: test.id,
+      countsFrom: plusOneDay(test.date),
+      lt1W: test.lt1_w,
+      lt2W: test.lt2_w,
+    })),
   };
 }
 

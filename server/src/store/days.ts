@@ -3,32 +3,43 @@ import { sql } from 'kysely';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
 import type { DayRow } from '../tables.ts';
+import { grouped } from './grouped.ts';
 import { readJsonOr, readPlan } from './json.ts';
 import { riderName } from './riders.ts';
 import type { Reader } from './rides.ts';
 
+/** A rider's days with their plans. */
 export async function listDays(
   db: Db,
+  riderId: string,
   range: { from: string; to: string },
-  riderId?: string,
 ): Promise<Day[]> {
-  const rows = await db
-    .selectFrom('days')
-    .selectAll()
+  const rows = await inOrder(db)
+    .where('rider_id', '=', riderId)
     .where('date', '>=', range.from)
     .where('date', '<=', range.to)
-    .$if(riderId !== undefined, (query) => query.where('rider_id', '=', riderId ?? ''))
-    // Of all riders: of those who are worked with.
-    .$if(riderId === undefined, (query) =>
-      query.where('rider_id', 'in', (riders) =>
-        riders.selectFrom('riders').select('id').where('archived', '=', 0),
-      ),
-    )
-    .orderBy('date')
-    .orderBy('position')
-    .orderBy('created_at')
     .execute();
   return complete(db, rows);
+}
+
+/** One date of all riders that are worked with, with their plans. */
+export async function listDaysOn(db: Db, date: string): Promise<Day[]> {
+  const rows = await inOrder(db)
+    .where('date', '=', date)
+    .where('rider_id', 'in', (riders) =>
+      riders.selectFrom('riders').select('id').where('archived', '=', 0),
+    )
+    .execute();
+  return complete(db, rows);
+}
+
+function inOrder(db: Db) {
+  return db
+    .selectFrom('days')
+    .selectAll()
+    .orderBy('date')
+    .orderBy('position')
+    .orderBy('created_at');
 }
 
 /** The months in which a rider has days, the earliest first. */
@@ -54,15 +65,6 @@ export async function readDay(db: Reader, id: string): Promise<Day> {
   const [day] = row ? await complete(db, [row]) : [];
   if (!day) throw notFound('day');
   return day;
-}
-
-/** Some days, in the order of their ids. */
-export async function readDays(db: Reader, ids: readonly string[]): Promise<Day[]> {
-  const days = await complete(
-    db,
-    await db.selectFrom('days').selectAll().where('id', 'in', ids).execute(),
-  );
-  return ids.flatMap((id) => days.filter((day) => day.id === id));
 }
 
 /** Days with what came of them: a handful of queries however many there are. */
@@ -92,16 +94,19 @@ async function complete(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
       .orderBy('at')
       .execute(),
   ]);
+  const ridesOf = grouped(rides, ({ day_id }) => day_id);
+  // The latest of each day comes last, and stays.
+  const handedOver = new Map(handovers.map((each) => [each.day_id, each]));
   return rows.map((row) => {
-    const handover = handovers.findLast(({ day_id }) => day_id === row.id);
+    const handover = handedOver.get(row.id);
     return {
       ...fromRow(row),
-      rides: rides
-        .filter(({ day_id }) => day_id === row.id)
-        .map(({ ride_id: rideId, recording_id: recordingId, tried, reps }) => ({
+      rides: (ridesOf.get(row.id) ?? []).map(
+        ({ ride_id: rideId, recording_id: recordingId, tried, reps }) => ({
           ...{ rideId, recordingId, tried: tried === 1 },
           reps: reps === null ? null : readJsonOr(reps, riddenSchema.nullable(), null),
-        })),
+        }),
+      ),
       handedOver: handover ? { at: handover.at, asItStands: handover.plan === row.plan } : null,
     };
   });

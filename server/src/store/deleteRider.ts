@@ -136,6 +136,9 @@ async function forget(
   gone: ReadonlySet<string>,
   { id: riderId, name }: { id: string; name: string },
 ): Promise<void> {
+  await sql`DELETE FROM journal_rows WHERE row_id IN (SELECT value FROM json_each(${JSON.stringify([...gone])}))`.execute(
+    trx,
+  );
   for (const { id, label, entries } of await trx
     .selectFrom('journal')
     .select(['id', 'label', 'entries'])

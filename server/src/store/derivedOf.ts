@@ -1,25 +1,36 @@
-import { RIDE_NUMBERS_ALGORITHM } from '@uphill/core/review';
+import { RIDE_NUMBERS_ALGORITHM, type RideNumbers } from '@uphill/core/review';
 import type { Transaction } from 'kysely';
-import { packBests, packHistogram } from '../packs.ts';
+import { type PackedRide, PACKING } from '../packs.ts';
 import type { Tables } from '../tables.ts';
 import type { Imported } from '../workers/importRecording.ts';
 
 /** The columns of a recording's row that follow from its file. */
 export function recordingColumns({ seconds, kind, laps, notes }: Imported) {
-  return { seconds, kind, laps: JSON.stringify(laps), notes: JSON.stringify(notes) };
+  return {
+    ...{ seconds, kind, laps: JSON.stringify(laps), notes: JSON.stringify(notes) },
+    packing: PACKING,
+  };
 }
 
 /** Writes everything that follows from a recording's file: its streams, and the numbers of its ride. */
 export async function storeDerived(
   trx: Transaction<Tables>,
   { rideId, recordingId }: { rideId: string; recordingId: string },
-  read: Imported,
+  { numbers, pack, streams }: Pick<Imported, 'numbers' | 'pack' | 'streams'>,
 ): Promise<void> {
-  const { numbers, pack } = read;
   await trx
     .replaceInto('recording_streams')
-    .values({ recording_id: recordingId, streams: Buffer.from(read.streams) })
+    .values({ recording_id: recordingId, streams: bytesOf(streams) })
     .execute();
+  await storeNumbers(trx, rideId, { numbers, pack });
+}
+
+/** Writes the numbers of a ride, and what is larger than a figure. */
+export async function storeNumbers(
+  trx: Transaction<Tables>,
+  rideId: string,
+  { numbers, pack }: { numbers: RideNumbers; pack: PackedRide },
+): Promise<void> {
   await trx
     .replaceInto('ride_numbers')
     .values({
@@ -41,9 +52,14 @@ export async function storeDerived(
     .replaceInto('ride_packs')
     .values({
       ride_id: rideId,
-      watts: packHistogram(pack.watts),
-      bpm: packHistogram(pack.bpm),
-      bests: packBests(pack.bests),
+      watts: pack.watts && bytesOf(pack.watts),
+      bpm: pack.bpm && bytesOf(pack.bpm),
+      bests: bytesOf(pack.bests),
     })
     .execute();
+}
+
+/** Bytes that came from a thread, as the database takes them. */
+export function bytesOf(bytes: Uint8Array): Buffer {
+  return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 }

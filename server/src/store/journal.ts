@@ -1,4 +1,5 @@
-import type { Transaction } from 'kysely';
+import { setImmediate as others } from 'node:timers/promises';
+import { sql, type Transaction } from 'kysely';
 import { currentActing } from '../actor.ts';
 import type { z } from 'zod';
 import type { Db } from '../database.ts';
@@ -9,14 +10,18 @@ import {
   changeRow,
   type Entry,
   type Journaled,
-  putRow,
+  putRows,
   readRow,
+  readRows,
   type Row,
 } from './journalEntries.ts';
 import { purgeRides } from './purgeRides.ts';
 
 /** Undo reaches this far back. */
 const DEPTH = 200;
+
+/** A step of more rows than this takes long enough that others have their turn while it is written. */
+const MANY = 100;
 
 /** A row was changed since the edit under way was begun. */
 class Stale extends Error {}
@@ -35,15 +40,26 @@ export async function orConflict<T>(
   }
 }
 
+/** Tables whose rows have versions, of which many are changed at once. */
+type Versioned = 'days';
+
 /** One action of the coach under way: writes go through it, so that they can be undone together. */
 export interface Act {
   readonly trx: Transaction<Tables>;
   readonly insert: <T extends Journaled>(table: T, row: Tables[T]) => Promise<void>;
+  /** Many rows of one table at once. */
+  readonly insertAll: <T extends Journaled>(table: T, rows: readonly Tables[T][]) => Promise<void>;
   /** Where the change names a version, it has to be the one after the stored one. */
   readonly update: <T extends Journaled>(
     table: T,
     id: string,
     change: Partial<Tables[T]>,
+  ) => Promise<void>;
+  /** The same change of many rows of one table, each to its next version; those that are not there are left out. */
+  readonly updateAll: <T extends Versioned>(
+    table: T,
+    ids: readonly string[],
+    change: Partial<Omit<Tables[T], 'id' | 'version'>>,
   ) => Promise<void>;
   /** Where a version is named, it has to be the stored one. */
   readonly remove: (table: Journaled, id: string, version?: number) => Promise<void>;
@@ -67,6 +83,7 @@ export async function act<T>(
       const entries: Entry[] = [];
       const result = await perform(writesOf(trx, entries));
       answer?.parse(result);
+      if (entries.length > MANY) await others();
       if (entries.length > 0) await remember(trx, label, entries);
       return result;
     }),
@@ -77,8 +94,16 @@ function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {
   return {
     trx,
     async insert(table, row) {
-      await putRow(trx, table, row as unknown as Row);
-      entries.push({ table, id: row.id, before: null, after: await readRow(trx, table, row.id) });
+      await putRows(trx, table, [row as unknown as Row]);
+      entries.push({ table, id: row.id, before: null, after: row as unknown as Row });
+    },
+    async insertAll(table, rows) {
+      await putRows(trx, table, rows as unknown as Row[]);
+      entries.push(
+        ...rows.map((row) => ({
+          ...{ table, id: row.id, before: null, after: row as unknown as Row },
+        })),
+      );
     },
     async update(table, id, change) {
       const before = await readRow(trx, table, id);
@@ -86,6 +111,20 @@ function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {
         throw new Stale();
       await changeRow(trx, table, id, change as Row);
       entries.push({ table, id, before, after: await readRow(trx, table, id) });
+    },
+    async updateAll(table, ids, change) {
+      const rows = await readRows(trx, table, ids);
+      await trx
+        .updateTable(table as 'days')
+        .set({ ...change, version: sql<number>`version + 1` })
+        .where('id', 'in', ids)
+        .execute();
+      entries.push(
+        ...rows.map((before) => ({
+          ...{ table, id: String(before['id']), before },
+          after: { ...before, ...(change as Row), version: Number(before['version']) + 1 },
+        })),
+      );
     },
     async remove(table, id, version) {
       const before = await readRow(trx, table, id);
@@ -123,11 +162,24 @@ async function remember(
     .returning('id')
     .executeTakeFirstOrThrow();
   acting.step = id ?? null;
+  if (entries.length > MANY) await others();
+  await noteRows(trx, id ?? 0, entries);
   const { numDeletedRows } = await trx
     .deleteFrom('journal')
     .where('id', '<=', (id ?? 0) - DEPTH)
     .executeTakeFirst();
   if (numDeletedRows > 0n) await purgeRides(trx);
+}
+
+/** Which rows a step touched, so that a later one on the same is found at once. */
+async function noteRows(
+  trx: Transaction<Tables>,
+  step: number,
+  entries: readonly Entry[],
+): Promise<void> {
+  const rows = JSON.stringify(entries.map(({ table, id }) => [table, id]));
+  await sql`INSERT OR IGNORE INTO journal_rows (step, name, row_id)
+    SELECT ${step}, value ->> 0, value ->> 1 FROM json_each(${rows})`.execute(trx);
 }
 
 /** The rider that all of a step is about; null where it is about several, or none. */

@@ -1,3 +1,4 @@
+import { setImmediate as others } from 'node:timers/promises';
 import { sql, type Transaction } from 'kysely';
 import { z } from 'zod';
 import type { Tables } from '../tables.ts';
@@ -26,8 +27,17 @@ const JOURNALED = [
 ] as const satisfies readonly (keyof Tables)[];
 export type Journaled = (typeof JOURNALED)[number];
 
-const row = z.record(z.string(), z.union([z.string(), z.number(), z.null()]));
-export type Row = z.infer<typeof row>;
+export type Row = Record<string, string | number | null>;
+
+/** Checked by hand: a step may hold a thousand rows, and undo waits for it. */
+const row = z.custom<Row>(
+  (value) =>
+    typeof value === 'object' &&
+    value !== null &&
+    Object.values(value).every(
+      (cell) => cell === null || typeof cell === 'string' || typeof cell === 'number',
+    ),
+);
 
 /** One row as an action found it and as it left it; null where there was none. */
 const entry = z.object({
@@ -67,6 +77,42 @@ export async function swap(
     : { table, id, before: current, after: written };
 }
 
+/**
+ * Takes rows of one table out that a step put in, or puts them back, all at once.
+ *
+ * @param entries of one table, none with a row of before
+ */
+export async function swapNew(
+  trx: Transaction<Tables>,
+  entries: readonly Entry[],
+  way: 'undo' | 'redo',
+): Promise<Entry[]> {
+  const { table } = entries[0] as Entry;
+  const ids = entries.map(({ id }) => id);
+  const stored = new Map((await readRows(trx, table, ids)).map((each) => [each['id'], each]));
+  if (ids.length > ROWS_AT_ONCE) await others();
+  if (way === 'undo') {
+    if (stored.size < ids.length) throw new Blocked('it is gone already');
+    const held = await whatHangsOn(trx, table, ids);
+    if (held !== null) throw new Blocked(`${held} would be lost with it`);
+    if (ids.length > ROWS_AT_ONCE) await others();
+    await trx.deleteFrom(table).where('id', 'in', ids).execute();
+    if (ids.length > ROWS_AT_ONCE) await others();
+    return entries.map((entry) => ({ ...entry, after: stored.get(entry.id) ?? null }));
+  }
+  if (stored.size > 0) throw new Blocked('it is there already');
+  const rows = entries.map(({ after }) => after).filter((row) => row !== null);
+  for (const row of rows) await refuseMisfit(trx, table, row, true);
+  // Continues from the version it went with: what was written before that is noticed as old.
+  await putRows(
+    trx,
+    table,
+    rows.map((row) => nextVersion(row, row)),
+  );
+  const put = new Map((await readRows(trx, table, ids)).map((each) => [each['id'], each]));
+  return entries.map((entry) => ({ ...entry, after: put.get(entry.id) ?? null }));
+}
+
 interface Rows {
   readonly from: Row | null;
   readonly to: Row | null;
@@ -81,7 +127,7 @@ async function write(
 ): Promise<Row | null> {
   if (to === null) {
     if (current === null) throw new Blocked('it is gone already');
-    const held = await whatHangsOn(trx, table, id);
+    const held = await whatHangsOn(trx, table, [id]);
     if (held !== null) throw new Blocked(`${held} would be lost with it`);
     await trx.deleteFrom(table).where('id', '=', id).execute();
     return null;
@@ -90,7 +136,7 @@ async function write(
     if (current !== null) throw new Blocked('it is there already');
     await refuseMisfit(trx, table, to, true);
     // Continues from the version it went with: what was written before that is noticed as old.
-    await putRow(trx, table, nextVersion(to, to));
+    await putRows(trx, table, [nextVersion(to, to)]);
     return readRow(trx, table, id);
   }
   if (current === null) throw new Blocked('what it changed is gone');
@@ -151,11 +197,11 @@ const WORDS: Partial<Record<keyof Tables, string>> = {
   tests: 'test',
 };
 
-/** What belongs to a row and would be lost with it, in words. */
+/** What belongs to some rows and would be lost with them, in words. */
 async function whatHangsOn(
   trx: Transaction<Tables>,
   table: Journaled,
-  id: string,
+  ids: readonly string[],
 ): Promise<string | null> {
   const referring = REFERRING[table] ?? [];
   const parts: string[] = [];
@@ -163,7 +209,7 @@ async function whatHangsOn(
     const { many } = await trx
       .selectFrom(child as 'tests')
       .select(({ fn }) => fn.countAll<number>().as('many'))
-      .where(column as 'rider_id', '=', id)
+      .where(column as 'rider_id', 'in', ids)
       // What was deleted hangs on nothing; only undo can bring it back.
       .$if(child === 'rides', (query) => query.where('deleted_at' as never, 'is', null))
       .executeTakeFirstOrThrow();
@@ -213,6 +259,14 @@ export async function readRow(
   );
 }
 
+export async function readRows(
+  trx: Transaction<Tables>,
+  table: Journaled,
+  ids: readonly string[],
+): Promise<Row[]> {
+  return (await trx.selectFrom(table).selectAll().where('id', 'in', ids).execute());
+}
+
 export async function changeRow(
   trx: Transaction<Tables>,
   table: Journaled,
@@ -226,9 +280,20 @@ export async function changeRow(
     .execute();
 }
 
-export async function putRow(trx: Transaction<Tables>, table: Journaled, row: Row): Promise<void> {
-  await trx
-    .insertInto(table)
-    .values(row as never)
-    .execute();
+/** SQLite takes some thirty thousand values at once; these many rows of the widest table hold far fewer. */
+const ROWS_AT_ONCE = 200;
+
+export async function putRows(
+  trx: Transaction<Tables>,
+  table: Journaled,
+  rows: readonly Row[],
+): Promise<void> {
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
+    await trx
+      .insertInto(table)
+      .values(rows.slice(from, from + ROWS_AT_ONCE) as never)
+      .execute();
+    // Whoever asks for something that hangs on no action is answered between two lots.
+    if (rows.length > ROWS_AT_ONCE) await others();
+  }
 }

@@ -1,11 +1,11 @@
 import type { Journal } from '@uphill/api';
-import type { Transaction } from 'kysely';
+import { sql, type Transaction } from 'kysely';
 import { currentActing } from '../actor.ts';
 import type { Db } from '../database.ts';
 import { notFound, Refusal } from '../refusal.ts';
 import type { JournalRow, Tables } from '../tables.ts';
 import { readJson } from './json.ts';
-import { Blocked, entriesSchema, type Entry, Misfit, swap } from './journalEntries.ts';
+import { Blocked, entriesSchema, type Entry, Misfit, swap, swapNew } from './journalEntries.ts';
 
 type Way = 'undo' | 'redo';
 type Step = JournalRow & { id: number };
@@ -14,20 +14,28 @@ const DONE: Record<Way, string> = { undo: 'undone', redo: 'redone' };
 
 /** The step that undo or redo would take next, of whoever asks; those that stepped aside are passed over. */
 async function nextStep(db: Db | Transaction<Tables>, way: Way): Promise<Step | null> {
-  const steps = db
+  const id = await nextId(db, way);
+  if (id === undefined) return null;
+  const step = await db
     .selectFrom('journal')
     .selectAll()
+    .where('id', '=', id)
+    .executeTakeFirstOrThrow();
+  return step as Step;
+}
+
+/** Its number, found in the index alone. */
+async function nextId(db: Db | Transaction<Tables>, way: Way): Promise<number | undefined> {
+  const steps = db
+    .selectFrom('journal')
+    .select('id')
     .where('actor', '=', currentActing().actor)
     .where('aside', 'is', null);
-  const step =
+  const next =
     way === 'undo'
-      ? await steps.where('undone', '=', 0).orderBy('id', 'desc').executeTakeFirst()
-      : await steps
-          .where('undone', '>', 0)
-          .orderBy('undone', 'desc')
-          .orderBy('id', 'asc')
-          .executeTakeFirst();
-  return (step as Step | undefined) ?? null;
+      ? steps.where('undone', '=', 0).orderBy('id', 'desc')
+      : steps.where('undone', '>', 0).orderBy('undone', 'desc').orderBy('id', 'asc');
+  return (await next.limit(1).executeTakeFirst())?.id;
 }
 
 /** One step by its number, of whoever asks; null where it can no longer be taken. */
@@ -43,10 +51,17 @@ async function stepBy(db: Db | Transaction<Tables>, id: number): Promise<Step | 
   return (step as Step | undefined) ?? null;
 }
 
-/** What undo and redo would do next. */
+/** What undo and redo would do next. What a step holds may be large, and is not read for its name. */
 export async function journalState(db: Db | Transaction<Tables>): Promise<Journal> {
-  const [undo, redo] = [await nextStep(db, 'undo'), await nextStep(db, 'redo')];
-  return { undo: undo?.label ?? null, redo: redo?.label ?? null };
+  const labelOf = async (id: number | undefined): Promise<string | null> => {
+    const step =
+      id === undefined
+        ? undefined
+        : await db.selectFrom('journal').select('label').where('id', '=', id).executeTakeFirst();
+    return step?.label ?? null;
+  };
+  const [undo, redo] = [await nextId(db, 'undo'), await nextId(db, 'redo')];
+  return { undo: await labelOf(undo), redo: await labelOf(redo) };
 }
 
 /**
@@ -91,7 +106,7 @@ export async function stepJournal(
 async function take(trx: Transaction<Tables>, step: Step, way: Way): Promise<void> {
   const read = readJson(step.entries, entriesSchema);
   if (!read.ok) throw new Misfit();
-  if (way === 'undo') await refuseOvertaken(trx, step, read.value);
+  if (way === 'undo') await refuseOvertaken(trx, step);
   const swapped = await swapAll(trx, read.value, way);
   const { last } = await trx
     .selectFrom('journal')
@@ -105,41 +120,58 @@ async function take(trx: Transaction<Tables>, step: Step, way: Way): Promise<voi
     .execute();
 }
 
+/** Rows that came together are taken out, or put back, together: a step may hold a thousand of them. */
 async function swapAll(
   trx: Transaction<Tables>,
   entries: readonly Entry[],
   way: Way,
 ): Promise<Entry[]> {
   const swapped: Entry[] = [];
-  for (const entry of way === 'undo' ? [...entries].reverse() : entries)
-    swapped.push(await swap(trx, entry, way));
+  const ordered = way === 'undo' ? [...entries].reverse() : entries;
+  for (const run of runsOf(ordered))
+    swapped.push(
+      ...(run[0]?.before === null ? await swapNew(trx, run, way) : await swapEach(trx, run, way)),
+    );
   return way === 'undo' ? swapped.reverse() : swapped;
 }
 
-/** An action that came later on the same things has to be taken back first, whoever's it was. */
-async function refuseOvertaken(
+async function swapEach(
   trx: Transaction<Tables>,
-  step: Step,
   entries: readonly Entry[],
-): Promise<void> {
-  const touched = new Set(entries.map(({ table, id }) => `${table} ${id}`));
-  const later = await trx
-    .selectFrom('journal')
-    .select(['label', 'entries', 'actor'])
-    .where('id', '>', step.id)
-    .where('undone', '=', 0)
-    .where('aside', 'is', null)
-    .orderBy('id', 'desc')
-    .execute();
-  for (const { label, entries: text, actor } of later) {
-    const read = readJson(text, entriesSchema);
-    if (!read.ok || !read.value.some(({ table, id }) => touched.has(`${table} ${id}`))) continue;
-    throw new Blocked(
-      actor === 'rider'
-        ? `since then the rider ${label}`
-        : `since then you ${label}; undo that first`,
-    );
+  way: Way,
+): Promise<Entry[]> {
+  const swapped: Entry[] = [];
+  for (const entry of entries) swapped.push(await swap(trx, entry, way));
+  return swapped;
+}
+
+/** Entries one after another that are of one table, and all of new rows or none. */
+function runsOf(entries: readonly Entry[]): Entry[][] {
+  const runs: Entry[][] = [];
+  for (const entry of entries) {
+    const [last] = runs.at(-1) ?? [];
+    const alike = last?.table === entry.table && (last.before === null) === (entry.before === null);
+    if (alike) runs.at(-1)?.push(entry);
+    else runs.push([entry]);
   }
+  return runs;
+}
+
+/** An action that came later on the same things has to be taken back first, whoever's it was. */
+async function refuseOvertaken(trx: Transaction<Tables>, step: Step): Promise<void> {
+  const { rows } = await sql<Pick<JournalRow, 'label' | 'actor'>>`
+    SELECT j.label, j.actor FROM journal_rows mine
+    JOIN journal_rows later ON later.row_id = mine.row_id AND later.name = mine.name AND later.step > mine.step
+    JOIN journal j ON j.id = later.step
+    WHERE mine.step = ${step.id} AND j.undone = 0 AND j.aside IS NULL
+    ORDER BY j.id DESC LIMIT 1`.execute(trx);
+  const [later] = rows;
+  if (later)
+    throw new Blocked(
+      later.actor === 'rider'
+        ? `since then the rider ${later.label}`
+        : `since then you ${later.label}; undo that first`,
+    );
 }
 
 /** A step of before an update that no longer fits the tables; it is set aside. */

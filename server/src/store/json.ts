@@ -1,5 +1,6 @@
 import { shapeOf } from '@uphill/api';
 import { type Plan, planSchema } from '@uphill/core/sessions';
+import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
 
 /** What a JSON column holds, or why it cannot be read. */
@@ -34,8 +35,22 @@ export function unreadableSentence(what: string, reason: string): string {
 const plan = shapeOf(planSchema);
 const named = z.object({ name: z.string() });
 
+interface StoredPlan {
+  readonly plan: Plan;
+  readonly unreadable: string | null;
+}
+
+/** Plans that were read lately, by their text: most days of a squad stand as one of a few sessions. */
+const lately = new LRUCache<string, StoredPlan>({ max: 500 });
+
 /** A stored plan; one that no longer fits is an empty one by its name, with the reason. */
-export function readPlan(text: string): { plan: Plan; unreadable: string | null } {
+export function readPlan(text: string): StoredPlan {
+  const known = lately.get(text) ?? readNew(text);
+  lately.set(text, known);
+  return known;
+}
+
+function readNew(text: string): StoredPlan {
   const read = readJson(text, plan);
   if (read.ok) return { plan: read.value, unreadable: null };
   const { name } = readJsonOr(text, named, { name: 'A session' });

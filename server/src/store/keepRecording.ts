@@ -8,7 +8,7 @@ import type { RecordingRow, RideRow, RiderRow } from '../tables.ts';
 import { plusOneDay, today } from '../today.ts';
 import type { Imported } from '../workers/importRecording.ts';
 import type { ImportPool } from '../workers/pool.ts';
-import { recordingColumns, storeDerived } from './derivedOf.ts';
+import { bytesOf, recordingColumns, storeDerived } from './derivedOf.ts';
 import { act } from './journal.ts';
 import { rereadMarks } from './markedEfforts.ts';
 import { fromRow } from './recordings.ts';
@@ -61,7 +61,7 @@ export async function keepRecording(
   if (!read.ok) throw badField('file', read.reason);
   if (known) return readAgain(db, known, read.value, said);
   const rows = rowsOf(rider, { riderId, origin, sha256, columns: said, file }, read.value);
-  if (await store(db, rows, file.bytes, read.value))
+  if (await store(db, rows, read.value))
     return {
       recording: fromRow(rows.recording),
       duplicate: false,
@@ -116,12 +116,7 @@ function rowsOf(
 }
 
 /** Writes a ride with its recording; false where the same file came in a moment earlier. */
-function store(
-  db: Db,
-  { ride, recording }: Rows,
-  bytes: Uint8Array,
-  read: Imported,
-): Promise<boolean> {
+function store(db: Db, { ride, recording }: Rows, read: Imported): Promise<boolean> {
   return orNotSaved(`the recording ${recording.file_name}`, () =>
     db.transaction().execute(async (trx) => {
       await trx.insertInto('rides').values(ride).execute();
@@ -137,7 +132,11 @@ function store(
       }
       await trx
         .insertInto('recording_files')
-        .values({ recording_id: recording.id, file: Buffer.from(bytes) })
+        .values({
+          recording_id: recording.id,
+          file: bytesOf(read.stored.file),
+          packed: read.stored.packed,
+        })
         .execute();
       await storeDerived(trx, { rideId: ride.id, recordingId: recording.id }, read);
       await tieRide(trx, ride, read.seconds);

@@ -1,78 +1,15 @@
+import { setImmediate as others } from 'node:timers/promises';
 import type { CurveBest, Model } from '@uphill/api';
 import { CURVE_DAYS, FRESH_DAYS, riderModel } from '@uphill/core/power';
 import { modelTest } from '@uphill/core/testing';
-import { formatISO, parseISO, subDays } from 'date-fns';
+import { LRUCache } from 'lru-cache';
 import type { Db } from '../database.ts';
-import { unpackBests } from '../packs.ts';
+import { daysBefore } from '../today.ts';
+import { bestsWithin, curveFrom } from './curveMonths.ts';
 import { listMarkedEfforts } from './markedEfforts.ts';
+import { changesOf } from './riderChanges.ts';
 import { riderName } from './riders.ts';
-import { countingRides } from './rides.ts';
 import { listTests } from './tests.ts';
-
-interface RideBests {
-  readonly id: string;
-  readonly recordingId: string;
-  readonly date: string;
-  readonly powerSource: CurveBest['powerSource'];
-  /** Seconds and watts, in turn. */
-  readonly pairs: Float64Array;
-}
-
-/** The best efforts of every ride within some days that counts. */
-async function ridesOf(
-  db: Db,
-  riderId: string,
-  { from, to }: { from: string; to: string },
-): Promise<RideBests[]> {
-  const rows = await countingRides(db)
-    .innerJoin('ride_packs', 'ride_packs.ride_id', 'rides.id')
-    .innerJoin('recordings', 'recordings.ride_id', 'rides.id')
-    .select([
-      'rides.id',
-      'recordings.id as recordingId',
-      'rides.date',
-      'rides.power_source as powerSource',
-      'ride_packs.bests',
-    ])
-    .where('rides.rider_id', '=', riderId)
-    .where('rides.date', '>=', from)
-    .where('rides.date', '<=', to)
-    .orderBy('rides.date')
-    .orderBy('rides.created_at')
-    .execute();
-  return rows.flatMap(({ bests, ...ride }) =>
-    bests === null ? [] : [{ ...ride, pairs: unpackBests(bests) }],
-  );
-}
-
-/** The best of several rides, each with the one it came from, shortest first: those that no longer and harder effort makes idle. */
-function bestOf(rides: readonly RideBests[]): CurveBest[] {
-  const best = new Map<number, { watts: number; ride: RideBests }>();
-  for (const ride of rides) {
-    for (let at = 0; at < ride.pairs.length; at += 2) {
-      const [seconds, watts] = [ride.pairs[at] as number, ride.pairs[at + 1] as number];
-      if (watts > (best.get(seconds)?.watts ?? 0)) best.set(seconds, { watts, ride });
-    }
-  }
-  let highest = 0;
-  return [...best]
-    .sort(([a], [b]) => b - a)
-    .flatMap(([seconds, { watts, ride }]): CurveBest[] => {
-      if (watts <= highest) return [];
-      highest = watts;
-      return [
-        {
-          seconds,
-          watts,
-          rideId: ride.id,
-          recordingId: ride.recordingId,
-          date: ride.date,
-          powerSource: ride.powerSource,
-        },
-      ];
-    })
-    .reverse();
-}
 
 /** The curve of a rider within some days. */
 export async function curveOf(
@@ -81,39 +18,93 @@ export async function curveOf(
   days: { from: string; to: string },
 ): Promise<CurveBest[]> {
   await riderName(db, riderId);
-  return bestOf(await ridesOf(db, riderId, days));
+  return curveFrom(await bestsWithin(db, riderId, days));
 }
 
-/** What some riders can hold on a day. */
-export function modelsOn(db: Db, riderIds: readonly string[], on: string): Promise<Model[]> {
-  return Promise.all([...new Set(riderIds)].map((riderId) => modelOn(db, riderId, on)));
+/** A model as it was made, and at which state of what it comes from. */
+interface Made {
+  readonly changes: number;
+  readonly model: Model;
 }
 
-/** What a rider can hold on a day: the bests of a year, and the fit or the pair of 90 days. */
+/** Models made lately, of each open database by rider and day. What changes them is noticed by the number of changes. */
+const lately = new WeakMap<Db, LRUCache<string, Made>>();
+const MOST_KEPT = 2000;
+
+/** What some riders can hold on a day; of all that are worked with where none are named. */
+export async function modelsOn(
+  db: Db,
+  riderIds: readonly string[] | undefined,
+  on: string,
+): Promise<Model[]> {
+  const ids = riderIds ?? (await activeIds(db));
+  const changes = await changesOf(db, ids, 'models');
+  const models: Model[] = [];
+  for (const id of new Set(ids)) {
+    const { model, made } = await keptModel(db, id, on, changes.get(id));
+    models.push(model);
+    // Whoever asks something else is answered between two that had to be made.
+    if (made) await others();
+  }
+  return models;
+}
+
+/** What a rider can hold on a day. */
 export async function modelOn(db: Db, riderId: string, on: string): Promise<Model> {
-  const [tests, marked, rides] = await Promise.all([
-    listTests(db, riderId),
+  const changes = (await changesOf(db, [riderId], 'models')).get(riderId);
+  return (await keptModel(db, riderId, on, changes)).model;
+}
+
+/** What a rider can hold on a day, from before where nothing it comes from has changed since. */
+async function keptModel(
+  db: Db,
+  riderId: string,
+  on: string,
+  changes: number | undefined,
+): Promise<{ model: Model; made: boolean }> {
+  // An action under way may be taken back: what it sees is kept nowhere.
+  if (changes === undefined || db.isTransaction)
+    return { model: await makeModel(db, riderId, on), made: true };
+  const models = lately.get(db) ?? new LRUCache({ max: MOST_KEPT });
+  lately.set(db, models);
+  const key = `${riderId} ${on}`;
+  const known = models.get(key);
+  if (known?.changes === changes) return { model: known.model, made: false };
+  const model = await makeModel(db, riderId, on);
+  models.set(key, { changes, model });
+  return { model, made: true };
+}
+
+/** The bests of a year, and the fit or the pair of 90 days. */
+async function makeModel(db: Db, riderId: string, on: string): Promise<Model> {
+  const [tests, marked, year, fresh] = await Promise.all([
+    listTests(db, riderId, daysBefore(on, CURVE_DAYS)),
     listMarkedEfforts(db, riderId),
-    ridesOf(db, riderId, { from: daysBefore(on, CURVE_DAYS), to: on }),
+    bestsWithin(db, riderId, { from: daysBefore(on, CURVE_DAYS), to: on }),
+    bestsWithin(db, riderId, { from: daysBefore(on, FRESH_DAYS), to: on }),
   ]);
-  const since = daysBefore(on, FRESH_DAYS);
-  const points = (bests: readonly CurveBest[]): [number, number][] =>
-    bests.map(({ seconds, watts }) => [seconds, watts]);
-  const year = points(bestOf(rides));
-  const fresh = bestOf(rides.filter(({ date }) => date >= since));
-  const from = fresh.map(({ recordingId }) => recordingId);
-  const counting = marked.filter(({ idle }) => idle === null);
+  const [bests, lately] = [curveFrom(year), curveFrom(fresh)];
+  const points = (curve: readonly CurveBest[]): [number, number][] =>
+    curve.map(({ seconds, watts }) => [seconds, watts]);
   const { fit, pair, pmaxW } = riderModel(
     on,
-    points(fresh),
-    year,
+    points(lately),
+    points(bests),
     tests.map(modelTest),
-    counting,
-    from,
+    marked.filter(({ idle }) => idle === null),
+    lately.map(({ recordingId }) => recordingId),
   );
-  return { riderId, bests: year, fit: fit && { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ }, pair, pmaxW };
+  return {
+    riderId,
+    bests: points(bests),
+    fit: fit && { cpW: fit.cpW, wPrimeJ: fit.wPrimeJ },
+    pair,
+    pmaxW,
+  };
 }
 
-function daysBefore(day: string, days: number): string {
-  return formatISO(subDays(parseISO(day), days), { representation: 'date' });
+/** Riders that are worked with. */
+export async function activeIds(db: Db): Promise<string[]> {
+  const rows = await db.selectFrom('riders').select('id').where('archived', '=', 0).execute();
+  return rows.map(({ id }) => id);
 }

@@ -1,13 +1,13 @@
-import { gunzipSync } from 'node:zlib';
 import type { RecordingSummary, RecordingWithStreams } from '@uphill/api';
 import { z } from 'zod';
 import type { Db } from '../database.ts';
+import { unpackFile } from '../packs.ts';
 import { notFound } from '../refusal.ts';
+import { isPacked, unpackStreams } from '../streamPack.ts';
 import type { RecordingRow } from '../tables.ts';
 import { readJsonOr } from './json.ts';
+import { CHANNELS, unpackOld } from '../oldStreams.ts';
 import type { Reader } from './rides.ts';
-
-type Channel = (number | null)[] | null;
 
 /** The 1 Hz streams of a recording, with the recorded stops that every reader cuts. */
 export type Streams = Pick<
@@ -55,11 +55,12 @@ export async function streamsOfRide(db: Reader, rideId: string): Promise<Streams
 export async function readFile(db: Db, id: string): Promise<{ name: string; bytes: Uint8Array }> {
   const row = await present(db)
     .innerJoin('recording_files', 'recording_files.recording_id', 'recordings.id')
-    .select(['recording_files.file'])
+    .select(['recording_files.file', 'recording_files.packed'])
     .where('recordings.id', '=', id)
     .executeTakeFirst();
-  if (!row) throw notFound('recording');
-  return { name: row.file_name, bytes: row.file };
+  const bytes = row ? unpackFile(row) : null;
+  if (!row || !bytes) throw notFound('recording');
+  return { name: row.file_name, bytes };
 }
 
 /** Recordings of rides that are there. */
@@ -71,47 +72,16 @@ function present(db: Reader) {
     .where('rides.deleted_at', 'is', null);
 }
 
-/** A list is taken as it lies: a day of seconds is too long to look at each of them. */
-const list = z.custom<NonNullable<Channel>>((value) => Array.isArray(value));
-/** Streams of before an update know fewer channels until they are read again. */
-const streams = z
-  .object({
-    watts: list,
-    bpm: list.nullable(),
-    rpm: list.nullable(),
-    metresPerSecond: list.nullable(),
-    heightM: list.nullable(),
-    latitude: list.nullable(),
-    longitude: list.nullable(),
-    celsius: list.nullable(),
-    stops: z.custom<Streams['stops']>((value) => Array.isArray(value)),
-  })
-  .partial();
-
 async function streamsOf(db: Reader, id: string): Promise<Streams> {
-  const row = await db
+  const { streams } = await db
     .selectFrom('recording_streams')
     .select('streams')
     .where('recording_id', '=', id)
     .executeTakeFirstOrThrow();
-  const stored = readJsonOr(gunzipSync(row.streams).toString('utf8'), streams, {});
-  const channel = (name: Exclude<keyof Streams, 'stops' | 'watts'>): Channel =>
-    stored[name] ?? null;
-  return {
-    ...{
-      watts: stored.watts ?? [],
-      bpm: channel('bpm'),
-      rpm: channel('rpm'),
-      metresPerSecond: channel('metresPerSecond'),
-    },
-    ...{
-      heightM: channel('heightM'),
-      latitude: channel('latitude'),
-      longitude: channel('longitude'),
-      celsius: channel('celsius'),
-    },
-    stops: stored.stops ?? [],
-  };
+  const { stops, channels } = isPacked(streams)
+    ? unpackStreams(streams, CHANNELS)
+    : unpackOld(streams);
+  return { ...channels, watts: channels.watts ?? [], stops };
 }
 
 const laps = z.array(z.object({ startS: z.number(), seconds: z.number() }));

@@ -5,10 +5,31 @@ import { notFound } from '../refusal.ts';
 import type { RiderRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 import { schemeName } from './schemes.ts';
-import { complete } from './completeRiders.ts';
+import { complete, type Span } from './completeRiders.ts';
+import { today } from '../today.ts';
 
-export async function listRiders(db: Db): Promise<Rider[]> {
-  return complete(db, await db.selectFrom('riders').selectAll().orderBy('name').execute());
+/** Behind every day there is. */
+const FAR_OFF = '9999-12-31';
+
+/** Every rider, with what counts on some days: from today on where none are named. */
+export async function listRiders(
+  db: Db,
+  { from = today(), to = FAR_OFF }: { [K in keyof Span]?: string | undefined } = {},
+): Promise<Rider[]> {
+  const rows = await db.selectFrom('riders').selectAll().orderBy('name').execute();
+  return complete(db, rows, { from, to });
+}
+
+/** Some riders with what counts from today on, in the order of their ids; refuses where one of them is not there. */
+export async function ridersFromToday(db: Db, ids: readonly string[]): Promise<Rider[]> {
+  const rows = await db.selectFrom('riders').selectAll().where('id', 'in', ids).execute();
+  const toCome = { from: today(), to: FAR_OFF };
+  const riders = new Map((await complete(db, rows, toCome)).map((rider) => [rider.id, rider]));
+  return ids.map((id) => {
+    const rider = riders.get(id);
+    if (!rider) throw notFound('rider');
+    return rider;
+  });
 }
 
 export async function readRider(db: Db, id: string): Promise<Rider> {

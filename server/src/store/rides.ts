@@ -69,6 +69,24 @@ export async function monthsRidden(db: Db, riderId: string) {
     .execute();
 }
 
+/** The months between two, both included, in which a rider has rides; found in the index alone. `yyyy-mm` */
+export async function monthsBetween(
+  db: Db,
+  riderId: string,
+  first: string,
+  last: string,
+): Promise<string[]> {
+  const rows = await db
+    .selectFrom('rides')
+    .select('date')
+    .distinct()
+    .where('rider_id', '=', riderId)
+    .where('date', '>=', `${first}-01`)
+    .where('date', '<=', `${last}-31`)
+    .execute();
+  return [...new Set(rows.map(({ date }) => date.slice(0, 7)))].sort();
+}
+
 export async function readRide(db: Reader, id: string): Promise<Ride> {
   const row = await withNumbers(db).where('rides.id', '=', id).executeTakeFirst();
   if (!row) throw notFound('ride');

@@ -37,10 +37,12 @@ import { ftpRow } from './ftp.ts';
 import { readRider, riderName } from './riders.ts';
 import { type Reader, rides } from './rides.ts';
 
-export async function listTests(db: Db, riderId: string): Promise<Test[]> {
+/** A rider's tests, the latest first; since a day, where one is named. */
+export async function listTests(db: Db, riderId: string, since = ''): Promise<Test[]> {
   await riderName(db, riderId);
   const rows = await withOrigin(db)
     .where('tests.rider_id', '=', riderId)
+    .where('tests.date', '>=', since)
     .orderBy('tests.date', 'desc')
     .orderBy('tests.created_at', 'desc')
     .execute();

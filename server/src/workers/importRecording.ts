@@ -1,4 +1,4 @@
-import { gunzipSync, gzipSync } from 'node:zlib';
+import { gunzipSync } from 'node:zlib';
 import { LARGEST_UNPACKED_MB } from '@uphill/api';
 import {
   askOrReadFile,
@@ -11,24 +11,25 @@ import {
 } from '@uphill/core/formats';
 import { type Lap, stopsOf } from '@uphill/core/power';
 import { type Refused, type Understood, refused } from '@uphill/core/units';
-import { type RideNumbers, rideNumbers, type RidePack } from '@uphill/core/review';
+import { type RideNumbers, rideNumbers } from '@uphill/core/review';
+import { packFile, type PackedFile, type PackedRide, packRide } from '../packs.ts';
+import { packStreams } from '../streamPack.ts';
 import { localIn } from '../timeZone.ts';
 
-/** What an import yields: everything that is stored beside the file. */
+/** What an import yields: everything that is stored, as it is stored. */
 export interface Imported {
   readonly startedAt: string | null;
   readonly seconds: number;
   readonly kind: Extract<FileKind, 'csv' | 'gpx' | 'fit'>;
   readonly laps: readonly Lap[];
   readonly notes: readonly string[];
-  /** The 1 Hz streams, as gzipped JSON. */
+  /** The 1 Hz streams; see `streamPack.ts`. */
   readonly streams: Uint8Array;
   readonly numbers: RideNumbers;
-  readonly pack: RidePack;
+  readonly pack: PackedRide;
+  readonly stored: PackedFile;
 }
 
-/** Packing harder takes twice as long and saves a tenth. */
-const STREAM_LEVEL = 3;
 const LARGEST_UNPACKED = LARGEST_UNPACKED_MB * 1024 * 1024;
 
 /** A file, with what the coach said of its columns and what may be asked. */
@@ -52,7 +53,11 @@ export default function importRecording({ bytes, choice, ask, timeZone }: ToImpo
   return read.ok
     ? {
         ok: true,
-        value: digest(read.value, kind === 'fit' || kind === 'gpx' ? kind : 'csv', timeZone),
+        value: {
+          ...digest(read.value, timeZone),
+          kind: kind === 'fit' || kind === 'gpx' ? kind : 'csv',
+          stored: packFile(bytes),
+        },
       }
     : read;
 }
@@ -72,35 +77,17 @@ function unpack(bytes: Uint8Array): Understood<Uint8Array> | Refused {
   }
 }
 
-function digest(recording: Recording, kind: Imported['kind'], timeZone: string): Imported {
-  const {
-    startedAt,
-    startedUtc,
-    watts,
-    bpm,
-    rpm,
-    metresPerSecond,
-    heightM,
-    latitude,
-    longitude,
-    celsius,
-    laps,
-    notes,
-  } = recording;
+function digest(recording: Recording, timeZone: string): Omit<Imported, 'kind' | 'stored'> {
+  const { startedAt, startedUtc, watts, bpm, rpm, metresPerSecond, laps, notes } = recording;
+  const { heightM, latitude, longitude, celsius } = recording;
   const stops = stopsOf(metresPerSecond, rpm);
   const { numbers, pack } = rideNumbers({ watts, bpm, stops });
   const channels = {
-    watts,
-    bpm,
-    rpm,
-    metresPerSecond,
-    heightM,
-    latitude,
-    longitude,
-    celsius,
-    stops,
+    ...{ watts, bpm, rpm, metresPerSecond },
+    ...{ heightM, latitude, longitude, celsius },
   };
-  const streams = gzipSync(JSON.stringify(channels), { level: STREAM_LEVEL });
+  const seconds = watts.length;
+  const streams = packStreams(channels, { seconds, stops });
   const local = startedAt ?? (startedUtc === null ? null : localIn(timeZone, startedUtc));
-  return { startedAt: local, seconds: watts.length, kind, laps, notes, streams, numbers, pack };
+  return { startedAt: local, seconds, laps, notes, streams, numbers, pack: packRide(pack) };
 }

@@ -3,10 +3,13 @@ import { Piscina } from 'piscina';
 import type { Copy } from '../backup.ts';
 import type { Copied } from './copyDatabase.ts';
 import type { ImportResult, ToImport } from './importRecording.ts';
+import type { Reckoned, ToReckon } from './rebuildNumbers.ts';
 
 /** Worker threads for what takes longer than an answer should. */
 export interface ImportPool {
   importRecording(file: ToImport): Promise<ImportResult>;
+  /** The numbers of some rides from their streams. */
+  rebuildNumbers(rides: readonly ToReckon[]): Promise<Reckoned[]>;
   /** A checked copy of a database; see `copyChecked`. */
   copyDatabase: Copy;
   /** Leaves nothing of deleted rows in the file. */
@@ -14,6 +17,7 @@ export interface ImportPool {
   close(): Promise<void>;
 }
 
+const REBUILD = new URL('./rebuildNumbers.js', import.meta.url).href;
 const MEMORY_MB = 768;
 const LONGEST_MS = 60_000;
 
@@ -39,6 +43,7 @@ export function startPool(): ImportPool {
     resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
   });
   return {
+    rebuildNumbers: (rides) => pool.run(rides, { filename: REBUILD }) as Promise<Reckoned[]>,
     async importRecording(file) {
       const limit = new AbortController();
       const timer = setTimeout(() => limit.abort(), LONGEST_MS);

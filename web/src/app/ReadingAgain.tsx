@@ -18,7 +18,7 @@ export function ReadingAgain() {
   useEffect(() => {
     // The last of them is read: what was shown without its figures is asked for again.
     if (was.current && reading === null)
-      dispatch(api.util.invalidateTags(['rides', 'markedEfforts']));
+      dispatch(api.util.invalidateTags(['rides', 'markedEfforts', 'models', 'days']));
     was.current = reading !== null;
   }, [reading, dispatch]);
   if (reading === null) return null;

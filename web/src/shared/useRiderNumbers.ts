@@ -6,21 +6,38 @@ import { useSchemes } from './useSchemes.ts';
 import { today } from './dates.ts';
 import { riderOnDay } from './riderOnDay.ts';
 
-/** What the riders can hold, by their ids; of a day to come, what is known today. */
-export function useModels(riders: readonly string[], day: string): ReadonlyMap<string, Model> {
-  const { data } = modelsApi.useModelsQuery(
-    { on: day < today() ? day : today(), riders },
-    { skip: riders.length === 0 },
-  );
+/** Of a day to come, what is known today. */
+function knownOn(day: string): string {
+  return day < today() ? day : today();
+}
+
+/** What everybody can hold on a day, by their ids: one request for a whole list. */
+export function useModels(day: string, skip = false): ReadonlyMap<string, Model> {
+  const { data } = modelsApi.useModelsQuery(knownOn(day), { skip });
   return useMemo(() => new Map((data ?? []).map((model) => [model.riderId, model])), [data]);
+}
+
+/** What a rider can hold on a day; null until it is there, or where nothing hangs on it. */
+export function useModel(riderId: string, day: string, skip = false): Model | null {
+  const { data } = modelsApi.useModelQuery({ on: knownOn(day), riderId }, { skip });
+  return data?.[0] ?? null;
 }
 
 /** The rider's figures on a day with everything a session is reckoned by; bests, CP and W′ as soon as they are there. */
 export function useRiderNumbers(rider: Rider, day: string, ridden?: Day): RiderOnDay {
-  const model = useModels([rider.id], day).get(rider.id);
+  return useNumbersBy(rider, day, useModel(rider.id, day), ridden);
+}
+
+/** The same with a model that came with those of a whole list, or with none where the day hangs on none. */
+export function useNumbersBy(
+  rider: Rider,
+  day: string,
+  model: Model | null,
+  ridden?: Day,
+): RiderOnDay {
   const scheme = useSchemes().ofRider(rider);
   return useMemo(
-    () => riderOnDay(rider, day, model ?? null, ridden, scheme),
+    () => riderOnDay(rider, day, model, ridden, scheme),
     [rider, day, model, ridden, scheme],
   );
 }

@@ -18,7 +18,7 @@ import { Link, useNavigate } from 'react-router';
 import { sessionsApi } from '../../shared/api/sessions.ts';
 import { today } from '../../shared/dates.ts';
 import { firstName, riderOnDay } from '../../shared/riderOnDay.ts';
-import { useModels } from '../../shared/useRiderNumbers.ts';
+import { useModel } from '../../shared/useRiderNumbers.ts';
 import { useAppSelector } from '../../shared/state.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
@@ -48,8 +48,8 @@ export function BookPage() {
       })),
     [],
   );
-  const models = useModels(rider ? [rider.id] : [], today());
-  const numbers = rider ? riderOnDay(rider, today(), models.get(rider.id)) : null;
+  const model = useModel(rider?.id ?? '', today(), !rider);
+  const numbers = rider ? riderOnDay(rider, today(), model) : null;
   const shown = book
     .map(({ family, sessions }) => ({
       family,

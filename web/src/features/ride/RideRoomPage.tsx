@@ -7,7 +7,7 @@ import { daysApi } from '../../shared/api/days.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { riderOnDay } from '../../shared/riderOnDay.ts';
-import { useModels } from '../../shared/useRiderNumbers.ts';
+import { useModel } from '../../shared/useRiderNumbers.ts';
 import { today } from '../../shared/dates.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
@@ -20,7 +20,7 @@ export function RideRoomPage() {
   const { riderId = '', dayId = '' } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
   const { data: day, error } = daysApi.useDayQuery(dayId);
-  const model = useModels(riderId === '' ? [] : [riderId], day?.date ?? today()).get(riderId);
+  const model = useModel(riderId, day?.date ?? today(), !day);
   const [kept, setKept] = useState<KeptRide | null>(null);
   const [left] = useState(() => readRide(dayId));
   if (error) return <ProblemNote problem={problemOf(error)} />;

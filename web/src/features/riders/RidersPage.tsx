@@ -1,15 +1,15 @@
-import type { Rider, Day } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
-import { nameFor } from '@uphill/core/sessions';
 import { roundTo } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
-import { daysApi } from '../../shared/api/days.ts';
+import type { ListedDay } from '../../shared/api/listedDay.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { daysBetween, plusDays, printAge, printDay, today } from '../../shared/dates.ts';
-import { ftpOnDay, healthOnDay, retestIn, riderOnDay, shownMass } from '../../shared/riderOnDay.ts';
+import { ftpOnDay, healthOnDay, retestIn, shownMass } from '../../shared/riderOnDay.ts';
+import { useSquadDays } from '../../shared/useSquadDays.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
 import { useArchive } from './useArchive.ts';
@@ -27,21 +27,17 @@ const MOST_DAYS = 3;
 /** Every rider on one line, those who need the coach first. */
 export function RidersPage() {
   const { data: riders, error } = ridersApi.useRidersQuery();
-  const { data: days = [] } = daysApi.useDaysQuery({
-    from: plusDays(today(), -14),
-    to: plusDays(today(), 14),
-  });
+  const days = useSquadDays({ from: plusDays(today(), -14), to: plusDays(today(), 14) });
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!riders) return <Loading />;
   const active = riders.filter(({ archived }) => !archived);
   const archived = riders.filter((rider) => rider.archived);
   if (riders.length === 0) return <FirstRider />;
 
-  const lines = active.map((rider) => ({
-    rider,
-    days: days.filter(({ riderId }) => riderId === rider.id),
-    needs: needsOf(rider, days),
-  }));
+  const lines = active.map((rider) => {
+    const own = days.get(rider.id) ?? [];
+    return { rider, days: own, needs: needsOf(rider, own) };
+  });
   lines.sort((a, b) => b.needs.length - a.needs.length || a.rider.name.localeCompare(b.rider.name));
   return (
     <>
@@ -109,7 +105,7 @@ function RiderLine({
   needs,
 }: {
   rider: Rider;
-  days: readonly Day[];
+  days: readonly ListedDay[];
   needs: readonly Need[];
 }) {
   const next = days.find(({ state, date }) => state === 'planned' && date >= today());
@@ -133,7 +129,7 @@ function RiderLine({
       <td>
         {next ? (
           <Link to={`/riders/${rider.id}/days/${next.id}`}>
-            {printDay(next.date)}: {nameFor(next.plan, riderOnDay(rider, next.date))}
+            {printDay(next.date)}: {next.name}
           </Link>
         ) : (
           <span className="soft">nothing assigned</span>
@@ -184,7 +180,7 @@ function Measured({ rider }: { rider: Rider }) {
   );
 }
 
-function needsOf(rider: Rider, days: readonly Day[]): Need[] {
+function needsOf(rider: Rider, days: readonly ListedDay[]): Need[] {
   const base = `/riders/${rider.id}`;
   const needs: Need[] = [];
   const retest = retestIn(rider);
@@ -204,8 +200,7 @@ function needsOf(rider: Rider, days: readonly Day[]): Need[] {
     })),
   );
   const unmarked = days.filter(
-    ({ id, riderId, state, date }) =>
-      riderId === rider.id && state === 'planned' && date < today() && !ridden.has(id),
+    ({ id, state, date }) => state === 'planned' && date < today() && !ridden.has(id),
   );
   needs.push(
     ...unmarked

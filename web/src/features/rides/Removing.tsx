@@ -20,8 +20,10 @@ export function Removing({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   };
   const deleteIt = async (): Promise<void> => {
     if (
-      (await act(() => remove({ id: ride.id, version: ride.version }), 'The ride is deleted.')) !==
-      undefined
+      (await act(
+        () => remove({ id: ride.id, version: ride.version, riderId: rider.id }),
+        'The ride is deleted.',
+      )) !== undefined
     )
       void navigate(`/riders/${rider.id}/rides`);
   };

@@ -71,7 +71,7 @@ export function useImportRides(riderId: string) {
     };
     await Promise.all(Array.from({ length: AT_ONCE }, work));
     tell({ state: stopped.current ? 'stopped' : 'done' });
-    dispatch(api.util.invalidateTags(['riders', 'rides', 'days']));
+    dispatch(api.util.invalidateTags(['riders', 'rides', 'days', 'models']));
   };
   return {
     progress,

@@ -2,6 +2,7 @@ import type { Rider } from '@uphill/api';
 import { mondayOf, plusDays, printDay, today } from '../../shared/dates.ts';
 
 const WEEKS = 3;
+const NONE: readonly Taken[] = [];
 
 /** Something that stands on a rider's day already. */
 export interface Taken {
@@ -22,6 +23,10 @@ interface Props {
 /** Three weeks to choose days from, each saying who has something on it already. */
 export function AssignDays({ riders, dates, toggle, taken }: Props) {
   const monday = mondayOf(today());
+  const chosen = new Set(riders.map(({ id }) => id));
+  const onDay = new Map<string, Taken[]>();
+  for (const each of taken)
+    if (chosen.has(each.riderId)) onDay.set(each.date, [...(onDay.get(each.date) ?? []), each]);
   return (
     <div className="assign-weeks" role="group" aria-label="Days">
       {Array.from({ length: WEEKS * 7 }, (_, index) => plusDays(monday, index)).map((day) => (
@@ -30,9 +35,7 @@ export function AssignDays({ riders, dates, toggle, taken }: Props) {
           day={day}
           chosen={dates.includes(day)}
           toggle={toggle}
-          taken={taken.filter(
-            (each) => each.date === day && riders.some(({ id }) => id === each.riderId),
-          )}
+          taken={onDay.get(day) ?? NONE}
           several={riders.length > 1}
         />
       ))}

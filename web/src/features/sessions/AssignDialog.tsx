@@ -1,5 +1,7 @@
-import { isProblem, type Problem, type Rider } from '@uphill/api';
+import { isProblem, type Model, type Problem, type Rider } from '@uphill/api';
 import { assignedTo, type Plan, type PlanProblem } from '@uphill/core/sessions';
+import type { Scheme } from '@uphill/core/zones';
+import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
 import { Link, useLocation } from 'react-router';
@@ -9,6 +11,7 @@ import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../shared/rider
 import { useAct } from '../../shared/useAct.ts';
 import { useActiveRiders } from '../../shared/useActiveRiders.ts';
 import { useSchemes } from '../../shared/useSchemes.ts';
+import { useSquadDays } from '../../shared/useSquadDays.ts';
 import { useModels } from '../../shared/useRiderNumbers.ts';
 import { DateField } from '../../ui/DateField.tsx';
 import { ProblemNote, Wrong } from '../../ui/messages.tsx';
@@ -115,18 +118,36 @@ function useWanted(
   plan: Plan,
 ): Wanted[] {
   const schemes = useSchemes();
-  const models = useModels(chosen, day);
+  const models = useModels(day);
   return riders
     .filter(({ id }) => chosen.includes(id))
     .map((rider) => ({
       rider,
-      assigned: assignedTo(
-        plan,
-        riderOnDay(rider, day, models.get(rider.id), undefined, schemes.ofRider(rider)),
-        healthOnDay(rider, day),
-      ),
+      assigned: assigned(plan, rider, day, models.get(rider.id) ?? null, schemes.ofRider(rider)),
       ftp: ftpWords(rider, day),
     }));
+}
+
+/** What a session comes to for each rider, by what it was reckoned from: a tick changes one of two hundred. */
+const known = new WeakMap<Rider, { of: readonly unknown[]; assigned: Wanted['assigned'] }>();
+
+function assigned(
+  plan: Plan,
+  rider: Rider,
+  day: string,
+  model: Model | null,
+  scheme: Scheme,
+): Wanted['assigned'] {
+  const of = [plan, day, model, scheme];
+  const before = known.get(rider);
+  if (before?.of.every((each, index) => each === of[index])) return before.assigned;
+  const now = assignedTo(
+    plan,
+    riderOnDay(rider, day, model, undefined, scheme),
+    healthOnDay(rider, day),
+  );
+  known.set(rider, { of, assigned: now });
+  return now;
 }
 
 interface EachProps {
@@ -196,12 +217,15 @@ function OtherDays({ dates, toggle }: OtherProps) {
 function useTaken(riders: readonly Rider[], dates: readonly string[]): readonly Taken[] {
   const from = [today(), ...dates].sort()[0] ?? today();
   const to = [plusDays(today(), 21), ...dates].sort().at(-1) ?? today();
-  const { data = [] } = daysApi.useDaysQuery({ from: plusDays(from, -7), to });
-  const names = new Map(riders.map(({ id, name }) => [id, name]));
-  return data.flatMap(({ riderId, date, plan }) =>
-    names.has(riderId)
-      ? [{ riderId, rider: names.get(riderId) ?? '', date, session: plan.name }]
-      : [],
+  const days = useSquadDays({ from: plusDays(from, -7), to });
+  return useMemo(
+    () =>
+      riders.flatMap(({ id: riderId, name: rider }) =>
+        (days.get(riderId) ?? []).map(({ date, name: session }) => ({
+          ...{ riderId, rider, date, session },
+        })),
+      ),
+    [riders, days],
   );
 }
 

@@ -6,11 +6,11 @@ import { today } from '../../shared/dates.ts';
 import { healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
 import { saveFile } from '../../shared/saveFile.ts';
 import { useSchemes } from '../../shared/useSchemes.ts';
-import { useModels } from '../../shared/useRiderNumbers.ts';
+import { useModel } from '../../shared/useRiderNumbers.ts';
 
 /** The rider’s days as one calendar file; a newer one replaces what an older one put there. */
 export function CalendarFile({ rider, days }: { rider: Rider; days: readonly Day[] }) {
-  const model = useModels([rider.id], today()).get(rider.id);
+  const model = useModel(rider.id, today());
   const scheme = useSchemes().ofRider(rider);
   if (days.length === 0) return null;
   const save = async (): Promise<void> => {

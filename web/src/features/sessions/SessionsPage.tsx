@@ -1,6 +1,5 @@
-import type { Rider, Session } from '@uphill/api';
-import { nameFor, problemsOf, sessionNumbers, systemName } from '@uphill/core/sessions';
-import { printDuration, roundHalfUp } from '@uphill/core/units';
+import type { Rider } from '@uphill/api';
+import { problemsOf } from '@uphill/core/sessions';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useLocation, useParams } from 'react-router';
@@ -11,15 +10,14 @@ import { problemOf } from '../../shared/api/problemOf.ts';
 import { plusDays, today } from '../../shared/dates.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
-import { useAct } from '../../shared/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
-import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { DayLine } from './day/DayLine.tsx';
 import { OtherMonths } from './day/OtherMonths.tsx';
 import { BringIn } from './BringIn.tsx';
 import { CalendarFile } from './CalendarFile.tsx';
 import { AssignDialog } from './AssignDialog.tsx';
+import { SessionLine } from './SessionLine.tsx';
 import { useNewSession } from './useNewSession.ts';
 import { Heading } from '../../ui/Heading.tsx';
 
@@ -27,14 +25,20 @@ import { Heading } from '../../ui/Heading.tsx';
 export function SessionsPage() {
   const { riderId = '' } = useParams();
   const { data: rider, error } = ridersApi.useRiderQuery(riderId);
+  if (error) return <ProblemNote problem={problemOf(error)} />;
+  return rider ? <SessionsOf rider={rider} /> : <Loading />;
+}
+
+function SessionsOf({ rider }: { rider: Rider }) {
+  const riderId = rider.id;
+  const numbers = useRiderNumbers(rider, today());
   const { data: sessions } = sessionsApi.useSessionsQuery();
   const shown = { from: plusDays(today(), -10), to: plusDays(today(), 28) };
   const { data: days } = daysApi.useDaysQuery({ ...shown, riderId });
   const newSession = useNewSession();
   const { state } = useLocation() as { state: { assign?: string } | null };
   const [assigning, setAssigning] = useState<string | null>(state?.assign ?? null);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
-  if (!rider || !sessions || !days) return <Loading />;
+  if (!sessions || !days) return <Loading />;
   const session = sessions.find(({ id }) => id === assigning);
   return (
     <>
@@ -71,12 +75,13 @@ export function SessionsPage() {
             </Empty>
           ) : (
             <ul className="days">
-              {sessions.map((session) => (
+              {sessions.map((each) => (
                 <SessionLine
-                  key={session.id}
-                  session={session}
-                  rider={rider}
-                  assign={() => setAssigning(session.id)}
+                  key={each.id}
+                  session={each}
+                  riderId={rider.id}
+                  numbers={numbers}
+                  assign={setAssigning}
                 />
               ))}
             </ul>
@@ -94,48 +99,5 @@ export function SessionsPage() {
         />
       )}
     </>
-  );
-}
-
-function SessionLine({
-  session,
-  rider,
-  assign,
-}: {
-  session: Session;
-  rider: Rider;
-  assign: () => void;
-}) {
-  const [retire] = sessionsApi.useRetireSessionMutation();
-  const { act, problem } = useAct();
-  const numbers = useRiderNumbers(rider, today());
-  const asks = sessionNumbers(session.plan, numbers);
-  const name = nameFor(session.plan, numbers) || 'New session';
-  return (
-    <li>
-      <MiniRoad segments={asks.segments} ftpW={numbers.ftpW} />
-      <div className="flex-grow-1">
-        <Link to={`/riders/${rider.id}/sessions/${session.id}`}>{name}</Link>
-        <span className="soft d-block small">
-          {systemName(session.plan.system)} · {printDuration(asks.totalS.value)} · load{' '}
-          {roundHalfUp(asks.load.value)}
-        </span>
-        <ProblemNote problem={problem} />
-      </div>
-      <div className="text-nowrap">
-        <Button size="sm" variant="outline-secondary" onClick={assign}>
-          Assign<span className="visually-hidden">: {name}</span>
-        </Button>
-        <Button
-          size="sm"
-          variant="link"
-          onClick={() =>
-            void act(() => retire(session), `${name} archived. Days it stands on keep it.`)
-          }
-        >
-          Archive<span className="visually-hidden"> {name}</span>
-        </Button>
-      </div>
-    </li>
   );
 }

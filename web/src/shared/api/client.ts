@@ -11,21 +11,41 @@ export interface Closing {
   readonly closing?: boolean;
 }
 
-type Tag =
-  | 'riders'
-  | 'tests'
-  | 'testDays'
-  | 'schemes'
-  | 'rides'
-  | 'sessions'
-  | 'days'
-  | 'hills'
-  | 'markedEfforts'
-  | 'journal';
+const TYPES = [
+  ...(['riders', 'tests', 'testDays', 'schemes', 'rides', 'sessions', 'days', 'hills'] as const),
+  ...(['markedEfforts', 'models', 'journal'] as const),
+] as const;
+type TagType = (typeof TYPES)[number];
+type Tag = TagType | { readonly type: TagType; readonly id: string };
 
-/** What a change makes stale. One that was refused changed nothing, and must not reload what is being typed. */
-export function after(tags: Tag[]) {
-  return (_result: unknown, error: unknown): Tag[] => (error ? [] : tags);
+/** Lists of several riders, or of all sessions. */
+const ALL = 'ALL';
+
+/** What an answer is about: things of one rider, or one thing by its id. */
+export function about(id: string, ...types: TagType[]): Tag[] {
+  return types.map((type) => ({ type, id }));
+}
+
+/** What an answer over several is about. */
+export function aboutAll(...types: TagType[]): Tag[] {
+  return about(ALL, ...types);
+}
+
+/** What is stale once something of one rider, or one thing, was changed: it, and the lists it stands in. */
+export function changed(id: string, ...types: TagType[]): Tag[] {
+  return [...about(id, ...types), ...aboutAll(...types)];
+}
+
+/**
+ * What a change makes stale. One that was refused changed nothing, and must not reload what is being typed.
+ *
+ * @param tags those, or what tells them from what was sent and what came back
+ */
+export function after<A, R>(tags: readonly Tag[] | ((sent: A, answer: R) => readonly Tag[])) {
+  return (answer: R | undefined, error: unknown, sent: A): Tag[] => {
+    if (error) return [];
+    return [...(typeof tags === 'function' ? tags(sent, answer as R) : tags)];
+  };
 }
 
 /** Everything the server holds. Whatever one action changes is asked for again. */
@@ -39,17 +59,6 @@ export const api = createApi({
         headers.set('x-uphill-actor', 'rider');
     },
   }),
-  tagTypes: [
-    'riders',
-    'tests',
-    'testDays',
-    'schemes',
-    'rides',
-    'sessions',
-    'days',
-    'hills',
-    'markedEfforts',
-    'journal',
-  ] satisfies Tag[],
+  tagTypes: TYPES,
   endpoints: () => ({}),
 });

@@ -1,50 +1,88 @@
-import type { Assignment, Behind, Day, DayChange, Following, MonthOfDays } from '@uphill/api';
+import type {
+  Assignment,
+  Behind,
+  Day,
+  DayChange,
+  DayList,
+  Following,
+  MonthOfDays,
+  PlacedDay,
+} from '@uphill/api';
 import type { Plan } from '@uphill/core/sessions';
-import { type Named, after, api } from './client.ts';
+import { type Named, about, aboutAll, after, api, changed } from './client.ts';
+
+interface Span {
+  readonly from: string;
+  readonly to: string;
+}
 
 /** Where a rider's days lie, and the plans they have of their own. */
 export const daysApi = api.injectEndpoints({
   endpoints: (build) => ({
-    days: build.query<Day[], { from: string; to: string; riderId?: string }>({
-      query: ({ from, to, riderId }) => ({
-        url: riderId ? `/riders/${riderId}/days` : '/days',
-        params: { from, to },
-      }),
-      providesTags: ['days'],
+    /** A rider's days with their plans. */
+    days: build.query<Day[], Span & { riderId: string }>({
+      query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/days`, params }),
+      providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
     }),
-    day: build.query<Day, string>({ query: (id) => `/days/${id}`, providesTags: ['days'] }),
-    assign: build.mutation<Day[], Assignment>({
+    /** The days of everybody, a line of figures each. */
+    squadDays: build.query<DayList, Span>({
+      query: (params) => ({ url: '/days', params }),
+      providesTags: aboutAll('days', 'riders', 'models'),
+    }),
+    /** One date of everybody, with the plans. */
+    daysOn: build.query<Day[], string>({
+      query: (date) => `/days/on/${date}`,
+      providesTags: aboutAll('days'),
+    }),
+    day: build.query<Day, string>({
+      query: (id) => `/days/${id}`,
+      providesTags: (day) => (day ? about(day.riderId, 'days') : []),
+    }),
+    assign: build.mutation<PlacedDay[], Assignment>({
       query: (body) => ({ url: '/days', method: 'POST', body }),
-      invalidatesTags: after(['days', 'journal']),
+      invalidatesTags: after(({ riders }) => [
+        ...riders.flatMap(({ riderId }) => changed(riderId, 'days')),
+        'journal',
+      ]),
     }),
     changeDay: build.mutation<Day, DayChange & { id: string }>({
       query: ({ id, ...body }) => ({ url: `/days/${id}`, method: 'PATCH', body }),
-      invalidatesTags: after(['days', 'rides', 'riders', 'journal']),
+      invalidatesTags: after((_sent, { riderId }) => [
+        ...changed(riderId, 'days', 'rides', 'riders'),
+        'journal',
+      ]),
     }),
-    removeDay: build.mutation<null, Named>({
+    removeDay: build.mutation<null, Named & { riderId: string }>({
       query: ({ id, version }) => ({ url: `/days/${id}`, method: 'DELETE', params: { version } }),
-      invalidatesTags: after(['days', 'rides', 'riders', 'journal']),
+      invalidatesTags: after(({ riderId }) => [
+        ...changed(riderId, 'days', 'rides', 'riders'),
+        'journal',
+      ]),
     }),
     months: build.query<MonthOfDays[], string>({
       query: (riderId) => `/riders/${riderId}/days/months`,
-      providesTags: ['days'],
+      providesTags: (_months, _error, riderId) => about(riderId, 'days'),
     }),
     changeDayPlan: build.mutation<Day, { id: string; plan: Plan; version: number }>({
       query: ({ id, ...body }) => ({ url: `/days/${id}/plan`, method: 'PUT', body }),
-      invalidatesTags: after(['days', 'journal']),
+      invalidatesTags: after((_sent, { riderId }) => [...changed(riderId, 'days'), 'journal']),
     }),
     /** Days still to come that stand as a session was before. */
     behind: build.query<Behind[], { sessionId: string; version: number }>({
       query: ({ sessionId }) => `/sessions/${sessionId}/behind`,
-      providesTags: ['days', 'riders', 'tests'],
+      providesTags: aboutAll('days', 'riders', 'models'),
     }),
-    follow: build.mutation<Day[], Following & { sessionId: string }>({
+    follow: build.mutation<PlacedDay[], Following & { sessionId: string }>({
       query: ({ sessionId, ...body }) => ({
         url: `/sessions/${sessionId}/behind`,
         method: 'POST',
         body,
       }),
-      invalidatesTags: after(['days', 'journal']),
+      invalidatesTags: after((_sent, days) => [
+        ...aboutAll('days'),
+        ...days.flatMap(({ riderId }) => changed(riderId, 'days')),
+        'journal',
+      ]),
     }),
   }),
 });

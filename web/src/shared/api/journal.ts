@@ -23,6 +23,7 @@ export const journalApi = api.injectEndpoints({
         'rides',
         'hills',
         'markedEfforts',
+        'models',
         'journal',
       ]),
     }),

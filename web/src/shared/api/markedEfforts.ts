@@ -1,12 +1,12 @@
 import type { MarkedEffortEntry, NewMarkedEffort } from '@uphill/api';
-import { after, api } from './client.ts';
+import { about, after, api, changed } from './client.ts';
 
 /** Efforts that the coach marked maximal. */
 export const markedEffortsApi = api.injectEndpoints({
   endpoints: (build) => ({
     markedEfforts: build.query<MarkedEffortEntry[], string>({
       query: (riderId) => `/riders/${riderId}/marked-efforts`,
-      providesTags: ['markedEfforts'],
+      providesTags: (_marks, _error, riderId) => about(riderId, 'markedEfforts'),
     }),
     markEffort: build.mutation<MarkedEffortEntry, NewMarkedEffort & { riderId: string }>({
       query: ({ riderId, ...body }) => ({
@@ -14,7 +14,10 @@ export const markedEffortsApi = api.injectEndpoints({
         method: 'POST',
         body,
       }),
-      invalidatesTags: after(['markedEfforts', 'journal']),
+      invalidatesTags: after(({ riderId }) => [
+        ...changed(riderId, 'markedEfforts', 'models'),
+        'journal',
+      ]),
     }),
     withdrawMark: build.mutation<
       MarkedEffortEntry,
@@ -25,7 +28,10 @@ export const markedEffortsApi = api.injectEndpoints({
         method: 'PATCH',
         body,
       }),
-      invalidatesTags: after(['markedEfforts', 'journal']),
+      invalidatesTags: after(({ riderId }) => [
+        ...changed(riderId, 'markedEfforts', 'models'),
+        'journal',
+      ]),
     }),
   }),
 });

@@ -1,20 +1,25 @@
 import type { CurveBest, Model } from '@uphill/api';
-import { api } from './client.ts';
+import { about, aboutAll, api } from './client.ts';
 
 /** What riders can hold: models, curves, hard days. */
 export const modelsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    models: build.query<Model[], { on: string; riders: readonly string[] }>({
-      query: ({ on, riders }) => ({ url: '/models', params: { on, riders: riders.join(',') } }),
-      providesTags: ['rides', 'tests', 'riders', 'markedEfforts'],
+    model: build.query<Model[], { on: string; riderId: string }>({
+      query: ({ on, riderId }) => ({ url: '/models', params: { on, riders: riderId } }),
+      providesTags: (_models, _error, { riderId }) => about(riderId, 'models'),
+    }),
+    /** Of everybody that is worked with, in one request. */
+    models: build.query<Model[], string>({
+      query: (on) => ({ url: '/models', params: { on } }),
+      providesTags: aboutAll('models'),
     }),
     curve: build.query<CurveBest[], { riderId: string; from: string; to: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/curve`, params }),
-      providesTags: ['rides'],
+      providesTags: (_curve, _error, { riderId }) => about(riderId, 'models'),
     }),
     hardDays: build.query<string[], { riderId: string; before: string }>({
       query: ({ riderId, before }) => ({ url: `/riders/${riderId}/hard-days`, params: { before } }),
-      providesTags: ['rides', 'riders'],
+      providesTags: (_days, _error, { riderId }) => about(riderId, 'models', 'riders'),
     }),
   }),
 });

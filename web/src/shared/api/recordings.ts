@@ -1,6 +1,6 @@
 import type { Received, RecordingWithStreams } from '@uphill/api';
 import type { ColumnChoice } from '@uphill/core/formats';
-import { api } from './client.ts';
+import { api, changed } from './client.ts';
 
 /** Recordings as received. */
 export const recordingsApi = api.injectEndpoints({
@@ -28,8 +28,8 @@ export const recordingsApi = api.injectEndpoints({
         body.append('file', file, file.name);
         return { url: `/riders/${riderId}/recordings`, method: 'POST', body, params };
       },
-      invalidatesTags: (_result, error, { oneOfMany }) =>
-        error || oneOfMany ? [] : ['riders', 'rides', 'days'],
+      invalidatesTags: (_result, error, { oneOfMany, riderId }) =>
+        error || oneOfMany ? [] : changed(riderId, 'riders', 'rides', 'days', 'models'),
     }),
     recording: build.query<RecordingWithStreams, string>({
       query: (id) => `/recordings/${id}`,

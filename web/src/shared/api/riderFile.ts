@@ -1,5 +1,5 @@
 import type { Availability, Fixture, FixtureFields, Goal, GoalFields, Rider } from '@uphill/api';
-import { after, api } from './client.ts';
+import { after, api, changed } from './client.ts';
 
 type Of<T> = T & { riderId: string };
 type Named = Of<{ id: string; version: number }>;
@@ -9,7 +9,7 @@ export const riderFileApi = api.injectEndpoints({
   endpoints: (build) => ({
     addGoal: build.mutation<Rider, Of<GoalFields>>({
       query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/goals`, method: 'POST', body }),
-      invalidatesTags: after(['riders', 'journal']),
+      invalidatesTags: after(({ riderId }) => [...changed(riderId, 'riders'), 'journal']),
     }),
     changeGoal: build.mutation<Rider, Of<Goal>>({
       query: ({ riderId, id, ...body }) => ({
@@ -17,7 +17,7 @@ export const riderFileApi = api.injectEndpoints({
         method: 'PUT',
         body,
       }),
-      invalidatesTags: after(['riders', 'journal']),
+      invalidatesTags: after(({ riderId }) => [...changed(riderId, 'riders'), 'journal']),
     }),
     removeGoal: build.mutation<Rider, Named>({
       query: ({ riderId, id, version }) => ({
@@ -25,7 +25,7 @@ export const riderFileApi = api.injectEndpoints({
         method: 'DELETE',
         params: { version },
       }),
-      invalidatesTags: after(['riders', 'journal']),
+      invalidatesTags: after(({ riderId }) => [...changed(riderId, 'riders'), 'journal']),
     }),
     changeWeek: build.mutation<Rider, Of<Availability>>({
       query: ({ riderId, ...body }) => ({
@@ -33,7 +33,7 @@ export const riderFileApi = api.injectEndpoints({
         method: 'PUT',
         body,
       }),
-      invalidatesTags: after(['riders', 'journal']),
+      invalidatesTags: after(({ riderId }) => [...changed(riderId, 'riders'), 'journal']),
     }),
     addFixture: build.mutation<Rider, Of<FixtureFields>>({
       query: ({ riderId, ...body }) => ({
@@ -41,6 +41,7 @@ export const riderFileApi = api.injectEndpoints({
         method: 'POST',
         body,
       }),
+      // It may be the squad's.
       invalidatesTags: after(['riders', 'journal']),
     }),
     changeFixture: build.mutation<Rider, Of<Fixture>>({
@@ -49,6 +50,7 @@ export const riderFileApi = api.injectEndpoints({
         method: 'PUT',
         body,
       }),
+      // It may be the squad's.
       invalidatesTags: after(['riders', 'journal']),
     }),
     removeFixture: build.mutation<Rider, Named>({
@@ -57,6 +59,7 @@ export const riderFileApi = api.injectEndpoints({
         method: 'DELETE',
         params: { version },
       }),
+      // It may be the squad's.
       invalidatesTags: after(['riders', 'journal']),
     }),
   }),

@@ -1,36 +1,45 @@
 import type { MonthOfDays, NewRide, Ride, RideChange, RideLink, RideWhole } from '@uphill/api';
-import { after, api } from './client.ts';
+import { type Named, about, after, api, changed } from './client.ts';
 
 /** Rides as things of their own. */
 export const ridesApi = api.injectEndpoints({
   endpoints: (build) => ({
     rides: build.query<Ride[], { riderId: string; from: string; to: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/rides`, params }),
-      providesTags: ['rides'],
+      providesTags: (_rides, _error, { riderId }) => about(riderId, 'rides'),
     }),
     rideMonths: build.query<MonthOfDays[], string>({
       query: (riderId) => `/riders/${riderId}/rides/months`,
-      providesTags: ['rides'],
+      providesTags: (_months, _error, riderId) => about(riderId, 'rides'),
     }),
     ride: build.query<RideWhole, string>({
       query: (id) => `/rides/${id}`,
-      providesTags: ['rides'],
+      providesTags: (ride) => (ride ? about(ride.riderId, 'rides') : []),
     }),
     addRide: build.mutation<Ride, NewRide & { riderId: string }>({
       query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/rides`, method: 'POST', body }),
-      invalidatesTags: after(['rides', 'journal']),
+      invalidatesTags: after(({ riderId }) => [...changed(riderId, 'rides'), 'journal']),
     }),
     changeRide: build.mutation<Ride, RideChange & { id: string }>({
       query: ({ id, ...body }) => ({ url: `/rides/${id}`, method: 'PATCH', body }),
-      invalidatesTags: after(['rides', 'days', 'riders', 'markedEfforts', 'journal']),
+      invalidatesTags: after((_sent, { riderId }) => [
+        ...changed(riderId, 'rides', 'days', 'riders', 'markedEfforts', 'models'),
+        'journal',
+      ]),
     }),
     linkRide: build.mutation<Ride, RideLink & { id: string }>({
       query: ({ id, ...body }) => ({ url: `/rides/${id}/day`, method: 'PUT', body }),
-      invalidatesTags: after(['rides', 'days', 'riders', 'journal']),
+      invalidatesTags: after((_sent, { riderId }) => [
+        ...changed(riderId, 'rides', 'days', 'riders'),
+        'journal',
+      ]),
     }),
-    deleteRide: build.mutation<null, { id: string; version: number }>({
+    deleteRide: build.mutation<null, Named & { riderId: string }>({
       query: ({ id, version }) => ({ url: `/rides/${id}`, method: 'DELETE', params: { version } }),
-      invalidatesTags: after(['rides', 'days', 'riders', 'markedEfforts', 'journal']),
+      invalidatesTags: after(({ riderId }) => [
+        ...changed(riderId, 'rides', 'days', 'riders', 'markedEfforts', 'models'),
+        'journal',
+      ]),
     }),
   }),
 });

@@ -1,13 +1,13 @@
 import type { Session } from '@uphill/api';
 import type { Plan } from '@uphill/core/sessions';
-import { after, api, type Closing, type Named } from './client.ts';
+import { aboutAll, after, api, changed, type Closing, type Named } from './client.ts';
 
 /** Sessions, written once and assigned often. */
 export const sessionsApi = api.injectEndpoints({
   endpoints: (build) => ({
     sessions: build.query<Session[], void>({
       query: () => '/sessions',
-      providesTags: ['sessions'],
+      providesTags: aboutAll('sessions'),
     }),
     session: build.query<Session, string>({
       query: (id) => `/sessions/${id}`,
@@ -15,7 +15,7 @@ export const sessionsApi = api.injectEndpoints({
     }),
     addSession: build.mutation<Session, { plan: Plan }>({
       query: (body) => ({ url: '/sessions', method: 'POST', body }),
-      invalidatesTags: after(['sessions', 'journal']),
+      invalidatesTags: after([...aboutAll('sessions'), 'journal']),
     }),
     saveSession: build.mutation<Session, { id: string; plan: Plan; version: number } & Closing>({
       query: ({ id, closing = false, ...body }) => ({
@@ -24,7 +24,7 @@ export const sessionsApi = api.injectEndpoints({
         body,
         keepalive: closing,
       }),
-      invalidatesTags: after(['sessions']),
+      invalidatesTags: after(({ id }) => changed(id, 'sessions')),
     }),
     retireSession: build.mutation<null, Named>({
       query: ({ id, version }) => ({
@@ -32,7 +32,7 @@ export const sessionsApi = api.injectEndpoints({
         method: 'DELETE',
         params: { version },
       }),
-      invalidatesTags: after(['sessions', 'journal']),
+      invalidatesTags: after(({ id }) => [...changed(id, 'sessions'), 'journal']),
     }),
   }),
 });

@@ -1,13 +1,13 @@
 import type { TestDay, TestDayDraft } from '@uphill/api';
 import type { ProtocolId } from '@uphill/core/testing';
-import { after, api, type Closing, type Named } from './client.ts';
+import { about, after, api, changed, type Closing, type Named } from './client.ts';
 
 /** Test days under way. */
 export const testDaysApi = api.injectEndpoints({
   endpoints: (build) => ({
     testDays: build.query<TestDay[], string>({
       query: (riderId) => `/riders/${riderId}/test-days`,
-      providesTags: ['testDays'],
+      providesTags: (_days, _error, riderId) => about(riderId, 'testDays'),
     }),
     testDay: build.query<TestDay, string>({
       query: (id) => `/test-days/${id}`,
@@ -22,7 +22,7 @@ export const testDaysApi = api.injectEndpoints({
         method: 'POST',
         body,
       }),
-      invalidatesTags: after(['testDays', 'journal']),
+      invalidatesTags: after(({ riderId }) => [...changed(riderId, 'testDays'), 'journal']),
     }),
     saveTestDay: build.mutation<
       TestDay,
@@ -34,7 +34,7 @@ export const testDaysApi = api.injectEndpoints({
         body,
         keepalive: closing,
       }),
-      invalidatesTags: after(['testDays']),
+      invalidatesTags: after((_sent, { riderId }) => changed(riderId, 'testDays')),
     }),
     removeTestDay: build.mutation<null, Named>({
       query: ({ id, version }) => ({

@@ -1,16 +1,19 @@
 import type { NewTest, Test } from '@uphill/api';
-import { after, api, type Named } from './client.ts';
+import { about, after, api, changed, type Named } from './client.ts';
 
 /** Tests that were ridden. */
 export const testsApi = api.injectEndpoints({
   endpoints: (build) => ({
     tests: build.query<Test[], string>({
       query: (riderId) => `/riders/${riderId}/tests`,
-      providesTags: ['tests'],
+      providesTags: (_tests, _error, riderId) => about(riderId, 'tests'),
     }),
     addTest: build.mutation<Test, NewTest & { riderId: string }>({
       query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/tests`, method: 'POST', body }),
-      invalidatesTags: after(['tests', 'riders', 'rides', 'journal']),
+      invalidatesTags: after(({ riderId }) => [
+        ...changed(riderId, 'tests', 'riders', 'rides', 'testDays', 'models'),
+        'journal',
+      ]),
     }),
     withdrawTest: build.mutation<
       Test,
@@ -21,7 +24,10 @@ export const testsApi = api.injectEndpoints({
         method: 'PATCH',
         body,
       }),
-      invalidatesTags: after(['tests', 'riders', 'journal']),
+      invalidatesTags: after(({ riderId }) => [
+        ...changed(riderId, 'tests', 'riders', 'models'),
+        'journal',
+      ]),
     }),
     removeTest: build.mutation<null, Named & { riderId: string }>({
       query: ({ riderId, id, version }) => ({
@@ -29,7 +35,10 @@ export const testsApi = api.injectEndpoints({
         method: 'DELETE',
         params: { version },
       }),
-      invalidatesTags: after(['tests', 'riders', 'rides', 'journal']),
+      invalidatesTags: after(({ riderId }) => [
+        ...changed(riderId, 'tests', 'riders', 'rides', 'testDays', 'models'),
+        'journal',
+      ]),
     }),
   }),
 });

@@ -1,13 +1,15 @@
 import type { Day } from '@uphill/api';
+import { hangsOnModel } from '@uphill/core/sessions';
 import { dayRefusal } from '@uphill/core/units';
 import { Link, useNavigate, useParams } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { plusDays, printDay, today } from '../../../shared/dates.ts';
+import { useModels } from '../../../shared/useRiderNumbers.ts';
 import { DateField } from '../../../ui/DateField.tsx';
 import { Answer } from '../../../ui/Answer.tsx';
 import { Empty } from '../../../ui/messages.tsx';
-import { DayLine } from './DayLine.tsx';
+import { DayLineBy } from './DayLine.tsx';
 import { Heading } from '../../../ui/Heading.tsx';
 
 /** One day of the whole squad: who rides what, in each one's own watts. */
@@ -17,7 +19,7 @@ export function DayPage() {
   // An address can be typed, too.
   const refusal = dayRefusal(date, 'any', today());
   const day = refusal === null ? date : today();
-  const { data: days, error } = daysApi.useDaysQuery({ from: day, to: day });
+  const { data: days, error } = daysApi.useDaysOnQuery(day, { skip: refusal !== null });
   if (refusal !== null)
     return (
       <>
@@ -51,27 +53,27 @@ export function DayPage() {
         </span>
       </div>
       <Answer data={days} error={error}>
-        {(all) => <Everybody days={all} />}
+        {(all) => <Everybody date={day} days={all} />}
       </Answer>
     </>
   );
 }
 
-function Everybody({ days }: { days: readonly Day[] }) {
+/** Everybody's day: their own bests count where a step is flat out. */
+function Everybody({ date, days }: { date: string; days: readonly Day[] }) {
+  const { data: riders = [] } = ridersApi.useRidersOnQuery(date);
+  const models = useModels(date, !days.some(({ plan }) => hangsOnModel(plan)));
   if (days.length === 0) return <Empty title="Nobody has a session on this day." />;
+  const byId = new Map(riders.map((rider) => [rider.id, rider]));
   return (
     <section className="sheet" aria-label="Sessions of the day">
       <ul className="days">
-        {days.map((day) => (
-          <NamedDay key={day.id} day={day} />
-        ))}
+        {days.map((day) => {
+          const rider = byId.get(day.riderId);
+          const model = models.get(day.riderId) ?? null;
+          return rider && <DayLineBy key={day.id} day={day} rider={rider} model={model} named />;
+        })}
       </ul>
     </section>
   );
-}
-
-/** A day of one rider in the list of all: their own bests count where a step is flat out. */
-function NamedDay({ day }: { day: Day }) {
-  const { data: rider } = ridersApi.useRiderQuery(day.riderId);
-  return rider ? <DayLine day={day} rider={rider} named /> : null;
 }
