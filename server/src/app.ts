@@ -171,6 +171,7 @@ async function addPages(app: FastifyInstance, pages: string): Promise<void> {
   await app.register(fastifyStatic, {
     root: pages,
     wildcard: false,
+    preCompressed: true,
     setHeaders: (response, path) => {
       // Built files carry their hash in the name; the page itself must be fresh.
       response.header(

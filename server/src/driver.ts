@@ -44,7 +44,7 @@ function remembering(sqlite: Connection): SqliteDatabase {
   return {
     close: () => sqlite.close(),
     prepare(text) {
-      const known = statements.get(text) ?? (sqlite.prepare(text));
+      const known = statements.get(text) ?? sqlite.prepare(text);
       statements.set(text, known);
       return known;
     },

@@ -264,7 +264,7 @@ export async function readRows(
   table: Journaled,
   ids: readonly string[],
 ): Promise<Row[]> {
-  return (await trx.selectFrom(table).selectAll().where('id', 'in', ids).execute());
+  return await trx.selectFrom(table).selectAll().where('id', 'in', ids).execute();
 }
 
 export async function changeRow(
