@@ -14,6 +14,14 @@ import { trainingFieldsSchema } from './training.ts';
 
 /** Nobody younger rides by watts. */
 const YOUNGEST = 5;
+export const retestWeeksSchema = z
+  .number('The weeks to a retest are a number.')
+  .int('The weeks to a retest are whole.')
+  .min(RETEST_WEEKS_BOUNDS.low, `A retest before ${RETEST_WEEKS_BOUNDS.low} weeks shows nothing.`)
+  .max(
+    RETEST_WEEKS_BOUNDS.high,
+    `A retest is due after ${RETEST_WEEKS_BOUNDS.high} weeks at the latest.`,
+  );
 export const riderFieldsSchema = z.object({
   name: line(80).min(1, 'The rider needs a name.'),
   birthYear: z
@@ -29,14 +37,7 @@ export const riderFieldsSchema = z.object({
   notes: prose(4000),
   /** Scheme of the rider's zones; null follows the coach's default. */
   schemeId: z.string().max(60).nullable(),
-  retestWeeks: z
-    .number('The weeks to a retest are a number.')
-    .int('The weeks to a retest are whole.')
-    .min(RETEST_WEEKS_BOUNDS.low, `A retest before ${RETEST_WEEKS_BOUNDS.low} weeks shows nothing.`)
-    .max(
-      RETEST_WEEKS_BOUNDS.high,
-      `A retest is due after ${RETEST_WEEKS_BOUNDS.high} weeks at the latest.`,
-    ),
+  retestWeeks: retestWeeksSchema,
   /** Whether body mass and W/kg are hidden; null is the default: hidden under 18. */
   hideMass: z.boolean().nullable(),
   /** Whether tomorrow's session shows the day before, or only in the morning. */

@@ -36,6 +36,18 @@ describe('the chooser', () => {
     );
   });
 
+  it('follows the school of the coach where two are, and says so', () => {
+    const other = { ramp: 'lastStage', paced: 'straight' } as const;
+    const picked = (pacesWell: boolean, tells: (typeof TELLS)[number]) =>
+      pickProtocol({ hasPower: true, pacesWell, tells }, other);
+    expect(picked(false, 'ftp').protocol.id).toBe('full-stage-ramp');
+    expect(picked(true, 'ftp').protocol.id).toBe('thirty-minute');
+    expect(picked(true, 'ftp').because.join(' ')).toContain('By your school');
+    expect(picked(true, 'ftp').others.map(({ id }) => id)).toContain('twenty-minute');
+    for (const tells of TELLS.filter((each) => each !== 'ftp'))
+      expect(picked(true, tells)).toEqual(pickProtocol({ hasPower: true, pacesWell: true, tells }));
+  });
+
   it('by default the ramp; the twenty minutes once paced efforts are familiar', () => {
     expect(pickProtocol({ hasPower: true, pacesWell: false, tells: 'ftp' }).protocol.id).toBe(
       'ramp',

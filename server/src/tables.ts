@@ -312,6 +312,8 @@ export interface SettingsRow {
   default_scheme_id: string;
   /** The coach's, as the machine had it at the first start. */
   time_zone: string | null;
+  /** JSON, by schema; what is not in it is as usual. */
+  choices: string;
   version: number;
 }
 

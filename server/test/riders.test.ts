@@ -334,3 +334,27 @@ describe('a CSV file whose headings say nothing', () => {
     ).toContain('neither a power nor a heart-rate column');
   });
 });
+
+describe('the settings', () => {
+  it('hold how the coach writes: what is left out stays, what no longer fits is as usual, and undo takes it back', async () => {
+    const { ask, folder } = at;
+    const get = async () => (await ask('GET', '/settings')).body;
+    const { choices, ...rest } = await get();
+    expect(choices).toMatchObject({ mass: 'kg', dates: 'dayFirst', retestWeeks: 6 });
+    const put = (change: object, version: number) =>
+      ask('PUT', '/settings', { ...rest, version, choices: change });
+    expect((await put({ mass: 'lb' }, 1)).body.choices).toEqual({ ...choices, mass: 'lb' });
+    expect((await put({ weekStart: 'sunday' }, 2)).body.choices).toMatchObject({
+      ...{ mass: 'lb', weekStart: 'sunday' },
+    });
+    expect((await put({ mass: 'stone' }, 3)).status).toBe(400);
+    expect((await put({ retestWeeks: 1 }, 3)).body.detail).toMatch(/retest/);
+    expect((await put({ mass: 'kg' }, 2)).status).toBe(409);
+    expect((await ask('POST', '/undo')).body.did).toBe('changed the settings');
+    expect((await get()).choices).toMatchObject({ mass: 'lb', weekStart: 'monday' });
+    const sqlite = new BetterSqlite(path.join(folder, 'test.sqlite'));
+    sqlite.exec(`UPDATE settings SET choices = '{"mass":"stone","dates":"monthFirst"}'`);
+    sqlite.close();
+    expect((await get()).choices).toEqual({ ...choices, dates: 'monthFirst' });
+  });
+});

@@ -6,7 +6,8 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { router } from './app/router.tsx';
-import { startStage } from './app/stage.ts';
+import { WithChoices } from './app/WithChoices.tsx';
+import { startStage } from './shared/stage.ts';
 import { watchParts } from './app/staleParts.ts';
 import { store } from './app/store.ts';
 
@@ -17,7 +18,9 @@ if (!root) throw new Error('The page has no root element.');
 createRoot(root).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      <WithChoices>
+        <RouterProvider router={router} />
+      </WithChoices>
     </Provider>
   </StrictMode>,
 );

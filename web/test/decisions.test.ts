@@ -1,7 +1,17 @@
 import type { Rider } from '@uphill/api';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { problemOf } from '../src/shared/api/problemOf.ts';
-import { daysBetween, mondayOf, plusDays, printAge, printDay, today } from '../src/shared/dates.ts';
+import { USUAL_CHOICES } from '@uphill/api';
+import { choose, massFigure, massTyped, printDistance, printMass } from '../src/shared/choices.ts';
+import {
+  dayOrder,
+  daysBetween,
+  plusDays,
+  printAge,
+  printDay,
+  today,
+  weekOf,
+} from '../src/shared/dates.ts';
 import { firstName, ftpOnDay, retestIn, riderOnDay } from '../src/shared/riderOnDay.ts';
 import { readAcceptance } from '../src/features/tests/acceptance.ts';
 
@@ -75,7 +85,7 @@ describe('days', () => {
   });
 
   it('weeks start on Monday, days are counted over the change of the clocks', () => {
-    expect([mondayOf('2026-11-24'), mondayOf('2026-11-23'), mondayOf('2026-11-29')]).toEqual([
+    expect([weekOf('2026-11-24'), weekOf('2026-11-23'), weekOf('2026-11-29')]).toEqual([
       '2026-11-23',
       '2026-11-23',
       '2026-11-23',
@@ -172,5 +182,33 @@ describe('what went wrong', () => {
       problemOf({ status: 'PARSING_ERROR', data: '<html>', error: 'x', originalStatus: 502 }),
     ).toMatchObject({ status: 500 });
     expect(problemOf(undefined)).toMatchObject({ status: 500 });
+  });
+});
+
+describe('the way a coach writes', () => {
+  afterEach(() => choose(USUAL_CHOICES));
+
+  it('is kept to in dates, weeks, masses and distances; pounds that were typed come back', () => {
+    expect([printDay('2027-12-05'), dayOrder(), weekOf('2026-11-25'), printMass(61.4)]).toEqual([
+      'Sun 5 Dec 2027',
+      'day first',
+      '2026-11-23',
+      '61.4 kg',
+    ]);
+    choose({
+      ...{ ...USUAL_CHOICES, dates: 'monthFirst', weekStart: 'sunday' },
+      ...{ mass: 'lb', distance: 'miles' },
+    });
+    expect([printDay('2027-12-05'), dayOrder(), weekOf('2026-11-25')]).toEqual([
+      'Sun Dec 5 2027',
+      'month first',
+      '2026-11-22',
+    ]);
+    expect(printDistance(160.93)).toBe('100 miles');
+    for (let tenths = 600; tenths < 5000; tenths += 7) {
+      const kg = massTyped(String(tenths / 10));
+      expect(massFigure(kg as number)).toBe(String(tenths / 10));
+    }
+    expect(massTyped('about 60')).toBe('letters');
   });
 });

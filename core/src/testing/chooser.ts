@@ -32,6 +32,23 @@ const PICKS: Record<Tells, readonly [plain: ProtocolId, paced: ProtocolId]> = {
   maximum: ['fast-ramp', 'fast-ramp'],
 };
 
+/** Which of two schools the coach follows. */
+export interface Schools {
+  /** What the ramp is read by: 75 % of the best minute, or 85 % of the last full stage. */
+  readonly ramp: 'bestMinute' | 'lastStage';
+  /** The paced test: twenty minutes behind an opener, or thirty straight. */
+  readonly paced: 'opener' | 'straight';
+}
+
+/** The schools that are usual. Source: handbook section 4. */
+export const USUAL_SCHOOLS: Schools = { ramp: 'bestMinute', paced: 'opener' };
+
+/** What the other school rides instead, and why. */
+const OTHER_SCHOOL: Partial<Record<ProtocolId, readonly [ProtocolId, string]>> = {
+  ramp: ['full-stage-ramp', 'By your school it is read by the last full stage.'],
+  'twenty-minute': ['thirty-minute', 'By your school there is no opener before it.'],
+};
+
 const OTHERS: Record<Tells, readonly ProtocolId[]> = {
   ftp: [
     'ramp',
@@ -54,12 +71,16 @@ const OTHERS: Record<Tells, readonly ProtocolId[]> = {
  * efforts are familiar; without a power meter the twenty minutes by heart rate.
  *
  * @param wishes the answers
+ * @param schools which of two schools the coach follows
  * @returns the pick with a sentence for each answer
  * Source: handbook section 4.
  * @example
  * pickProtocol({ hasPower: true, pacesWell: false, tells: 'ftp' }).protocol.id // 'ramp'
  */
-export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
+export function pickProtocol(
+  { hasPower, pacesWell, tells }: Wishes,
+  schools: Schools = USUAL_SCHOOLS,
+): Pick {
   if (!hasPower) {
     const because = [
       'Without a power meter there are no watts to read; the mean heart rate gives zones.',
@@ -71,7 +92,9 @@ export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
     if (tells !== 'ftp') because.push(`It cannot tell ${TELLS_NAMES[tells]}: that takes watts.`);
     return { protocol: protocolOf('heart-rate-twenty'), because, others: [] };
   }
-  const protocol = protocolOf(PICKS[tells][pacesWell ? 1 : 0]);
+  const usual = PICKS[tells][pacesWell ? 1 : 0];
+  const [id, bySchool] = schoolsPick(usual, tells, schools);
+  const protocol = protocolOf(id);
   const needsPacing = protocol.suits.pacing;
   const noPacing = pacesWell
     ? 'It needs no pacing; here that skill would not add anything.'
@@ -80,9 +103,22 @@ export function pickProtocol({ hasPower, pacesWell, tells }: Wishes): Pick {
     protocol,
     because: [
       `It tells ${TELLS_NAMES[tells]}.`,
+      ...(bySchool === null ? [] : [bySchool]),
       needsPacing ? 'It needs even pacing, which is familiar.' : noPacing,
       `Cost: ${lowerFirst(protocol.costs)}`,
     ],
     others: OTHERS[tells].filter((id) => id !== protocol.id).map(protocolOf),
   };
+}
+
+/** The usual pick, or what the coach's school rides in its place, with the reason. Only FTP is read by schools. */
+function schoolsPick(
+  usual: ProtocolId,
+  tells: Tells,
+  schools: Schools,
+): readonly [ProtocolId, string | null] {
+  const differs =
+    (usual === 'ramp' && schools.ramp === 'lastStage') ||
+    (usual === 'twenty-minute' && schools.paced === 'straight');
+  return (tells === 'ftp' && differs && OTHER_SCHOOL[usual]) || [usual, null];
 }

@@ -2,7 +2,7 @@
 export { READING_BOUNDS } from './bounds.ts';
 export type { Check, EarlierTest, TestEvidence } from './checks/check.ts';
 export { checkTest } from './checks/checkTest.ts';
-export { pickProtocol, TELLS_NAMES } from './chooser.ts';
+export { pickProtocol, type Schools, TELLS_NAMES, USUAL_SCHOOLS } from './chooser.ts';
 export { whatNext } from './consequence.ts';
 export {
   type LactateDetails,

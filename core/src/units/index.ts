@@ -12,7 +12,16 @@ export {
   unreadSchema,
 } from './asked.ts';
 export { parseCadence } from './cadence.ts';
-export { DAY_USES, dayBounds, dayRefusal, type DayUse, isDay, readDay } from './day.ts';
+export { kgOfPounds, kmOfMiles, milesOf, poundsOf } from './imperial.ts';
+export {
+  DAY_USES,
+  dayBounds,
+  type DayOrder,
+  dayRefusal,
+  type DayUse,
+  isDay,
+  readDay,
+} from './day.ts';
 export { type KnownHill, LAP_EXPECTED_S, parseLength, printLength } from './length.ts';
 export { lowerFirst } from './lowerFirst.ts';
 export { numberTyped, type Typed } from './number.ts';

@@ -37,6 +37,8 @@ const DERIVED = [
 ] as const;
 
 const INDEXES = [
+  // How the coach writes and measures, by schema.
+  "ALTER TABLE settings ADD COLUMN choices TEXT NOT NULL DEFAULT '{}'",
   'DROP INDEX days_of',
   // All that a list of days shows, without their plans.
   `CREATE INDEX days_of ON days

@@ -4,11 +4,15 @@ import {
   ownSchemeSchema,
   type SchemeFields,
   schemeFieldsSchema,
+  choicesSchema,
   type Settings,
+  type SettingsChange,
+  USUAL_CHOICES,
   settingsSchema,
   shapeOf,
 } from '@uphill/api';
 import { ownSchemeProblems, SCHEMES } from '@uphill/core/zones';
+import { z } from 'zod';
 import type { Db } from '../database.ts';
 import { badField, notFound, Refusal } from '../refusal.ts';
 import { machineZone } from '../timeZone.ts';
@@ -85,23 +89,25 @@ export async function readSettings(db: Db): Promise<Settings> {
   return {
     defaultSchemeId: row.default_scheme_id,
     timeZone: row.time_zone ?? machineZone(),
+    choices: readJsonOr(row.choices, choicesStored, USUAL_CHOICES),
     version: row.version,
   };
 }
 
-export async function changeSettings(db: Db, change: Settings): Promise<Settings> {
+export async function changeSettings(db: Db, change: SettingsChange): Promise<Settings> {
   const name = await schemeName(db, change.defaultSchemeId);
   const read = () => readSettings(db);
   const stored = await read();
-  const label =
-    change.defaultSchemeId === stored.defaultSchemeId
-      ? `made ${change.timeZone} your time zone`
-      : `made ${name} the scheme of new riders`;
+  let label = 'changed the settings';
+  if (change.defaultSchemeId !== stored.defaultSchemeId)
+    label = `made ${name} the scheme of new riders`;
+  else if (change.timeZone !== stored.timeZone) label = `made ${change.timeZone} your time zone`;
   return orConflict(change, read, () =>
     act(db, label, settingsSchema, async ({ update, trx }) => {
       const row = {
         default_scheme_id: change.defaultSchemeId,
         time_zone: change.timeZone,
+        choices: JSON.stringify({ ...stored.choices, ...change.choices }),
         version: change.version + 1,
       };
       await update('settings', HOUSE, row);
@@ -145,6 +151,17 @@ function toRow(fields: SchemeFields) {
   };
 }
 
+/** What was never chosen, or no longer fits, is as usual. */
+const choicesStored = z.record(z.string(), z.unknown()).transform((stored) => {
+  const fits = Object.entries(stored).filter(
+    ([name, value]) =>
+      choicesSchema
+        .partial()
+        .strict()
+        .safeParse({ [name]: value }).success,
+  );
+  return { ...USUAL_CHOICES, ...Object.fromEntries(fits) };
+});
 const bands = shapeOf(schemeFieldsSchema.shape.bands);
 
 function fromRow(row: SchemeRow): OwnSchemeEntry {

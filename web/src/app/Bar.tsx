@@ -2,13 +2,14 @@ import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import Dropdown from 'react-bootstrap/Dropdown';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { ridersApi } from '../shared/api/riders.ts';
+import { printMass } from '../shared/choices.ts';
 import { today } from '../shared/dates.ts';
 import { characterOf } from '../shared/keys/settings.ts';
 import { shownMass } from '../shared/riderOnDay.ts';
 import { useAppDispatch } from '../shared/state.ts';
 import { useActiveRiders } from '../shared/useActiveRiders.ts';
 import { finderToggled, keysToggled } from '../shared/viewSlice.ts';
-import { chooseStage, type Stage, useStage } from './stage.ts';
+import { chooseStage, type Stage, useStage } from '../shared/stage.ts';
 import { useBackup } from './useBackup.ts';
 import { stationAddress } from './useGlobalKeys.ts';
 import { useUndo } from './useUndo.ts';
@@ -130,7 +131,7 @@ function RiderMenu({ riderId }: { riderId: string | undefined }) {
     <Dropdown align="end">
       <Dropdown.Toggle as="button" className="bar-rider">
         {current.name}
-        {massKg !== null && <span className="d-none d-md-inline"> · {massKg} kg</span>}{' '}
+        {massKg !== null && <span className="d-none d-md-inline"> · {printMass(massKg)}</span>}{' '}
         <ChevronDown size={14} aria-hidden />
       </Dropdown.Toggle>
       <Dropdown.Menu>

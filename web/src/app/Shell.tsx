@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Outlet, useLocation, useParams } from 'react-router';
 import { ridersApi } from '../shared/api/riders.ts';
+import { schemesApi } from '../shared/api/schemes.ts';
 import { Bar } from './Bar.tsx';
 import { Notices } from './Notices.tsx';
 import { WorkingPanel } from '../ui/WorkingPanel.tsx';
@@ -19,6 +20,8 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const folded = useScrolled(48);
   const { data: rider } = ridersApi.useRiderQuery(riderId ?? '', { skip: !riderId });
+  const { data: settings } = schemesApi.useSettingsQuery();
+  const written = JSON.stringify(settings?.choices);
   useGlobalKeys();
 
   useEffect(() => {
@@ -40,7 +43,8 @@ export function Shell() {
       </header>
       <main id="main" tabIndex={-1} className={riderId ? 'page page-road' : 'page'}>
         <ReadingAgain />
-        <Outlet />
+        {/* What was printed is printed anew where the way of writing changed, by undo for one. */}
+        <Outlet key={pathname === '/settings' ? 'settings' : written} />
       </main>
       <WorkingPanel />
       <Notices />

@@ -3,7 +3,7 @@ import { isByHeart, layOver, type Scheme } from '@uphill/core/zones';
 import { daysApi } from '../shared/api/days.ts';
 import { sessionsApi } from '../shared/api/sessions.ts';
 import { ridesApi } from '../shared/api/rides.ts';
-import { daysBetween, mondayOf, plusDays, printAge, today } from '../shared/dates.ts';
+import { daysBetween, weekOf, plusDays, printAge, today } from '../shared/dates.ts';
 import { useSchemes } from '../shared/useSchemes.ts';
 import { anchorsOnDay, ftpOnDay, healthOnDay, retestIn } from '../shared/riderOnDay.ts';
 
@@ -21,14 +21,14 @@ export const STATION_IDS = ['tests', 'zones', 'sessions', 'rides'] as const;
 
 /** The stations of a rider's road, in the order in which a coach works. */
 export function useStations(rider: Rider | undefined): Station[] {
-  const monday = mondayOf(today());
+  const weekStart = weekOf(today());
   const { data: week = [] } = daysApi.useDaysQuery(
-    { from: monday, to: plusDays(monday, 6), riderId: rider?.id ?? '' },
+    { from: weekStart, to: plusDays(weekStart, 6), riderId: rider?.id ?? '' },
     { skip: !rider },
   );
   const { data: sessions = [] } = sessionsApi.useSessionsQuery();
   const { data: rides = [] } = ridesApi.useRidesQuery(
-    { from: plusDays(monday, -28), to: plusDays(monday, 6), riderId: rider?.id ?? '' },
+    { from: plusDays(weekStart, -28), to: plusDays(weekStart, 6), riderId: rider?.id ?? '' },
     { skip: !rider },
   );
   const schemes = useSchemes();
@@ -36,7 +36,7 @@ export function useStations(rider: Rider | undefined): Station[] {
   const own = rides.filter(
     ({ origin, withdrawn }) => (origin !== 'standIns' || rider.demo) && withdrawn === null,
   );
-  const ridden = own.filter(({ date }) => date >= monday);
+  const ridden = own.filter(({ date }) => date >= weekStart);
   const [last] = own;
   const latest = last ? `last ${printAge(last.date)}` : 'none of late';
   const unmarked = week.filter((day) => day.state === 'planned' && day.date < today()).length;

@@ -5,7 +5,7 @@ import { sessionsApi } from '../shared/api/sessions.ts';
 import { useNewSession } from '../features/sessions/useNewSession.ts';
 import { today } from '../shared/dates.ts';
 import { firstName } from '../shared/riderOnDay.ts';
-import { chooseStage } from './stage.ts';
+import { chooseStage } from '../shared/stage.ts';
 import { useAppDispatch, useAppSelector } from '../shared/state.ts';
 import { stationAddress } from './useGlobalKeys.ts';
 import { useUndo } from './useUndo.ts';

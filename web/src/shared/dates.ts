@@ -8,19 +8,24 @@ import {
   parseISO,
   startOfWeek,
 } from 'date-fns';
+import type { DayOrder } from '@uphill/core/units';
+import { choices } from './choices.ts';
 
 /** Today on this device, `yyyy-mm-dd`. */
 export function today(): string {
   return formatISO(new Date(), { representation: 'date' });
 }
 
-/** `Tue 24 Nov`, with the year where it is not this one. */
+/** `Tue 24 Nov`, or `Tue Nov 24` by the coach's choice; with the year where it is not this one. */
 export function printDay(day: string): string {
   const date = parseISO(day);
-  return format(
-    date,
-    date.getFullYear() === new Date().getFullYear() ? 'EEE d MMM' : 'EEE d MMM yyyy',
-  );
+  const words = choices().dates === 'dayFirst' ? 'EEE d MMM' : 'EEE MMM d';
+  return format(date, date.getFullYear() === new Date().getFullYear() ? words : `${words} yyyy`);
+}
+
+/** In which order the coach types day and month in figures. */
+export function dayOrder(): DayOrder {
+  return choices().dates === 'dayFirst' ? 'day first' : 'month first';
 }
 
 export function plusDays(day: string, days: number): string {
@@ -43,9 +48,17 @@ export function daysBetween(from: string, to: string): number {
   return differenceInCalendarDays(parseISO(to), parseISO(from));
 }
 
-/** The Monday of a day's week. */
-export function mondayOf(day: string): string {
-  return formatISO(startOfWeek(parseISO(day), { weekStartsOn: 1 }), { representation: 'date' });
+const WEEK_STARTS = { sunday: 0, monday: 1, saturday: 6 } as const;
+
+/** The day a week begins on, as calendars count: 0 is Sunday. */
+export function weekStartsOn(): 0 | 1 | 6 {
+  return WEEK_STARTS[choices().weekStart];
+}
+
+/** The first day of a day's week. */
+export function weekOf(day: string): string {
+  const first = startOfWeek(parseISO(day), { weekStartsOn: weekStartsOn() });
+  return formatISO(first, { representation: 'date' });
 }
 
 /** "today", "yesterday", "19 days ago", "in 3 days". */

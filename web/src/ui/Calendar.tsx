@@ -2,7 +2,7 @@ import { dayBounds, type DayUse } from '@uphill/core/units';
 import { clamp, formatISO, parseISO } from 'date-fns';
 import { DayPicker } from 'react-day-picker';
 import 'react-day-picker/style.css';
-import { today } from '../shared/dates.ts';
+import { today, weekStartsOn } from '../shared/dates.ts';
 
 /** A month to pick a day from; days that the use does not allow cannot be picked. */
 export function Calendar({
@@ -22,7 +22,7 @@ export function Calendar({
     <DayPicker
       mode="single"
       autoFocus
-      weekStartsOn={1}
+      weekStartsOn={weekStartsOn()}
       captionLayout="dropdown"
       startMonth={from}
       endMonth={to}

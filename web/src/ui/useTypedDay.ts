@@ -1,6 +1,6 @@
 import { type DayUse, readDay } from '@uphill/core/units';
 import { useEffect, useId, useState } from 'react';
-import { printDay, today } from '../shared/dates.ts';
+import { dayOrder, printDay, today } from '../shared/dates.ts';
 import { useAppDispatch } from '../shared/state.ts';
 import { dateJudged } from '../shared/viewSlice.ts';
 
@@ -37,14 +37,15 @@ export function useTypedDay({ value, change, use, optional }: Day) {
     // move away from the hand that presses it.
     type: (text: string): void => {
       setTyped(text);
-      if (wrong !== undefined && readDay(text.trim(), use, today()).ok) judge(null);
+      if (wrong !== undefined && readDay(text.trim(), use, today(), dayOrder()).ok) judge(null);
     },
     commit: (): void => {
       if (typed === null) return;
       const text = typed.trim();
       // Left as it was, or emptied where a date is needed: what is stored stands.
       if (text === shown(value) || (text === '' && !optional)) return reset();
-      const read = text === '' ? { ok: true as const, value: '' } : readDay(text, use, today());
+      const read =
+        text === '' ? { ok: true as const, value: '' } : readDay(text, use, today(), dayOrder());
       judge(read.ok ? null : read.reason);
       if (!read.ok) return;
       setTyped(null);

@@ -4,6 +4,7 @@ import { PLAIN_ROAD, timeToTop } from '@uphill/core/power';
 import Button from 'react-bootstrap/Button';
 import { useForm } from 'react-hook-form';
 import { hillsApi } from '../../shared/api/hills.ts';
+import { printDistance, printMass } from '../../shared/choices.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { readForm } from '../../ui/readForm.ts';
@@ -102,8 +103,8 @@ function describe({ metres, gradientPercent, note }: Hill): string {
     USUAL.totalKg,
   );
   return [
-    `${(metres / 1000).toFixed(1)} km at ${gradientPercent} %`,
-    `about ${printDuration(seconds)} at 250 W and 70 kg`,
+    `${printDistance(metres / 1000)} at ${gradientPercent} %`,
+    `about ${printDuration(seconds)} at 250 W and ${printMass(70)}`,
     note,
   ]
     .filter(Boolean)

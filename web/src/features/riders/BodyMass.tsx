@@ -1,7 +1,7 @@
 import { newBodyMassSchema, type Rider } from '@uphill/api';
-import { numberTyped } from '@uphill/core/units';
 import { useForm } from 'react-hook-form';
 import { ridersApi } from '../../shared/api/riders.ts';
+import { massFigure, massTyped, massUnit, printMass } from '../../shared/choices.ts';
 import { today } from '../../shared/dates.ts';
 import { massHidden } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
@@ -24,9 +24,14 @@ export function BodyMass({ rider }: { rider: Rider }) {
   const { act, problem } = useAct();
   const form = useForm({ defaultValues: { kg: '', date: today() } });
   const save = async ({ kg, date }: { kg: string; date: string }): Promise<void> => {
-    const entry = newBodyMassSchema.safeParse({ date, kg: numberTyped(kg) ?? undefined });
+    const entry = newBodyMassSchema.safeParse({ date, kg: massTyped(kg) });
     if (!entry.success) return form.setError('kg', firstIssue(entry.error));
-    if (await act(() => add({ id: rider.id, ...entry.data }), `Body mass ${entry.data.kg} kg.`))
+    if (
+      await act(
+        () => add({ id: rider.id, ...entry.data }),
+        `Body mass ${printMass(entry.data.kg)}.`,
+      )
+    )
       form.reset({ kg: '', date });
   };
   return (
@@ -34,7 +39,7 @@ export function BodyMass({ rider }: { rider: Rider }) {
       <h2>Body mass</h2>
       <ProblemNote problem={problem} />
       <EntryForm form={form} add={save}>
-        <TextField of={form.control} name="kg" label="kg" inputMode="decimal" />
+        <TextField of={form.control} name="kg" label={massUnit()} inputMode="decimal" />
         <Part of={form.control} name="date">
           {(date, set) => <DateField label="From" use="past" value={date} change={set} />}
         </Part>
@@ -52,12 +57,12 @@ export function BodyMass({ rider }: { rider: Rider }) {
             kind="body-mass"
             entry={entry}
             name=""
-            unit="kg"
-            value={entry.kg}
+            unit={massUnit()}
+            value={massFigure(entry.kg)}
             read={(typed, day) => {
               const read = newBodyMassSchema.safeParse({
                 date: day,
-                kg: numberTyped(typed) ?? undefined,
+                kg: massTyped(typed),
               });
               return read.success
                 ? { figure: { kg: read.data.kg } }

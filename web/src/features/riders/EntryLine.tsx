@@ -13,18 +13,14 @@ import { ProblemNote } from '../../ui/messages.tsx';
 
 type Figure = { kg: number } | { kind: string; bpm: number };
 
-function figureOf(figure: Figure): number {
-  return 'kg' in figure ? figure.kg : figure.bpm;
-}
-
 interface Props {
   readonly rider: Rider;
   readonly kind: 'body-mass' | 'heart-rates';
   readonly entry: { readonly id: string; readonly date: string; readonly version: number };
   /** What it is, before its day: "Maximal". */
   readonly name: string;
-  readonly unit: 'kg' | 'bpm';
-  readonly value: number;
+  readonly unit: 'kg' | 'lb' | 'bpm';
+  readonly value: number | string;
   /** Reads what was typed; the sentence where it cannot be used. */
   readonly read: (
     typed: string,
@@ -72,7 +68,7 @@ function Correct({ rider, kind, entry, name, unit, value, read, what, close }: C
     const result = read(typed.figure, typed.date);
     if ('error' in result) return form.setError('figure', { message: result.error });
     const { figure } = result;
-    const done = `Corrected to ${figureOf(figure)} ${unit}.`;
+    const done = `Corrected to ${typed.figure.trim()} ${unit}.`;
     if (await act(() => correct({ ...at, date: typed.date, figure }), done)) close();
   };
   const removeIt = (): void =>

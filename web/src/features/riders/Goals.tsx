@@ -12,6 +12,7 @@ import Button from 'react-bootstrap/Button';
 import { type Control, useForm } from 'react-hook-form';
 import { hillsApi } from '../../shared/api/hills.ts';
 import { riderFileApi } from '../../shared/api/riderFile.ts';
+import { distanceFigure, distanceUnit, kmTyped, printDistance } from '../../shared/choices.ts';
 import { printAge, printDay } from '../../shared/dates.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
@@ -19,6 +20,7 @@ import { DateField } from '../../ui/DateField.tsx';
 import { Part } from '../../ui/Part.tsx';
 import { readForm } from '../../ui/readForm.ts';
 import { TextField } from '../../ui/TextField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 import { NumberPart } from '../../ui/NumberPart.tsx';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
@@ -78,7 +80,7 @@ function GoalLine({ goal, change }: { goal: Goal; change: () => void }) {
   const demand = [
     goal.watts !== null && `${goal.watts} W`,
     goal.seconds !== null && `for ${printDuration(goal.seconds)}`,
-    goal.km !== null && `${goal.km} km`,
+    goal.km !== null && printDistance(goal.km),
     goal.climbM !== null && `${goal.climbM} m of climbing`,
     hill && `up ${hill.name}`,
   ].filter(Boolean);
@@ -196,7 +198,17 @@ function Demand({ control }: { control: Control<Typed> }) {
         wrong="From 40 to 1,500 W."
       />
       <TextField of={control} name="length" label="For how long" hint="38:00 or 1 h 10" />
-      <NumberPart of={control} name="km" label="km" bounds={[0.1, 2000]} wrong="Up to 2,000 km." />
+      <Part of={control} name="km">
+        {(km, set) => (
+          <NumberField
+            label={distanceUnit()}
+            bounds={[0.1, 2000]}
+            wrong={`Up to 2,000 ${distanceUnit()}.`}
+            value={km === null ? null : distanceFigure(km)}
+            set={(typed) => set(typed === null ? null : kmTyped(typed))}
+          />
+        )}
+      </Part>
       <NumberPart
         of={control}
         name="climbM"

@@ -1,5 +1,6 @@
 import { useNavigate } from 'react-router';
 import { ridersApi } from '../../shared/api/riders.ts';
+import { choices } from '../../shared/choices.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { NEW_RIDER, RiderForm } from './RiderForm.tsx';
@@ -17,7 +18,7 @@ export function NewRiderPage() {
         <ProblemNote problem={problem} />
         <RiderForm
           isNew
-          rider={NEW_RIDER}
+          rider={{ ...NEW_RIDER, retestWeeks: choices().retestWeeks }}
           submitLabel="Add the rider"
           save={async (fields) => {
             const rider = await act(() => add(fields), `Added ${fields.name}.`);

@@ -1,5 +1,5 @@
 import type { Rider } from '@uphill/api';
-import { mondayOf, plusDays, printDay, today } from '../../shared/dates.ts';
+import { weekOf, plusDays, printDay, today } from '../../shared/dates.ts';
 
 const WEEKS = 3;
 const NONE: readonly Taken[] = [];
@@ -22,14 +22,14 @@ interface Props {
 
 /** Three weeks to choose days from, each saying who has something on it already. */
 export function AssignDays({ riders, dates, toggle, taken }: Props) {
-  const monday = mondayOf(today());
+  const first = weekOf(today());
   const chosen = new Set(riders.map(({ id }) => id));
   const onDay = new Map<string, Taken[]>();
   for (const each of taken)
     if (chosen.has(each.riderId)) onDay.set(each.date, [...(onDay.get(each.date) ?? []), each]);
   return (
     <div className="assign-weeks" role="group" aria-label="Days">
-      {Array.from({ length: WEEKS * 7 }, (_, index) => plusDays(monday, index)).map((day) => (
+      {Array.from({ length: WEEKS * 7 }, (_, index) => plusDays(first, index)).map((day) => (
         <DayToggle
           key={day}
           day={day}

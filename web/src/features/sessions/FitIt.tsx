@@ -14,6 +14,7 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { hillsApi } from '../../shared/api/hills.ts';
+import { printDistance } from '../../shared/choices.ts';
 import { useKey } from '../../shared/keys/useKey.ts';
 import { Wrong } from '../../ui/messages.tsx';
 import { ShortForm } from '../../ui/ShortForm.tsx';
@@ -104,7 +105,7 @@ function HillChoice({ hills, choose }: { hills: readonly Hill[]; choose: (hill: 
       <option value="">Fit to a hill…</option>
       {hills.map(({ id, name, metres, gradientPercent }) => (
         <option key={id} value={id}>
-          {name}, {(metres / 1000).toFixed(1)} km at {gradientPercent} %
+          {name}, {printDistance(metres / 1000)} at {gradientPercent} %
         </option>
       ))}
     </Form.Select>

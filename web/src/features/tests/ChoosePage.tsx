@@ -17,6 +17,7 @@ import Form from 'react-bootstrap/Form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { testDaysApi } from '../../shared/api/testDays.ts';
 import { testsApi } from '../../shared/api/tests.ts';
+import { choices } from '../../shared/choices.ts';
 import { today } from '../../shared/dates.ts';
 import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
@@ -37,7 +38,8 @@ function Chooser({ rider }: { rider: Rider }) {
   const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
   const [chosen, setChosen] = useState<ProtocolId | null>(null);
   const answers = useAnswers(rider, () => setChosen(null));
-  const pick = pickProtocol(answers);
+  const { rampSchool, pacedSchool } = choices();
+  const pick = pickProtocol(answers, { ramp: rampSchool, paced: pacedSchool });
   const protocol = chosen ? protocolOf(chosen) : pick.protocol;
   const expectedW = ftpOnDay(rider, today())?.usedW ?? null;
   return (

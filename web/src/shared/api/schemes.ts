@@ -1,4 +1,4 @@
-import type { OwnSchemeEntry, SchemeFields, Settings } from '@uphill/api';
+import type { OwnSchemeEntry, SchemeFields, Settings, SettingsChange } from '@uphill/api';
 import { after, api, type Named } from './client.ts';
 
 /** Zone schemes of one’s own, and the settings of the house. */
@@ -25,7 +25,7 @@ export const schemesApi = api.injectEndpoints({
       invalidatesTags: after(['schemes', 'riders', 'journal']),
     }),
     settings: build.query<Settings, void>({ query: () => '/settings', providesTags: ['schemes'] }),
-    changeSettings: build.mutation<Settings, Settings>({
+    changeSettings: build.mutation<Settings, SettingsChange>({
       query: (body) => ({ url: '/settings', method: 'PUT', body }),
       invalidatesTags: after(['schemes', 'journal']),
     }),

@@ -1,15 +1,14 @@
-import type { OwnSchemeEntry, SchemeFields } from '@uphill/api';
-import { ANCHOR_NAMES, type BandRule, isByHeart, type Scheme, SCHEMES } from '@uphill/core/zones';
+import type { SchemeFields } from '@uphill/api';
+import { ANCHOR_NAMES, type BandRule, type Scheme, SCHEMES } from '@uphill/core/zones';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
 import { schemesApi } from '../../../shared/api/schemes.ts';
 import { useAct } from '../../../shared/useAct.ts';
-import { Field } from '../../../ui/Field.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { useSchemes } from '../../../shared/useSchemes.ts';
 import { SchemeEditor } from './SchemeEditor.tsx';
+import { Link } from 'react-router';
 import { Heading } from '../../../ui/Heading.tsx';
 
 const FRESH: SchemeFields = {
@@ -91,7 +90,7 @@ export function SchemesPage() {
             </ul>
           </section>
         </div>
-        <Default settings={schemes.settings} schemes={schemes} />
+        <NewRiders name={schemes.defaultScheme.name} />
       </div>
     </>
   );
@@ -106,44 +105,15 @@ function limitText(scheme: Scheme, { toPercent, toOf, fromPercent }: BandRule): 
     : `to ${toPercent} %${of}`;
 }
 
-function Default({
-  settings,
-  schemes,
-}: {
-  settings: NonNullable<ReturnType<typeof useSchemes>['settings']>;
-  schemes: { all: ReturnType<typeof useSchemes>['all']; own: readonly OwnSchemeEntry[] };
-}) {
-  const [change] = schemesApi.useChangeSettingsMutation();
-  const { act, problem } = useAct();
+/** Which scheme new riders get; it is chosen with the other settings. */
+function NewRiders({ name }: { name: string }) {
   return (
-    <section className="sheet" aria-label="The default">
+    <section className="sheet" aria-label="New riders">
       <h2>New riders</h2>
-      <ProblemNote problem={problem} />
-      <Field
-        label="For riders without a choice of their own"
-        hint="Riders without a power meter go by heart rate."
-      >
-        {(control) => (
-          <Form.Select
-            {...control}
-            value={settings.defaultSchemeId}
-            onChange={({ target }) =>
-              void act(
-                () => change({ ...settings, defaultSchemeId: target.value }),
-                'Default changed.',
-              )
-            }
-          >
-            {schemes.all
-              .filter((scheme) => !isByHeart(scheme))
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-          </Form.Select>
-        )}
-      </Field>
+      <p className="mb-0">
+        Riders without a choice of their own have {name}; without a power meter they go by heart
+        rate. <Link to="/settings">Change it in the settings</Link>.
+      </p>
     </section>
   );
 }
