@@ -128,4 +128,20 @@ export const rideWholeSchema = shapeOf(
 export interface RideWhole extends z.infer<typeof rideWholeSchema> {}
 /** How far the rides are that have to be read again after an update; null where all are. */
 export const readingSchema = z.object({ done: z.number().int(), of: z.number().int() }).nullable();
+/** What came in lately, the latest first, and which rides wait for somebody to say what they belong to. */
+export const arrivalsSchema = shapeOf(
+  z.object({
+    lately: z.array(
+      z.object({
+        receivedAt: z.string(),
+        recordingId: idSchema,
+        fileName: z.string(),
+        ride: rideShape,
+      }),
+    ),
+    /** Without a date, or on a date on which a session has no ride. */
+    waiting: z.array(rideShape),
+  }),
+);
+export interface Arrivals extends z.infer<typeof arrivalsSchema> {}
 export const originQuerySchema = z.enum(['file', 'standIns']).default('file');

@@ -82,7 +82,7 @@ export const DEMO_SESSIONS = {
       ),
       COOL_DOWN(),
     ],
-    { note: 'The last rep should look like the first.' },
+    { note: 'The last rep should look like the first.', bookId: 'threshold-longer-3' },
   ),
   threes: plan(
     'Quarry threes',
@@ -93,13 +93,19 @@ export const DEMO_SESSIONS = {
       set(5, [step(3, percent(115, 118), 'work', { cue: 'Even from the first second' })], 3),
       COOL_DOWN(),
     ],
-    { place: 'climb' },
+    { place: 'climb', bookId: 'ceiling-2' },
   ),
-  fours: plan('', 'ceiling', 'Two rounds at the ceiling.', [
-    WARM_UP(),
-    set(2, [set(3, [step(4, percent(110, 112))], 4) as SetParts[number]], 8),
-    COOL_DOWN(),
-  ]),
+  fours: plan(
+    '',
+    'ceiling',
+    'Two rounds at the ceiling.',
+    [
+      WARM_UP(),
+      set(2, [set(3, [step(4, percent(110, 112))], 4) as SetParts[number]], 8),
+      COOL_DOWN(),
+    ],
+    { bookId: 'ceiling-7' },
+  ),
   fiveFours: plan('', 'ceiling', 'Raise the ceiling, one round.', [
     WARM_UP(),
     set(5, [step(4, percent(108, 114))], 4),
@@ -113,18 +119,26 @@ export const DEMO_SESSIONS = {
   fenLoop: plan('Fen Loop, steady', 'endurance', 'Long and even.', [step(90, percent(56, 75))], {
     place: 'flat road',
     note: 'Whole sentences all the way.',
+    bookId: 'endurance-2',
   }),
   long: plan('Long hills', 'endurance', 'The week’s long ride.', [step(180, percent(60, 72))], {
     note: 'Eat from the first half hour.',
+    bookId: 'endurance-4',
   }),
   spin: plan('Easy spin', 'recovery', 'Legs turning, nothing more.', [
     step(45, { kind: 'steady', effort: { kind: 'zone', zone: 1 } }),
   ]),
-  overUnders: plan('', 'threshold', 'Clear it while riding.', [
-    WARM_UP(),
-    set(2, [set(5, [step(1, percent(110)), step(1, percent(90))], null) as SetParts[number]], 5),
-    COOL_DOWN(),
-  ]),
+  overUnders: plan(
+    '',
+    'threshold',
+    'Clear it while riding.',
+    [
+      WARM_UP(),
+      set(2, [set(5, [step(1, percent(110)), step(1, percent(90))], null) as SetParts[number]], 5),
+      COOL_DOWN(),
+    ],
+    { bookId: 'over-unders-2' },
+  ),
 } as const;
 
 export type DemoSession = keyof typeof DEMO_SESSIONS;

@@ -33,7 +33,7 @@ export async function house(): Promise<{
 }
 
 /** An answer is what its schema promises, no more and no less. */
-export function asPromised(route: string, schema: ZodType, answer: unknown): void {
+function asPromised(route: string, schema: ZodType, answer: unknown): void {
   const read = schema.safeParse(answer);
   if (!read.success) throw new Error(`${route}: ${z.prettifyError(read.error)}`);
   if (!isDeepStrictEqual(read.data, answer)) throw new Error(`${route} answers more than it says.`);

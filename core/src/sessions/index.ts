@@ -10,6 +10,7 @@ export {
 } from './aboveFtp.ts';
 export { balanceLine, lowestByWatts, sessionBalance } from './balance.ts';
 export { BOOK, type BookFamily, bookSession, type BookSession, planFromBook } from './book/book.ts';
+export { type Done, type Standing, standingOn } from './book/standing.ts';
 export { asksMaximal, healthRefusal } from './caution.ts';
 export { cautionsOf } from './cautions.ts';
 export { type CurveDot, curveDots, curvePoints } from './curveDots.ts';

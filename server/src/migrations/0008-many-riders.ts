@@ -43,6 +43,9 @@ const INDEXES = [
   // All that a list of days shows, without their plans.
   `CREATE INDEX days_of ON days
     (rider_id, date, position, created_at, id, kind, state, minutes, rpe, version)`,
+  // Which sessions of the book were done.
+  `CREATE INDEX days_of_book ON days (rider_id, CASE WHEN json_valid(plan) THEN json_extract(plan, '$.bookId') END, date)
+    WHERE state = 'done'`,
   "CREATE INDEX days_to_mark ON days (rider_id, date) WHERE state = 'planned'",
   'CREATE INDEX tests_counting ON tests (rider_id, date) WHERE withdrawn IS NULL',
   `CREATE INDEX tests_of_lactate ON tests (rider_id, date)
@@ -52,6 +55,7 @@ const INDEXES = [
   // How streams and file lie: 0 as JSON and as received, 1 packed.
   'ALTER TABLE recordings ADD COLUMN packing INTEGER NOT NULL DEFAULT 0',
   'ALTER TABLE recording_files ADD COLUMN packed INTEGER NOT NULL DEFAULT 0 CHECK (packed IN (0, 1))',
+  'CREATE INDEX recordings_came ON recordings (rider_id, received_at)',
   'CREATE INDEX ride_numbers_by ON ride_numbers (algorithm)',
   'CREATE INDEX recordings_to_pack ON recordings (id) WHERE packing < 1',
 ] as const;

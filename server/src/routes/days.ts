@@ -1,4 +1,5 @@
 import {
+  bookDoneSchema,
   dayPlanChangeSchema,
   daysQuerySchema,
   assignmentSchema,
@@ -17,7 +18,7 @@ import { z } from 'zod';
 import { assignSession } from '../store/assign.ts';
 import { changeDay, changeDayPlan, removeDay } from '../store/changeDay.ts';
 import { listSquadDays } from '../store/dayList.ts';
-import { listDays, listDaysOn, monthsOfDays, readDay } from '../store/days.ts';
+import { bookDone, listDays, listDaysOn, monthsOfDays, readDay } from '../store/days.ts';
 import { routes, sendJson } from './route.ts';
 
 const days = { 200: z.array(daySchema) };
@@ -43,6 +44,11 @@ export const dayRoutes = routes((app, { db }) => {
     '/riders/:riderId/days/months',
     { schema: { params: riderParamsSchema, response: { 200: z.array(monthOfDaysSchema) } } },
     ({ params }) => monthsOfDays(db, params.riderId),
+  );
+  app.get(
+    '/riders/:riderId/book',
+    { schema: { params: riderParamsSchema, response: { 200: z.array(bookDoneSchema) } } },
+    ({ params }) => bookDone(db, params.riderId),
   );
   app.post(
     '/riders/:riderId/days',

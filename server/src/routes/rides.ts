@@ -1,4 +1,5 @@
 import {
+  arrivalsSchema,
   daysQuerySchema,
   idParamsSchema,
   monthOfDaysSchema,
@@ -12,7 +13,7 @@ import {
 } from '@uphill/api';
 import { z } from 'zod';
 import { addRide, changeRide, deleteRide, linkRide } from '../store/changeRide.ts';
-import { listRides, monthsRidden, readRideWhole } from '../store/rides.ts';
+import { arrivalsOf, listRides, monthsRidden, readRideWhole } from '../store/rides.ts';
 import { routes } from './route.ts';
 
 const response = { 200: rideSchema };
@@ -33,6 +34,11 @@ export const rideRoutes = routes((app, { db }) => {
     '/riders/:riderId/rides/months',
     { schema: { params: riderParamsSchema, response: { 200: z.array(monthOfDaysSchema) } } },
     ({ params }) => monthsRidden(db, params.riderId),
+  );
+  app.get(
+    '/riders/:riderId/arrivals',
+    { schema: { params: riderParamsSchema, response: { 200: arrivalsSchema } } },
+    ({ params }) => arrivalsOf(db, params.riderId),
   );
   app.post(
     '/riders/:riderId/rides',

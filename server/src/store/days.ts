@@ -1,4 +1,4 @@
-import { type MonthOfDays, type Day, riddenSchema } from '@uphill/api';
+import { type BookDone, type MonthOfDays, type Day, riddenSchema } from '@uphill/api';
 import { sql } from 'kysely';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
@@ -59,6 +59,19 @@ export async function monthsOfDays(db: Db, riderId: string): Promise<MonthOfDays
     .orderBy(month)
     .execute();
 }
+
+/** What of the book a rider did as asked, and when last; found in the index alone. */
+export async function bookDone(db: Db, riderId: string): Promise<BookDone[]> {
+  await riderName(db, riderId);
+  const { rows } = await sql<BookDone>`
+    SELECT ${BOOK_ID} AS "bookId", max(date) AS date FROM days
+    WHERE rider_id = ${riderId} AND state = 'done' AND ${BOOK_ID} IS NOT NULL
+    GROUP BY ${BOOK_ID}`.execute(db);
+  return rows;
+}
+
+/** As it stands in the index. */
+const BOOK_ID = sql.raw("CASE WHEN json_valid(plan) THEN json_extract(plan, '$.bookId') END");
 
 export async function readDay(db: Reader, id: string): Promise<Day> {
   const row = await db.selectFrom('days').selectAll().where('id', '=', id).executeTakeFirst();

@@ -1,4 +1,4 @@
-import type { Ride, RideWhole } from '@uphill/api';
+import type { Arrivals, Ride, RideWhole } from '@uphill/api';
 import type { Transaction } from 'kysely';
 import { sql } from 'kysely';
 import type { Db } from '../database.ts';
@@ -52,6 +52,36 @@ export async function listRides(
     .orderBy('rides.started_at', 'desc')
     .execute();
   return complete(db, rows);
+}
+
+/** Arrivals that are shown of each kind. */
+const MOST_ARRIVALS = 8;
+
+/** What came in lately, and which rides wait to be dated or linked. */
+export async function arrivalsOf(db: Db, riderId: string): Promise<Arrivals> {
+  await riderName(db, riderId);
+  const { rows: came } = await sql<{ id: string; rideId: string; at: string; name: string }>`
+    SELECT c.id, c.ride_id AS "rideId", c.received_at AS at, c.file_name AS name FROM recordings c
+    JOIN rides r ON r.id = c.ride_id AND r.deleted_at IS NULL
+    WHERE c.rider_id = ${riderId} ORDER BY c.received_at DESC LIMIT ${MOST_ARRIVALS}`.execute(db);
+  const { rows: waiting } = await sql<{ id: string }>`
+    SELECT r.id FROM rides r
+    WHERE r.rider_id = ${riderId} AND r.deleted_at IS NULL AND r.withdrawn IS NULL AND r.origin <> 'standIns'
+      AND NOT EXISTS (SELECT 1 FROM ride_matches m WHERE m.ride_id = r.id)
+      AND (r.dated_by = 'assumed' OR EXISTS (
+        SELECT 1 FROM days d WHERE d.rider_id = r.rider_id AND d.date = r.date AND d.kind = 'session' AND d.state <> 'missed'
+          AND NOT EXISTS (SELECT 1 FROM ride_matches m WHERE m.day_id = d.id AND m.tried = 0)))
+    ORDER BY r.date DESC LIMIT ${MOST_ARRIVALS}`.execute(db);
+  const ids = [...came.map(({ rideId }) => rideId), ...waiting.map(({ id }) => id)];
+  const rows = await withNumbers(db).where('rides.id', 'in', ids).execute();
+  const byId = new Map((await complete(db, rows)).map((ride) => [ride.id, ride]));
+  return {
+    lately: came.flatMap(({ id, rideId, at, name }) => {
+      const ride = byId.get(rideId);
+      return ride ? [{ receivedAt: at, recordingId: id, fileName: name, ride }] : [];
+    }),
+    waiting: waiting.flatMap(({ id }) => byId.get(id) ?? []),
+  };
 }
 
 /** The months in which a rider has rides, the earliest first. */

@@ -4,8 +4,8 @@ import { scaleLinear } from 'd3-scale';
 import { roadRight, ROAD } from './roadScale.ts';
 import { useWidth } from './useWidth.ts';
 
-const HEIGHT = 84;
-const [TOP, FOOT] = [10, 14];
+const HEIGHT = 54;
+const [TOP, FOOT] = [9, 9];
 
 /** W′ balance under the road, second by second in step with it. */
 export function BalanceStrip({

@@ -1,31 +1,20 @@
 import type { Rider, Session } from '@uphill/api';
-import {
-  BOOK,
-  type BookFamily,
-  type BookSession,
-  expand,
-  type Plan,
-  planFromBook,
-  printSentence,
-  type RiderOnDay,
-  sessionNumbers,
-  systemName,
-} from '@uphill/core/sessions';
-import { printDuration, roundHalfUp } from '@uphill/core/units';
-import { useMemo, useState } from 'react';
+import { BOOK, bookSession, planFromBook, systemName } from '@uphill/core/sessions';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useNavigate } from 'react-router';
+import { daysApi } from '../../shared/api/days.ts';
 import { sessionsApi } from '../../shared/api/sessions.ts';
 import { today } from '../../shared/dates.ts';
 import { firstName, riderOnDay } from '../../shared/riderOnDay.ts';
 import { useModel } from '../../shared/useRiderNumbers.ts';
 import { useAppSelector } from '../../shared/state.ts';
 import { useAct } from '../../shared/useAct.ts';
-import { MiniRoad } from '../../charts/MiniRoad.tsx';
-import { Caution, Empty, ProblemNote } from '../../ui/messages.tsx';
+import { Empty, ProblemNote } from '../../ui/messages.tsx';
 import { newId } from '../../shared/newId.ts';
 import { type BookFilter, EMPTY_FILTER, fits } from './filter.ts';
 import { useActiveRiders } from '../../shared/useActiveRiders.ts';
+import { Family } from './Family.tsx';
 import { Filter } from './Filter.tsx';
 import { Heading } from '../../ui/Heading.tsx';
 
@@ -37,27 +26,10 @@ export function BookPage() {
   const rider = riders.find(({ id }) => id === lastRider) ?? riders[0] ?? null;
   const [filter, setFilter] = useState<BookFilter>(EMPTY_FILTER);
   const { make, copy, retire, problem } = useBook(rider?.id ?? null);
-  const book = useMemo(
-    () =>
-      BOOK.map((family) => ({
-        family,
-        sessions: family.sessions.map((session) => ({
-          session,
-          plan: planFromBook(family, session, newId),
-        })),
-      })),
-    [],
-  );
+  const { data: done = [] } = daysApi.useBookDoneQuery(rider?.id ?? '', { skip: !rider });
   const model = useModel(rider?.id ?? '', today(), !rider);
-  const numbers = rider ? riderOnDay(rider, today(), model) : null;
-  const shown = book
-    .map(({ family, sessions }) => ({
-      family,
-      sessions: sessions.filter(({ plan }) =>
-        fits(filter, plan, `${family.name} ${family.purpose} ${plan.name}`),
-      ),
-    }))
-    .filter(({ sessions }) => sessions.length > 0);
+  const numbers = useMemo(() => (rider ? riderOnDay(rider, today(), model) : null), [rider, model]);
+  const shown = useShown(filter);
   const mine = own.filter(({ plan }) => fits(filter, plan, `${plan.name} ${plan.purpose}`));
   return (
     <>
@@ -72,17 +44,16 @@ export function BookPage() {
           {shown.length === 0 && (
             <Empty title="No family has a session like that. Remove a filter." />
           )}
-          {shown.map(({ family, sessions }) => (
-            <Family key={family.id} family={family}>
-              {sessions.map(({ session, plan }) => (
-                <OfBook
-                  key={session.id}
-                  plan={plan}
-                  numbers={numbers}
-                  copy={() => void make(family, session)}
-                />
-              ))}
-            </Family>
+          {shown.map(({ family, rungs }) => (
+            <Family
+              key={family.id}
+              family={family}
+              rungs={rungs}
+              numbers={numbers}
+              firstName={firstName(rider?.name ?? '')}
+              done={done}
+              copy={make}
+            />
           ))}
         </div>
         <Own sessions={mine} rider={rider} copy={copy} retire={retire} />
@@ -91,32 +62,37 @@ export function BookPage() {
   );
 }
 
+/** The book as plans, made once. */
+function bookAsPlans() {
+  return BOOK.map((family) => ({
+    family,
+    rungs: family.sessions.map((session) => ({
+      id: session.id,
+      plan: planFromBook(family, session, newId),
+    })),
+  }));
+}
+
+/** Families with a session like that, and those sessions. */
+function useShown(filter: BookFilter) {
+  const [book] = useState(bookAsPlans);
+  return useMemo(
+    () =>
+      book
+        .map(({ family, rungs }) => ({
+          family,
+          rungs: rungs.filter(({ plan }) =>
+            fits(filter, plan, `${family.name} ${family.purpose} ${plan.name}`),
+          ),
+        }))
+        .filter(({ rungs }) => rungs.length > 0),
+    [book, filter],
+  );
+}
+
 function whoseWords(rider: Rider): string {
   const first = firstName(rider.name);
   return rider.powerSource === 'none' ? `for ${first}` : `in ${first}’s watts`;
-}
-
-interface OfBookProps {
-  readonly plan: Plan;
-  readonly numbers: RiderOnDay | null;
-  readonly copy: () => void;
-}
-
-function OfBook({ plan, numbers, copy }: OfBookProps) {
-  return (
-    <li>
-      {numbers && <MiniRoad segments={expand(plan, numbers)} ftpW={numbers.ftpW} />}
-      <div className="flex-grow-1">
-        {plan.name}
-        <span className="soft d-block small">
-          {numbers ? figures(plan, numbers) : printSentence(plan)}
-        </span>
-      </div>
-      <Button size="sm" variant="outline-secondary" onClick={copy}>
-        Copy to my sessions<span className="visually-hidden">: {plan.name}</span>
-      </Button>
-    </li>
-  );
 }
 
 interface OwnProps {
@@ -171,10 +147,19 @@ function useBook(riderId: string | null) {
   const open = (session: Session | undefined): void => {
     if (session && riderId) void navigate(`/riders/${riderId}/sessions/${session.id}`);
   };
+  const make = async (id: string): Promise<void> => {
+    const known = bookSession(id);
+    if (known)
+      open(await act(() => add({ plan: planFromBook(known.family, known.session, newId) })));
+  };
+  const latest = useRef(make);
+  useEffect(() => {
+    latest.current = make;
+  });
   return {
     problem,
-    make: async (family: BookFamily, session: BookSession) =>
-      open(await act(() => add({ plan: planFromBook(family, session, newId) }))),
+    // The same from one drawing to the next, so that a hundred rungs are not drawn again for a key in the search.
+    make: useCallback((id: string) => void latest.current(id), []),
     copy: async ({ plan }: Session) =>
       open(
         await act(() =>
@@ -184,41 +169,4 @@ function useBook(riderId: string | null) {
     retire: ({ id, version, plan }: Session) =>
       act(() => take({ id, version }), `${plan.name} archived. Days it stands on keep it.`),
   };
-}
-
-function figures(plan: Plan, numbers: RiderOnDay): string {
-  const { totalS, timeAtTargetS, load } = sessionNumbers(plan, numbers);
-  return `${printDuration(totalS.value)}, ${printDuration(timeAtTargetS.value)} at target, load ${roundHalfUp(load.value)}`;
-}
-
-function Family({ family, children }: { family: BookFamily; children: React.ReactNode }) {
-  const { name, purpose, forWhom, progression, faults, cautions, system } = family;
-  return (
-    <details className="sheet mb-3 family">
-      <summary>
-        <h2>{name}</h2>
-        <span className="soft">
-          {systemName(system)} · {purpose}
-        </span>
-      </summary>
-      <dl className="family-facts">
-        <div>
-          <dt>For</dt>
-          <dd>{forWhom}</dd>
-        </div>
-        <div>
-          <dt>Progress</dt>
-          <dd>{progression}</dd>
-        </div>
-        {faults.length > 0 && (
-          <div>
-            <dt>Watch for</dt>
-            <dd>{faults.join(' ')}</dd>
-          </div>
-        )}
-      </dl>
-      {cautions.length > 0 && <Caution>{cautions.join(' ')}</Caution>}
-      <ul className="days">{children}</ul>
-    </details>
-  );
 }

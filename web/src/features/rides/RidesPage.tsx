@@ -1,4 +1,4 @@
-import type { Ride, Rider } from '@uphill/api';
+import type { MonthOfDays, Ride, Rider } from '@uphill/api';
 import { rideFigures } from '@uphill/core/review';
 import { roundHalfUp } from '@uphill/core/units';
 import { useState } from 'react';
@@ -9,6 +9,7 @@ import { ridesApi } from '../../shared/api/rides.ts';
 import { monthDays, plusDays, printMonth, today } from '../../shared/dates.ts';
 import { firstName, riderOnDay } from '../../shared/riderOnDay.ts';
 import { WithRider } from '../../ui/WithRider.tsx';
+import { Arrivals } from '../../ui/Arrivals.tsx';
 import { Answer } from '../../ui/Answer.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
@@ -37,7 +38,6 @@ function Rides({ rider }: { rider: Rider }) {
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rides) return <Loading />;
   const all = months.reduce((sum, { days }) => sum + days, 0);
-  const earlier = months.filter(({ first }) => first < from).reverse();
   return (
     <>
       <div className="title-row">
@@ -50,30 +50,51 @@ function Rides({ rider }: { rider: Rider }) {
         </Button>
       </div>
       {adding && <AddRide rider={rider} close={() => setAdding(false)} />}
-      <ImportRides rider={rider} />
-      <section className="sheet" aria-label="Rides">
-        {all === 0 ? (
-          <Empty title={`No rides of ${firstName(rider.name)} yet.`} />
-        ) : (
-          <>
-            {rides.length === 0 && <p className="soft">None in the last six weeks.</p>}
-            <ul className="history">
-              {rides.map((ride) => (
-                <RideLine key={ride.id} ride={ride} rider={rider} />
-              ))}
-            </ul>
-          </>
-        )}
-        {earlier.length > 0 && (
-          <section className="months" aria-label="Earlier">
-            <h2 className="h3">Earlier</h2>
-            {earlier.map(({ month, days }) => (
-              <Month key={month} rider={rider} month={month} many={days} before={from} />
-            ))}
-          </section>
-        )}
-      </section>
+      <div className="columns columns-top">
+        <div>
+          <ImportRides rider={rider} />
+          <EveryRide rider={rider} rides={rides} months={months} from={from} all={all} />
+        </div>
+        <Arrivals rider={rider} />
+      </div>
     </>
+  );
+}
+
+interface EveryProps {
+  readonly rider: Rider;
+  readonly rides: readonly Ride[];
+  readonly months: readonly MonthOfDays[];
+  /** Rides of before are reached by month. */
+  readonly from: string;
+  readonly all: number;
+}
+
+function EveryRide({ rider, rides, months, from, all }: EveryProps) {
+  const earlier = months.filter(({ first }) => first < from).reverse();
+  return (
+    <section className="sheet" aria-label="Rides">
+      {all === 0 ? (
+        <Empty title={`No rides of ${firstName(rider.name)} yet.`} />
+      ) : (
+        <>
+          {rides.length === 0 && <p className="soft">None in the last six weeks.</p>}
+          <ul className="history">
+            {rides.map((ride) => (
+              <RideLine key={ride.id} ride={ride} rider={rider} />
+            ))}
+          </ul>
+        </>
+      )}
+      {earlier.length > 0 && (
+        <section className="months" aria-label="Earlier">
+          <h2 className="h3">Earlier</h2>
+          {earlier.map(({ month, days }) => (
+            <Month key={month} rider={rider} month={month} many={days} before={from} />
+          ))}
+        </section>
+      )}
+    </section>
   );
 }
 

@@ -1,6 +1,6 @@
-import type { Choices, SettingsChange } from '@uphill/api';
+import type { Choices, Settings, SettingsChange } from '@uphill/api';
 import { RETEST_WEEKS_BOUNDS } from '@uphill/core/testing';
-import { isByHeart } from '@uphill/core/zones';
+import { isByHeart, type Scheme } from '@uphill/core/zones';
 import type { ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -36,93 +36,13 @@ export function SettingsPage() {
       <Heading>Settings</Heading>
       <ProblemNote problem={problem} />
       <div className="settings">
-        <Group title="How you write">
-          <SelectField
-            label="Dates"
-            options={[
-              ['dayFirst', 'day before month'],
-              ['monthFirst', 'month before day'],
-            ]}
-            value={choices.dates}
-            choose={(dates) => choose({ dates })}
-            hint={`Every date that is written: ${printDay(today())}. Typed, 5/12 is ${choices.dates === 'dayFirst' ? '5 December' : '12 May'}.`}
-          />
-          <SelectField
-            label="A week begins on"
-            options={[
-              ['monday', 'Monday'],
-              ['saturday', 'Saturday'],
-              ['sunday', 'Sunday'],
-            ]}
-            value={choices.weekStart}
-            choose={(weekStart) => choose({ weekStart })}
-            hint="Calendars, and what counts as this week."
-          />
-          <SelectField
-            label="Body mass"
-            options={[
-              ['kg', 'kg'],
-              ['lb', 'lb'],
-            ]}
-            value={choices.mass}
-            choose={(mass) => choose({ mass })}
-            hint="Where it is typed and shown. Watts a kilogram stay as they are."
-          />
-          <SelectField
-            label="Distances"
-            options={[
-              ['km', 'km'],
-              ['miles', 'miles'],
-            ]}
-            value={choices.distance}
-            choose={(distance) => choose({ distance })}
-            hint="Goals and hills. Climbing stays in metres."
-          />
-        </Group>
-        <Group title="New riders and tests">
-          <SelectField
-            label="Zones of riders without a choice of their own"
-            options={schemes.all
-              .filter((scheme) => !isByHeart(scheme))
-              .map(({ id, name }) => [id, name] as const)}
-            value={defaultSchemeId}
-            choose={(id) => save({ defaultSchemeId: id }, 'Changed.')}
-            hint="Their zones, cards and ladders, at once. Without a power meter they go by heart rate."
-          />
-          <NumberField
-            needed
-            whole
-            label="Retest after, weeks"
-            bounds={[RETEST_WEEKS_BOUNDS.low, RETEST_WEEKS_BOUNDS.high]}
-            wrong={`From ${RETEST_WEEKS_BOUNDS.low} to ${RETEST_WEEKS_BOUNDS.high} weeks.`}
-            value={choices.retestWeeks}
-            set={(retestWeeks) => choose({ retestWeeks })}
-            hint="Riders who are added from now on."
-          />
-          <SelectField
-            label="The ramp is read by"
-            options={[
-              ['bestMinute', '75 % of the best minute'],
-              ['lastStage', '85 % of the last full stage'],
-            ]}
-            value={choices.rampSchool}
-            choose={(rampSchool) => choose({ rampSchool })}
-            hint="Which of the two ramps is proposed. Both readings are shown of either."
-          />
-          <SelectField
-            label="The paced test is"
-            options={[
-              ['opener', 'twenty minutes behind an opener'],
-              ['straight', 'thirty minutes straight'],
-            ]}
-            value={choices.pacedSchool}
-            choose={(pacedSchool) => choose({ pacedSchool })}
-            hint="Which is proposed to a rider who knows how to pace."
-          />
-          <p className="soft mb-0">
-            Bands are looked at and made among <Link to="/schemes">the schemes</Link>.
-          </p>
-        </Group>
+        <Writing choices={choices} choose={choose} />
+        <NewRiders
+          schemes={schemes.all}
+          settings={settings}
+          choose={choose}
+          setScheme={(id) => save({ defaultSchemeId: id }, 'Changed.')}
+        />
         <Group title="Where you are">
           <TimeZone
             value={timeZone}
@@ -136,6 +56,115 @@ export function SettingsPage() {
         <ThisDevice />
       </div>
     </>
+  );
+}
+
+interface Chosen {
+  readonly choices: Choices;
+  readonly choose: (part: Partial<Choices>) => void;
+}
+
+function Writing({ choices, choose }: Chosen) {
+  return (
+    <Group title="How you write">
+      <SelectField
+        label="Dates"
+        options={[
+          ['dayFirst', 'day before month'],
+          ['monthFirst', 'month before day'],
+        ]}
+        value={choices.dates}
+        choose={(dates) => choose({ dates })}
+        hint={`Every date that is written: ${printDay(today())}. Typed, 5/12 is ${choices.dates === 'dayFirst' ? '5 December' : '12 May'}.`}
+      />
+      <SelectField
+        label="A week begins on"
+        options={[
+          ['monday', 'Monday'],
+          ['saturday', 'Saturday'],
+          ['sunday', 'Sunday'],
+        ]}
+        value={choices.weekStart}
+        choose={(weekStart) => choose({ weekStart })}
+        hint="Calendars, and what counts as this week."
+      />
+      <SelectField
+        label="Body mass"
+        options={[
+          ['kg', 'kg'],
+          ['lb', 'lb'],
+        ]}
+        value={choices.mass}
+        choose={(mass) => choose({ mass })}
+        hint="Where it is typed and shown. Watts a kilogram stay as they are."
+      />
+      <SelectField
+        label="Distances"
+        options={[
+          ['km', 'km'],
+          ['miles', 'miles'],
+        ]}
+        value={choices.distance}
+        choose={(distance) => choose({ distance })}
+        hint="Goals and hills. Climbing stays in metres."
+      />
+    </Group>
+  );
+}
+
+interface NewRidersProps extends Pick<Chosen, 'choose'> {
+  readonly schemes: readonly Scheme[];
+  readonly settings: Settings;
+  readonly setScheme: (id: string) => void;
+}
+
+function NewRiders({ schemes, settings, choose, setScheme }: NewRidersProps) {
+  const { choices } = settings;
+  return (
+    <Group title="New riders and tests">
+      <SelectField
+        label="Zones of riders without a choice of their own"
+        options={schemes
+          .filter((scheme) => !isByHeart(scheme))
+          .map(({ id, name }) => [id, name] as const)}
+        value={settings.defaultSchemeId}
+        choose={setScheme}
+        hint="Their zones, cards and ladders, at once. Without a power meter they go by heart rate."
+      />
+      <NumberField
+        needed
+        whole
+        label="Retest after, weeks"
+        bounds={[RETEST_WEEKS_BOUNDS.low, RETEST_WEEKS_BOUNDS.high]}
+        wrong={`From ${RETEST_WEEKS_BOUNDS.low} to ${RETEST_WEEKS_BOUNDS.high} weeks.`}
+        value={choices.retestWeeks}
+        set={(retestWeeks) => choose({ retestWeeks })}
+        hint="Riders who are added from now on."
+      />
+      <SelectField
+        label="The ramp is read by"
+        options={[
+          ['bestMinute', '75 % of the best minute'],
+          ['lastStage', '85 % of the last full stage'],
+        ]}
+        value={choices.rampSchool}
+        choose={(rampSchool) => choose({ rampSchool })}
+        hint="Which of the two ramps is proposed. Both readings are shown of either."
+      />
+      <SelectField
+        label="The paced test is"
+        options={[
+          ['opener', 'twenty minutes behind an opener'],
+          ['straight', 'thirty minutes straight'],
+        ]}
+        value={choices.pacedSchool}
+        choose={(pacedSchool) => choose({ pacedSchool })}
+        hint="Which is proposed to a rider who knows how to pace."
+      />
+      <p className="soft mb-0">
+        Bands are looked at and made among <Link to="/schemes">the schemes</Link>.
+      </p>
+    </Group>
   );
 }
 

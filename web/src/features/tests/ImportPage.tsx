@@ -9,6 +9,7 @@ import { ridersApi } from '../../shared/api/riders.ts';
 import { testsApi } from '../../shared/api/tests.ts';
 import { printDay } from '../../shared/dates.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
+import { Arrivals } from '../../ui/Arrivals.tsx';
 import { Answer } from '../../ui/Answer.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { drawRecording } from './drawRecording.tsx';
@@ -44,7 +45,17 @@ export function ImportPage() {
         )}
       </div>
       {recordingId === null ? (
-        <UploadRecording rider={rider} received={(id) => setSearch({ recording: id })} />
+        <div className="columns columns-even columns-top">
+          <UploadRecording rider={rider} received={(id) => setSearch({ recording: id })} />
+          <Arrivals
+            rider={rider}
+            act={({ recordingId: id, fileName }) => (
+              <Link className="text-nowrap" to={`?recording=${id}`}>
+                Read a test<span className="visually-hidden"> off {fileName}</span>
+              </Link>
+            )}
+          />
+        </div>
       ) : (
         <Answer data={recording} error={error}>
           {(opened) => (

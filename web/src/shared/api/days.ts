@@ -1,6 +1,7 @@
 import type {
   Assignment,
   Behind,
+  BookDone,
   Day,
   DayChange,
   DayList,
@@ -62,6 +63,11 @@ export const daysApi = api.injectEndpoints({
     months: build.query<MonthOfDays[], string>({
       query: (riderId) => `/riders/${riderId}/days/months`,
       providesTags: (_months, _error, riderId) => about(riderId, 'days'),
+    }),
+    /** What of the book a rider did as asked. */
+    bookDone: build.query<BookDone[], string>({
+      query: (riderId) => `/riders/${riderId}/book`,
+      providesTags: (_done, _error, riderId) => about(riderId, 'days'),
     }),
     changeDayPlan: build.mutation<Day, { id: string; plan: Plan; version: number }>({
       query: ({ id, ...body }) => ({ url: `/days/${id}/plan`, method: 'PUT', body }),

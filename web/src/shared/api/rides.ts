@@ -1,4 +1,12 @@
-import type { MonthOfDays, NewRide, Ride, RideChange, RideLink, RideWhole } from '@uphill/api';
+import type {
+  Arrivals,
+  MonthOfDays,
+  NewRide,
+  Ride,
+  RideChange,
+  RideLink,
+  RideWhole,
+} from '@uphill/api';
 import { type Named, about, after, api, changed } from './client.ts';
 
 /** Rides as things of their own. */
@@ -11,6 +19,10 @@ export const ridesApi = api.injectEndpoints({
     rideMonths: build.query<MonthOfDays[], string>({
       query: (riderId) => `/riders/${riderId}/rides/months`,
       providesTags: (_months, _error, riderId) => about(riderId, 'rides'),
+    }),
+    arrivals: build.query<Arrivals, string>({
+      query: (riderId) => `/riders/${riderId}/arrivals`,
+      providesTags: (_arrivals, _error, riderId) => about(riderId, 'rides', 'days'),
     }),
     ride: build.query<RideWhole, string>({
       query: (id) => `/rides/${id}`,
