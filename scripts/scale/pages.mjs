@@ -14,11 +14,11 @@ function clicked(page, click, shown) {
     async ([clickOn, waitFor]) => {
       const find = (query) =>
         query.text
-          ? [...document.querySelectorAll(query.css)].find((each) =>
+          ? [...globalThis.document.querySelectorAll(query.css)].find((each) =>
               each.textContent.includes(query.text),
             )
-          : document.querySelector(query.css);
-      const frame = () => new Promise((resolve) => requestAnimationFrame(resolve));
+          : globalThis.document.querySelector(query.css);
+      const frame = () => new Promise((resolve) => globalThis.requestAnimationFrame(resolve));
       const started = performance.now();
       find(clickOn).click();
       for (let tries = 0; tries < 600; tries += 1) {

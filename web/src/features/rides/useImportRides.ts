@@ -7,8 +7,8 @@ import { recordingsApi } from '../../shared/api/recordings.ts';
 import { useAppDispatch } from '../../shared/state.ts';
 import { questionOf } from '../../shared/useUpload.ts';
 
-/** Files on their way at the same time: as many as the server has threads for. */
-const AT_ONCE = 2;
+/** Files on their way at the same time: one more than the server has threads, which then never wait for the disk. */
+const AT_ONCE = 3;
 
 /** A file whose headings do not say which column is which. */
 export interface Asking {

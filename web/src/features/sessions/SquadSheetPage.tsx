@@ -1,4 +1,4 @@
-import type { Rider } from '@uphill/api';
+import type { Model, Rider } from '@uphill/api';
 import {
   askedOf,
   effortsOf,
@@ -25,7 +25,7 @@ import { useAppDispatch, useAppSelector } from '../../shared/state.ts';
 import { useRidersInAddress } from '../../shared/useRidersInAddress.ts';
 import { useActiveRiders } from '../../shared/useActiveRiders.ts';
 import { assigningChanged } from '../../shared/viewSlice.ts';
-import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
+import { useModels, useNumbersBy } from '../../shared/useRiderNumbers.ts';
 import { useSessionPlan } from './useSessionPlan.ts';
 import { stepName } from './cells.ts';
 import { Loading } from '../../ui/Loading.tsx';
@@ -43,6 +43,7 @@ export function SquadSheetPage() {
     view.assigning?.sessionId === sessionId ? view.assigning : null,
   );
   const { plan, error } = useSessionPlan(sessionId);
+  const models = useModels(today());
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!riders || !plan) return <Loading />;
   const tick = (id: string): void => {
@@ -95,7 +96,13 @@ export function SquadSheetPage() {
               {riders
                 .filter(({ id }) => chosen.includes(id))
                 .map((rider) => (
-                  <SquadRow key={rider.id} rider={rider} plan={plan} steps={steps} />
+                  <SquadRow
+                    key={rider.id}
+                    rider={rider}
+                    model={models.get(rider.id) ?? null}
+                    plan={plan}
+                    steps={steps}
+                  />
                 ))}
             </tbody>
           </table>
@@ -120,8 +127,15 @@ function lengthOf({ length }: Step): string {
   return length.text;
 }
 
-function SquadRow({ rider, plan, steps }: { rider: Rider; plan: Plan; steps: readonly Step[] }) {
-  const numbers = useRiderNumbers(rider, today());
+interface RowProps {
+  readonly rider: Rider;
+  readonly model: Model | null;
+  readonly plan: Plan;
+  readonly steps: readonly Step[];
+}
+
+function SquadRow({ rider, model, plan, steps }: RowProps) {
+  const numbers = useNumbersBy(rider, today(), model);
   const { exceptions, refusal } = assignedTo(plan, numbers, healthOnDay(rider, today()));
   const { totalS, load } = sessionNumbers(plan, numbers);
   return (
