@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { healthVerdict } from '@uphill/core/rider';
+import { riderFigures } from '@uphill/core/sessions';
 import { buildApp, openDatabase } from '@uphill/server';
 import BetterSqlite from 'better-sqlite3';
 import { sql } from 'kysely';
@@ -356,5 +357,36 @@ describe('the settings', () => {
     sqlite.exec(`UPDATE settings SET choices = '{"mass":"stone","dates":"monthFirst"}'`);
     sqlite.close();
     expect((await get()).choices).toEqual({ ...choices, dates: 'monthFirst' });
+  });
+});
+
+describe('the list of riders', () => {
+  it('holds of each history what counts on the days it is about: on each of them every figure is the whole rider’s', async () => {
+    const { ask } = at;
+    const rider = await newRider(ask);
+    const post = (what: string, body: object) => ask('POST', `/riders/${rider.id}/${what}`, body);
+    for (const [month, usedW] of [240, 250, 245, 260].entries())
+      await post('ftp', {
+        ...{ testId: null, usedW, reason: '' },
+        countsFrom: `2026-0${3 + 2 * month}-04`,
+      });
+    for (const [month, kg] of [62, 61.5, 60.8].entries())
+      await post('body-mass', { date: `2026-0${2 + 3 * month}-11`, kg });
+    for (const kind of ['maximal', 'threshold'])
+      for (const month of [2, 6])
+        await post('heart-rates', { date: `2026-0${month}-01`, kind, bpm: 150 + month });
+    await post('goals', { ...GOAL, date: '2026-05-02', watts: 270 });
+    await post('goals', GOAL);
+    const whole = (await ask('GET', `/riders/${rider.id}`)).body;
+    for (let month = 1; month <= 12; month += 1)
+      for (const day of [1, 4, 5, 11, 28]) {
+        const date = `2026-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
+        const [listed] = (await ask('GET', `/riders?from=${date}&to=${date}`)).body;
+        expect([date, riderFigures(listed, date, null)]).toEqual([
+          date,
+          riderFigures(whole, date, null),
+        ]);
+        expect(listed.ftp.length).toBeLessThanOrEqual(2);
+      }
   });
 });
