@@ -9,7 +9,7 @@ const KM_PER_MILE = 1.609_344;
  * @returns lb
  * Source: the international pound.
  * @example
- * poundsOf(61.2349) // 134.999…
+ * poundsOf(45.359237) // 100
  */
 export function poundsOf(kg: number): number {
   return kg / KG_PER_LB;
