@@ -86,7 +86,10 @@ test('what comes in finds its day, is read against it, unlinked and linked; what
   await page.goto(`${demoHouse.url}/riders/${leila}/rides`);
   await bringIn.locator('input[type=file]').setInputFiles(undated);
   await expect(bringIn.getByText(/One does not say of which day/)).toBeVisible();
-  await page.getByRole('link', { name: /date assumed$/ }).click();
+  await page
+    .getByRole('region', { name: 'Waits for you' })
+    .getByRole('link', { name: /date assumed$/ })
+    .click();
   await expect(page.getByRole('note')).toContainText('The file does not say when it was ridden');
   const facts = page.getByRole('form', { name: 'What is said of it' });
   await facts.getByLabel('Date', { exact: true }).fill('tomorrow');
