@@ -142,7 +142,7 @@ export async function measurePages(database) {
     [{ css: 'table.riders tbody a' }, { css: 'h1', text: 'Tests' }],
   ]);
   await repeat('to the session book and its own day', 100, [
-    [{ css: '.bar a', text: 'Session book' }, { css: '.rung' }],
+    [{ css: '.bar a', text: 'Session book' }, { css: '.book-rung' }],
     [{ css: '.bar a', text: 'Day' }, { css: '.days li, .empty' }],
   ]);
   await browser.close();

@@ -45,7 +45,7 @@ export function Family({ family, rungs, numbers, firstName, done, copy }: Props)
           </span>
         )}
       </div>
-      <ul className="rungs">
+      <ul className="book-rungs">
         {rungs.map(({ id, plan }) => (
           <Rung key={id} id={id} plan={plan} numbers={numbers} standing={says(id)} copy={copy} />
         ))}

@@ -28,14 +28,14 @@ export const Rung = memo(function Rung({ plan, numbers, standing, id, copy }: Pr
     [seen, plan, numbers],
   );
   return (
-    <li ref={ref} className={standing === null ? 'rung' : 'rung rung-theirs'}>
+    <li ref={ref} className={standing === null ? 'book-rung' : 'book-rung book-rung-theirs'}>
       <MiniRoad segments={asks?.segments ?? []} ftpW={numbers?.ftpW ?? null} wide />
-      <span className="rung-name">{plan.name}</span>
+      <span className="book-rung-name">{plan.name}</span>
       <span className="soft small">
         {asks?.figures ?? (numbers ? '\u00a0' : printSentence(plan))}
       </span>
       <span className="small">{asks?.verdict ?? '\u00a0'}</span>
-      <span className="rung-under">
+      <span className="book-rung-under">
         <Button size="sm" variant="outline-secondary" onClick={() => copy(id)}>
           Copy<span className="visually-hidden"> to my sessions: {plan.name}</span>
         </Button>
