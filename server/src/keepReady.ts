@@ -3,7 +3,7 @@ import type { Db } from './database.ts';
 import { bestsWithin } from './store/curveMonths.ts';
 import { fillFigures } from './store/dayFigures.ts';
 import { activeIds, modelsOn } from './store/models.ts';
-import { daysBefore, today } from './today.ts';
+import { daysBefore, FAR_OFF, today } from './today.ts';
 
 /** So long everybody else has between two riders, ms. */
 const REST_MS = 5;
@@ -14,12 +14,11 @@ const YEAR_DAYS = 366;
  * month, figures of a year of days, today's models. Whoever asks for one of them sooner has it made at once.
  */
 export async function keepReady(db: Db, signal: AbortSignal): Promise<void> {
-  const to = '9999-12-31';
   for (const id of await activeIds(db)) {
     if (signal.aborted) return;
     await modelsOn(db, [id], today());
     await rest(REST_MS);
-    await fillFigures(db, [id], { from: daysBefore(today(), YEAR_DAYS), to });
+    await fillFigures(db, [id], { from: daysBefore(today(), YEAR_DAYS), to: FAR_OFF });
     await rest(REST_MS);
     await bestsWithin(db, id, { from: '1990-01-01', to: today() });
     await rest(REST_MS);

@@ -1,5 +1,8 @@
 import { addDays, formatISO, parseISO, subDays } from 'date-fns';
 
+/** Behind every day there is. */
+export const FAR_OFF = '9999-12-31';
+
 /** Today where the coach sits, `yyyy-mm-dd`. */
 export function today(): string {
   return formatISO(new Date(), { representation: 'date' });

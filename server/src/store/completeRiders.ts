@@ -11,7 +11,7 @@ import type {
   RiderRow,
   TestRow,
 } from '../tables.ts';
-import { daysBefore, plusOneDay } from '../today.ts';
+import { daysBefore, FAR_OFF, plusOneDay } from '../today.ts';
 import { grouped } from './grouped.ts';
 import { readJsonOr } from './json.ts';
 import { availabilityFrom, fixtureFrom, goalFrom } from './riderFileRows.ts';
@@ -23,7 +23,7 @@ export interface Span {
 }
 
 /** Before and after every day there is. */
-const EVER: Span = { from: '', to: '9999-12-31' };
+const EVER: Span = { from: '', to: FAR_OFF };
 
 /**
  * Riders with their histories: a handful of queries however many riders there are.

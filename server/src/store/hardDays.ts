@@ -2,8 +2,9 @@ import type { Rider } from '@uphill/api';
 import { isHardRide } from '@uphill/core/season';
 import { numbersOnDay } from '@uphill/core/rider';
 import { preparePower } from '@uphill/core/power';
-import { format, formatISO, parseISO, subDays } from 'date-fns';
+import { format, parseISO } from 'date-fns';
 import type { Db } from '../database.ts';
+import { daysBefore } from '../today.ts';
 import { streamsOfRide } from './recordings.ts';
 import { countingRides } from './rides.ts';
 
@@ -11,11 +12,10 @@ const DAYS = 2;
 
 /** The hard rides of the 48 hours before a day, each in words; a test's own recording is on the day itself. */
 export async function hardDaysBefore(db: Db, rider: Rider, day: string): Promise<string[]> {
-  const from = formatISO(subDays(parseISO(day), DAYS), { representation: 'date' });
   const rides = await countingRides(db)
     .select(['id', 'date'])
     .where('rider_id', '=', rider.id)
-    .where('date', '>=', from)
+    .where('date', '>=', daysBefore(day, DAYS))
     .where('date', '<', day)
     .orderBy('date')
     .execute();

@@ -6,10 +6,7 @@ import type { RiderRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 import { schemeName } from './schemes.ts';
 import { complete, type Span } from './completeRiders.ts';
-import { today } from '../today.ts';
-
-/** Behind every day there is. */
-const FAR_OFF = '9999-12-31';
+import { FAR_OFF, today } from '../today.ts';
 
 /** Every rider, with what counts on some days: from today on where none are named. */
 export async function listRiders(

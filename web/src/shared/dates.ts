@@ -70,6 +70,11 @@ export function printAge(day: string): string {
   return days > 0 ? `${days} days ago` : `in ${-days} days`;
 }
 
+/** The day on this device of a moment the server names, `yyyy-mm-dd`. */
+export function dayOf(moment: string): string {
+  return formatISO(parseISO(moment), { representation: 'date' });
+}
+
 /** `14:05`, of a moment the server names. */
 export function printTimeOfDay(moment: string): string {
   return format(parseISO(moment), 'HH:mm');

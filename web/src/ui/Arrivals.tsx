@@ -2,7 +2,7 @@ import type { Arrivals as Came, Ride, Rider } from '@uphill/api';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { ridesApi } from '../shared/api/rides.ts';
-import { printAge, printTimeOfDay, today } from '../shared/dates.ts';
+import { dayOf, printAge, printTimeOfDay, today } from '../shared/dates.ts';
 import { dateWords, KIND_WORDS, lengthWords } from '../shared/rideWords.ts';
 import { firstName } from '../shared/riderOnDay.ts';
 
@@ -69,6 +69,6 @@ function RideName({ rider, ride }: { rider: Rider; ride: Ride }) {
 }
 
 function arrived(moment: string): string {
-  const day = moment.slice(0, 10);
+  const day = dayOf(moment);
   return day === today() ? `today at ${printTimeOfDay(moment)}` : printAge(day);
 }
