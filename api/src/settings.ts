@@ -24,13 +24,16 @@ export const USUAL_CHOICES: Choices = {
   ...{ mass: 'kg', distance: 'km', weekStart: 'monday', dates: 'dayFirst' },
   ...{ retestWeeks: RETEST_WEEKS, rampSchool: 'bestMinute', pacedSchool: 'opener' },
 };
-const fields = z.object({
-  defaultSchemeId: z.string().max(60),
-  timeZone: timeZoneSchema,
-  version: versionSchema,
+const fields = z.object({ defaultSchemeId: z.string().max(60), timeZone: timeZoneSchema });
+/**
+ * A change of what holds for the whole house: what is left out stays as it is. Each is one choice that stands by
+ * itself, so the later one holds, and two made in one breath are both kept.
+ */
+export const settingsChangeSchema = fields.partial().extend({
+  choices: choicesSchema.partial().optional(),
 });
-/** What holds for the whole house. Choices that are left out stay as they are. */
-export const settingsChangeSchema = fields.extend({ choices: choicesSchema.partial().default({}) });
-export type SettingsChange = z.input<typeof settingsChangeSchema>;
-export const settingsSchema = shapeOf(fields.extend({ choices: choicesSchema }));
+export type SettingsChange = z.infer<typeof settingsChangeSchema>;
+export const settingsSchema = shapeOf(
+  fields.extend({ choices: choicesSchema, version: versionSchema }),
+);
 export type Settings = z.infer<typeof settingsSchema>;

@@ -75,7 +75,7 @@ describe('the description the server gives of itself', () => {
         'PUT /api/schemes/{id}',
         'DELETE /api/schemes/{id}',
         'GET /api/settings',
-        'PUT /api/settings',
+        'PATCH /api/settings',
         'GET /api/riders/{riderId}/tests',
         'POST /api/riders/{riderId}/tests',
         'DELETE /api/riders/{riderId}/tests/{id}',

@@ -340,17 +340,20 @@ describe('the settings', () => {
   it('hold how the coach writes: what is left out stays, what no longer fits is as usual, and undo takes it back', async () => {
     const { ask, folder } = at;
     const get = async () => (await ask('GET', '/settings')).body;
-    const { choices, ...rest } = await get();
+    const { choices, defaultSchemeId } = await get();
     expect(choices).toMatchObject({ mass: 'kg', dates: 'dayFirst', retestWeeks: 6 });
-    const put = (change: object, version: number) =>
-      ask('PUT', '/settings', { ...rest, version, choices: change });
-    expect((await put({ mass: 'lb' }, 1)).body.choices).toEqual({ ...choices, mass: 'lb' });
-    expect((await put({ weekStart: 'sunday' }, 2)).body.choices).toMatchObject({
+    const put = (change: object) => ask('PATCH', '/settings', { choices: change });
+    // In one breath, as a field that is left and a list that is chosen from send them: both are kept.
+    await Promise.all([put({ mass: 'lb' }), ask('PATCH', '/settings', { timeZone: 'Asia/Tokyo' })]);
+    expect(await get()).toMatchObject({
+      ...{ choices: { ...choices, mass: 'lb' }, timeZone: 'Asia/Tokyo', defaultSchemeId },
+    });
+    expect((await put({ weekStart: 'sunday' })).body.choices).toMatchObject({
       ...{ mass: 'lb', weekStart: 'sunday' },
     });
-    expect((await put({ mass: 'stone' }, 3)).status).toBe(400);
-    expect((await put({ retestWeeks: 1 }, 3)).body.detail).toMatch(/retest/);
-    expect((await put({ mass: 'kg' }, 2)).status).toBe(409);
+    expect((await put({ mass: 'stone' })).status).toBe(400);
+    expect((await put({ retestWeeks: 1 })).body.detail).toMatch(/retest/);
+    expect((await ask('PATCH', '/settings', { timeZone: 'Mars/Olympus' })).status).toBe(400);
     expect((await ask('POST', '/undo')).body.did).toBe('changed the settings');
     expect((await get()).choices).toMatchObject({ mass: 'lb', weekStart: 'monday' });
     const sqlite = new BetterSqlite(path.join(folder, 'test.sqlite'));

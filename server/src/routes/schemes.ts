@@ -47,7 +47,7 @@ export const schemeRoutes = routes((app, { db }) => {
     },
   );
   app.get('/settings', { schema: { response: { 200: settingsSchema } } }, () => readSettings(db));
-  app.put(
+  app.patch(
     '/settings',
     { schema: { body: settingsChangeSchema, response: { 200: settingsSchema } } },
     ({ body }) => changeSettings(db, body),

@@ -95,25 +95,21 @@ export async function readSettings(db: Db): Promise<Settings> {
 }
 
 export async function changeSettings(db: Db, change: SettingsChange): Promise<Settings> {
-  const name = await schemeName(db, change.defaultSchemeId);
-  const read = () => readSettings(db);
-  const stored = await read();
+  const { defaultSchemeId: schemeId, timeZone } = change;
   let label = 'changed the settings';
-  if (change.defaultSchemeId !== stored.defaultSchemeId)
-    label = `made ${name} the scheme of new riders`;
-  else if (change.timeZone !== stored.timeZone) label = `made ${change.timeZone} your time zone`;
-  return orConflict(change, read, () =>
-    act(db, label, settingsSchema, async ({ update, trx }) => {
-      const row = {
-        default_scheme_id: change.defaultSchemeId,
-        time_zone: change.timeZone,
-        choices: JSON.stringify({ ...stored.choices, ...change.choices }),
-        version: change.version + 1,
-      };
-      await update('settings', HOUSE, row);
-      return readSettings(trx);
-    }),
-  );
+  if (schemeId !== undefined)
+    label = `made ${await schemeName(db, schemeId)} the scheme of new riders`;
+  else if (timeZone !== undefined) label = `made ${timeZone} your time zone`;
+  return act(db, label, settingsSchema, async ({ update, trx }) => {
+    const { choices, version } = await readSettings(trx);
+    await update('settings', HOUSE, {
+      ...(schemeId === undefined ? {} : { default_scheme_id: schemeId }),
+      ...(timeZone === undefined ? {} : { time_zone: timeZone }),
+      choices: JSON.stringify({ ...choices, ...change.choices }),
+      version: version + 1,
+    });
+    return readSettings(trx);
+  });
 }
 
 /** The name of a scheme that ships or is the coach's own; refuses where there is none, or none in watts for a default. */

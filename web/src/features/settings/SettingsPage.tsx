@@ -27,9 +27,8 @@ export function SettingsPage() {
   const [change] = schemesApi.useChangeSettingsMutation();
   const { act, problem } = useAct();
   if (!settings) return <Loading />;
-  const { defaultSchemeId, timeZone, version, choices } = settings;
-  const save = (part: Partial<SettingsChange>, says: string): void =>
-    void act(() => change({ defaultSchemeId, timeZone, version, ...part }), says);
+  const { timeZone, choices } = settings;
+  const save = (part: SettingsChange, says: string): void => void act(() => change(part), says);
   const choose = (part: Partial<Choices>): void => save({ choices: part }, 'Changed.');
   return (
     <>

@@ -26,7 +26,7 @@ export const schemesApi = api.injectEndpoints({
     }),
     settings: build.query<Settings, void>({ query: () => '/settings', providesTags: ['schemes'] }),
     changeSettings: build.mutation<Settings, SettingsChange>({
-      query: (body) => ({ url: '/settings', method: 'PUT', body }),
+      query: (body) => ({ url: '/settings', method: 'PATCH', body }),
       invalidatesTags: after(['schemes', 'journal']),
     }),
   }),
