@@ -21,14 +21,14 @@ export interface OnDay<T> {
  * Source: handbook section 5 ("Which value counts when").
  */
 export function valueOn<T>(history: readonly Dated<T>[], day: string): OnDay<T> | null {
-  const rising = history
-    .map((entry, index) => ({ entry, index }))
-    .sort((a, b) => a.entry.from.localeCompare(b.entry.from) || a.index - b.index);
-  const current = rising.filter(({ entry }) => entry.from <= day).at(-1)?.entry;
+  let current: Dated<T> | null = null;
+  let first: Dated<T> | null = null;
+  for (const entry of history) {
+    if (entry.from <= day && (current === null || entry.from >= current.from)) current = entry;
+    if (first === null || entry.from <= first.from) first = entry;
+  }
   if (current) return { ...current, borrowed: false };
-  const first = rising[0]?.entry.from;
-  const borrowed = rising.filter(({ entry }) => entry.from === first).at(-1)?.entry;
-  return borrowed ? { ...borrowed, borrowed: true } : null;
+  return first && { ...first, borrowed: true };
 }
 
 /** A rider's own figures on one day: everything from which targets and sums are derived. */

@@ -17,6 +17,9 @@ import { useActiveRiders } from '../../shared/useActiveRiders.ts';
 import { Family } from './Family.tsx';
 import { Filter } from './Filter.tsx';
 import { Heading } from '../../ui/Heading.tsx';
+import { useFirstFew } from '../../ui/useFirstFew.ts';
+
+const FAMILIES_ON_SCREEN = 4;
 
 /** The session book: every family with its ladder, and the coach's own sessions beside it. */
 export function BookPage() {
@@ -30,6 +33,7 @@ export function BookPage() {
   const model = useModel(rider?.id ?? '', today(), !rider);
   const numbers = useMemo(() => (rider ? riderOnDay(rider, today(), model) : null), [rider, model]);
   const shown = useShown(filter);
+  const drawn = useFirstFew(shown, FAMILIES_ON_SCREEN);
   const mine = own.filter(({ plan }) => fits(filter, plan, `${plan.name} ${plan.purpose}`));
   return (
     <>
@@ -44,7 +48,7 @@ export function BookPage() {
           {shown.length === 0 && (
             <Empty title="No family has a session like that. Remove a filter." />
           )}
-          {shown.map(({ family, rungs }) => (
+          {drawn.map(({ family, rungs }) => (
             <Family
               key={family.id}
               family={family}
@@ -104,6 +108,7 @@ interface OwnProps {
 
 /** The coach's own sessions beside the book. */
 function Own({ sessions, rider, copy, retire }: OwnProps) {
+  const drawn = useFirstFew(sessions);
   return (
     <section className="sheet" aria-label="Your own sessions">
       <h2>Your own</h2>
@@ -111,7 +116,7 @@ function Own({ sessions, rider, copy, retire }: OwnProps) {
         <p className="soft mb-0">None yet. Copy one from the book, or write one.</p>
       )}
       <ul className="days">
-        {sessions.map((session) => (
+        {drawn.map((session) => (
           <li key={session.id}>
             <div className="flex-grow-1">
               {rider ? (

@@ -1,7 +1,7 @@
 import type { MonthOfDays, Ride, Rider } from '@uphill/api';
 import { rideFigures } from '@uphill/core/review';
 import { roundHalfUp } from '@uphill/core/units';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
@@ -17,6 +17,7 @@ import { AddRide } from './AddRide.tsx';
 import { ImportRides } from './ImportRides.tsx';
 import { dateWords, idleWords, KIND_WORDS, lengthWords, rpeOf } from '../../shared/rideWords.ts';
 import { Heading } from '../../ui/Heading.tsx';
+import { useFirstFew } from '../../ui/useFirstFew.ts';
 
 /** Rides of the last weeks are on show; earlier ones are reached by month. */
 const SHOWN_DAYS = 42;
@@ -71,7 +72,11 @@ interface EveryProps {
 }
 
 function EveryRide({ rider, rides, months, from, all }: EveryProps) {
-  const earlier = months.filter(({ first }) => first < from).reverse();
+  const earlier = useMemo(
+    () => months.filter(({ first }) => first < from).reverse(),
+    [months, from],
+  );
+  const drawn = useFirstFew(earlier);
   return (
     <section className="sheet" aria-label="Rides">
       {all === 0 ? (
@@ -89,7 +94,7 @@ function EveryRide({ rider, rides, months, from, all }: EveryProps) {
       {earlier.length > 0 && (
         <section className="months" aria-label="Earlier">
           <h2 className="h3">Earlier</h2>
-          {earlier.map(({ month, days }) => (
+          {drawn.map(({ month, days }) => (
             <Month key={month} rider={rider} month={month} many={days} before={from} />
           ))}
         </section>

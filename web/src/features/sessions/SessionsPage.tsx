@@ -1,6 +1,6 @@
-import type { Rider } from '@uphill/api';
+import type { Rider, Session } from '@uphill/api';
 import { problemsOf } from '@uphill/core/sessions';
-import { useState } from 'react';
+import { type ComponentProps, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useLocation, useParams } from 'react-router';
 import { daysApi } from '../../shared/api/days.ts';
@@ -20,6 +20,7 @@ import { AssignDialog } from './AssignDialog.tsx';
 import { SessionLine } from './SessionLine.tsx';
 import { useNewSession } from './useNewSession.ts';
 import { Heading } from '../../ui/Heading.tsx';
+import { useFirstFew } from '../../ui/useFirstFew.ts';
 
 /** A rider's sessions: the days that are assigned, and what there is to choose from. */
 export function SessionsPage() {
@@ -74,17 +75,12 @@ function SessionsOf({ rider }: { rider: Rider }) {
               <Button onClick={() => void newSession(rider.id)}>New session</Button>
             </Empty>
           ) : (
-            <ul className="days">
-              {sessions.map((each) => (
-                <SessionLine
-                  key={each.id}
-                  session={each}
-                  riderId={rider.id}
-                  numbers={numbers}
-                  assign={setAssigning}
-                />
-              ))}
-            </ul>
+            <ToChooseFrom
+              sessions={sessions}
+              riderId={rider.id}
+              numbers={numbers}
+              assign={setAssigning}
+            />
           )}
         </section>
       </div>
@@ -99,5 +95,20 @@ function SessionsOf({ rider }: { rider: Rider }) {
         />
       )}
     </>
+  );
+}
+
+interface ToChooseFromProps extends Omit<ComponentProps<typeof SessionLine>, 'session'> {
+  readonly sessions: readonly Session[];
+}
+
+function ToChooseFrom({ sessions, ...line }: ToChooseFromProps) {
+  const drawn = useFirstFew(sessions);
+  return (
+    <ul className="days">
+      {drawn.map((session) => (
+        <SessionLine key={session.id} session={session} {...line} />
+      ))}
+    </ul>
   );
 }

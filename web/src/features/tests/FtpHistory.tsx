@@ -1,15 +1,18 @@
 import type { Rider } from '@uphill/api';
+import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import { ftpApi } from '../../shared/api/ftp.ts';
 import { printDay, today } from '../../shared/dates.ts';
 import { ftpOnDay } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { ProblemNote } from '../../ui/messages.tsx';
+import { useFirstFew } from '../../ui/useFirstFew.ts';
 
 /** The FTPs in use through time, the latest first. */
 export function FtpHistory({ rider }: { rider: Rider }) {
   const [withdraw] = ftpApi.useWithdrawFtpMutation();
   const { act, problem } = useAct();
+  const drawn = useFirstFew(useMemo(() => [...rider.ftp].reverse(), [rider.ftp]));
   if (rider.ftp.length === 0) return null;
   const current = ftpOnDay(rider, today());
   return (
@@ -17,7 +20,7 @@ export function FtpHistory({ rider }: { rider: Rider }) {
       <h2>FTP in use</h2>
       <ProblemNote problem={problem} />
       <ul className="history">
-        {[...rider.ftp].reverse().map((entry) => (
+        {drawn.map((entry) => (
           <li key={entry.id}>
             <span>
               from {printDay(entry.countsFrom)}

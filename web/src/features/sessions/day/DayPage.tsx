@@ -9,6 +9,7 @@ import { useModels } from '../../../shared/useRiderNumbers.ts';
 import { DateField } from '../../../ui/DateField.tsx';
 import { Answer } from '../../../ui/Answer.tsx';
 import { Empty } from '../../../ui/messages.tsx';
+import { useFirstFew } from '../../../ui/useFirstFew.ts';
 import { DayLineBy } from './DayLine.tsx';
 import { Heading } from '../../../ui/Heading.tsx';
 
@@ -63,12 +64,13 @@ export function DayPage() {
 function Everybody({ date, days }: { date: string; days: readonly Day[] }) {
   const { data: riders = [] } = ridersApi.useRidersOnQuery(date);
   const models = useModels(date, !days.some(({ plan }) => hangsOnModel(plan)));
+  const drawn = useFirstFew(days);
   if (days.length === 0) return <Empty title="Nobody has a session on this day." />;
   const byId = new Map(riders.map((rider) => [rider.id, rider]));
   return (
     <section className="sheet" aria-label="Sessions of the day">
       <ul className="days">
-        {days.map((day) => {
+        {drawn.map((day) => {
           const rider = byId.get(day.riderId);
           const model = models.get(day.riderId) ?? null;
           return rider && <DayLineBy key={day.id} day={day} rider={rider} model={model} named />;

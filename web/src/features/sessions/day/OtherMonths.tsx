@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { daysApi } from '../../../shared/api/days.ts';
 import { monthDays, printMonth } from '../../../shared/dates.ts';
 import { Answer } from '../../../ui/Answer.tsx';
+import { useFirstFew } from '../../../ui/useFirstFew.ts';
 import { DayLine } from './DayLine.tsx';
 
 interface Props {
@@ -33,11 +34,12 @@ interface MonthsProps {
 }
 
 function Months({ title, rider, months, fits }: MonthsProps) {
+  const drawn = useFirstFew(months);
   if (months.length === 0) return null;
   return (
     <section className="months" aria-label={title}>
       <h3>{title}</h3>
-      {months.map(({ month }) => (
+      {drawn.map(({ month }) => (
         <Month key={month} rider={rider} month={month} fits={fits} />
       ))}
     </section>
