@@ -31,6 +31,7 @@ import { schemeRoutes } from './routes/schemes.ts';
 import { testDayRoutes } from './routes/testDays.ts';
 import { testRoutes } from './routes/tests.ts';
 import { addSecurity } from './security.ts';
+import { keepLogShort } from './shortLog.ts';
 import { startPool } from './workers/pool.ts';
 
 export interface AppSettings {
@@ -116,7 +117,9 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   ])
     await app.register(routes(house), { prefix: '/api' });
   if (settings.pages) await addPages(app, settings.pages);
+  const endLog = keepLogShort(settings.database, house.pool);
   app.addHook('onClose', async () => {
+    endLog();
     await house.catchUp.stop();
     await house.pool.close();
     await house.reading.destroy();

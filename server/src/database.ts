@@ -19,6 +19,9 @@ const CACHE_KB = 65_536;
 /** At the start nobody waits for an answer, so a lock of another program is waited for. */
 const START_PATIENCE_MS = 3000;
 
+/** The log is taken in by a thread, see shortLog.ts; so long, 64 MB, it grows only where that does not come after. */
+const LONGEST_LOG_PAGES = 16_384;
+
 /**
  * Opens the database of a coach, making it where there is none and bringing it up to date. Before a migration
  * changes a file with data in it, a copy is left beside it.
@@ -43,6 +46,7 @@ export async function openDatabase(file: string, upTo?: string, tell?: Tell): Pr
     sqlite.pragma(`cache_size = -${CACHE_KB}`);
     // What is deleted is overwritten, not only forgotten.
     sqlite.pragma('secure_delete = ON');
+    sqlite.pragma(`wal_autocheckpoint = ${LONGEST_LOG_PAGES}`);
     const db: Db = new Kysely<Tables>({ dialect: new PatientDialect(sqlite) });
     await migrate(sqlite, db as unknown as Kysely<never>, file, upTo, tell);
     for (const each of [file, `${file}-wal`, `${file}-shm`])

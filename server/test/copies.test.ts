@@ -4,10 +4,13 @@ import path from 'node:path';
 import BetterSqlite from 'better-sqlite3';
 import { differenceInCalendarDays, formatISO, addDays, parseISO, startOfISOWeek } from 'date-fns';
 import fc from 'fast-check';
-import { afterEach, beforeEach, expect, it } from 'vitest';
+import { sql } from 'kysely';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { copyOfTheDay, tooOld } from '../dist/backup.js';
 import { copyChecked } from '../dist/checkedCopy.js';
 import { openDatabase } from '../dist/database.js';
+import { keepLogShort } from '../dist/shortLog.js';
+import { startPool } from '../dist/workers/pool.js';
 import { createRider } from '../dist/store/riders.js';
 import { house, INES, newRider } from './support.ts';
 
@@ -108,4 +111,23 @@ it('"Back up everything" says where the copy lies, and what is in it is what was
   ]).toEqual([200, ['Ines Okafor'], body.bytes]);
   made.close();
   await close();
+});
+
+it('the log: what was saved is taken into the file by a thread, while nobody saves and nobody waits', async () => {
+  const db = await openDatabase(file);
+  const pool = startPool();
+  const end = keepLogShort(file, pool);
+  await createRider(db, INES as never);
+  await sql`CREATE TABLE much AS SELECT zeroblob(6000000) AS bytes`.execute(db);
+  // SQLite has left it in the log.
+  expect(statSync(file).size).toBeLessThan(2_000_000);
+  await vi.waitFor(() => expect(statSync(file).size).toBeGreaterThan(6_000_000), 10_000);
+  end();
+  await pool.close();
+  await db.destroy();
+  const alone = new BetterSqlite(file, { readonly: true });
+  expect(alone.prepare('SELECT name, length(bytes) AS n FROM riders, much').all()).toEqual([
+    { name: INES.name, n: 6_000_000 },
+  ]);
+  alone.close();
 });

@@ -83,6 +83,8 @@ async function makeModel(db: Db, riderId: string, on: string): Promise<Model> {
     bestsWithin(db, riderId, { from: daysBefore(on, CURVE_DAYS), to: on }),
     bestsWithin(db, riderId, { from: daysBefore(on, FRESH_DAYS), to: on }),
   ]);
+  // Reading and reckoning are a moment each: whoever asks something else is answered between them.
+  await others();
   const [bests, lately] = [curveFrom(year), curveFrom(fresh)];
   const points = (curve: readonly CurveBest[]): [number, number][] =>
     curve.map(({ seconds, watts }) => [seconds, watts]);

@@ -14,10 +14,13 @@ export interface ImportPool {
   copyDatabase: Copy;
   /** Leaves nothing of deleted rows in the file. */
   tidyDatabase(file: string): Promise<void>;
+  /** Takes the write-ahead log into the file. */
+  takeInLog(file: string): Promise<void>;
   close(): Promise<void>;
 }
 
 const REBUILD = new URL('./rebuildNumbers.js', import.meta.url).href;
+const TAKE_IN = new URL('./takeInLog.js', import.meta.url).href;
 const MEMORY_MB = 768;
 const LONGEST_MS = 60_000;
 
@@ -71,6 +74,9 @@ export function startPool(): ImportPool {
     },
     async tidyDatabase(file) {
       await tidying.run(file);
+    },
+    async takeInLog(file) {
+      await tidying.run(file, { filename: TAKE_IN });
     },
     close: async () => {
       await Promise.all([pool.destroy(), copying.destroy(), tidying.destroy()]);

@@ -1,12 +1,18 @@
 import type { Rider } from '@uphill/api';
+import { useEffect } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { stationAddress } from './useGlobalKeys.ts';
+import { fetchStations } from './stationPages.ts';
 import { useStations } from './stations.ts';
 
 /** The rider's road: navigation and dashboard at once, a stone a station. */
 export function Road({ rider }: { rider: Rider | undefined }) {
   const stations = useStations(rider);
   const { pathname } = useLocation();
+  useEffect(() => {
+    const idle = requestIdleCallback(fetchStations);
+    return () => cancelIdleCallback(idle);
+  }, []);
   // A rider's day is part of the sessions; a test day to the tests.
   let beside: 'sessions' | 'tests' | null;
   if (/^\/riders\/[^/]+\/days\//.test(pathname)) beside = 'sessions';

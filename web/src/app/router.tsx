@@ -2,6 +2,7 @@ import type { ComponentType } from 'react';
 import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
 import { Lost } from './Lost.tsx';
 import { Shell } from './Shell.tsx';
+import { STATION_PAGES } from './stationPages.ts';
 import { ViewBroke } from './ViewBroke.tsx';
 
 /** Shown while the first view arrives: nothing, so that nothing flickers. */
@@ -72,7 +73,7 @@ const EVERYWHERE: RouteObject[] = [
 
 const OF_A_RIDER: RouteObject[] = [
   view('', async () => (await import('../features/riders/RiderPage.tsx')).RiderPage),
-  view('tests', async () => (await import('../features/tests/TestsPage.tsx')).TestsPage),
+  view('tests', STATION_PAGES.tests),
   view(
     'tests/new',
     async () => (await import('../features/tests/TestByHandPage.tsx')).TestByHandPage,
@@ -87,7 +88,7 @@ const OF_A_RIDER: RouteObject[] = [
     'test-days/:dayId',
     async () => (await import('../features/tests/day/TestDayPage.tsx')).TestDayPage,
   ),
-  view('zones', async () => (await import('../features/zones/ZonesPage.tsx')).ZonesPage),
+  view('zones', STATION_PAGES.zones),
   view(
     'zones/compare',
     async () => (await import('../features/zones/CompareZonesPage.tsx')).CompareZonesPage,
@@ -96,10 +97,7 @@ const OF_A_RIDER: RouteObject[] = [
     'zones/curve',
     async () => (await import('../features/zones/curve/CurvePage.tsx')).CurvePage,
   ),
-  view(
-    'sessions',
-    async () => (await import('../features/sessions/SessionsPage.tsx')).SessionsPage,
-  ),
+  view('sessions', STATION_PAGES.sessions),
   view(
     'sessions/:sessionId',
     async () => (await import('../features/sessions/WorkshopPage.tsx')).WorkshopPage,
@@ -112,7 +110,7 @@ const OF_A_RIDER: RouteObject[] = [
     'days/:dayId/plan',
     async () => (await import('../features/sessions/DayWorkshopPage.tsx')).DayWorkshopPage,
   ),
-  view('rides', async () => (await import('../features/rides/RidesPage.tsx')).RidesPage),
+  view('rides', STATION_PAGES.rides),
   view('rides/:rideId', async () => (await import('../features/rides/RidePage.tsx')).RidePage),
   // Where recordings were listed before; kept for what somebody bookmarked.
   { path: 'recordings', element: <Navigate to="../rides" relative="path" replace /> },

@@ -19,7 +19,7 @@ import { Filter } from './Filter.tsx';
 import { Heading } from '../../ui/Heading.tsx';
 import { useFirstFew } from '../../ui/useFirstFew.ts';
 
-const FAMILIES_ON_SCREEN = 4;
+const FAMILIES_ON_SCREEN = 3;
 
 /** The session book: every family with its ladder, and the coach's own sessions beside it. */
 export function BookPage() {

@@ -1,6 +1,7 @@
 import type { Rider } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
 import { roundTo } from '@uphill/core/units';
+import { memo, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
@@ -12,6 +13,7 @@ import { ftpOnDay, healthOnDay, retestIn, shownMass } from '../../shared/riderOn
 import { useSquadDays } from '../../shared/useSquadDays.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
+import { useFirstFew } from '../../ui/useFirstFew.ts';
 import { useArchive } from './useArchive.ts';
 import { Heading } from '../../ui/Heading.tsx';
 
@@ -28,17 +30,13 @@ const MOST_DAYS = 3;
 export function RidersPage() {
   const { data: riders, error } = ridersApi.useRidersQuery();
   const days = useSquadDays({ from: plusDays(today(), -14), to: plusDays(today(), 14) });
+  const active = useMemo(() => riders?.filter(({ archived }) => !archived) ?? [], [riders]);
+  const lines = useMemo(() => linesOf(active, days), [active, days]);
+  const drawn = useFirstFew(lines);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!riders) return <Loading />;
-  const active = riders.filter(({ archived }) => !archived);
   const archived = riders.filter((rider) => rider.archived);
   if (riders.length === 0) return <FirstRider />;
-
-  const lines = active.map((rider) => {
-    const own = days.get(rider.id) ?? [];
-    return { rider, days: own, needs: needsOf(rider, own) };
-  });
-  lines.sort((a, b) => b.needs.length - a.needs.length || a.rider.name.localeCompare(b.rider.name));
   return (
     <>
       <div className="title-row">
@@ -66,8 +64,8 @@ export function RidersPage() {
               </tr>
             </thead>
             <tbody>
-              {lines.map(({ rider, days: own, needs }) => (
-                <RiderLine key={rider.id} rider={rider} days={own} needs={needs} />
+              {drawn.map((line) => (
+                <RiderLine key={line.rider.id} {...line} />
               ))}
             </tbody>
           </Table>
@@ -76,6 +74,22 @@ export function RidersPage() {
       {archived.length > 0 && <Archived riders={archived} />}
     </>
   );
+}
+
+interface Line {
+  readonly rider: Rider;
+  readonly days: readonly ListedDay[];
+  readonly needs: readonly Need[];
+}
+
+/** Those who need the coach first. */
+function linesOf(riders: readonly Rider[], days: ReturnType<typeof useSquadDays>): Line[] {
+  return riders
+    .map((rider) => {
+      const own = days.get(rider.id) ?? [];
+      return { rider, days: own, needs: needsOf(rider, own) };
+    })
+    .sort((a, b) => b.needs.length - a.needs.length || a.rider.name.localeCompare(b.rider.name));
 }
 
 /** Riders who have left, with everything they had. */
@@ -99,15 +113,7 @@ function Archived({ riders }: { riders: readonly Rider[] }) {
   );
 }
 
-function RiderLine({
-  rider,
-  days,
-  needs,
-}: {
-  rider: Rider;
-  days: readonly ListedDay[];
-  needs: readonly Need[];
-}) {
+const RiderLine = memo(function RiderLine({ rider, days, needs }: Line) {
   const next = days.find(({ state, date }) => state === 'planned' && date >= today());
   const last = days.findLast(({ state }) => state !== 'planned');
   const goal = goalOn(rider.goals, today());
@@ -155,7 +161,7 @@ function RiderLine({
       </td>
     </tr>
   );
-}
+});
 
 function Measured({ rider }: { rider: Rider }) {
   const massKg = shownMass(rider, today());
