@@ -105,6 +105,12 @@ console.table([
     met: met(waited, 50),
   },
   {
+    what: 'the first assigning after a start; /health meanwhile, ms',
+    measured: `${range((run) => run.assigning.first)}; ${range((run) => Math.max(...run.assigning.firstWaits))}`,
+    target: '',
+    met: '',
+  },
+  {
     what: 'undoing it, slowest, ms',
     measured: range((run) => Math.max(...run.assigning.undone)),
     target: '',

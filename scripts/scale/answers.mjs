@@ -104,12 +104,14 @@ export async function measureAssigning(database, most) {
   });
   const headers = { 'content-type': 'application/json' };
   const [times, waits, undone] = [[], [], []];
+  // The first of all is of code that was never run, and beside what the server does after its start.
+  const firstWaits = [];
   for (let round = 0; round < 6; round += 1) {
     let going = true;
     const watching = (async () => {
       while (going) {
         const { took } = await ask(`${api}/health`);
-        waits.push(took);
+        (round === 0 ? firstWaits : waits).push(took);
         await new Promise((resolve) => setTimeout(resolve, 2));
       }
     })();
@@ -119,5 +121,5 @@ export async function measureAssigning(database, most) {
     await watching;
   }
   await server.stop();
-  return { riders: riders.length, times: times.slice(1), first: times[0], waits, undone };
+  return { riders: riders.length, times: times.slice(1), first: times[0], firstWaits, waits, undone };
 }
