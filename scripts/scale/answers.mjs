@@ -121,5 +121,12 @@ export async function measureAssigning(database, most) {
     await watching;
   }
   await server.stop();
-  return { riders: riders.length, times: times.slice(1), first: times[0], firstWaits, waits, undone };
+  return {
+    riders: riders.length,
+    times: times.slice(1),
+    first: times[0],
+    firstWaits,
+    waits,
+    undone,
+  };
 }
