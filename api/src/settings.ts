@@ -1,3 +1,4 @@
+import { RECOVERIES } from '@uphill/core/power';
 import { RETEST_WEEKS } from '@uphill/core/testing';
 import { z } from 'zod';
 import { versionSchema } from './common.ts';
@@ -18,11 +19,14 @@ export const choicesSchema = z.object({
   rampSchool: z.enum(['bestMinute', 'lastStage']),
   /** Paced tests: twenty minutes behind an opener, or thirty straight. */
   pacedSchool: z.enum(['opener', 'straight']),
+  /** How W′ comes back below CP. */
+  recovery: z.enum(RECOVERIES),
 });
 export type Choices = z.infer<typeof choicesSchema>;
 export const USUAL_CHOICES: Choices = {
   ...{ mass: 'kg', distance: 'km', weekStart: 'monday', dates: 'dayFirst' },
   ...{ retestWeeks: RETEST_WEEKS, rampSchool: 'bestMinute', pacedSchool: 'opener' },
+  recovery: 'measured',
 };
 const fields = z.object({ defaultSchemeId: z.string().max(60), timeZone: timeZoneSchema });
 /**

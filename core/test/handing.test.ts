@@ -75,7 +75,7 @@ describe('what giving means for a rider', () => {
   });
 
   it('what breaks for one holds for another of the same FTP', () => {
-    const hard = '5 × 3:00 at 122 %, 3:00 easy between';
+    const hard = '3 × 3:00 at 122 %, 4:00 easy between';
     const pair = (wPrimeJ: number) => ({
       cpW: 262,
       wPrimeJ,
@@ -121,7 +121,8 @@ describe('own numbers', () => {
     expect(watts(own, { pair: pair(24_000) })?.lowW).toBeGreaterThan(
       (watts(own, { pair: pair(9000) })?.lowW ?? 0) + 50,
     );
-    expect(assignedTo(own, { ...INES, pair: pair(9000) }, CLEAR).exceptions).toEqual([]);
+    const once = said('2 × 3:00 at own numbers, 15 easy between');
+    expect(assignedTo(once, { ...INES, pair: pair(9000) }, CLEAR).exceptions).toEqual([]);
     expect(
       watts(said('4 × 4:00 at own longer best, 4 easy between'), { bests: [[615, 291.4]] })?.lowW,
     ).toBe(291);

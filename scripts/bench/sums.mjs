@@ -97,7 +97,7 @@ export function balanceOfMany() {
   const pair = core.pairFromBests(470, 318);
   const rider = { ...RIDER_ON_DAY, bests: [[300, 318]], pair: pair.value };
   const segments = core.expand(plan, rider);
-  const model = { cpW: 262, wPrimeJ: 16_000 };
+  const model = { cpW: 262, wPrimeJ: 16_000, recovery: 'measured' };
   const stream = core.streamOf(segments);
   const loop = (watts) => {
     let balance = model.wPrimeJ;

@@ -41,5 +41,13 @@ export type { Lap, RecordedSecond } from './recorded.ts';
 export { CURVE_DAYS, riderModel, type RiderModel } from './riderModel.ts';
 export { type Gap, isBeat, isSound, meanHeartRate, preparePower, stopsOf } from './stream.ts';
 export { strengthsOf } from './strengths.ts';
-export { balanceAfter, type BalanceModel, balanceModel } from './wBalance.ts';
+export {
+  balanceAfter,
+  type BalanceModel,
+  balanceModel,
+  RECOVERIES,
+  type Recovering,
+  type Recovery,
+  recoveryRate,
+} from './wBalance.ts';
 export { workedEffortLoad, workedEnergy, workedLoad, workedRatio } from './workedLoad.ts';

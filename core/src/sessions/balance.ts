@@ -1,8 +1,5 @@
-import { balanceAfter, type BalanceModel } from '../power/index.ts';
+import { type Recovering, recoveryRate } from '../power/index.ts';
 import type { Segment } from './expand.ts';
-
-/** CP and W′ as far as the balance needs them. */
-type Model = Pick<BalanceModel, 'cpW' | 'wPrimeJ'>;
 
 /** W′ balance at one second of the session. */
 export interface BalancePoint {
@@ -30,7 +27,7 @@ export interface SessionBalance {
   readonly byRep: readonly { readonly rep: number; readonly leftJ: number }[];
 }
 
-/** A stretch on one side of CP: watts run evenly from one to the other. */
+/** A stretch on one side of CP: watts run evenly from one to the other, a value a second in the middle of each. */
 interface Part {
   readonly startS: number;
   readonly seconds: number;
@@ -40,17 +37,18 @@ interface Part {
 
 /**
  * W′ balance over a laid-out session in closed form: one step a stretch, not one a second. A rising or falling step
- * is cut where it passes CP; on each side its mean watts give the same answer as second by second.
+ * is cut where it passes CP; above it its mean watts give the same answer as second by second, below it the seconds are
+ * summed.
  *
  * @param segments as `expand` returns them; those without counted watts leave the balance as it is
- * @param model CP in W, W′ in J, above 0
+ * @param model CP and W′, and how W′ comes back
  * @param startJ balance at the start, J; full where left out
  * @returns points, lowest point, where it breaks, and what is left after each rep
  * Source: handbook section 5 (W′ balance).
  */
 export function sessionBalance(
   segments: readonly Segment[],
-  model: Model,
+  model: Recovering,
   startJ = model.wPrimeJ,
 ): SessionBalance {
   const points: BalancePoint[] = [{ second: 0, balanceJ: startJ }];
@@ -63,8 +61,8 @@ export function sessionBalance(
     const { rep } = segment;
     if (rep !== null && !repStarts.has(rep)) repStarts.set(rep, segment.startS);
     for (const part of partsOf(segment, model.cpW)) {
-      const mean = (part.fromW + part.toW) / 2;
-      const next = balanceAfter(balanceJ, mean, part.seconds, model);
+      const { factor, termJ } = turnOf(part, model);
+      const next = factor * balanceJ + termJ;
       if (next < 0 && balanceJ >= 0 && !breaks) {
         const atS = part.startS + usedUpAfter(balanceJ, part, model.cpW);
         breaks = {
@@ -95,16 +93,17 @@ export function sessionBalance(
  *
  * @param segments as `expand` returns them
  * @param stepIds steps whose work is ridden at the watts asked for
- * @param model CP in W, W′ in J, above 0
+ * @param model CP and W′, and how W′ comes back
  * @returns watts in, lowest balance in J out: what `sessionBalance` says of the same session
  * Source: handbook section 5 (W′ balance).
  */
 export function lowestByWatts(
   segments: readonly Segment[],
   stepIds: ReadonlySet<string>,
-  { cpW, wPrimeJ }: Model,
+  model: Recovering,
 ): (watts: number) => number {
-  // Each stretch turns a balance into factor × balance + term; a rep's term hangs on the watts that are tried.
+  const { cpW, wPrimeJ } = model;
+  // A rep's turn hangs on the watts that are tried.
   const factors = new Float64Array(segments.length * 2);
   const terms = new Float64Array(segments.length * 2);
   const repS = new Float64Array(segments.length * 2);
@@ -114,23 +113,23 @@ export function lowestByWatts(
       if (segment.from !== null && segment.to !== null) repS[count++] = segment.seconds;
       continue;
     }
-    for (const { fromW, toW, seconds } of partsOf(segment, cpW)) {
-      const over = (fromW + toW) / 2 - cpW;
-      const factor = over > 0 ? 1 : Math.exp((over * seconds) / wPrimeJ);
+    for (const part of partsOf(segment, cpW)) {
+      const { factor, termJ } = turnOf(part, model);
       factors[count] = factor;
-      terms[count] = over > 0 ? -over * seconds : wPrimeJ * (1 - factor);
+      terms[count] = termJ;
       count += 1;
     }
   }
   return (watts) => {
     const over = watts - cpW;
+    const rate = recoveryRate(watts, model);
     let balance = wPrimeJ;
     let lowest = wPrimeJ;
     for (let at = 0; at < count; at += 1) {
       const seconds = repS[at] ?? 0;
       if (seconds === 0) balance = (factors[at] ?? 1) * balance + (terms[at] ?? 0);
       else if (over > 0) balance -= over * seconds;
-      else balance = wPrimeJ - (wPrimeJ - balance) * Math.exp((over * seconds) / wPrimeJ);
+      else balance = wPrimeJ - (wPrimeJ - balance) * Math.exp(-rate * seconds);
       if (balance < lowest) lowest = balance;
     }
     return lowest;
@@ -141,14 +140,14 @@ export function lowestByWatts(
  * The same balance every few seconds, to be drawn: recoveries bend.
  *
  * @param segments as `expand` returns them
- * @param model CP in W, W′ in J
+ * @param model CP and W′, and how W′ comes back
  * @param most about how many points are wanted
  * @returns points in rising time
  * Source: handbook section 5 (W′ balance).
  */
 export function balanceLine(
   segments: readonly Segment[],
-  model: Model,
+  model: Recovering,
   most = 400,
 ): BalancePoint[] {
   const last = segments.at(-1);
@@ -159,14 +158,39 @@ export function balanceLine(
     for (const { startS, seconds, fromW, toW } of partsOf(segment, model.cpW)) {
       if (line.at(-1)?.second !== startS) line.push({ second: startS, balanceJ });
       const pieces = Math.max(1, Math.min(40, Math.round(seconds / step)));
-      const slope = (toW - fromW) / pieces;
-      for (let piece = 0; piece < pieces; piece += 1) {
-        balanceJ = balanceAfter(balanceJ, fromW + slope * (piece + 0.5), seconds / pieces, model);
-        line.push({ second: startS + (seconds * (piece + 1)) / pieces, balanceJ });
+      const slope = (toW - fromW) / seconds;
+      let done = 0;
+      for (let piece = 1; piece <= pieces; piece += 1) {
+        const next = piece === pieces ? seconds : Math.round((seconds * piece) / pieces);
+        if (next === done) continue;
+        const [low, high] = [fromW + slope * done, fromW + slope * next];
+        const { factor, termJ } = turnOf({ seconds: next - done, fromW: low, toW: high }, model);
+        balanceJ = factor * balanceJ + termJ;
+        line.push({ second: startS + next, balanceJ });
+        done = next;
       }
     }
   }
   return line;
+}
+
+/**
+ * What a stretch on one side of CP does to a balance: it becomes factor × balance + term. What is missing shrinks from
+ * second to second by its own factor, and factors multiply in any order.
+ */
+function turnOf(
+  { seconds, fromW, toW }: Omit<Part, 'startS'>,
+  model: Recovering,
+): { factor: number; termJ: number } {
+  const over = (fromW + toW) / 2 - model.cpW;
+  if (over > 0) return { factor: 1, termJ: -over * seconds };
+  let rates = 0;
+  if (fromW === toW) rates = recoveryRate(fromW, model) * seconds;
+  else
+    for (let second = 0; second < seconds; second += 1)
+      rates += recoveryRate(fromW + ((toW - fromW) * (second + 0.5)) / seconds, model);
+  const factor = Math.exp(-rates);
+  return { factor, termJ: model.wPrimeJ * (1 - factor) };
 }
 
 function partsOf({ startS, seconds, from, to }: Segment, cpW: number): Part[] {

@@ -5,7 +5,15 @@ import {
   type RiderHistories,
   type RiderNumbers,
 } from '../rider/index.ts';
-import { type Best, type CpFit, curveAt, type Pair } from '../power/index.ts';
+import {
+  type BalanceModel,
+  balanceModel,
+  type Best,
+  type CpFit,
+  curveAt,
+  type Pair,
+  type Recovery,
+} from '../power/index.ts';
 import {
   lowerFirst,
   type Effort,
@@ -37,6 +45,8 @@ export interface RiderOnDay extends RiderNumbers {
   readonly fit?: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null;
   readonly pair?: Pair | null;
   readonly pmaxW?: number | null;
+  /** How W′ comes back; as measured where left out. */
+  readonly recovery?: Recovery;
   /** The rider's own heart-rate zones on the day, where there is no power meter; null where heart rate says nothing. */
   readonly heartZones?: readonly Band[] | null;
 }
@@ -66,6 +76,17 @@ export function riderFigures(
     pair,
     pmaxW,
   };
+}
+
+/**
+ * CP and W′ that a rider's sessions are reckoned by.
+ *
+ * @param rider the rider's figures on the day
+ * @returns the model, or null: "needs a 1:00 and a 5:00 effort"
+ * Source: handbook section 5 (CP for W′ balance).
+ */
+export function modelOf({ fit, pair, ftpW, recovery }: RiderOnDay): BalanceModel | null {
+  return balanceModel(fit ?? null, pair ?? null, ftpW, recovery);
 }
 
 /** What an effort asks of one rider. */

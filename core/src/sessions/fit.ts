@@ -9,9 +9,8 @@ import {
   roundHalfUp,
   understood,
 } from '../units/index.ts';
-import { balanceModel } from '../power/index.ts';
 import { sessionBalance } from './balance.ts';
-import { askedOf, type RiderOnDay } from './efforts.ts';
+import { askedOf, modelOf, type RiderOnDay } from './efforts.ts';
 import { changeSet, changeStep, easyStep } from './edits.ts';
 import { expand } from './expand.ts';
 import { tooMuch } from './measure.ts';
@@ -33,6 +32,8 @@ const END = { shortest: 300, longest: 5400, step: 60 } as const;
 /** Within this of the wanted load it fits. */
 const LOAD_NEAR = 1;
 const MOST_ADDED_REPS = 12;
+/** Work is made harder by no more than this. */
+const MOST_FACTOR = 1.6;
 /** A rider rolls down a hill about this fast, m/s; then a breath at its foot. */
 const ROLLS_DOWN = 10;
 
@@ -144,7 +145,7 @@ function withEndsFor(plan: Plan, load: number, loadOf: (plan: Plan) => number): 
  * Source: handbook section 7.
  */
 export function fitToBalance(plan: Plan, rider: RiderOnDay): Understood<Fitted> | Refused {
-  const model = balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW);
+  const model = modelOf(rider);
   if (!model || rider.ftpW === null) return refused('W′ balance needs a 1:00 and a 5:00 effort.');
   const main = mainReps(plan, expand(plan, rider), rider);
   if (!main) return refused('There are no reps above 88 % of FTP to fit.');
@@ -157,13 +158,11 @@ export function fitToBalance(plan: Plan, rider: RiderOnDay): Understood<Fitted> 
     sessionBalance(expand(scaled(factor), rider), model).lowestJ >= KEPT_SHARE * model.wPrimeJ;
   if (!holds(0.5))
     return refused('Even at half the watts less than 10 % of W′ is left. Lengthen the rests.');
-  // Bisected in hundredths, so that targets keep short figures.
-  const hundredths = holds(1.6)
-    ? 160
-    : Math.floor(bisect(50, 160, (value) => holds(value / 100)) * 2) / 2;
-  const fitted = scaled(hundredths / 100);
-  if (hundredths === 160)
+  if (holds(MOST_FACTOR))
     return refused('This work never comes down to 10 % of W′: it is not limited by W′.');
+  // In tenths of a percent, so that targets keep short figures.
+  const tenths = bisect(500, 1000 * MOST_FACTOR, (value) => holds(value / 1000));
+  const fitted = scaled(Math.floor(tenths) / 1000);
   const first = [...main.stepIds][0] ?? '';
   const effort = (of: Plan): string => {
     const target = stepOf(of, first)?.target;

@@ -1,4 +1,4 @@
-import { balanceModel, curveAt } from '../power/index.ts';
+import { curveAt } from '../power/index.ts';
 import {
   printClock,
   type Refused,
@@ -11,7 +11,7 @@ import {
 import { type Worked, worked } from '../working/index.ts';
 import type { AboveFtp } from './aboveFtp.ts';
 import { lowestByWatts } from './balance.ts';
-import type { RiderOnDay } from './efforts.ts';
+import { modelOf, type RiderOnDay } from './efforts.ts';
 import { expand, type Segment } from './expand.ts';
 import type { Plan } from './plan.ts';
 import { lookedAt } from './verdict.ts';
@@ -20,7 +20,6 @@ import { lookedAt } from './verdict.ts';
 export const KEPT_SHARE = 0.1;
 /** Never more than this share of what the rider can hold once for the rep's length. Source: handbook section 7. */
 const CURVE_SHARE = 0.95;
-const RULE = { fromS: 120, toS: 480 } as const;
 
 /** What a solved set asks. */
 export interface Solved {
@@ -60,7 +59,8 @@ export function mainReps(
 
 /**
  * Solves a session's reps: the highest watts at which W′ balance stays above 10 % through the last rep with these
- * rests, never above 0.95 × the rider's curve at the rep length.
+ * rests, never above 0.95 × the rider's curve at the rep length. It is reckoned at any rep length; whether it is a rule
+ * to go by is another question, see `aboveFtp`.
  *
  * @param plan the session
  * @param rider the rider's figures on the day
@@ -72,11 +72,7 @@ export function solveWatts(plan: Plan, rider: RiderOnDay): Understood<Solved> | 
   const main = mainReps(plan, segments, rider);
   if (!main) return refused('There are no reps above 88 % of FTP to solve.');
   const { repS, stepIds } = main;
-  if (repS < RULE.fromS || repS > RULE.toS)
-    return refused(
-      `Reps of ${printClock(repS)}: outside 2:00–8:00 there is no rule, the coach decides.`,
-    );
-  const model = balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW);
+  const model = modelOf(rider);
   if (!model) return refused('Needs a 1:00 and a 5:00 effort.');
   const lowestAt = lowestByWatts(segments, stepIds, model);
   const holds = (watts: number): boolean => lowestAt(watts) >= KEPT_SHARE * model.wPrimeJ;

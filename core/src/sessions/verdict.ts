@@ -1,8 +1,8 @@
-import { balanceModel, type BalanceModel, curveAt } from '../power/index.ts';
+import { type BalanceModel, curveAt, type Recovery } from '../power/index.ts';
 import { printClock, printLeft, printShare, roundHalfUp, roundTo } from '../units/index.ts';
 import { type Worked, worked } from '../working/index.ts';
 import { sessionBalance, type SessionBalance } from './balance.ts';
-import type { RiderOnDay } from './efforts.ts';
+import { modelOf, type RiderOnDay } from './efforts.ts';
 import { expand, type Segment } from './expand.ts';
 import type { Plan, Step } from './plan.ts';
 import { rowsOf } from './rows.ts';
@@ -44,6 +44,11 @@ export const CURVE_LOOK = { low: 88, high: 105 } as const;
 const LOW_CADENCE_RPM = 70;
 /** Shorter work above CP, in reps that are mild as a whole, are kicks, s. */
 const KICK_UNDER_S = 30;
+/** How W′ comes back, in words for the screen. */
+const RECOVERY_WORDS: Readonly<Record<Recovery, string>> = {
+  measured: 'as measured: τ = 546·exp(−0.01·(CP − P)) + 316 s',
+  quick: 'quickly: τ = W′ ÷ (CP − P)',
+};
 const HARDNESS: Readonly<Record<VerdictWord, number>> = {
   light: 0,
   'too easy to change anything': 0,
@@ -133,9 +138,7 @@ export function sessionVerdict(
   rider: RiderOnDay,
   segments: readonly Segment[] = expand(plan, rider),
 ): SessionVerdict {
-  const model = rider.hasPower
-    ? balanceModel(rider.fit ?? null, rider.pair ?? null, rider.ftpW)
-    : null;
+  const model = rider.hasPower ? modelOf(rider) : null;
   const balance = model && segments.length > 0 ? sessionBalance(segments, model) : null;
   const work = lookedAt(plan, segments, rider);
   const above = model !== null && drawsOnW(plan, segments, work, model.cpW);
@@ -220,6 +223,7 @@ function byBalance(balance: SessionBalance, model: BalanceModel, rider: RiderOnD
           `CP and W′ of ${rider.firstName}, from ${from}`,
           `${roundHalfUp(model.cpW)} W, ${roundTo(model.wPrimeJ / 1000, 1)} kJ`,
         ],
+        ['W′ comes back', RECOVERY_WORDS[model.recovery]],
         [`Lowest at ${printClock(balance.lowestAtS)}`, `${roundTo(balance.lowestJ / 1000, 1)} kJ`],
         ['Share of W′', printLeft(share)],
         ...(breaks

@@ -1,4 +1,4 @@
-import { balanceAfter } from '../power/index.ts';
+import { balanceAfter, type Recovering } from '../power/index.ts';
 import { bell, type Random } from './random.ts';
 
 /** What a simulated rider is made of: the truth that tests try to find. Source: handbook section 13. */
@@ -113,6 +113,11 @@ export function restedState(rider: SimulatedRider): RiderState {
   };
 }
 
+/** The stand-in's own W′. It comes back quickly: the factors of the on/off tests, which it is built to meet, hold for such riders. */
+export function recovering(cpW: number, { wPrimeJ }: SimulatedRider): Recovering {
+  return { cpW, wPrimeJ, recovery: 'quick' };
+}
+
 /**
  * CP as it stands now: the form of the day, less what the hard riding so far took.
  *
@@ -197,7 +202,7 @@ export function liveOn(
     (settled - state.bpm) / (settled > state.bpm ? RISE_S : FALL_S) +
     bell(random) * 0.25;
   return {
-    balanceJ: balanceAfter(state.balanceJ, watts, 1, { cpW: cp, wPrimeJ: rider.wPrimeJ }),
+    balanceJ: balanceAfter(state.balanceJ, watts, 1, recovering(cp, rider)),
     hardS: state.hardS + (watts >= HARD_SHARE * cp ? 1 : 0),
     bpm: Math.min(rider.maximalBpm, Math.max(rider.restingBpm, bpm)),
     rpm,

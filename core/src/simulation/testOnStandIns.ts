@@ -8,6 +8,7 @@ import {
   evenWatts,
   liveOn,
   mostNow,
+  recovering,
   restedState,
   type RiderState,
   type SimulatedRider,
@@ -263,13 +264,14 @@ function repeatableWatts(
   onS: number,
 ): number {
   const cpW = cpNow(rider, { hardS: state.hardS + seconds / 4 });
+  const model = recovering(cpW, rider);
   const pairs = Math.floor(seconds / (2 * onS));
   const lasts = (onW: number): boolean => {
     let balance = state.balanceJ;
     for (let pair = 0; pair < pairs; pair += 1) {
-      balance = balanceAfter(balance, onW, onS, { cpW, wPrimeJ: rider.wPrimeJ });
+      balance = balanceAfter(balance, onW, onS, model);
       if (balance < 0.08 * rider.wPrimeJ) return false;
-      balance = balanceAfter(balance, cpW * OFF_SHARE, onS, { cpW, wPrimeJ: rider.wPrimeJ });
+      balance = balanceAfter(balance, cpW * OFF_SHARE, onS, model);
     }
     return true;
   };

@@ -1,3 +1,4 @@
+import type { Recovery } from '@uphill/core/power';
 import type { Look, SessionVerdict } from '@uphill/core/sessions';
 import { printLeft, printShare } from '@uphill/core/units';
 import { scaleLinear } from 'd3-scale';
@@ -45,7 +46,7 @@ export function Verdict({
   verdict: SessionVerdict;
   difference: string | null;
 }) {
-  const { looks, verdict: hardest, why } = verdict;
+  const { looks, verdict: hardest, why, model } = verdict;
   return (
     <div className="verdict" role="status" aria-label="The verdict">
       {hardest ? (
@@ -67,14 +68,17 @@ export function Verdict({
       {difference && <p className="verdict-difference">From before: {difference}</p>}
       <div className="rulers">
         {looks.map((look) => (
-          <Ruler key={look.id} look={look} />
+          <Ruler key={look.id} look={look} recovery={model?.recovery} />
         ))}
       </div>
     </div>
   );
 }
 
-function Ruler({ look }: { look: Look }) {
+/** How W′ comes back between reps, as the figure names it. */
+const RECOVERY = { measured: 'coming back as measured', quick: 'coming back quickly' } as const;
+
+function Ruler({ look, recovery }: { look: Look; recovery: Recovery | undefined }) {
   const { from, to, parts } = RULERS[look.id];
   const place = scaleLinear([from, to], [0, 100]).clamp(true);
   const name = look.id === 'balance' ? 'W′ left at the lowest' : 'Of the rider’s curve';
@@ -85,6 +89,7 @@ function Ruler({ look }: { look: Look }) {
         <Figure working={look.share} label={name}>
           {look.id === 'balance' ? printLeft(look.share.value) : printShare(look.share.value)}
         </Figure>
+        {look.id === 'balance' && recovery && <span className="soft">, {RECOVERY[recovery]}</span>}
       </span>
       <div className="ruler-track" aria-hidden>
         {parts.map(([at, word], index) => {

@@ -40,13 +40,14 @@ export function Ways({ plan, rider, edit }: Props) {
     });
   };
   const solvedW = solved.ok ? solved.value.watts : null;
-  const asked = chosen && meantBy(chosen.value, ways.ways, solvedW?.value ?? null, main.repS);
+  const asked =
+    ways && chosen && meantBy(chosen.value, ways.ways, solvedW?.value ?? null, main.repS);
   const length = printDuration(main.repS);
   return (
     <section className="sheet mt-3 ways" aria-label={`Watts for reps of ${length}`}>
       <h2>Watts for {length}</h2>
       <ul className="history">
-        {ways.ways.map((way) => (
+        {(ways?.ways ?? []).map((way) => (
           <WayLine
             key={way.id}
             name={way.name}
@@ -68,7 +69,10 @@ export function Ways({ plan, rider, edit }: Props) {
           put={put}
         />
       </ul>
-      {ways.disagreementW !== null && ways.disagreementW > 0 && (
+      {!ways && (
+        <p className="mb-0">Outside 2:00–8:00 there is no rule for the watts: you decide.</p>
+      )}
+      {ways && ways.disagreementW !== null && ways.disagreementW > 0 && (
         <p className="mb-1">They lie up to {Math.round(ways.disagreementW)} W apart.</p>
       )}
       {chosen && (
@@ -88,19 +92,21 @@ function waysFor(plan: Plan, rider: RiderOnDay) {
   const segments = expand(plan, rider);
   const main = mainReps(plan, segments, rider);
   const { ftpW } = rider;
-  if (!main || ftpW === null || main.repS < SHORTEST || main.repS > LONGEST) return null;
+  if (!main || ftpW === null) return null;
   // Threshold work hangs on FTP; the ways speak of what lies above it.
   if (
     !segments.some(({ stepId, from }) => main.stepIds.has(stepId) && (from?.countedW ?? 0) > ftpW)
   )
     return null;
+  const solved = solveWatts(plan, rider);
+  if (main.repS < SHORTEST || main.repS > LONGEST)
+    return solved.ok ? { main, ways: null, solved, chosen: null } : null;
   const ways = aboveFtp(main.repS, {
     ftpW,
     pair: rider.pair ?? null,
     bests: rider.bests,
     goalW: rider.goalW ?? null,
   });
-  const solved = solveWatts(plan, rider);
   return { main, ways, solved, chosen: chosenWatts(ways, solved.ok ? solved.value : null) };
 }
 

@@ -120,7 +120,7 @@ interface NewRidersProps extends Pick<Chosen, 'choose'> {
 function NewRiders({ schemes, settings, choose, setScheme }: NewRidersProps) {
   const { choices } = settings;
   return (
-    <Group title="New riders and tests">
+    <Group title="Riders, tests and sums">
       <SelectField
         label="Zones of riders without a choice of their own"
         options={schemes
@@ -159,6 +159,16 @@ function NewRiders({ schemes, settings, choose, setScheme }: NewRidersProps) {
         value={choices.pacedSchool}
         choose={(pacedSchool) => choose({ pacedSchool })}
         hint="Which is proposed to a rider who knows how to pace."
+      />
+      <SelectField
+        label="W′ comes back"
+        options={[
+          ['measured', 'as measured'],
+          ['quick', 'quickly'],
+        ]}
+        value={choices.recovery}
+        choose={(recovery) => choose({ recovery })}
+        hint="Between hard reps. Quickly, almost any number of reps holds: verdicts and solved watts are kinder."
       />
       <p className="soft mb-0">
         Bands are looked at and made among <Link to="/schemes">the schemes</Link>.
