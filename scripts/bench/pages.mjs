@@ -81,8 +81,7 @@ async function withSession(sentence, perform) {
 }
 
 /** From asking for the page to the drawn curve, in Debian's chromium; the second time the browser has the scripts. */
-export async function curvePage(app, riderId, rides) {
-  const url = await app.listen({ host: '127.0.0.1', port: 0 });
+export async function curvePage(url, riderId, rides) {
   const { browser, page } = await openBrowser();
   const times = [];
   for (let round = 0; round < 4; round += 1) {

@@ -1,5 +1,5 @@
 /** How soon the server answers whatever a page asks for. */
-import { ask, percentile, startServer } from './server.mjs';
+import { ask, percentile, startServer } from '../serverProcess.mjs';
 
 const ROUNDS = 40;
 const DAY_MS = 86_400_000;

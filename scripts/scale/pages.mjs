@@ -1,6 +1,6 @@
 /** How soon the pages answer a click on the grown database, and how much is sent for the first of them. */
 import { ensureChromium } from '../house.mjs';
-import { ask, percentile, startServer } from './server.mjs';
+import { ask, percentile, startServer } from '../serverProcess.mjs';
 
 const BARS = ['--headless', '--no-sandbox', '--disable-gpu'];
 const ROUNDS = 20;

@@ -1,7 +1,8 @@
-/** A server on the grown database, as a process of its own. */
+/** A server on a database, as a process of its own. */
 import { spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { ROOT } from '../house.mjs';
+import { ROOT } from './house.mjs';
 
 /** Starts it and waits until it listens; `ended` once it is stopped. */
 export async function startServer(database) {
@@ -20,6 +21,15 @@ export async function startServer(database) {
   });
   return {
     url,
+    /** The most memory it ever held, MB, as the kernel counts it; null where the kernel does not tell. */
+    mostMemory: () => {
+      try {
+        const [, kB] = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'));
+        return Math.round(Number(kB) / 1024);
+      } catch {
+        return null;
+      }
+    },
     stop: () =>
       new Promise((resolve) => {
         child.once('exit', resolve);
