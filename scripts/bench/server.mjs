@@ -76,7 +76,7 @@ function twoHours(seed) {
 async function uploadOf(name, bytes) {
   const form = new FormData();
   form.set('file', new File([bytes], name));
-  const request = new Request('http://127.0.0.1', { method: 'POST', body: form });
+  const request = new globalThis.Request('http://127.0.0.1', { method: 'POST', body: form });
   return {
     headers: { 'content-type': request.headers.get('content-type') },
     body: Buffer.from(await request.arrayBuffer()),
