@@ -1,31 +1,68 @@
 import { percentOf, roundHalfUp } from '../units/index.ts';
 import { SEVEN_STEPS } from '../zones/index.ts';
 
+/** So long the 30-s mean stays above the Endurance limit in one stretch, and in all of them. Handbook section 8.4. */
+const STRETCH_S = 120;
 const ABOVE_ENDURANCE_S = 600;
 const ABOVE_105_S = 180;
+const HARD_RPE = 8;
+const WINDOW_S = 30;
 const ENDURANCE_PERCENT = SEVEN_STEPS.bands[1]?.toPercent ?? 75;
 
+/** What a ride is judged by. */
+export interface RiddenHard {
+  /** 1 Hz watts without long gaps and stops; null without a power meter. */
+  readonly watts: ArrayLike<number> | null;
+  /** FTP in use that day, W; null without one. */
+  readonly ftpW: number | null;
+  /** Of the whole ride, 1–10; null where nobody said. */
+  readonly rpe: number | null;
+}
+
 /**
- * Whether a ride was hard: at least 10:00 above the Endurance limit, or 3:00 above 105 % of FTP.
+ * Whether a ride was hard: at least 10:00 in stretches of 2:00 or more whose trailing 30-s mean stays above the
+ * Endurance limit, or 3:00 of that mean above 105 % of FTP, or RPE 8. Single seconds are not counted: an easy ride
+ * outdoors has a quarter of its seconds above the limit.
  *
- * @param watts 1 Hz watts, gaps as 0
- * @param ftpW FTP in use that day, W
+ * @param ride watts, FTP of the day, RPE
  * @returns the verdict with its figure in words
- * Source: handbook section 8 (Building the week).
+ * Source: handbook section 8.4.
  */
-export function isHardRide(
+export function isHardRide({ watts, ftpW, rpe }: RiddenHard): {
+  readonly hard: boolean;
+  readonly says: string;
+} {
+  const { enduranceS, ceilingS } =
+    watts === null || ftpW === null ? { enduranceS: 0, ceilingS: 0 } : secondsAbove(watts, ftpW);
+  if (enduranceS >= ABOVE_ENDURANCE_S)
+    return { hard: true, says: `${Math.floor(enduranceS / 60)} min above Endurance` };
+  if (ceilingS >= ABOVE_105_S)
+    return { hard: true, says: `${Math.floor(ceilingS / 60)} min above 105 % of FTP` };
+  return rpe !== null && rpe >= HARD_RPE
+    ? { hard: true, says: `RPE ${rpe}` }
+    : { hard: false, says: `${Math.floor(enduranceS / 60)} min above Endurance` };
+}
+
+/** Seconds whose trailing 30-s mean is above the Endurance limit, in stretches, and above 105 %. */
+function secondsAbove(
   watts: ArrayLike<number>,
   ftpW: number,
-): { readonly hard: boolean; readonly says: string } {
+): { enduranceS: number; ceilingS: number } {
   const [endurance, ceiling] = [percentOf(ENDURANCE_PERCENT, ftpW), percentOf(105, ftpW)];
-  let [aboveEndurance, above105] = [0, 0];
-  for (let second = 0; second < watts.length; second += 1) {
-    const whole = roundHalfUp(watts[second] as number);
-    if (whole > endurance) aboveEndurance += 1;
-    if (whole > ceiling) above105 += 1;
-  }
-  return {
-    hard: aboveEndurance >= ABOVE_ENDURANCE_S || above105 >= ABOVE_105_S,
-    says: `${Math.floor(aboveEndurance / 60)} min above Endurance`,
+  let [sum, stretch, enduranceS, ceilingS] = [0, 0, 0, 0];
+  const endStretch = (): void => {
+    if (stretch >= STRETCH_S) enduranceS += stretch;
+    stretch = 0;
   };
+  for (let second = 0; second < watts.length; second += 1) {
+    sum += watts[second] as number;
+    if (second >= WINDOW_S) sum -= watts[second - WINDOW_S] as number;
+    if (second < WINDOW_S - 1) continue;
+    const mean = roundHalfUp(sum / WINDOW_S);
+    if (mean > endurance) stretch += 1;
+    else endStretch();
+    if (mean > ceiling) ceilingS += 1;
+  }
+  endStretch();
+  return { enduranceS, ceilingS };
 }

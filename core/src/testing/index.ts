@@ -86,3 +86,4 @@ export {
   type Stretch,
 } from './recordingReading.ts';
 export { detailsKind, type Measured, resultOf, type TestResult, thresholdFrom } from './result.ts';
+export { type FtpEstimate, narrowest, pooledFtp, type PooledFtp, type Pull } from './pooledFtp.ts';

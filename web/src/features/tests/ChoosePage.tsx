@@ -24,6 +24,7 @@ import { useAct } from '../../shared/useAct.ts';
 import { WithRider } from '../../ui/WithRider.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { AboutProtocol } from './AboutProtocol.tsx';
+import { pacesWell } from './allowedProtocols.ts';
 import { RampForecast } from './RampForecast.tsx';
 import { lastRamp, UNKNOWN_FTP_W } from './rampWords.ts';
 import { TestCaution } from './TestCaution.tsx';
@@ -89,8 +90,8 @@ function useAnswers(rider: Rider, answered: () => void): Answers {
   const [said, setSaid] = useState<Partial<Answers>>({});
   return {
     hasPower: rider.powerSource !== 'none',
-    // Who has ridden a paced test before is taken to know how; the coach may know better.
-    pacesWell: tests.some(({ protocol }) => protocolOf(protocol).suits.pacing),
+    // The coach may know better.
+    pacesWell: pacesWell(tests),
     tells: TELLS.find((tells) => tells === search.get('tells')) ?? 'ftp',
     ...said,
     answer: (part) => {

@@ -8,6 +8,7 @@ import { today } from '../../shared/dates.ts';
 import { firstName, ftpOnDay, retestIn } from '../../shared/riderOnDay.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { Caution, Empty, ProblemNote } from '../../ui/messages.tsx';
+import { FromEverything } from './FromEverything.tsx';
 import { FtpLine } from './FtpLine.tsx';
 import { OpenTestDays } from './OpenTestDays.tsx';
 import { RampForecast } from './RampForecast.tsx';
@@ -71,6 +72,7 @@ export function TestsPage() {
           )}
         </section>
         <div>
+          <FromEverything rider={rider} tests={tests} />
           {rider.powerSource !== 'none' && <FtpHistory rider={rider} />}
           {rider.powerSource !== 'none' && (
             <RampForecast ftpW={ftpOnDay(rider, today())?.usedW ?? null} last={lastRamp(tests)} />

@@ -17,6 +17,7 @@ import {
   shownMass,
 } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
+import { printPooled, usePooledFtp } from '../../shared/usePooledFtp.ts';
 import { DateField } from '../../ui/DateField.tsx';
 import { Figure } from '../../ui/Figure.tsx';
 import { Loading } from '../../ui/Loading.tsx';
@@ -179,6 +180,7 @@ function asOf(rider: Rider, day: string): string | null {
 function From({ rider, day, anchorKind }: { rider: Rider; day: string; anchorKind: string }) {
   const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
   const anchors = anchorsOnDay(rider, day);
+  const pooled = usePooledFtp(rider, day);
   const entry = ftpOnDay(rider, day);
   const test = tests.find(({ id }) => id === entry?.testId);
   if (anchorKind === 'thresholdHr' || anchorKind === 'maximalHr') {
@@ -204,6 +206,7 @@ function From({ rider, day, anchorKind }: { rider: Rider; day: string; anchorKin
     ['Used', `${entry.usedW} W`],
     ['Counts from', printDay(entry.countsFrom)],
     ...(entry.reason ? [['Why', entry.reason] as const] : []),
+    ...(pooled ? [['Beside it: from everything', printPooled(pooled)] as const] : []),
   ]);
   return (
     <>
