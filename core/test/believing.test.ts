@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import {
   checkTest,
   type EarlierTest,
+  EMPTY_SETUP,
   expectedRampEnd,
   ftpFromReading,
   LABORATORY_RAMP,
@@ -158,11 +159,85 @@ describe('every check, at its limit', () => {
     expect(cadence((second) => second >= 300 && second < 305)).toBe('failed');
   });
 
+  it('three jumps of more than 15 rpm within 5 s are too many where watts are held; drifting is none', () => {
+    const jumps = (rpm: (second: number) => number | null) =>
+      one({ protocol: ramp, recording: ridden(() => 300, null, rpm) }, 'cadenceJumps');
+    const steps = (many: number) => (second: number) =>
+      Math.floor(second / 100) % 2 === 1 && second < 100 * (many + 1) ? 102 : 86;
+    expect(jumps(steps(1))).toMatchObject({ verdict: 'held', figure: '2 over 15 rpm' });
+    expect(jumps(steps(3))).toMatchObject({ verdict: 'doubtful', figure: '4 over 15 rpm' });
+    expect(jumps((second) => 70 + second / 20)?.figure).toBe('none');
+    // Coasting, or a sensor that was silent, is no jump.
+    expect(jumps((second) => (second % 50 < 10 ? 0 : 90))?.figure).toBe('none');
+    expect(jumps((second) => (second % 50 < 10 ? null : 90))?.figure).toBe('none');
+  });
+
+  it('a longer effort is held against the cadence of the last of its kind, and against nothing where there is none', () => {
+    const at = (rpm: number, before: Partial<EarlierTest>[]) =>
+      one(
+        {
+          recording: ridden(
+            () => 262,
+            null,
+            () => rpm,
+          ),
+          earlier: before.map((over) => earlier(255, over)),
+        },
+        'sameCadence',
+      );
+    expect(at(70, [])).toBeUndefined();
+    expect(at(70, [{ meanRpm: null }])).toBeUndefined();
+    expect(at(70, [{ meanRpm: 78 }])?.verdict).toBe('held');
+    expect(at(70, [{ meanRpm: 78.4 }])?.verdict).toBe('doubtful');
+    expect(at(70, [{ protocolId: 'ramp', meanRpm: 95 }])).toBeUndefined();
+    // 80–90 rpm belongs to the five minutes alone.
+    expect(one({ recording: ridden(() => 262) }, 'seatedCadence')).toBeUndefined();
+  });
+
+  it('a warm-up is ten minutes with half a minute at 90 %; where the file begins with the effort, nobody knows', () => {
+    const warmUp = (startS: number, hardS: number) =>
+      one(
+        {
+          expectedFtpW: 200,
+          recording: {
+            ...ridden((second) => (second < hardS ? 180 : 120)),
+            effort: { startS, endS: startS + 1 },
+          },
+        },
+        'warmUp',
+      )?.verdict;
+    expect([warmUp(600, 30), warmUp(599, 30), warmUp(600, 29), warmUp(59, 0)]).toEqual([
+      'held',
+      'doubtful',
+      'doubtful',
+      'unknown',
+    ]);
+  });
+
+  it('over 8 °C apart is said, with the test of the same season last year beside it; the first of its kind, too', () => {
+    const setup = (celsius: number) => ({ ...EMPTY_SETUP, celsius });
+    const before = [
+      earlier(255, { setup: setup(12) }),
+      earlier(268, { date: '2025-11-20' }),
+      earlier(240, { date: '2025-06-20' }),
+    ];
+    expect(one({ setup: setup(20), earlier: before }, 'temperature')?.verdict).toBe('held');
+    expect(one({ setup: setup(21), earlier: before }, 'temperature')).toMatchObject({
+      verdict: 'doubtful',
+      says: expect.stringContaining('The same season last year: 268 W, −2.2 %.'),
+    });
+    expect(one({ setup: setup(21), earlier: [earlier(255)] }, 'temperature')).toBeUndefined();
+    expect(one({ earlier: [earlier(255, { protocolId: 'ramp' })] }, 'firstTime')?.says).toContain(
+      'settle at the second',
+    );
+    expect(one({ earlier: before }, 'firstTime')).toBeUndefined();
+  });
+
   it('without a recording, nothing is said about what only one could tell', () => {
     const ids = checkTest(
       evidence({ protocol: ramp, expectedFtpW: 255, earlier: [earlier(255)] }),
     ).map(({ id }) => id);
-    expect(ids).toEqual(['expected', 'sameSource', 'agreement', 'change']);
+    expect(ids).toEqual(['expected', 'sameSource', 'firstTime', 'agreement', 'change']);
   });
 
   it.each([

@@ -81,7 +81,10 @@ describe('from a test to a day', () => {
       'expected',
       'heartRateReached',
       'cadenceFloor',
+      'cadenceJumps',
+      'warmUp',
       'restedBefore',
+      'firstTime',
     ]);
     const after = (await ask('GET', `/riders/${rider.id}`)).body;
     expect(after.ftp).toMatchObject([

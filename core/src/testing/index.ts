@@ -1,6 +1,6 @@
 /** Testing: protocols, efforts on a recording, readings, checks, what follows. Handbook section 4. */
 export { READING_BOUNDS } from './bounds.ts';
-export type { Check, EarlierTest, TestEvidence } from './checks/check.ts';
+export { type Check, earlierTest, type EarlierTest, type TestEvidence } from './checks/check.ts';
 export { checkTest } from './checks/checkTest.ts';
 export { pickProtocol, type Schools, TELLS_NAMES, USUAL_SCHOOLS } from './chooser.ts';
 export { whatNext } from './consequence.ts';
@@ -87,3 +87,4 @@ export {
 } from './recordingReading.ts';
 export { detailsKind, type Measured, resultOf, type TestResult, thresholdFrom } from './result.ts';
 export { type FtpEstimate, narrowest, pooledFtp, type PooledFtp, type Pull } from './pooledFtp.ts';
+export { meanCadence } from './checks/ofEffort.ts';

@@ -40,7 +40,7 @@ export const celsiusSchema = z
   .min(HEAT_BOUNDS.low, `Temperature is under ${HEAT_BOUNDS.low} °C.`)
   .max(HEAT_BOUNDS.high, `Temperature is over ${HEAT_BOUNDS.high} °C.`);
 /** Tests this far apart are not ridden in the same air, °C. Source: handbook section 4. */
-const HEAT_APART_C = 8;
+export const HEAT_APART_C = 8;
 
 /** What was prepared, stored with the result so that the next test can repeat it. */
 export const setupSchema = z.strictObject({

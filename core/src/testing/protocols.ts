@@ -116,7 +116,11 @@ export const PROTOCOL_IDS = [
 ] as const;
 export type ProtocolId = (typeof PROTOCOL_IDS)[number];
 
-const BEFORE = ['sameSource', 'samePosition', 'sameChecklist', 'restedBefore'] as const;
+const ANY = [
+  ...(['sameSource', 'samePosition', 'sameChecklist'] as const),
+  ...(['temperature', 'restedBefore', 'firstTime'] as const),
+] as const;
+const BEFORE = ['warmUp', ...ANY] as const;
 const AFTER = ['longEnoughAgo', 'agreement', 'change'] as const;
 
 const warmUp = (minutes: number): TestStep => ({
@@ -171,7 +175,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     efforts: [MAIN(null, 'The ramp')],
     trainer: 'held watts',
     maximal: true,
-    checks: ['expected', 'heartRateReached', 'cadenceFloor', ...BEFORE, ...AFTER],
+    checks: ['expected', 'heartRateReached', 'cadenceFloor', 'cadenceJumps', ...BEFORE, ...AFTER],
   },
   {
     id: 'full-stage-ramp',
@@ -190,7 +194,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     efforts: [MAIN(null, 'The ramp')],
     trainer: 'held watts',
     maximal: true,
-    checks: ['expected', 'heartRateReached', 'cadenceFloor', ...BEFORE, ...AFTER],
+    checks: ['expected', 'heartRateReached', 'cadenceFloor', 'cadenceJumps', ...BEFORE, ...AFTER],
   },
   {
     id: 'twenty-minute',
@@ -221,7 +225,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     efforts: [MAIN(1200, 'The 20:00')],
     trainer: 'slope',
     maximal: true,
-    checks: ['expected', 'pacing', 'lastSeconds', 'seatedCadence', ...BEFORE, ...AFTER],
+    checks: ['expected', 'pacing', 'lastSeconds', 'sameCadence', ...BEFORE, ...AFTER],
   },
   {
     id: 'thirty-minute',
@@ -240,7 +244,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     efforts: [MAIN(1800, 'The 30:00')],
     trainer: 'slope',
     maximal: true,
-    checks: ['expected', 'pacing', 'lastSeconds', 'seatedCadence', ...BEFORE, ...AFTER],
+    checks: ['expected', 'pacing', 'lastSeconds', 'sameCadence', ...BEFORE, ...AFTER],
   },
   {
     id: 'sixty-minute',
@@ -259,7 +263,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     efforts: [MAIN(3600, 'The 60:00')],
     trainer: 'slope',
     maximal: true,
-    checks: ['expected', 'pacing', 'lastSeconds', 'seatedCadence', ...BEFORE, ...AFTER],
+    checks: ['expected', 'pacing', 'lastSeconds', 'sameCadence', ...BEFORE, ...AFTER],
   },
   {
     id: 'five-minute',
@@ -498,7 +502,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     efforts: [MAIN(null, 'The stages')],
     trainer: 'held watts',
     maximal: false,
-    checks: ['lactateMethods', 'lactateSamples', 'pastLt2', ...BEFORE, ...AFTER],
+    checks: ['lactateMethods', 'lactateSamples', 'pastLt2', ...ANY, ...AFTER],
   },
   {
     id: 'fast-ramp',
@@ -532,7 +536,7 @@ export const PROTOCOLS: readonly Protocol[] = [
     efforts: [MAIN(null, 'The fast ramp')],
     trainer: 'held watts',
     maximal: true,
-    checks: ['heartRateReached', 'cadenceFloor', ...BEFORE, 'longEnoughAgo'],
+    checks: ['heartRateReached', 'cadenceFloor', 'cadenceJumps', ...BEFORE, 'longEnoughAgo'],
   },
   {
     id: 'heart-rate-twenty',
@@ -555,7 +559,9 @@ export const PROTOCOLS: readonly Protocol[] = [
       'heartSteady',
       'samePosition',
       'sameChecklist',
+      'temperature',
       'restedBefore',
+      'firstTime',
       'longEnoughAgo',
     ],
   },

@@ -11,7 +11,9 @@ import {
 import {
   checkTest,
   detailsKind,
+  earlierTest,
   type EarlierTest,
+  meanCadence,
   type Efforts,
   FTP_BOUNDS,
   modelTest,
@@ -30,7 +32,7 @@ import { badField, notFound, refuseDay } from '../refusal.ts';
 import type { RideRow, TestRow } from '../tables.ts';
 import { hardDaysBefore } from './hardDays.ts';
 import { type Act, act, orConflict } from './journal.ts';
-import { readJson, readJsonOr, unreadableSentence } from './json.ts';
+import { readJson, unreadableSentence } from './json.ts';
 import { listMarkedEfforts } from './markedEfforts.ts';
 import { readStreams } from './recordings.ts';
 import { ftpRow } from './ftp.ts';
@@ -79,7 +81,7 @@ export async function createTest(db: Db, riderId: string, fields: NewTest): Prom
     details: fields.details,
     heartRateUsable: healthVerdict(rider.health, rider, fields.date).heartRate,
     hardBefore: await hardDaysBefore(db, rider, fields.date),
-    earlier: await earlierTests(db, riderId, fields.date),
+    earlier: await earlierTests(db, riderId, fields),
     ...(fields.effort ? { recording: await evidence(db, riderId, fields.effort) } : {}),
   });
   const row: TestRow = {
@@ -205,21 +207,22 @@ async function evidence(db: Db, riderId: string, effort: NonNullable<NewTest['ef
   };
 }
 
-async function earlierTests(db: Db, riderId: string, before: string): Promise<EarlierTest[]> {
-  const rows = await db
-    .selectFrom('tests')
-    .select(['protocol', 'date', 'measured_w', 'power_source', 'setup'])
-    .where('rider_id', '=', riderId)
-    .where('date', '<', before)
-    .where('withdrawn', 'is', null)
-    .execute();
-  return rows.map((row) => ({
-    protocolId: row.protocol,
-    date: row.date,
-    ftpW: row.measured_w,
-    powerSource: row.power_source,
-    setup: row.setup === null ? null : readJsonOr(row.setup, setup, null),
-  }));
+/** Tests before one, the last of the same kind with the cadence of its effort. */
+async function earlierTests(
+  db: Db,
+  riderId: string,
+  { date, protocol }: Pick<NewTest, 'date' | 'protocol'>,
+): Promise<EarlierTest[]> {
+  const tests = (await listTests(db, riderId)).filter(
+    (test) => test.date < date && test.withdrawn === null,
+  );
+  const last = tests.find((test) => test.protocol === protocol && test.effort !== null);
+  const effort = last?.effort ?? null;
+  const meanRpm =
+    effort === null
+      ? null
+      : meanCadence({ rpm: (await readStreams(db, riderId, effort.recordingId)).rpm, effort });
+  return tests.map((test) => earlierTest(test, test === last ? meanRpm : null));
 }
 
 /** Withdraws a test with its reason, or brings it back; what came from it stops counting, or counts again. */

@@ -31,6 +31,30 @@ export interface EarlierTest {
   readonly ftpW: number | null;
   readonly powerSource: string;
   readonly setup?: Setup | null;
+  /** Mean cadence of its effort, rpm; null or left out where it was not recorded. */
+  readonly meanRpm?: number | null;
+}
+
+/**
+ * A stored test as the checks of a later one look at it.
+ *
+ * @param test protocol, day, FTP in W or null, power source and preparation
+ * @param meanRpm mean cadence of its effort, rpm; null where it is not known
+ * @returns what is compared
+ * Source: handbook section 4, Believing a test.
+ */
+export function earlierTest(
+  test: {
+    readonly protocol: string;
+    readonly date: string;
+    readonly measuredW: number | null;
+    readonly powerSource: string;
+    readonly setup: Setup | null;
+  },
+  meanRpm: number | null,
+): EarlierTest {
+  const { protocol: protocolId, date, measuredW: ftpW, powerSource, setup } = test;
+  return { protocolId, date, ftpW, powerSource, setup, meanRpm };
 }
 
 /** Everything the checks may look at. */

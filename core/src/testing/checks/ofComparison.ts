@@ -1,12 +1,15 @@
 import { differenceInCalendarDays } from 'date-fns';
 import { roundTo } from '../../units/index.ts';
-import { POSITION_NAMES, setupDifferences } from '../preparation.ts';
+import { HEAT_APART_C, POSITION_NAMES, setupDifferences } from '../preparation.ts';
 import { type Protocol, PROTOCOLS, RETEST_WEEKS } from '../protocols.ts';
 import { check, type Checker, type EarlierTest, type Moved, signed } from './check.ts';
 
 /** Estimates older than this do not speak to a new one, days. Source: handbook section 4. */
 const AGREEMENT_DAYS = 90;
 const AGREEMENT_SHARE = 0.05;
+const YEAR_DAYS = 365;
+/** So far from the same day last year it is still the same season. */
+const SEASON_DAYS = 49;
 const EXTRAORDINARY = { share: 0.08, days: 42 } as const;
 
 export const expected: Checker = ({ ftpW, expectedFtpW }) => {
@@ -59,7 +62,9 @@ export const samePosition: Checker = ({ setup, earlier, protocol }) => {
 export const sameChecklist: Checker = ({ setup, earlier, protocol }) => {
   const last = lastWithSetup(earlier, protocol);
   if (!setup || !last?.setup) return null;
-  const differences = setupDifferences({ ...setup, position: last.setup.position }, last.setup);
+  // Position and air are checks of their own.
+  const { position, celsius } = last.setup;
+  const differences = setupDifferences({ ...setup, position, celsius }, last.setup);
   const counted = differences.length === 1 ? '1 difference' : `${differences.length} differences`;
   return check(
     'sameChecklist',
@@ -70,6 +75,47 @@ export const sameChecklist: Checker = ({ setup, earlier, protocol }) => {
     differences.length === 0 ? 'Can be compared.' : `${differences.join('; ')}.`,
   );
 };
+
+export const firstTime: Checker = ({ earlier, protocol }) =>
+  earlier.some((test) => test.protocolId === protocol.id)
+    ? null
+    : check(
+        'firstTime',
+        'This protocol before',
+        'never by this rider',
+        'ridden once before',
+        'unknown',
+        'The first of its kind: heart and pacing settle at the second.',
+      );
+
+export const temperature: Checker = ({ setup, earlier, protocol, date, ftpW }) => {
+  const ofKind = earlier.filter((test) => test.protocolId === protocol.id);
+  const last = latest(ofKind.filter((test) => test.setup?.celsius != null));
+  if (setup?.celsius == null || last?.setup?.celsius == null) return null;
+  const now = setup.celsius;
+  const apart = Math.abs(now - last.setup.celsius) > HEAT_APART_C;
+  const lastYear = apart ? sameSeason(ofKind, date) : undefined;
+  const beside =
+    lastYear?.ftpW != null && ftpW !== null
+      ? ` The same season last year: ${lastYear.ftpW} W, ${signed((ftpW - lastYear.ftpW) / lastYear.ftpW)}.`
+      : '';
+  return check(
+    'temperature',
+    'Temperature',
+    `${now} °C, before: ${last.setup.celsius}`,
+    `within ${HEAT_APART_C} °C`,
+    apart ? 'doubtful' : 'held',
+    apart ? `Another air, so compare with care.${beside}` : 'Can be compared.',
+  );
+};
+
+/** The test nearest to the same day a year earlier, within seven weeks of it. */
+function sameSeason(tests: readonly EarlierTest[], date: string): EarlierTest | undefined {
+  const off = (test: EarlierTest): number => Math.abs(daysBetween(test.date, date) - YEAR_DAYS);
+  return tests
+    .filter((test) => off(test) <= SEASON_DAYS && test.ftpW !== null)
+    .sort((a, b) => off(a) - off(b))[0];
+}
 
 export const restedBefore: Checker = ({ setup, hardBefore }) => {
   const answered = setup?.answers['easyDayBefore'];

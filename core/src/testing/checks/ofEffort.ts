@@ -1,10 +1,22 @@
 import { isBeat, meanOf } from '../../power/index.ts';
-import { roundHalfUp, roundTo } from '../../units/index.ts';
-import { check, type Checker, effortWatts, signed } from './check.ts';
+import { printClock, roundHalfUp, roundTo } from '../../units/index.ts';
+import {
+  check,
+  type Checker,
+  type EarlierTest,
+  effortWatts,
+  signed,
+  type TestEvidence,
+} from './check.ts';
 
 const LOWEST_RPM = 60;
 const REACHED_SHARE = 0.95;
 const SEATED_RPM = { low: 80, high: 90 } as const;
+/** Longer efforts: as far as this from the last of the kind, rpm. Source: handbook section 4. */
+const SAME_RPM = 8;
+const JUMP = { rpm: 15, withinS: 5, most: 2 } as const;
+/** A recording that begins so short before the effort shows no warm-up, s. */
+const WARM_UP = { shortestS: 600, openerS: 30, openerPercent: 90, recordedS: 60 } as const;
 
 export const pacing: Checker = ({ recording }) => {
   if (!recording) return null;
@@ -134,6 +146,109 @@ export const seatedCadence: Checker = ({ recording }) => {
       : 'Another cadence shifts the work between legs and lungs; keep to it next time, or always test at this one.',
   );
 };
+
+/**
+ * Mean cadence of an effort; seconds without pedalling say nothing of it.
+ *
+ * @param recording cadence of each second, and where the effort lies
+ * @returns rpm, or null where none was recorded
+ * Source: handbook section 4, Believing a test.
+ */
+export function meanCadence(
+  recording: Pick<NonNullable<TestEvidence['recording']>, 'rpm' | 'effort'>,
+): number | null {
+  const turns = cadenceOf(recording);
+  return turns.length === 0 ? null : meanOf(turns);
+}
+
+/** A longer effort is ridden at the rider's own cadence: it is held against the last of the kind. */
+export const sameCadence: Checker = ({ recording, earlier, protocol }) => {
+  const mean = recording ? meanCadence(recording) : null;
+  const last = earlier
+    .filter((test) => test.protocolId === protocol.id && test.meanRpm != null)
+    .reduce<EarlierTest | null>((a, b) => (a === null || b.date >= a.date ? b : a), null);
+  if (mean === null || last?.meanRpm == null) return null;
+  const same = Math.abs(mean - last.meanRpm) <= SAME_RPM;
+  return check(
+    'sameCadence',
+    'Mean cadence',
+    `${roundHalfUp(mean)} rpm, before: ${roundHalfUp(last.meanRpm)}`,
+    `within ${SAME_RPM} rpm of the last of this kind`,
+    same ? 'held' : 'doubtful',
+    same
+      ? 'Can be compared.'
+      : 'Another cadence shifts the work between legs and lungs, so compare with care.',
+  );
+};
+
+/** Where watts are held, a jump in cadence makes the trainer fight back. */
+export const cadenceJumps: Checker = ({ recording }) => {
+  if (!recording || meanCadence(recording) === null) return null;
+  const { rpm, effort } = recording;
+  let jumps = 0;
+  for (let second = effort.startS + JUMP.withinS; second < effort.endS; second += 1) {
+    const [before, now] = [rpm?.[second - JUMP.withinS] ?? 0, rpm?.[second] ?? 0];
+    // Where the rider coasts or the sensor is silent there is nothing to jump from.
+    if (before === 0 || now === 0 || Math.abs(now - before) <= JUMP.rpm) continue;
+    jumps += 1;
+    second += JUMP.withinS;
+  }
+  const few = jumps <= JUMP.most;
+  return check(
+    'cadenceJumps',
+    'Jumps in cadence',
+    jumps === 0 ? 'none' : `${jumps} over ${JUMP.rpm} rpm`,
+    `not more than ${JUMP.most}`,
+    few ? 'held' : 'doubtful',
+    few
+      ? 'Held watts could follow.'
+      : 'At every jump held watts fight back: some stages were not as they should be.',
+  );
+};
+
+export const warmUp: Checker = ({ recording, expectedFtpW, earlier }) => {
+  if (!recording) return null;
+  const { startS } = recording.effort;
+  const name = 'Warm-up';
+  const limit = `${WARM_UP.shortestS / 60} min, ${WARM_UP.openerS} s of it at 90 % of FTP`;
+  if (startS < WARM_UP.recordedS)
+    return check(
+      'warmUp',
+      name,
+      'not recorded',
+      limit,
+      'unknown',
+      'The recording begins with the effort.',
+    );
+  const ftpW = expectedFtpW ?? lastFtp(earlier);
+  const before = recording.watts.subarray(0, startS);
+  const openers =
+    ftpW === null
+      ? null
+      : before.filter((watts) => watts >= (WARM_UP.openerPercent * ftpW) / 100).length;
+  const long = startS >= WARM_UP.shortestS;
+  const sharp = openers === null || openers >= WARM_UP.openerS;
+  let says = 'Warm enough.';
+  if (!long) says = 'Short, so it may read low. Offer a longer one next time.';
+  else if (!sharp) says = 'Soft: nothing in it opened the legs, so it may read low.';
+  return check(
+    'warmUp',
+    name,
+    `${printClock(startS)}${openers === null ? '' : `, ${openers} s at 90 %`}`,
+    limit,
+    long && sharp ? 'held' : 'doubtful',
+    says,
+  );
+};
+
+function lastFtp(earlier: readonly EarlierTest[]): number | null {
+  return (
+    earlier
+      .filter(({ ftpW }) => ftpW !== null)
+      .reduce<EarlierTest | null>((a, b) => (a === null || b.date >= a.date ? b : a), null)?.ftpW ??
+    null
+  );
+}
 
 function cadenceOf({
   rpm,

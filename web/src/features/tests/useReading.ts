@@ -1,8 +1,10 @@
 import type { RecordingWithStreams, Rider } from '@uphill/api';
 import {
   checkTest,
+  earlierTest,
   type Efforts,
   ftpRefusal,
+  meanCadence,
   type Protocol,
   type ProtocolId,
   protocolOf,
@@ -19,6 +21,7 @@ import { numberTyped, type Refused, type Understood } from '@uphill/core/units';
 import { usualRamp } from '@uphill/core/simulation';
 import { useMemo, useState } from 'react';
 import { modelsApi } from '../../shared/api/models.ts';
+import { recordingsApi } from '../../shared/api/recordings.ts';
 import { testsApi } from '../../shared/api/tests.ts';
 import { today } from '../../shared/dates.ts';
 import { ftpOnDay, healthOnDay, riderOnDay, shownMass } from '../../shared/riderOnDay.ts';
@@ -198,15 +201,14 @@ export function useChecks(
 ) {
   const { data: tests } = testsApi.useTestsQuery(rider.id);
   const { data: hardBefore } = modelsApi.useHardDaysQuery({ riderId: rider.id, before: date });
-  const earlier = (tests ?? [])
-    .filter((test) => test.date < date && test.withdrawn === null)
-    .map((test) => ({
-      protocolId: test.protocol,
-      date: test.date,
-      ftpW: test.measuredW,
-      powerSource: test.powerSource,
-      setup: test.setup,
-    }));
+  const before = (tests ?? []).filter((test) => test.date < date && test.withdrawn === null);
+  const last = before.find((test) => test.protocol === protocol.id && test.effort !== null);
+  const effort = last?.effort ?? null;
+  const { data: lastRecording } = recordingsApi.useRecordingQuery(effort?.recordingId ?? '', {
+    skip: effort === null,
+  });
+  const meanRpm = effort && lastRecording ? meanCadence({ rpm: lastRecording.rpm, effort }) : null;
+  const earlier = before.map((test) => earlierTest(test, test === last ? meanRpm : null));
   return checkTest({
     protocol,
     date,
