@@ -4,6 +4,7 @@ import {
   CHECKLIST,
   checklistFor,
   EMPTY_SETUP,
+  GOAL_RIDINGS,
   pickProtocol,
   type Setup,
   setupDifferences,
@@ -19,6 +20,7 @@ describe('the chooser', () => {
     hasPower: fc.boolean(),
     pacesWell: fc.boolean(),
     tells: fc.constantFrom(...TELLS),
+    goal: fc.constantFrom(undefined, ...GOAL_RIDINGS),
   });
 
   it('picks something the rider can ride, with a reason for each answer, and never itself as another', () => {
@@ -46,6 +48,22 @@ describe('the chooser', () => {
     expect(picked(true, 'ftp').others.map(({ id }) => id)).toContain('twenty-minute');
     for (const tells of TELLS.filter((each) => each !== 'ftp'))
       expect(picked(true, tells)).toEqual(pickProtocol({ hasPower: true, pacesWell: true, tells }));
+  });
+
+  it('on/off where the goal surges and the rider has been tested before; evenly where it is even', () => {
+    const picked = (pacesWell: boolean, goal: (typeof GOAL_RIDINGS)[number]) =>
+      pickProtocol({ hasPower: true, pacesWell, tells: 'ftp', goal });
+    expect(picked(true, 'surges').protocol.id).toBe('on-off-twenty');
+    expect(picked(true, 'surges').because.join(' ')).toContain('as it is raced');
+    expect(picked(true, 'surges').others.map(({ id }) => id)).toContain('twenty-minute');
+    expect(picked(false, 'surges').protocol.id).toBe('ramp');
+    expect(picked(true, 'even').protocol.id).toBe('twenty-minute');
+    expect(picked(true, 'even').because.join(' ')).toContain('ridden evenly, and so is this');
+    // Only FTP is asked for in two ways.
+    for (const tells of TELLS.filter((each) => each !== 'ftp'))
+      expect(pickProtocol({ hasPower: true, pacesWell: true, tells, goal: 'surges' })).toEqual(
+        pickProtocol({ hasPower: true, pacesWell: true, tells }),
+      );
   });
 
   it('by default the ramp; the twenty minutes once paced efforts are familiar', () => {

@@ -1,12 +1,18 @@
 import { lowerFirst } from '../units/index.ts';
 import { type Protocol, type ProtocolId, protocolOf, type Tells } from './protocols.ts';
 
-/** The three things the chooser asks. */
+/** The four things the chooser asks. */
 export interface Wishes {
   readonly hasPower: boolean;
   readonly pacesWell: boolean;
   readonly tells: Tells;
+  /** How the goal is ridden; left out where nobody said. */
+  readonly goal?: GoalRiding | undefined;
 }
+
+/** Evenly, as a climb is, or in surges, as a bunch is. */
+export const GOAL_RIDINGS = ['even', 'surges'] as const;
+export type GoalRiding = (typeof GOAL_RIDINGS)[number];
 
 /** What a test can tell, in the words of the question. */
 export const TELLS_NAMES: Record<Tells, string> = {
@@ -19,7 +25,7 @@ export const TELLS_NAMES: Record<Tells, string> = {
 /** The chooser's pick with its reasons, and the others that would do. */
 export interface Pick {
   readonly protocol: Protocol;
-  /** One sentence for each of the three answers. */
+  /** One sentence for each answer. */
   readonly because: readonly string[];
   readonly others: readonly Protocol[];
 }
@@ -68,7 +74,7 @@ const OTHERS: Record<Tells, readonly ProtocolId[]> = {
 
 /**
  * Picks a protocol and says why: by default the ramp, which needs no pacing skill; the twenty minutes once paced
- * efforts are familiar; without a power meter the twenty minutes by heart rate.
+ * efforts are familiar, or on/off where the goal surges; without a power meter the twenty minutes by heart rate.
  *
  * @param wishes the answers
  * @param schools which of two schools the coach follows
@@ -78,7 +84,7 @@ const OTHERS: Record<Tells, readonly ProtocolId[]> = {
  * pickProtocol({ hasPower: true, pacesWell: false, tells: 'ftp' }).protocol.id // 'ramp'
  */
 export function pickProtocol(
-  { hasPower, pacesWell, tells }: Wishes,
+  { hasPower, pacesWell, tells, goal }: Wishes,
   schools: Schools = USUAL_SCHOOLS,
 ): Pick {
   if (!hasPower) {
@@ -92,7 +98,8 @@ export function pickProtocol(
     if (tells !== 'ftp') because.push(`It cannot tell ${TELLS_NAMES[tells]}: that takes watts.`);
     return { protocol: protocolOf('heart-rate-twenty'), because, others: [] };
   }
-  const usual = PICKS[tells][pacesWell ? 1 : 0];
+  const asRidden = tells === 'ftp' && pacesWell && goal === 'surges';
+  const usual = asRidden ? 'on-off-twenty' : PICKS[tells][pacesWell ? 1 : 0];
   const [id, bySchool] = schoolsPick(usual, tells, schools);
   const protocol = protocolOf(id);
   const needsPacing = protocol.suits.pacing;
@@ -104,6 +111,7 @@ export function pickProtocol(
     because: [
       `It tells ${TELLS_NAMES[tells]}.`,
       ...(bySchool === null ? [] : [bySchool]),
+      ...(tells === 'ftp' && goal ? [goalSentence(goal, protocol)] : []),
       needsPacing ? 'It needs even pacing, which is familiar.' : noPacing,
       `Cost: ${lowerFirst(protocol.costs)}`,
     ],
@@ -121,4 +129,14 @@ function schoolsPick(
     (usual === 'ramp' && schools.ramp === 'lastStage') ||
     (usual === 'twenty-minute' && schools.paced === 'straight');
   return (tells === 'ftp' && differs && OTHER_SCHOOL[usual]) || [usual, null];
+}
+
+/** What the way the goal is ridden has to do with the test. */
+function goalSentence(goal: GoalRiding, { id, reading, suits }: Protocol): string {
+  if (reading.kind === 'onOff') return 'The goal surges, and on/off reads a rider as it is raced.';
+  if (goal === 'surges')
+    return 'The goal surges: once a test or two are ridden, on/off reads a rider as it is raced.';
+  return suits.pacing && id !== 'five-minute'
+    ? 'The goal is ridden evenly, and so is this.'
+    : 'The goal is ridden evenly: once pacing is familiar, a steady test reads it as it is ridden.';
 }

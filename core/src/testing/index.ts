@@ -2,7 +2,14 @@
 export { READING_BOUNDS } from './bounds.ts';
 export { type Check, earlierTest, type EarlierTest, type TestEvidence } from './checks/check.ts';
 export { checkTest } from './checks/checkTest.ts';
-export { pickProtocol, type Schools, TELLS_NAMES, USUAL_SCHOOLS } from './chooser.ts';
+export {
+  GOAL_RIDINGS,
+  type GoalRiding,
+  pickProtocol,
+  type Schools,
+  TELLS_NAMES,
+  USUAL_SCHOOLS,
+} from './chooser.ts';
 export { whatNext } from './consequence.ts';
 export {
   type LactateDetails,

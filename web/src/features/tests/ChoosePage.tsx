@@ -1,6 +1,8 @@
 import type { Rider } from '@uphill/api';
 import {
   EMPTY_SETUP,
+  GOAL_RIDINGS,
+  type GoalRiding,
   pickProtocol,
   type Protocol,
   type ProtocolId,
@@ -10,6 +12,7 @@ import {
   TELLS,
   TELLS_NAMES,
 } from '@uphill/core/testing';
+import { goalOn } from '@uphill/core/rider';
 import { usualRamp } from '@uphill/core/simulation';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -30,7 +33,7 @@ import { lastRamp, UNKNOWN_FTP_W } from './rampWords.ts';
 import { TestCaution } from './TestCaution.tsx';
 import { Heading } from '../../ui/Heading.tsx';
 
-/** Which test? Three questions, a pick with its reasons, and every other protocol beside it. */
+/** Which test? Four questions, a pick with its reasons, and every other protocol beside it. */
 export function ChoosePage() {
   return <WithRider>{(rider) => <Chooser rider={rider} />}</WithRider>;
 }
@@ -47,7 +50,7 @@ function Chooser({ rider }: { rider: Rider }) {
     <>
       <div className="title-row">
         <Heading>Which test?</Heading>
-        <span className="soft">Three questions for {firstName(rider.name)}</span>
+        <span className="soft">Four questions for {firstName(rider.name)}</span>
       </div>
       <div className="columns">
         <div>
@@ -80,10 +83,11 @@ interface Answers {
   readonly hasPower: boolean;
   readonly pacesWell: boolean;
   readonly tells: Tells;
-  readonly answer: (part: Partial<Pick<Answers, 'hasPower' | 'pacesWell' | 'tells'>>) => void;
+  readonly goal: GoalRiding | undefined;
+  readonly answer: (part: Partial<Omit<Answers, 'answer'>>) => void;
 }
 
-/** The three answers: from what is known of the rider, until the coach says otherwise. */
+/** The four answers: from what is known of the rider, until the coach says otherwise. */
 function useAnswers(rider: Rider, answered: () => void): Answers {
   const [search] = useSearchParams();
   const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
@@ -93,6 +97,7 @@ function useAnswers(rider: Rider, answered: () => void): Answers {
     // The coach may know better.
     pacesWell: pacesWell(tests),
     tells: TELLS.find((tells) => tells === search.get('tells')) ?? 'ftp',
+    goal: goalRiding(rider),
     ...said,
     answer: (part) => {
       setSaid({ ...said, ...part });
@@ -101,9 +106,17 @@ function useAnswers(rider: Rider, answered: () => void): Answers {
   };
 }
 
-function Questions({ hasPower, pacesWell, tells, answer }: Answers) {
+/** A hill, or watts for a time, is ridden evenly; of a mass start only the coach knows. */
+function goalRiding({ goals }: Rider): GoalRiding | undefined {
+  const goal = goalOn(goals, today());
+  return goal && (goal.hillId !== null || (goal.watts !== null && goal.seconds !== null))
+    ? 'even'
+    : undefined;
+}
+
+function Questions({ hasPower, pacesWell, tells, goal, answer }: Answers) {
   return (
-    <section className="sheet mb-3" aria-label="Three questions">
+    <section className="sheet mb-3" aria-label="Four questions">
       <div className="entry-row">
         <Question
           legend="Is there a power meter?"
@@ -131,6 +144,17 @@ function Questions({ hasPower, pacesWell, tells, answer }: Answers) {
           options={TELLS.map((each) => [each, TELLS_NAMES[each]] as const)}
           value={tells}
           choose={(value) => answer({ tells: value as Tells })}
+        />
+        <Question
+          legend="How is the goal ridden?"
+          name="goal"
+          options={[
+            ['even', 'Evenly, as a climb is'],
+            ['surges', 'In surges, as a bunch is'],
+            ['', 'Not said'],
+          ]}
+          value={goal ?? ''}
+          choose={(value) => answer({ goal: GOAL_RIDINGS.find((each) => each === value) })}
         />
       </div>
     </section>
