@@ -8,7 +8,6 @@ import {
   chosenWatts,
   curveDots,
   curvePoints,
-  defaultRest,
   expand,
   fitToBalance,
   fitToHill,
@@ -25,7 +24,10 @@ import {
   printSentence,
   problemsOf,
   progress,
+  restsFor,
   type RiderOnDay,
+  type Season,
+  type System,
   seasonOf,
   type Segment,
   sessionBalance,
@@ -474,14 +476,25 @@ describe('rungs of the ladder', () => {
 
 describe('what a coach would pick', () => {
   it('rests by system and time of year', () => {
-    expect(defaultRest('threshold', 480, 'base')).toMatchObject({ seconds: 480, ratio: '1:1' });
-    expect(defaultRest('threshold', 480, 'build')).toMatchObject({ seconds: 240, ratio: '2:1' });
-    expect(defaultRest('threshold', 600, 'build').seconds).toBe(300);
-    expect(defaultRest('tempo', 1200, 'base').seconds).toBe(600);
-    expect(defaultRest('ceiling', 240, 'base').seconds).toBe(240);
-    expect(defaultRest('anaerobic', 60, 'build').seconds).toBe(180);
-    expect(defaultRest('sprint', 10, 'build').seconds).toBe(30);
-    expect(defaultRest('sprint', 10, 'base').seconds).toBe(120);
+    const rests = (system: System, workS: number, season: Season, over: object = {}) =>
+      restsFor({ system, workS, season, mostRpm: null, uphill: false, ...over }).map(
+        ({ seconds, ratio }) => `${seconds} ${ratio ?? 'down'}`,
+      );
+    expect(rests('threshold', 480, 'base')).toEqual(['480 1:1']);
+    expect(rests('threshold', 480, 'build')).toEqual(['240 2:1']);
+    expect(rests('threshold', 600, 'build')).toEqual(['300 2:1']);
+    expect(rests('tempo', 1200, 'base')).toEqual(['600 2:1']);
+    expect(rests('ceiling', 240, 'base')).toEqual(['240 1:1']);
+    expect(rests('anaerobic', 60, 'build')).toEqual(['180 1:3', '60 1:1']);
+    for (const season of ['base', 'build'] as const) {
+      expect(rests('sprint', 10, season)).toEqual(['30 1:3', '120 1:12']);
+      expect(rests('tempo', 360, season, { mostRpm: 60 })).toEqual(['360 1:1']);
+      expect(rests('anaerobic', 30, season, { mostRpm: 70 })).toEqual(['90 1:3']);
+    }
+    // Up a hill the rest is the way down, a minute or two.
+    expect(rests('anaerobic', 45, 'base', { uphill: true })).toEqual(['60 down']);
+    expect(rests('ceiling', 180, 'base', { uphill: true })).toEqual(['120 down']);
+    expect(rests('ceiling', 300, 'base', { uphill: true })).toEqual(['300 1:1']);
     expect([seasonOf(null), seasonOf(20), seasonOf(16), seasonOf(0), seasonOf(-3)]).toEqual([
       'base',
       'base',

@@ -21,57 +21,76 @@ export function seasonOf(weeksToGoal: number | null): Season {
   return weeksToGoal !== null && weeksToGoal >= 0 && weeksToGoal <= BUILD_WEEKS ? 'build' : 'base';
 }
 
-/** A rest by default, with its reason. */
-export interface DefaultRest {
+/** A rest that a coach would pick, with its reason. */
+export interface OfferedRest {
   readonly seconds: number;
-  /** Work to rest: "2:1". */
-  readonly ratio: string;
+  /** Work to rest: "2:1"; null where the rest is the way down. */
+  readonly ratio: string | null;
   readonly says: string;
 }
 
-/** Rest as a multiple of the work, by system. Source: handbook section 7 (Rest by system and time of year). */
-const RESTS: Readonly<
-  Record<System, Readonly<Record<Season, readonly [work: number, rest: number]>>>
-> = {
-  recovery: { base: [1, 1], build: [1, 1] },
-  endurance: { base: [1, 1], build: [1, 1] },
-  tempo: { base: [2, 1], build: [2, 1] },
-  threshold: { base: [1, 1], build: [2, 1] },
-  ceiling: { base: [1, 1], build: [1, 1] },
-  anaerobic: { base: [1, 3], build: [1, 3] },
-  sprint: { base: [1, 12], build: [1, 3] },
-};
-
-/**
- * The rest a coach would pick for reps of a system.
- *
- * @param system what the reps train
- * @param workS length of a rep, s
- * @param season time of year
- * @returns the rest in s, rounded to what is easily said, with its ratio
- * Source: handbook section 7 (Rest by system and time of year).
- */
-export function defaultRest(system: System, workS: number, season: Season): DefaultRest {
-  const [work, rest] = RESTS[system][season];
-  const exact = (workS * rest) / work;
-  const unit = exact >= 120 ? 30 : 5;
-  const seconds = Math.max(10, Math.round(exact / unit) * unit);
-  return {
-    seconds,
-    ratio: `${work}:${rest}`,
-    says: `${work}:${rest} ${system === 'threshold' ? `in ${season}` : `for ${SYSTEM_WORDS[system]}`}`,
-  };
+/** What rests hang on. */
+export interface RestingReps {
+  readonly system: System;
+  /** Length of a rep, s. */
+  readonly workS: number;
+  readonly season: Season;
+  /** The highest cadence asked for, rpm; null where none is. */
+  readonly mostRpm: number | null;
+  /** Short reps up a hill, so that the way back is down it. */
+  readonly uphill: boolean;
 }
 
-const SYSTEM_WORDS: Readonly<Record<System, string>> = {
-  recovery: 'recovery',
-  endurance: 'steady blocks',
-  tempo: 'tempo',
-  threshold: 'threshold',
-  ceiling: 'the ceiling',
-  anaerobic: 'anaerobic quality',
-  sprint: 'sprints',
+type Ratio = readonly [work: number, rest: number, says: string];
+
+/** Reps at or under this cadence are for strength, rpm. */
+const LOW_CADENCE_RPM = 70;
+/** A hill that is rolled down again in a minute or two takes this long at most, s. */
+const HILL_REP_S = 180;
+const ROLL_DOWN_S = { low: 60, high: 120 } as const;
+
+/** Rest as a multiple of the work, by system. Source: handbook section 7 (Rest by system and time of year). */
+const RESTS: Readonly<Record<System, Readonly<Record<Season, readonly Ratio[]>>>> = {
+  recovery: always([1, 1, 'for recovery']),
+  endurance: always([1, 1, 'for steady blocks']),
+  tempo: always([2, 1, 'for tempo']),
+  threshold: { base: [[1, 1, 'in base']], build: [[2, 1, 'in build']] },
+  ceiling: always([1, 1, 'for the ceiling']),
+  anaerobic: always([1, 3, 'for quality'], [1, 1, 'as tolerance work, sparingly']),
+  sprint: always([1, 3, 'sprinting again and again'], [1, 12, 'for quality']),
 };
+
+function always(...ratios: readonly Ratio[]): Record<Season, readonly Ratio[]> {
+  return { base: ratios, build: ratios };
+}
+
+/**
+ * The rests a coach would pick for some reps: one, or two where two are usual.
+ *
+ * @param reps their system, length in s, time of year, cadence and place
+ * @returns each rest in s, rounded to what is easily said, with its ratio; the usual one first
+ * Source: handbook section 7 (Rest by system and time of year).
+ */
+export function restsFor({ system, workS, season, mostRpm, uphill }: RestingReps): OfferedRest[] {
+  if (uphill && workS <= HILL_REP_S && system !== 'sprint') {
+    const seconds = Math.min(ROLL_DOWN_S.high, Math.max(ROLL_DOWN_S.low, workS));
+    return [{ seconds, ratio: null, says: 'rolling down, until ready' }];
+  }
+  return ratiosFor(system, season, mostRpm).map(([work, rest, says]) => {
+    const exact = (workS * rest) / work;
+    const unit = exact >= 120 ? 30 : 5;
+    return {
+      seconds: Math.max(10, Math.round(exact / unit) * unit),
+      ratio: `${work}:${rest}`,
+      says: `${work}:${rest} ${says}`,
+    };
+  });
+}
+
+function ratiosFor(system: System, season: Season, mostRpm: number | null): readonly Ratio[] {
+  if (mostRpm === null || mostRpm > LOW_CADENCE_RPM) return RESTS[system][season];
+  return system === 'anaerobic' ? [[1, 3, 'for strength minutes']] : [[1, 1, 'at a low cadence']];
+}
 
 const SPRINT_S = 20;
 const MINUTE_S = 120;

@@ -15,9 +15,10 @@ export { asksMaximal, healthRefusal } from './caution.ts';
 export { cautionsOf } from './cautions.ts';
 export { type CurveDot, curveDots, curvePoints } from './curveDots.ts';
 export {
-  defaultRest,
   defaultWarmUp,
   hasWarmUp,
+  type OfferedRest,
+  restsFor,
   type Season,
   seasonOf,
   systemOf,

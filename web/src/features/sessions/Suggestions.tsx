@@ -1,12 +1,13 @@
 import {
   changeSet,
-  defaultRest,
   defaultWarmUp,
   easyStep,
   hasWarmUp,
   type Item,
+  type OfferedRest,
   parseSentence,
   type Plan,
+  restsFor,
   type Season,
   type SetBlock,
   systemName,
@@ -29,13 +30,11 @@ export function Suggestions({
 }) {
   const system = systemOf(plan);
   const set = restless(plan.items);
-  const [work] = set?.parts ?? [];
-  const workS = work?.kind === 'step' && work.length.kind === 'time' ? work.length.seconds : null;
-  const rest = set && workS !== null ? defaultRest(system, workS, season) : null;
+  const rests = set ? restsOf(set, plan, season) : [];
   const warmUp = plan.items.length > 0 && !hasWarmUp(plan) ? defaultWarmUp(system) : null;
-  if (!rest && !warmUp) return null;
-  const addRest = (): void => {
-    if (!set || !rest) return;
+  if (rests.length === 0 && !warmUp) return null;
+  const addRest = (rest: OfferedRest): void => {
+    if (!set) return;
     edit(
       (now) =>
         changeSet(now, set.id, {
@@ -60,11 +59,11 @@ export function Suggestions({
   };
   return (
     <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="What you might add">
-      {rest && (
-        <Button size="sm" variant="outline-secondary" onClick={addRest}>
+      {rests.map((rest) => (
+        <Button key={rest.says} size="sm" variant="outline-secondary" onClick={() => addRest(rest)}>
           Add {printDuration(rest.seconds)} easy between: {rest.says}
         </Button>
-      )}
+      ))}
       {warmUp && (
         <Button size="sm" variant="outline-secondary" onClick={addWarmUp}>
           Add a warm-up for {systemName(system)}: {warmUp}
@@ -72,6 +71,18 @@ export function Suggestions({
       )}
     </div>
   );
+}
+
+/** The rests that are usual for the reps of a set. */
+function restsOf({ parts: [work] }: SetBlock, plan: Plan, season: Season): OfferedRest[] {
+  if (work?.kind !== 'step' || work.length.kind !== 'time') return [];
+  return restsFor({
+    system: systemOf(plan),
+    workS: work.length.seconds,
+    season,
+    mostRpm: work.cadence && 'high' in work.cadence ? work.cadence.high : null,
+    uphill: plan.place === 'climb',
+  });
 }
 
 /** The first set of more than one rep that has neither a rest nor an easy part of its own. */
