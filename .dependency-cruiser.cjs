@@ -114,7 +114,7 @@ module.exports = {
       from: {
         path: '^(server|demo)/src/',
         pathNot:
-          '^(server|demo)/src/(store/|migrations/|(driver|database|migrate|tables|known|checkedCopy|restore|workers/tidyDatabase)\\.ts$)',
+          '^(server|demo)/src/(store/|migrations/|(driver|database|migrate|tables|known|checkedCopy|restore|workers/(tidyDatabase|takeInLog))\\.ts$)',
       },
       to: { path: 'node_modules/(kysely|better-sqlite3)/' },
     },

@@ -73,6 +73,7 @@ describe('CP and W′', () => {
       cpW: 244.8,
       wPrimeJ: 300 * (307 - 244.8),
       from: 'cappedPair',
+      recovery: 'measured',
     });
     expect(balanceModel(null, null, 240)).toBeNull();
   });

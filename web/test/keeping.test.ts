@@ -153,11 +153,12 @@ describe('what a change moved', () => {
     const five = said('15 building to 90 %, 5 × 3:00 at 118 %, 2:00 easy between, 10 down');
     const there = differenceOf(four, five, INES) ?? '';
     const back = differenceOf(five, four, INES) ?? '';
-    expect(there).toMatch(/^\+\d+ load, \+5 min, W′ low point \d+ → \d+ %$/);
+    expect(there).toMatch(/^\+\d+ load, \+5 min, W′ low point −?\d+ → −?\d+ %$/);
     const [, load = '', from = '', to = ''] =
-      /^\+(\d+) load.*point (\d+) → (\d+) %$/.exec(there) ?? [];
+      /^\+(\d+) load.*point (−?\d+) → (−?\d+) %$/.exec(there) ?? [];
     expect(back).toBe(`−${load} load, −5 min, W′ low point ${to} → ${from} %`);
-    expect(Number(to)).toBeLessThan(Number(from));
+    const number = (text: string) => Number(text.replace('−', '-'));
+    expect(number(to)).toBeLessThan(number(from));
     expect(differenceOf(four, { ...four, name: 'Threes' }, INES)).toBeNull();
     // Without CP and W′ nothing is said of them.
     expect(differenceOf(four, five, { ...INES, pair: null })).toMatch(/^\+\d+ load, \+5 min$/);

@@ -1,5 +1,5 @@
 import type { Plan, RiderOnDay } from '@uphill/core/sessions';
-import { printLeft, roundHalfUp } from '@uphill/core/units';
+import { roundHalfUp } from '@uphill/core/units';
 import { reckon } from './reckon.ts';
 
 /** The figures of a session that a change moves. */
@@ -27,8 +27,13 @@ export function differenceOf(before: Plan, now: Plan, rider: RiderOnDay): string
   if (a.load !== b.load) parts.push(`${signed(b.load - a.load)} load`);
   if (a.totalS !== b.totalS) parts.push(`${signed(roundHalfUp((b.totalS - a.totalS) / 60))} min`);
   if (a.lowest !== b.lowest && a.lowest !== null && b.lowest !== null)
-    parts.push(`W′ low point ${printLeft(a.lowest).replace(/ %$/, '')} → ${printLeft(b.lowest)}`);
+    parts.push(`W′ low point ${level(a.lowest)} → ${level(b.lowest)} %`);
   return parts.length === 0 ? null : parts.join(', ');
+}
+
+/** Below zero where more is asked than there is. */
+function level(percent: number): string {
+  return percent < 0 ? `−${-percent}` : `${percent}`;
 }
 
 function signed(value: number): string {
