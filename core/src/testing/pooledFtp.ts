@@ -37,7 +37,7 @@ export interface PooledFtp {
 }
 
 /** Estimates older than this say nothing of today, days. Source: handbook section 4. */
-export const POOLED_DAYS = 180;
+const POOLED_DAYS = 180;
 /** Error of one test as it is ridden, percent. Source: handbook section 4. */
 const ERRORS: Partial<Record<ProtocolId, number>> = {
   ...{ 'twenty-minute': 2, 'thirty-minute': 2, 'sixty-minute': 2 },
