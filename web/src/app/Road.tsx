@@ -2,6 +2,7 @@ import type { Rider } from '@uphill/api';
 import { useEffect } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { stationAddress } from './useGlobalKeys.ts';
+import { whenIdle } from '../shared/whenIdle.ts';
 import { fetchStations } from './stationPages.ts';
 import { useStations } from './stations.ts';
 
@@ -9,10 +10,7 @@ import { useStations } from './stations.ts';
 export function Road({ rider }: { rider: Rider | undefined }) {
   const stations = useStations(rider);
   const { pathname } = useLocation();
-  useEffect(() => {
-    const idle = requestIdleCallback(fetchStations);
-    return () => cancelIdleCallback(idle);
-  }, []);
+  useEffect(() => whenIdle(fetchStations), []);
   // A rider's day is part of the sessions; a test day to the tests.
   let beside: 'sessions' | 'tests' | null;
   if (/^\/riders\/[^/]+\/days\//.test(pathname)) beside = 'sessions';

@@ -1,4 +1,5 @@
 import { useDeferredValue, useEffect, useState } from 'react';
+import { whenIdle } from '../shared/whenIdle.ts';
 
 /**
  * A long list of which the first rows are drawn with the page and all the others as soon as nothing else is to be
@@ -12,8 +13,7 @@ export function useFirstFew<T>(list: readonly T[], few = 12): readonly T[] {
   const more = drawn < list.length;
   useEffect(() => {
     if (!more || drawn < wanted) return undefined;
-    const idle = requestIdleCallback(() => setWanted(drawn + few));
-    return () => cancelIdleCallback(idle);
+    return whenIdle(() => setWanted(drawn + few));
   }, [more, drawn, wanted, few]);
   return more ? list.slice(0, drawn) : list;
 }
