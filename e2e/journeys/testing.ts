@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { printed } from '../support/days.ts';
+import { daysAgo, printed } from '../support/days.ts';
 import { addRider, expect, idsOf, test } from '../support/house.ts';
 
 test('a test by hand: nonsense is refused by name, another number needs its reason, and it can be withdrawn', async ({
@@ -33,9 +33,9 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
   });
 
   await test.step('less than was measured, with the reason', async () => {
-    await page.getByLabel('Ridden on').fill('12 Oct 2026');
+    await page.getByLabel('Ridden on').fill(printed(daysAgo(30)));
     await page.keyboard.press('Tab');
-    await expect(page.getByLabel('Counts from')).toHaveValue(printed('2026-10-13'));
+    await expect(page.getByLabel('Counts from')).toHaveValue(printed(daysAgo(29)));
     await page.getByLabel('FTP used, W').fill('252');
     await store.click();
     await expect(page.getByRole('alert')).toContainText(
@@ -49,6 +49,12 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await expect(page.getByRole('listitem').filter({ hasText: 'measured 260' })).toContainText(
       'a first ramp flatters',
     );
+  });
+
+  const everything = page.getByRole('region', { name: 'FTP from everything' });
+  await test.step('from everything, which is one test so far', async () => {
+    await expect(everything).toContainText(/260 ± 12 W from one test; in use: 252 W/);
+    await expect(everything).toContainText('would narrow it most');
   });
 
   await test.step('used against measured, in the working', async () => {
@@ -70,6 +76,7 @@ test('a test by hand: nonsense is refused by name, another number needs its reas
     await page.getByLabel('Why it is withdrawn').fill('the meter was not zeroed');
     await page.getByRole('button', { name: 'Withdraw', exact: true }).click();
     await expect(page.getByText('It does not count until it is restored.')).toBeVisible();
+    await expect(everything).toBeHidden();
     await expect(page.getByRole('link', { name: /^Tests/ })).toContainText('no FTP');
     await page.getByRole('button', { name: 'Delete for good' }).click();
     await expect(page.getByText('Rurik has no FTP.')).toBeVisible();

@@ -33,3 +33,10 @@ export function dayFromNow(days: number): string {
   date.setDate(date.getDate() + days);
   return isoDay(date);
 }
+
+/** The day so many days before today, by this machine's clock: `yyyy-mm-dd`. */
+export function daysAgo(days: number): string {
+  const date = new Date();
+  date.setDate(date.getDate() - days);
+  return isoDay(date);
+}
