@@ -111,7 +111,7 @@ test('a set that breaks, mended by "fit it"; the rungs of the ladder', async ({
   await page.getByRole('button', { name: 'Fit to 10 % of W′ left' }).click();
   await expect(verdict).toContainText('At the limit');
   await expect(verdict).toContainText(
-    /From before: .*W′ low point \d+ % more than there is → 1\d %/,
+    /From before: .*W′ low point −\d+ → 1\d %/,
   );
   await page.getByRole('button', { name: 'One rung easier' }).click();
   await expect(verdict).toContainText(/Working|At the limit/);

@@ -1,5 +1,5 @@
 import { balanceLine, type Segment, type SessionVerdict } from '@uphill/core/sessions';
-import { printClock, printLeft } from '@uphill/core/units';
+import { printClock, printLeft, roundHalfUp } from '@uphill/core/units';
 import { scaleLinear } from 'd3-scale';
 import { roadRight, ROAD } from './roadScale.ts';
 import { useWidth } from './useWidth.ts';
@@ -63,7 +63,7 @@ export function BalanceStrip({
               y={y(lowest) + 18 < y(0) ? y(lowest) + 16 : Math.max(12, y(lowest) - 7)}
               className="rule-text balance-tag"
             >
-              {printLeft(lowest * 100)}
+              {tagOf(lowest)}
             </text>
           </g>
         )}
@@ -81,4 +81,10 @@ export function BalanceStrip({
       </svg>
     </div>
   );
+}
+
+/** In the drawing there is room for a figure: below zero with its sign. */
+function tagOf(share: number): string {
+  const percent = roundHalfUp(share * 100);
+  return `${percent < 0 ? '−' : ''}${Math.abs(percent)} %`;
 }

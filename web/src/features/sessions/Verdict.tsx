@@ -2,6 +2,7 @@ import type { Recovery } from '@uphill/core/power';
 import type { Look, SessionVerdict } from '@uphill/core/sessions';
 import { printLeft, printShare } from '@uphill/core/units';
 import { scaleLinear } from 'd3-scale';
+import { Link } from 'react-router';
 import { Figure } from '../../ui/Figure.tsx';
 
 /** Where each look's words lie on its ruler: share at the start of each, rising hardness to the right. */
@@ -76,7 +77,7 @@ export function Verdict({
 }
 
 /** How W′ comes back between reps, as the figure names it. */
-const RECOVERY = { measured: 'coming back as measured', quick: 'coming back quickly' } as const;
+const RECOVERY = { measured: 'as measured', quick: 'quickly' } as const;
 
 function Ruler({ look, recovery }: { look: Look; recovery: Recovery | undefined }) {
   const { from, to, parts } = RULERS[look.id];
@@ -89,7 +90,11 @@ function Ruler({ look, recovery }: { look: Look; recovery: Recovery | undefined 
         <Figure working={look.share} label={name}>
           {look.id === 'balance' ? printLeft(look.share.value) : printShare(look.share.value)}
         </Figure>
-        {look.id === 'balance' && recovery && <span className="soft">, {RECOVERY[recovery]}</span>}
+        {look.id === 'balance' && recovery && (
+          <span className="soft">
+            , coming back <Link to="/settings">{RECOVERY[recovery]}</Link>
+          </span>
+        )}
       </span>
       <div className="ruler-track" aria-hidden>
         {parts.map(([at, word], index) => {
