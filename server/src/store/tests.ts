@@ -211,18 +211,20 @@ async function evidence(db: Db, riderId: string, effort: NonNullable<NewTest['ef
 async function earlierTests(
   db: Db,
   riderId: string,
-  { date, protocol }: Pick<NewTest, 'date' | 'protocol'>,
+  { date, protocol, effort: now }: Pick<NewTest, 'date' | 'protocol' | 'effort'>,
 ): Promise<EarlierTest[]> {
   const tests = (await listTests(db, riderId)).filter(
     (test) => test.date < date && test.withdrawn === null,
   );
   const last = tests.find((test) => test.protocol === protocol && test.effort !== null);
-  const effort = last?.effort ?? null;
+  // Only a recording has a cadence to hold against the last one.
+  const effort = (now && last?.effort) ?? null;
   const meanRpm =
     effort === null
       ? null
       : meanCadence({ rpm: (await readStreams(db, riderId, effort.recordingId)).rpm, effort });
-  return tests.map((test) => earlierTest(test, test === last ? meanRpm : null));
+  // In the order they came in: of two on one day the later counts.
+  return tests.map((test) => earlierTest(test, test === last ? meanRpm : null)).reverse();
 }
 
 /** Withdraws a test with its reason, or brings it back; what came from it stops counting, or counts again. */

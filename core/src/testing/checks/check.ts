@@ -57,6 +57,16 @@ export function earlierTest(
   return { protocolId, date, ftpW, powerSource, setup, meanRpm };
 }
 
+/**
+ * The latest of some tests; of two on the same day the later in the list.
+ *
+ * @param tests in any order
+ * @returns it, or nothing where there is none
+ */
+export function latest(tests: readonly EarlierTest[]): EarlierTest | undefined {
+  return [...tests].sort((a, b) => a.date.localeCompare(b.date)).at(-1);
+}
+
 /** Everything the checks may look at. */
 export interface TestEvidence {
   readonly protocol: Protocol;

@@ -2,7 +2,7 @@ import { differenceInCalendarDays } from 'date-fns';
 import { roundTo } from '../../units/index.ts';
 import { HEAT_APART_C, POSITION_NAMES, setupDifferences } from '../preparation.ts';
 import { type Protocol, PROTOCOLS, RETEST_WEEKS } from '../protocols.ts';
-import { check, type Checker, type EarlierTest, type Moved, signed } from './check.ts';
+import { check, type Checker, type EarlierTest, latest, type Moved, signed } from './check.ts';
 
 /** Estimates older than this do not speak to a new one, days. Source: handbook section 4. */
 const AGREEMENT_DAYS = 90;
@@ -289,10 +289,6 @@ function lastWithSetup(
 ): EarlierTest | undefined {
   const prepared = earlier.filter(({ setup }) => setup != null);
   return latest(prepared.filter((test) => test.protocolId === protocol.id)) ?? latest(prepared);
-}
-
-function latest(tests: readonly EarlierTest[]): EarlierTest | undefined {
-  return [...tests].sort((a, b) => a.date.localeCompare(b.date)).at(-1);
 }
 
 function daysBetween(earlier: string, later: string): number {

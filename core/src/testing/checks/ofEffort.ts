@@ -1,13 +1,6 @@
 import { isBeat, meanOf } from '../../power/index.ts';
 import { printClock, roundHalfUp, roundTo } from '../../units/index.ts';
-import {
-  check,
-  type Checker,
-  type EarlierTest,
-  effortWatts,
-  signed,
-  type TestEvidence,
-} from './check.ts';
+import { check, type Checker, effortWatts, latest, signed, type TestEvidence } from './check.ts';
 
 const LOWEST_RPM = 60;
 const REACHED_SHARE = 0.95;
@@ -164,9 +157,9 @@ export function meanCadence(
 /** A longer effort is ridden at the rider's own cadence: it is held against the last of the kind. */
 export const sameCadence: Checker = ({ recording, earlier, protocol }) => {
   const mean = recording ? meanCadence(recording) : null;
-  const last = earlier
-    .filter((test) => test.protocolId === protocol.id && test.meanRpm != null)
-    .reduce<EarlierTest | null>((a, b) => (a === null || b.date >= a.date ? b : a), null);
+  const last = latest(
+    earlier.filter((test) => test.protocolId === protocol.id && test.meanRpm != null),
+  );
   if (mean === null || last?.meanRpm == null) return null;
   const same = Math.abs(mean - last.meanRpm) <= SAME_RPM;
   return check(
@@ -220,7 +213,7 @@ export const warmUp: Checker = ({ recording, expectedFtpW, earlier }) => {
       'unknown',
       'The recording begins with the effort.',
     );
-  const ftpW = expectedFtpW ?? lastFtp(earlier);
+  const ftpW = expectedFtpW ?? latest(earlier.filter((test) => test.ftpW !== null))?.ftpW ?? null;
   const before = recording.watts.subarray(0, startS);
   const openers =
     ftpW === null
@@ -240,15 +233,6 @@ export const warmUp: Checker = ({ recording, expectedFtpW, earlier }) => {
     says,
   );
 };
-
-function lastFtp(earlier: readonly EarlierTest[]): number | null {
-  return (
-    earlier
-      .filter(({ ftpW }) => ftpW !== null)
-      .reduce<EarlierTest | null>((a, b) => (a === null || b.date >= a.date ? b : a), null)?.ftpW ??
-    null
-  );
-}
 
 function cadenceOf({
   rpm,

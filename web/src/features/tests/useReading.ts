@@ -203,7 +203,8 @@ export function useChecks(
   const { data: hardBefore } = modelsApi.useHardDaysQuery({ riderId: rider.id, before: date });
   const before = (tests ?? []).filter((test) => test.date < date && test.withdrawn === null);
   const last = before.find((test) => test.protocol === protocol.id && test.effort !== null);
-  const effort = last?.effort ?? null;
+  // Only a recording has a cadence to hold against the last one.
+  const effort = (recording && last?.effort) ?? null;
   const { data: lastRecording } = recordingsApi.useRecordingQuery(effort?.recordingId ?? '', {
     skip: effort === null,
   });
