@@ -1,10 +1,17 @@
 import { RECOVERIES } from '@uphill/core/power';
+import { ABOVE_FTP_BOUNDS, ABOVE_FTP_DEFAULTS, CEILING_SCHOOLS } from '@uphill/core/sessions';
 import { RETEST_WEEKS } from '@uphill/core/testing';
 import { z } from 'zod';
 import { versionSchema } from './common.ts';
 import { retestWeeksSchema } from './riders.ts';
 import { shapeOf } from './shape.ts';
 import { timeZoneSchema } from './training.ts';
+
+const within = ({ low, high }: { readonly low: number; readonly high: number }, what: string) =>
+  z
+    .number(`${what} is a number.`)
+    .min(low, `${what} is at least ${low}.`)
+    .max(high, `${what} is at most ${high}.`);
 
 /** How the coach writes and measures, and which of two schools is followed. */
 export const choicesSchema = z.object({
@@ -21,12 +28,24 @@ export const choicesSchema = z.object({
   pacedSchool: z.enum(['opener', 'straight']),
   /** How W′ comes back below CP. */
   recovery: z.enum(RECOVERIES),
+  /** Share of what 1:00 and 5:00 say is held once that a rep asks. */
+  ownShare: within(ABOVE_FTP_BOUNDS.share, 'The share'),
+  /** The best over so many times the rep length. */
+  longerTimes: within(ABOVE_FTP_BOUNDS.stretch, 'The stretch'),
+  /** What moves ceiling work, of riders without a choice of their own. */
+  ceilingSchool: z.enum(CEILING_SCHOOLS),
+  /** Whether the ride room judges a rep while it is ridden, asks RPE in it, and judges a test. */
+  judgeRides: z.boolean(),
+  askRpe: z.boolean(),
+  judgeTests: z.boolean(),
 });
 export type Choices = z.infer<typeof choicesSchema>;
 export const USUAL_CHOICES: Choices = {
   ...{ mass: 'kg', distance: 'km', weekStart: 'monday', dates: 'dayFirst' },
   ...{ retestWeeks: RETEST_WEEKS, rampSchool: 'bestMinute', pacedSchool: 'opener' },
   recovery: 'measured',
+  ...{ ownShare: ABOVE_FTP_DEFAULTS.share, longerTimes: ABOVE_FTP_DEFAULTS.stretch },
+  ...{ ceilingSchool: 'watts', judgeRides: true, askRpe: true, judgeTests: true },
 };
 const fields = z.object({ defaultSchemeId: z.string().max(60), timeZone: timeZoneSchema });
 /**

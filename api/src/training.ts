@@ -1,3 +1,4 @@
+import { CEILING_SCHOOLS } from '@uphill/core/sessions';
 import { z } from 'zod';
 import { line } from './common.ts';
 
@@ -63,6 +64,8 @@ export const trainingFieldsSchema = {
     .min(30, 'At least 30 g an hour.')
     .max(150, 'At most 150 g an hour.')
     .nullable(),
+  /** What moves this rider's ceiling work; null: as for everybody. */
+  ceilingSchool: z.enum(CEILING_SCHOOLS).nullable(),
   /** Where messages go. */
   address: line(200),
   bikes: z.array(bikeSchema).max(12, 'At most 12 bikes.'),

@@ -27,6 +27,8 @@ export interface RiderRow {
   trains_since: number | null;
   /** Usual number of hard days a week. */
   hard_days: number | null;
+  /** What moves ceiling work; null: as for everybody. */
+  ceiling_school: 'watts' | 'minutes' | null;
   gut_g_per_h: number | null;
   /** Where messages go. */
   address: string;

@@ -44,6 +44,7 @@ const INES: Rider = {
   timeZone: null,
   trainsSince: null,
   hardDays: null,
+  ceilingSchool: null,
   gutGramsPerHour: null,
   address: '',
   bikes: [],

@@ -5,16 +5,6 @@ import { type Worked, worked } from '../working/index.ts';
 /** Rep lengths that get targets above FTP, s. Source: handbook section 7. */
 export const ABOVE_FTP_LENGTHS = [120, 180, 240, 300, 480] as const;
 
-/** What the five ways look at. */
-export interface AboveFtpRider {
-  readonly ftpW: number;
-  readonly pair: Pair | null;
-  /** Observed bests of the last 6–12 months. */
-  readonly bests: readonly Best[];
-  /** Watts of the goal, where it has some. */
-  readonly goalW: number | null;
-}
-
 /** Settings of the ways, with the handbook's defaults. */
 export interface AboveFtpSettings {
   /** Share of what can be held once that a rep asks, 0.90–0.97. */
@@ -23,7 +13,24 @@ export interface AboveFtpSettings {
   readonly stretch: number;
 }
 
-const ABOVE_FTP_DEFAULTS: AboveFtpSettings = { share: 0.95, stretch: 2.5 };
+export const ABOVE_FTP_DEFAULTS: AboveFtpSettings = { share: 0.95, stretch: 2.5 };
+/** Within these a coach may choose. Source: handbook section 7 (Choosing watts above FTP). */
+export const ABOVE_FTP_BOUNDS = {
+  share: { low: 0.9, high: 0.97 },
+  stretch: { low: 2, high: 3 },
+} as const;
+
+/** What the five ways look at. */
+export interface AboveFtpRider {
+  readonly ftpW: number;
+  readonly pair: Pair | null;
+  /** Observed bests of the last 6–12 months. */
+  readonly bests: readonly Best[];
+  /** Watts of the goal, where it has some. */
+  readonly goalW: number | null;
+  /** Shares a coach has changed; as in the handbook where left out. */
+  readonly ways?: AboveFtpSettings | undefined;
+}
 
 export type WayId = 'percent' | 'bests' | 'longer' | 'goal' | 'effort';
 
@@ -65,17 +72,13 @@ const DISAGREE_PERCENT = 5;
  * own bests where there are any, else percent of FTP; of two that differ by more than 5 % of FTP the lower first.
  *
  * @param seconds rep length, 120–480 s
- * @param rider FTP, pair, bests and goal
- * @param settings shares a coach may change
+ * @param rider FTP, pair, bests, goal, and the shares a coach has changed
  * @returns the ways, their disagreement in W, and what to ask
  * @throws RangeError outside 2:00–8:00, where there is no rule and the coach decides
  * Source: handbook section 7 (Choosing watts above FTP).
  */
-export function aboveFtp(
-  seconds: number,
-  rider: AboveFtpRider,
-  settings: AboveFtpSettings = ABOVE_FTP_DEFAULTS,
-): AboveFtp {
+export function aboveFtp(seconds: number, rider: AboveFtpRider): AboveFtp {
+  const settings = rider.ways ?? ABOVE_FTP_DEFAULTS;
   if (seconds < 120 || seconds > 480)
     throw new RangeError('There is no rule outside 2:00–8:00; the coach decides.');
   const percent = byPercent(seconds, rider.ftpW);
@@ -108,11 +111,12 @@ export function aboveFtp(
 export function ownNumbers(
   by: (typeof OWN_NUMBERS)[number],
   seconds: number,
-  rider: Pick<AboveFtpRider, 'pair' | 'bests'>,
+  rider: Partial<Pick<AboveFtpRider, 'pair' | 'ways'>> & Pick<AboveFtpRider, 'bests'>,
 ): Pick<Way, 'watts' | 'says'> {
-  if (by === 'longer') return byLongerBest(seconds, rider, ABOVE_FTP_DEFAULTS.stretch);
+  const { share, stretch } = rider.ways ?? ABOVE_FTP_DEFAULTS;
+  if (by === 'longer') return byLongerBest(seconds, rider, stretch);
   if (seconds < PAIR_FROM_S) return { watts: null, says: 'For reps of 1:00 and longer only.' };
-  return byBests(seconds, rider.pair, ABOVE_FTP_DEFAULTS.share);
+  return byBests(seconds, rider.pair ?? null, share);
 }
 
 function byPercent(seconds: number, ftpW: number): Way {

@@ -89,10 +89,7 @@ function missingNumbers(plan: Plan, rider: RiderOnDay): string | null {
   for (const { step } of rowsOf(plan)) {
     for (const effort of effortsOf(step.target)) {
       if (effort.kind !== 'own') continue;
-      const { watts, says } = ownNumbers(effort.by, secondsOf(step, rider), {
-        pair: rider.pair ?? null,
-        bests: rider.bests,
-      });
+      const { watts, says } = ownNumbers(effort.by, secondsOf(step, rider), rider);
       if (!watts) return lowerFirst(says);
     }
   }

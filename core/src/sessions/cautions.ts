@@ -1,4 +1,4 @@
-import { bookSession } from './book/book.ts';
+import { familyOfBook } from './book/book.ts';
 import { everyEffort } from './caution.ts';
 import type { Plan, Step } from './plan.ts';
 import { rowsOf } from './rows.ts';
@@ -52,8 +52,8 @@ const CAUTIONS: readonly CautionRule[] = [
 export function cautionsOf(plan: Plan): string[] {
   const steps = rowsOf(plan).map(({ step }) => step);
   const said = CAUTIONS.filter(({ applies }) => applies(plan, steps)).map(({ says }) => says);
-  const known = plan.bookId === undefined ? null : bookSession(plan.bookId);
-  return said.length > 0 || !known ? said : [...known.family.cautions];
+  const known = plan.bookId === undefined ? null : familyOfBook(plan.bookId);
+  return said.length > 0 || !known ? said : [...known.cautions];
 }
 
 function isFlatOut(plan: Plan, steps: readonly Step[]): boolean {

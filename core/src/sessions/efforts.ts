@@ -32,7 +32,7 @@ import {
   SEVEN_STEPS,
   TOO_SHORT_FOR_HEART_S,
 } from '../zones/index.ts';
-import { ownNumbers, percentFor } from './aboveFtp.ts';
+import { type AboveFtpSettings, ownNumbers, percentFor } from './aboveFtp.ts';
 
 /** What Sprint, which has no upper limit, counts as in the sums: percent of FTP. Source: handbook section 5. */
 const SPRINT_PERCENT = 170;
@@ -45,6 +45,8 @@ export interface RiderOnDay extends RiderNumbers {
   readonly fit?: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null;
   readonly pair?: Pair | null;
   readonly pmaxW?: number | null;
+  /** Shares by which the rider's own numbers are reckoned, where the coach has changed them. */
+  readonly ways?: AboveFtpSettings | undefined;
   /** How W′ comes back; as measured where left out. */
   readonly recovery?: Recovery;
   /** The rider's own heart-rate zones on the day, where there is no power meter; null where heart rate says nothing. */
@@ -226,7 +228,7 @@ function ofWatts(
 
 /** The rider's own number for this length; without one the rule for everybody stands in, and says so. */
 function ofOwn(by: 'bests' | 'longer', rider: RiderOnDay, seconds: number): Plain {
-  const { watts, says } = ownNumbers(by, seconds, { pair: rider.pair ?? null, bests: rider.bests });
+  const { watts, says } = ownNumbers(by, seconds, rider);
   if (!watts || !rider.hasPower) {
     const percent = roundTo(percentFor(seconds), 1);
     return {
@@ -408,10 +410,7 @@ function derivation(
   seconds: number,
 ): [string, string][] {
   if (effort.kind === 'own') {
-    const { watts } = ownNumbers(effort.by, seconds, {
-      pair: rider.pair ?? null,
-      bests: rider.bests,
-    });
+    const { watts } = ownNumbers(effort.by, seconds, rider);
     return (watts?.lines ?? []).map(({ label, figure }) => [label, figure]);
   }
   if (effort.kind === 'percent') {

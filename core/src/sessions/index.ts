@@ -1,6 +1,9 @@
 /** Sessions: plans, the sentence, targets on a day, verdicts, cautions, the book. Handbook section 7. */
 export {
+  ABOVE_FTP_BOUNDS,
+  ABOVE_FTP_DEFAULTS,
   ABOVE_FTP_LENGTHS,
+  type AboveFtpSettings,
   aboveFtp,
   FIVE_IN_RAMP,
   GOAL_PERCENTS,
@@ -9,7 +12,8 @@ export {
   whyTheyDiffer,
 } from './aboveFtp.ts';
 export { balanceLine, lowestByWatts, sessionBalance } from './balance.ts';
-export { BOOK, type BookFamily, bookSession, type BookSession, planFromBook } from './book/book.ts';
+export { BOOK, type BookFamily, type BookSession, planFromBook } from './book/book.ts';
+export { type BookRung, bookRung, climb, planOfRung, rungsOf } from './book/rungs.ts';
 export { type Done, type Standing, standingOn } from './book/standing.ts';
 export { asksMaximal, healthRefusal } from './caution.ts';
 export { cautionsOf } from './cautions.ts';
@@ -49,6 +53,15 @@ export {
 export { expand, secondsOf, type Segment, streamOf } from './expand.ts';
 export { type Fitted, fitToBalance, fitToHill, fitToLoad, fitToTotal } from './fit.ts';
 export { assignedTo } from './assigning.ts';
+export { progress } from './ladder/climb.ts';
+export {
+  CEILING_SCHOOLS,
+  type CeilingSchool,
+  type Climbing,
+  type Ladder,
+  type Lever,
+} from './ladder/ladder.ts';
+export { type Levers, leversOf } from './ladder/levers.ts';
 export { hangsOnModel } from './hangsOnModel.ts';
 export { heatCaution, HOT_C, isHot } from './heat.ts';
 export { measureAll } from './measure.ts';
@@ -72,7 +85,6 @@ export {
   TRAINER_SETTINGS,
 } from './plan.ts';
 export { parseReps, type PlanProblem, problemsOf } from './problems.ts';
-export { leverOf, progress } from './progress.ts';
 export { type Row, rowsOf, stepOf } from './rows.ts';
 export { changeDetails } from './sentence/details.ts';
 export type { ReadAs, UnreadWords } from './sentence/findings.ts';

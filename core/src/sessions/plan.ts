@@ -117,6 +117,26 @@ const setSchema = z.strictObject({
   rest: restSchema,
 });
 
+const itemSchema = z.union([stepSchema, setSchema]);
+
+/** Items of a session, each with its place, as they were before a rung. */
+export const itemsBefore = z
+  .array(z.strictObject({ at: z.number().int().min(0).max(199), item: itemSchema }))
+  .min(1);
+
+/** Rungs that were taken from a session which no rung leads back to: what it was, and the words of what it became. */
+const climbedSchema = z
+  .array(
+    z.strictObject({
+      by: z.union([z.literal(1), z.literal(-1)]),
+      reached: z.string().max(1000),
+      /** JSON of the items that were another thing; read by `itemsBefore` when they are wanted. */
+      was: z.string().max(20_000),
+      totalS: secondsSchema.optional(),
+    }),
+  )
+  .max(8);
+
 /** A whole session, without a rider: what is stored, and from which watts are derived on the day. */
 export const planSchema = z.strictObject({
   name: z.string().max(120),
@@ -143,7 +163,9 @@ export const planSchema = z.strictObject({
   words: z.string().max(12_000).optional(),
   /** Session of the book that this was made from. */
   bookId: z.string().max(60).optional(),
-  items: z.array(z.union([stepSchema, setSchema])).max(200),
+  /** The way back down, or up, from a rung. */
+  climbed: climbedSchema.optional(),
+  items: z.array(itemSchema).max(200),
 });
 
 export type Finish = z.infer<typeof finishSchema>;

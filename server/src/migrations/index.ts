@@ -7,6 +7,7 @@ import { markedEfforts } from './0005-marked-efforts.ts';
 import { asUsersMetIt } from './0006-as-users-met-it.ts';
 import { ridesAndDays } from './0007-rides-and-days.ts';
 import { manyRiders } from './0008-many-riders.ts';
+import { levers } from './0009-levers.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -18,4 +19,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0006-as-users-met-it': asUsersMetIt,
   '0007-rides-and-days': ridesAndDays,
   '0008-many-riders': manyRiders,
+  '0009-levers': levers,
 };

@@ -212,6 +212,7 @@ function fromRow(row: RiderRow, all: Histories): Rider {
     timeZone: row.time_zone,
     trainsSince: row.trains_since,
     hardDays: row.hard_days,
+    ceilingSchool: row.ceiling_school,
     gutGramsPerHour: row.gut_g_per_h,
     address: row.address,
     bikes: readJsonOr(row.bikes, bikes, []),

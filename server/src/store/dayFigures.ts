@@ -1,6 +1,7 @@
 import { setImmediate as others } from 'node:timers/promises';
 import type { Model, Rider } from '@uphill/api';
 import {
+  type AboveFtpSettings,
   hangsOnModel,
   nameFor,
   type Plan,
@@ -16,6 +17,7 @@ import { readPlan } from './json.ts';
 import { modelOn } from './models.ts';
 import { changesOf, keepUnlessChanged } from './riderChanges.ts';
 import { readRider } from './riders.ts';
+import { readSettings } from './schemes.ts';
 
 /** So long others wait at most while many days are worked out, ms. */
 const STRETCH_MS = 15;
@@ -37,13 +39,14 @@ export async function fillFigures(
   range: { from: string; to: string },
 ): Promise<void> {
   const known = new Map<string, Figures>();
+  const { ownShare: share, longerTimes: stretch } = (await readSettings(db)).choices;
   let since = performance.now();
   for (const riderId of riderIds) {
     const before = (await changesOf(db, [riderId], 'figures')).get(riderId);
     const rider = await readRider(db, riderId);
     const rows: DayFiguresRow[] = [];
     for (const day of await lackingOf(db, riderId, range)) {
-      rows.push(await figuresOf(db, rider, day, known));
+      rows.push(await figuresOf(db, rider, day, { known, ways: { share, stretch } }));
       if (performance.now() - since < STRETCH_MS) continue;
       await others();
       since = performance.now();
@@ -71,14 +74,15 @@ async function figuresOf(
   db: Db,
   rider: Rider,
   day: Lacking,
-  known: Map<string, Figures>,
+  { known, ways }: { known: Map<string, Figures>; ways: AboveFtpSettings },
 ): Promise<DayFiguresRow> {
   const { plan } = readPlan(day.plan);
   const row = { rider_id: rider.id, day_id: day.id };
   if (hangsOnModel(plan)) {
     // Of a day to come, what is known today.
     const on = day.date < today() ? day.date : today();
-    const figures = reckon(plan, numbersOf(rider, day, await modelOn(db, rider.id, on)));
+    const numbers = numbersOf(rider, day, await modelOn(db, rider.id, on));
+    const figures = reckon(plan, { ...numbers, ways });
     return { ...row, ...figures, by_model: 1, good_on: day.date < today() ? null : today() };
   }
   const numbers = numbersOf(rider, day, null);

@@ -33,6 +33,7 @@ export function riderOnDay(
   const numbers: RiderOnDay = {
     ...riderFigures(rider, day, model),
     recovery: choices().recovery,
+    ways: { share: choices().ownShare, stretch: choices().longerTimes },
     heartZones: rider.powerSource === 'none' ? heartZonesOn(rider, day, scheme) : null,
   };
   return ridden && ridden.state !== 'planned' ? { ...numbers, ftpW: ridden.riddenFtpW } : numbers;

@@ -1,4 +1,5 @@
 import type { NewId } from '../edits.ts';
+import { measureAll } from '../measure.ts';
 import { nameFromSets } from '../naming.ts';
 import type { Plan, System, TRAINER_SETTINGS } from '../plan.ts';
 import { parseSentence } from '../sentence/parse.ts';
@@ -12,6 +13,11 @@ export interface BookSession {
   /** Left out: it follows the sets. */
   readonly name?: string;
   readonly sentence: string;
+  /** A second ladder of its family starts here; the first session starts the first. */
+  readonly foot?: true;
+  /** Where it differs from its family. */
+  readonly place?: Plan['place'];
+  readonly equipment?: string;
 }
 
 /** A family of sessions: what it is for and how it is used. */
@@ -31,7 +37,9 @@ export interface BookFamily {
   readonly feel: string;
   readonly unfuelled?: true;
   readonly sport?: NonNullable<Plan['sport']>;
-  /** From the first to the hardest: its ladder. */
+  /** How its rungs are called where the sets say too little. */
+  readonly named?: { readonly as: string; readonly by: 'total' | 'reps' };
+  /** The first rung, and sessions that stand on a rung or beside the ladder. */
   readonly sessions: readonly BookSession[];
 }
 
@@ -61,13 +69,13 @@ export function planFromBook(family: BookFamily, session: BookSession, newId: Ne
   if (unread.length > 0) throw new RangeError(`${session.id}: ${unread[0]?.says ?? ''}`);
   const plan: Plan = {
     name: session.name ?? '',
-    nameFollows: session.name === undefined,
+    nameFollows: session.name === undefined && family.named === undefined,
     purpose: family.purpose,
     system: family.system,
-    place: family.place,
+    place: session.place ?? family.place,
     note: family.faults.join(' '),
     trainer: family.trainer,
-    equipment: family.equipment,
+    equipment: session.equipment ?? family.equipment,
     feel: family.feel,
     bookId: session.id,
     items,
@@ -75,22 +83,33 @@ export function planFromBook(family: BookFamily, session: BookSession, newId: Ne
     ...(family.sport ? { sport: family.sport } : {}),
     ...(totalS === null ? {} : { totalS }),
   };
-  return session.name === undefined ? { ...plan, name: nameFromSets(plan) } : plan;
+  return session.name === undefined ? { ...plan, name: rungName(family, plan) } : plan;
 }
 
 /**
- * Finds a session of the book.
+ * What a rung of a family is called: by its family where the sets say too little, else by its sets.
+ *
+ * @param family the family
+ * @param plan a session of it
+ * @returns "Kicks, 40 min", "Sprints on the minute, 6", or "3 × 12:00 at 88–94 %"
+ */
+export function rungName({ named }: Pick<BookFamily, 'named'>, plan: Plan): string {
+  if (!named) return nameFromSets(plan);
+  const set = plan.items.find((item) => item.kind === 'set');
+  const reps = set && typeof set.reps === 'number' ? set.reps : null;
+  return named.by === 'reps' && reps !== null
+    ? `${named.as}, ${reps}`
+    : `${named.as}, ${Math.round(measureAll(plan.items).seconds / 60)} min`;
+}
+
+/**
+ * The family of a session of the book.
  *
  * @param id as in `Plan.bookId`
- * @returns it with its family and its place on the ladder, or null
+ * @returns the family, or null
  */
-export function bookSession(
-  id: string,
-): { family: BookFamily; session: BookSession; rung: number } | null {
-  for (const family of BOOK) {
-    const rung = family.sessions.findIndex((session) => session.id === id);
-    const session = family.sessions[rung];
-    if (session) return { family, session, rung };
-  }
-  return null;
+export function familyOfBook(id: string): BookFamily | null {
+  const of = ({ id: family, sessions }: BookFamily): boolean =>
+    id.startsWith(`${family}:`) || sessions.some((session) => session.id === id);
+  return BOOK.find(of) ?? null;
 }

@@ -4,6 +4,7 @@ const START = 'First seconds far above target.';
 const HELD = 'Trainer-held power for ceiling work: ride it free.';
 const QUIET = 'Quiet road, see what is coming, room to slow; descents are for recovering.';
 const KNEES = 'Low cadence at high power loads knees: stop at pain.';
+const EASY_WARM_UP = '15 building to 80 %';
 const WARM_UP = '15 building to sweet spot, 30 s at 110 %, 3:00 easy';
 
 /** Families above FTP. Source: handbook section 7, the book. */
@@ -14,7 +15,8 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     system: 'ceiling',
     purpose: 'Take up more oxygen.',
     forWhom: 'Rested riders with a few weeks of threshold behind them.',
-    progression: 'About 15 minutes at target; then watts.',
+    progression:
+      'To 15 minutes at target, then 2 % more; or by the other school 10, 12, 15, 18, 20, 25, 30 minutes.',
     faults: [START, HELD],
     cautions: [],
     place: 'climb',
@@ -40,7 +42,7 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     system: 'ceiling',
     purpose: 'Minutes near the ceiling in small pieces.',
     forWhom: 'Riders who break in long ceiling reps.',
-    progression: 'Blocks of 5 minutes, then 10.',
+    progression: 'Blocks of 1 × 5, 2 × 5, 2 × 8, 2 × 10, 3 × 10 minutes; then watts.',
     faults: ['The first on of a block far too hard.'],
     cautions: [],
     place: 'trainer',
@@ -48,6 +50,10 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     trainer: 'free',
     feel: 'The block is one long rep.',
     sessions: [
+      {
+        id: 'ceiling-short-foot',
+        sentence: `${WARM_UP}, 5 × 30/30 at 120 %, 10 down`,
+      },
       {
         id: 'ceiling-short-1',
         sentence: `${WARM_UP}, 3 × (5 × 30/30 at 120 %), 5 easy between, 10 down`,
@@ -70,7 +76,8 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     system: 'anaerobic',
     purpose: 'Strength that lasts half a minute, then a minute.',
     forWhom: 'Riders of short steep climbs.',
-    progression: 'Twenty of 0:30, then ten of 1:00; once a month near the limit.',
+    progression:
+      'Twenty of 0:30, then ten of 1:00, then 5 W more each time; once a month near the limit.',
     faults: ['Spinning instead of pushing.'],
     cautions: [KNEES],
     place: 'climb',
@@ -84,7 +91,7 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
       },
       {
         id: 'strength-minutes-2',
-        sentence: `${WARM_UP}, 10 × 1:00 at 125 % 60–70 rpm, 3:00 easy between, 10 down`,
+        sentence: `${WARM_UP}, 10 × 1:00 at 130 % 60–70 rpm, 3:00 easy between, 10 down`,
       },
     ],
   },
@@ -95,7 +102,7 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     purpose: 'Short hills, again and again.',
     forWhom: 'Hilly riders.',
     progression:
-      'Six to eight of 1:00, one to three more a week to fifteen; then steeper, or 2:00.',
+      'Six of 1:00 at 85–100 %, two more at a time to fifteen; then at 105–120 %; then a steeper hill, or 2:00.',
     faults: ['Waiting too short at the foot.'],
     cautions: [QUIET, KNEES],
     place: 'climb',
@@ -105,19 +112,26 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     sessions: [
       {
         id: 'hill-repeats-1',
-        sentence: `${WARM_UP}, 6 × 1:00 at 125 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
+        sentence: `${EASY_WARM_UP}, 6 × 1:00 at 85–100 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
       },
       {
         id: 'hill-repeats-2',
-        sentence: `${WARM_UP}, 8 × 1:00 at 125 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
+        sentence: `${WARM_UP}, 8 × 1:00 at 105–120 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
       },
       {
         id: 'hill-repeats-3',
-        sentence: `${WARM_UP}, 15 × 1:00 at 125 % 60–70 rpm, every 3rd last 10 s max, 2 easy between, 10 down`,
+        sentence: `${WARM_UP}, 15 × 1:00 at 105–120 % 60–70 rpm, every 3rd last 10 s max, 2 easy between, 10 down`,
       },
       {
         id: 'hill-repeats-4',
-        sentence: `${WARM_UP}, 8 × 2:00 at 118 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
+        sentence: `${WARM_UP}, 8 × 2:00 at 105–120 % 70–80 rpm, every 3rd standing, 2 easy between, 10 down`,
+      },
+      {
+        id: 'hill-repeats-indoors',
+        name: 'Hill repeats on the trainer',
+        place: 'trainer',
+        equipment: 'trainer on slope, not under 70 rpm',
+        sentence: `${EASY_WARM_UP}, 6 × 1:00 at 85–100 % 70–80 rpm, 1:00 easy between, 10 down`,
       },
     ],
   },
@@ -127,7 +141,8 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     system: 'sprint',
     purpose: 'Speed and force.',
     forWhom: 'Everyone, now and then.',
-    progression: 'More minutes, then 15 s.',
+    progression: '6, 8, 10, 12 on the minute; then 15 s.',
+    named: { as: 'Sprints on the minute', by: 'reps' },
     faults: ['A sprint that is only hard, not fast.'],
     cautions: [QUIET],
     place: 'flat road',
@@ -137,13 +152,11 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     sessions: [
       {
         id: 'sprints-1',
-        name: 'Sprints on the minute, 10',
-        sentence: '15 building to 80 %, 10 × 10 s max, 50 s easy after each, 10 easy',
+        sentence: '15 building to 80 %, 6 × 10 s max, 50 s easy after each, 10 easy',
       },
       {
         id: 'sprints-2',
-        name: 'Sprints on the minute, 15',
-        sentence: '15 building to 80 %, 15 × 15 s max, 45 s easy after each, 10 easy',
+        sentence: '15 building to 80 %, 10 × 15 s max, 45 s easy after each, 10 easy',
       },
     ],
   },

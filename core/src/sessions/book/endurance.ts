@@ -15,7 +15,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     purpose: 'Ride long on little: the ground everything else stands on.',
     forWhom: 'Everyone, all year.',
     progression:
-      'Lengthen the longest ride by 10–20 % a month; a beginner by about 15 minutes a week.',
+      'A quarter of an hour longer, from three hours on half an hour, up to the long-ride limit; over a month 10–20 %.',
     faults: [NO_PUSHING, 'Whole sentences all the way.'],
     cautions: [],
     place: 'flat road',
@@ -37,7 +37,8 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'endurance',
     purpose: 'Endurance that keeps the legs quick.',
     forWhom: 'Riders who only ever ride steadily.',
-    progression: 'Three sprints, then four; the ride grows as endurance rides do.',
+    progression: 'The ride grows as endurance rides do; the sprints stay.',
+    named: { as: 'Endurance with sprints', by: 'total' },
     faults: ['From low speed, one gear, legs spinning.'],
     cautions: [SPRINT_ROAD],
     place: 'flat road',
@@ -47,13 +48,11 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     sessions: [
       {
         id: 'endurance-sprints-1',
-        name: 'Endurance, three sprints',
         sentence:
           '45 at 56–75 %, 3 × 15 s max "from low speed, one gear", 5 at 60 % between, 30 at 56–75 %',
       },
       {
         id: 'endurance-sprints-2',
-        name: 'Endurance, four sprints',
         sentence:
           '1 h at 56–75 %, 4 × 15 s max "from low speed, one gear", 5 at 60 % between, 1 h at 56–75 %',
       },
@@ -65,7 +64,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'endurance',
     purpose: 'A round, quick pedal stroke.',
     forWhom: 'New riders, and everyone in the first weeks.',
-    progression: 'More repeats, then a higher cadence.',
+    progression: 'To an hour, no further.',
     faults: ['Bouncing on the saddle: the cadence is too high for now.'],
     cautions: [],
     place: 'trainer',
@@ -92,7 +91,8 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'endurance',
     purpose: 'An easy ride before breakfast.',
     forWhom: 'Seasoned, healthy riders, now and then.',
-    progression: 'None: it stays easy and under two hours.',
+    progression: 'A quarter of an hour longer, to two hours, no further; it stays easy.',
+    named: { as: 'Before breakfast', by: 'total' },
     faults: ['Any hurry at all.'],
     cautions: [UNFUELLED],
     place: 'flat road',
@@ -101,8 +101,8 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     feel: 'Dull and easy. Eat as soon as it is more than that.',
     unfuelled: true,
     sessions: [
-      { id: 'unfuelled-1', name: 'Before breakfast, 1 h', sentence: '1 h at 50–65 %' },
-      { id: 'unfuelled-2', name: 'Before breakfast, 1 h 30', sentence: '1 h 30 at 50–65 %' },
+      { id: 'unfuelled-1', sentence: '1 h at 50–65 %' },
+      { id: 'unfuelled-2', sentence: '1 h 30 at 50–65 %' },
     ],
   },
   {
@@ -112,7 +112,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     purpose: 'Even pressure without spikes.',
     forWhom: 'Everyone in base; in build a little harder.',
     progression:
-      'Longer blocks at 70–75 %, in build at 80–85 %; later one in hour 1 and one in hour 3.',
+      '2 × 15, 2 × 20, 3 × 20, 2 × 30, 3 × 30 at 70–75 %; then from 2 × 15 at 80–85 %; later one in hour 1 and one in hour 3.',
     faults: ['Spikes out of corners.', NO_PUSHING],
     cautions: [],
     place: 'flat road',
@@ -145,7 +145,8 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'tempo',
     purpose: 'Force on the pedals.',
     forWhom: 'Climbers and time triallists with sound knees.',
-    progression: 'From 50–60 rpm to 40–50; from four minutes to ten.',
+    progression:
+      '4 × 4, 4 × 6, 5 × 6, 4 × 10 at 50–60 rpm; 40–50 rpm only after three months of it.',
     faults: ['Pulling at the bars.', 'A cadence that creeps up.'],
     cautions: [KNEES],
     place: 'climb',
@@ -165,8 +166,9 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
       },
       {
         id: 'low-cadence-3',
+        name: '4 × 10:00 at 40–50 rpm',
         sentence:
-          '15 building to 75 %, 3 × 10:00 at 80–88 % seated 40–50 rpm, 10 at 50 % 95–105 rpm between, 10 down',
+          '15 building to 75 %, 4 × 10:00 at 80–88 % seated 40–50 rpm, 10 at 50 % 95–105 rpm between, 10 down',
       },
       {
         id: 'low-cadence-4',
@@ -186,7 +188,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'tempo',
     purpose: 'A pace to hold for hours.',
     forWhom: 'Long riders; everyone coming out of base.',
-    progression: 'Two, then three.',
+    progression: '20 to 120 minutes at target, the same watts.',
     faults: ['The first minutes too hard.'],
     cautions: [],
     place: 'flat road',
@@ -194,6 +196,10 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'Short sentences.',
     sessions: [
+      {
+        id: 'tempo-foot',
+        sentence: '15 building to 75 %, 2 × 10 at 76–88 %, 5 easy between, 10 down',
+      },
       {
         id: 'tempo-1',
         sentence: '15 building to 75 %, 2 × 20 at 76–88 %, 10 easy between, 10 down',
@@ -210,7 +216,9 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'tempo',
     purpose: 'Pressure that never quite goes away.',
     forWhom: 'Riders of long hilly rides.',
-    progression: '60, 90, 120, 150 minutes in all.',
+    progression:
+      '60, 90, 120, 150 minutes in all; then every effort 3 % of FTP higher, twice; no further.',
+    named: { as: 'No let-up', by: 'total' },
     faults: ['Stopping to pedal between.'],
     cautions: [],
     place: 'flat road',
@@ -220,25 +228,21 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     sessions: [
       {
         id: 'no-let-up-1',
-        name: 'No let-up, 60',
         sentence:
-          '10 building to 80 %, 11 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %, 2 easy',
+          '12 building to 80 %, 11 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %',
       },
       {
         id: 'no-let-up-2',
-        name: 'No let-up, 90',
         sentence:
           '10 building to 80 %, 19 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %',
       },
       {
         id: 'no-let-up-3',
-        name: 'No let-up, 120',
         sentence:
-          '10 building to 80 %, 26 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %, 2 easy',
+          '12 building to 80 %, 26 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %',
       },
       {
         id: 'no-let-up-4',
-        name: 'No let-up, 150',
         sentence:
           '10 building to 80 %, 34 × (3:00 at 72–78 % and 1:00 at 88–94 %), 4 falling from 75 to 50 %',
       },
@@ -250,7 +254,9 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     system: 'tempo',
     purpose: 'Jump and settle, again and again.',
     forWhom: 'Riders of group rides and races.',
-    progression: 'More of them, up to the hour.',
+    progression:
+      '40, 60, 90, 120 minutes in all; then every effort 3 % of FTP higher, twice; no further.',
+    named: { as: 'Kicks', by: 'total' },
     faults: ['Coasting after the kick.'],
     cautions: [SPRINT_ROAD],
     place: 'flat road',
@@ -260,18 +266,11 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     sessions: [
       {
         id: 'kicks-1',
-        name: 'Kicks, 20',
-        sentence: '15 building to 80 %, 10 × (15 s at 140 % and 1:45 at 75 %), 10 down',
+        sentence: '10 building to 80 %, 10 × (15 s at 140 % and 1:45 at 75 %), 10 down',
       },
       {
         id: 'kicks-2',
-        name: 'Kicks, 40',
         sentence: '10 building to 80 %, 20 × (15 s at 140 % and 1:45 at 75 %), 10 down',
-      },
-      {
-        id: 'kicks-3',
-        name: 'Kicks, 50',
-        sentence: '5 building to 80 %, 25 × (15 s at 140 % and 1:45 at 75 %), 5 down',
       },
     ],
   },

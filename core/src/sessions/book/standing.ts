@@ -1,4 +1,4 @@
-import type { BookFamily } from './book.ts';
+import type { BookRung } from './rungs.ts';
 
 /** A session of the book that was ridden as asked, and the last day of it. */
 export interface Done {
@@ -9,33 +9,35 @@ export interface Done {
 
 /** Where a rider stands on a family's ladder. */
 export interface Standing {
-  /** Place of the rung ridden last, from 0. */
+  /** Place of the rung ridden last, from 0, and how many the book shows. */
   readonly rung: number;
+  readonly of: number;
   readonly date: string;
-  /** Place of the rung above; null on the last. */
-  readonly next: number | null;
+  /** Id of the rung above; null on the last. */
+  readonly next: string | null;
 }
 
 /**
  * Where a rider stands on the ladder of a family: on the rung that was ridden last, whatever was ridden before; of two
- * on one day on the higher.
+ * on one day on the higher. What stands beside the ladder does not count.
  *
- * @param family the family, by its sessions from the first to the hardest
+ * @param rungs the sessions of the family
  * @param done sessions of the book that were ridden as asked, each with its last day
  * @returns the rung and the one above, or null where none was ridden
  * Source: handbook section 7 (Two levers).
  * @example
- * standingOn({ sessions: [{ id: 'a' }, { id: 'b' }] }, [{ bookId: 'a', date: '2026-11-12' }]) // { rung: 0, date: '2026-11-12', next: 1 }
+ * standingOn([{ id: 'a', rung: 0 }, { id: 'b', rung: 1 }], [{ bookId: 'a', date: '2026-11-12' }]) // { rung: 0, of: 2, date: '2026-11-12', next: 'b' }
  */
 export function standingOn(
-  family: { readonly sessions: readonly Pick<BookFamily['sessions'][number], 'id'>[] },
+  rungs: readonly Pick<BookRung, 'id' | 'rung'>[],
   done: readonly Done[],
 ): Standing | null {
+  const ladder = rungs.filter(({ rung }) => rung !== null);
   let standing: Standing | null = null;
-  for (const [rung, { id }] of family.sessions.entries()) {
+  for (const [rung, { id }] of ladder.entries()) {
     const date = done.find(({ bookId }) => bookId === id)?.date;
     if (date === undefined || (standing !== null && date < standing.date)) continue;
-    standing = { rung, date, next: rung + 1 < family.sessions.length ? rung + 1 : null };
+    standing = { rung, of: ladder.length, date, next: ladder[rung + 1]?.id ?? null };
   }
   return standing;
 }

@@ -2,6 +2,9 @@ import type { BookFamily } from './book.ts';
 
 const START = 'First seconds far above target.';
 const SPRINT_END = 'A sprint at the end: then it was too easy.';
+/** A warm-up on the climb itself: 85, 90, 100 % of what it allows, with equal rest. */
+const THREE_CLIMBS =
+  '10 building to 75 %, 4:00 at 85 % of curve, 4 easy, 4:00 at 90 % of curve, 4 easy, 4:00 at 100 % of curve, 4 easy';
 const JUNCTIONS = 'A road with junctions.';
 
 /** Families around FTP. Source: handbook section 7, the book. */
@@ -12,7 +15,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     system: 'threshold',
     purpose: 'Much time near threshold at a fair price.',
     forWhom: 'Riders with little time.',
-    progression: '36, 40, 48, 60 minutes at the same watts.',
+    progression: '20, 24, 30, 36, 40, 45, 48, 60, 75, 90, 120 minutes at the same watts.',
     faults: [START, JUNCTIONS],
     cautions: [],
     place: 'flat road',
@@ -20,6 +23,10 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'A few words; it could go on.',
     sessions: [
+      {
+        id: 'sweet-spot-foot',
+        sentence: '15 building to 80 %, 2 × 10 at 88–94 %, 5 easy between, 10 down',
+      },
       {
         id: 'sweet-spot-1',
         sentence: '15 building to 80 %, 3 × 12 at 88–94 %, 6 easy between, 10 down',
@@ -48,7 +55,8 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     system: 'threshold',
     purpose: 'Hold threshold longer.',
     forWhom: 'Everyone after base; start with 3 × 8.',
-    progression: 'Time at target: 20, 24, 32, 40, 60 minutes at the same watts.',
+    progression:
+      '20, 24, 30, 36, 40, 45, 48, 60, 75, 90, 120 minutes at the same watts; in build a shorter rest.',
     faults: [START, SPRINT_END],
     cautions: [],
     place: 'climb',
@@ -57,12 +65,12 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     feel: 'Start calm, settle by 1:00; the last rep looks like the first.',
     sessions: [
       {
-        id: 'threshold-longer-1',
-        sentence: '15 building to 90 %, 3 × 8:00 at 95–100 %, 4 easy between, 10 down',
-      },
-      {
         id: 'threshold-longer-2',
         sentence: '15 building to 90 %, 2 × 10 at 95–100 %, 5 easy between, 10 down',
+      },
+      {
+        id: 'threshold-longer-1',
+        sentence: '15 building to 90 %, 3 × 8:00 at 95–100 %, 4 easy between, 10 down',
       },
       {
         id: 'threshold-longer-3',
@@ -88,7 +96,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     system: 'threshold',
     purpose: 'Push threshold up from below.',
     forWhom: 'Riders who hold 40 minutes at 95–100 %.',
-    progression: 'Time to 40 minutes, then watts.',
+    progression: '3, 4, 5 × 8:00, then 2 % more, its middle to 105 %.',
     faults: [START, SPRINT_END],
     cautions: [],
     place: 'climb',
@@ -96,6 +104,10 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     trainer: 'held watts',
     feel: 'Hard from the fourth minute of each.',
     sessions: [
+      {
+        id: 'threshold-higher-foot',
+        sentence: '15 building to 90 %, 3 × 8:00 at 100–105 %, 4 easy between, 10 down',
+      },
       {
         id: 'threshold-higher-1',
         sentence: '15 building to 90 %, 4 × 8:00 at 100–105 %, 5 easy between, 10 down',
@@ -116,7 +128,8 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     system: 'threshold',
     purpose: 'Clear lactate while riding.',
     forWhom: 'Riders whose hard rides are uneven.',
-    progression: 'One block of 10 minutes, then two, then three.',
+    progression:
+      'One block of 10 minutes, then two, three, four; then the over 2 % higher, to 115 %.',
     faults: ['Coasting in the unders.'],
     cautions: [],
     place: 'trainer',
@@ -146,7 +159,8 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     system: 'threshold',
     purpose: 'Learn what the goal feels like.',
     forWhom: 'Riders with a climb for a goal.',
-    progression: 'Longer at goal power; shorter above it.',
+    progression:
+      'At goal power 3 × 12, 3 × 15, 4 × 15, 3 × 20; above it 5 × 3, 4 × 4, 3 × 5, 4 × 5; every second week the whole climb at 95 %.',
     faults: [START],
     cautions: ['On the road: a climb without junctions; descents are for recovering.'],
     place: 'climb',
@@ -168,7 +182,8 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
       },
       {
         id: 'goal-climbs-4',
-        sentence: '20 building to 88–94 %, 5 × 3:00 at 112–118 % of goal, 3 easy between, 10 down',
+        foot: true,
+        sentence: '20 building to 88–94 %, 5 × 3:00 at 110–115 % of goal, 3 easy between, 10 down',
       },
       {
         id: 'goal-climbs-5',
@@ -182,6 +197,11 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
         id: 'goal-climbs-7',
         sentence: '20 building to 88–94 %, 4 × 5:00 at 110–115 % of goal, 5 easy between, 10 down',
       },
+      {
+        id: 'goal-climbs-whole',
+        name: 'The whole climb at 95 %',
+        sentence: `${THREE_CLIMBS}, until lap about 30:00 at 95 % of goal "to the top", 10 down`,
+      },
     ],
   },
   {
@@ -190,7 +210,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     system: 'threshold',
     purpose: 'Ninety minutes at the foot of Threshold.',
     forWhom: 'Seasoned riders.',
-    progression: 'A couple of watts more each time, on the same road.',
+    progression: 'One per cent more each time, the same road and length.',
     faults: [START, JUNCTIONS],
     cautions: [],
     place: 'flat road',
@@ -200,7 +220,6 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     sessions: [
       {
         id: 'steady-ninety-1',
-        name: 'Steady ninety',
         sentence: '15 building to 80 %, 1 h 30 at 91–93 %, 10 down',
       },
     ],

@@ -1,5 +1,5 @@
 import type { Rider, Session } from '@uphill/api';
-import { BOOK, bookSession, planFromBook, systemName } from '@uphill/core/sessions';
+import { BOOK, bookRung, planOfRung, rungsOf, systemName } from '@uphill/core/sessions';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useNavigate } from 'react-router';
@@ -70,10 +70,7 @@ export function BookPage() {
 function bookAsPlans() {
   return BOOK.map((family) => ({
     family,
-    rungs: family.sessions.map((session) => ({
-      id: session.id,
-      plan: planFromBook(family, session, newId),
-    })),
+    rungs: rungsOf(family),
   }));
 }
 
@@ -153,9 +150,8 @@ function useBook(riderId: string | null) {
     if (session && riderId) void navigate(`/riders/${riderId}/sessions/${session.id}`);
   };
   const make = async (id: string): Promise<void> => {
-    const known = bookSession(id);
-    if (known)
-      open(await act(() => add({ plan: planFromBook(known.family, known.session, newId) })));
+    const known = bookRung(id);
+    if (known) open(await act(() => add({ plan: planOfRung(known.rung, newId) })));
   };
   const latest = useRef(make);
   useEffect(() => {

@@ -1,8 +1,9 @@
 import {
   type BookFamily,
+  type BookRung,
   type Done,
-  type Plan,
   type RiderOnDay,
+  rungsOf,
   standingOn,
   systemName,
 } from '@uphill/core/sessions';
@@ -13,7 +14,7 @@ import { Rung } from './Rung.tsx';
 interface Props {
   readonly family: BookFamily;
   /** Its sessions that are looked for, each with its id. */
-  readonly rungs: readonly { readonly id: string; readonly plan: Plan }[];
+  readonly rungs: readonly BookRung[];
   readonly numbers: RiderOnDay | null;
   readonly firstName: string;
   readonly done: readonly Done[];
@@ -23,12 +24,14 @@ interface Props {
 /** A family of the book with its ladder, rung by rung, and where the rider stands on it. */
 export function Family({ family, rungs, numbers, firstName, done, copy }: Props) {
   const { name, purpose, system } = family;
-  const standing = standingOn(family, done);
-  const says = (id: string): string | null => {
+  const all = rungsOf(family);
+  const standing = standingOn(all, done);
+  const says = ({ id, rung }: BookRung): string | null => {
+    const beside = rung === null ? done.find(({ bookId }) => bookId === id) : undefined;
+    if (beside) return `done ${printDay(beside.date)}`;
     if (standing === null) return null;
-    const place = family.sessions.findIndex((session) => session.id === id);
-    if (place === standing.rung) return `done ${printDay(standing.date)}`;
-    return place === standing.next ? 'next' : null;
+    if (rung === standing.rung) return `done ${printDay(standing.date)}`;
+    return id === standing.next ? 'next' : null;
   };
   return (
     <section className="sheet mb-3 family" aria-label={name}>
@@ -37,17 +40,24 @@ export function Family({ family, rungs, numbers, firstName, done, copy }: Props)
         <span className="soft">
           {systemName(system)} · {purpose}
         </span>
-        {numbers && family.sessions.length > 1 && (
+        {numbers && all.filter(({ rung }) => rung !== null).length > 1 && (
           <span className="ms-auto small">
             {standing === null
               ? `${firstName} has done none of it`
-              : `${firstName}: rung ${standing.rung + 1} of ${family.sessions.length}`}
+              : `${firstName}: rung ${standing.rung + 1} of ${standing.of}`}
           </span>
         )}
       </div>
       <ul className="book-rungs">
-        {rungs.map(({ id, plan }) => (
-          <Rung key={id} id={id} plan={plan} numbers={numbers} standing={says(id)} copy={copy} />
+        {rungs.map((rung) => (
+          <Rung
+            key={rung.id}
+            id={rung.id}
+            plan={rung.plan}
+            numbers={numbers}
+            standing={says(rung)}
+            copy={copy}
+          />
         ))}
       </ul>
       <About family={family} />

@@ -6,7 +6,6 @@ import {
   fitToLoad,
   fitToTotal,
   type Plan,
-  progress,
   type RiderOnDay,
 } from '@uphill/core/sessions';
 import { numberTyped, parseDuration, type Refused, type Understood } from '@uphill/core/units';
@@ -15,12 +14,11 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { hillsApi } from '../../shared/api/hills.ts';
 import { printDistance } from '../../shared/choices.ts';
-import { useKey } from '../../shared/keys/useKey.ts';
 import { Wrong } from '../../ui/messages.tsx';
 import { ShortForm } from '../../ui/ShortForm.tsx';
 import type { EditPlan } from './draftSlice.ts';
 
-/** Fits the session in one action: to a total, a load, 10 % of W′ left, a hill; and a rung up or down its ladder. */
+/** Fits the session in one action: to a total, a load, 10 % of W′ left, a hill. */
 export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edit: EditPlan }) {
   const { data: hills = [] } = hillsApi.useHillsQuery();
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -32,8 +30,6 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
         undone: `${fitted.value.says}: as it was`,
       });
   };
-  useKey('easierRung', () => apply(progress(plan, -1)));
-  useKey('harderRung', () => apply(progress(plan, 1)));
   const toTotal = (typed: string): void => {
     const read = parseDuration(typed);
     if (read.ok) apply(fitToTotal(plan, read.value));
@@ -66,24 +62,6 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
         {hills.length > 0 && (
           <HillChoice hills={hills} choose={(hill) => apply(fitToHill(plan, hill))} />
         )}
-        <span className="text-nowrap ms-auto">
-          <Button
-            size="sm"
-            variant="outline-secondary"
-            title="Key: ["
-            onClick={() => apply(progress(plan, -1))}
-          >
-            One rung easier
-          </Button>{' '}
-          <Button
-            size="sm"
-            variant="outline-secondary"
-            title="Key: ]"
-            onClick={() => apply(progress(plan, 1))}
-          >
-            One rung harder
-          </Button>
-        </span>
       </div>
       {refusal && <Wrong>{refusal}</Wrong>}
     </section>

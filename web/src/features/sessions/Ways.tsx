@@ -106,6 +106,7 @@ function waysFor(plan: Plan, rider: RiderOnDay) {
     pair: rider.pair ?? null,
     bests: rider.bests,
     goalW: rider.goalW ?? null,
+    ways: rider.ways,
   });
   return { main, ways, solved, chosen: chosenWatts(ways, solved.ok ? solved.value : null) };
 }

@@ -6,10 +6,8 @@ import {
   type Plan,
   problemsOf,
   type RiderOnDay,
-  seasonOf,
   systemName,
 } from '@uphill/core/sessions';
-import { goalOn } from '@uphill/core/rider';
 import { type ReactNode, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useLocation, useParams } from 'react-router';
@@ -17,7 +15,7 @@ import { ridersApi } from '../../shared/api/riders.ts';
 import { sessionsApi } from '../../shared/api/sessions.ts';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import type { SaveState } from '../../shared/autosave/savingSlice.ts';
-import { daysBetween, today } from '../../shared/dates.ts';
+import { today } from '../../shared/dates.ts';
 import { useKey } from '../../shared/keys/useKey.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { CurveDots } from '../../charts/CurveDots.tsx';
@@ -33,9 +31,11 @@ import { FitIt } from './FitIt.tsx';
 import { AssignDialog } from './AssignDialog.tsx';
 import { Problems } from './Problems.tsx';
 import { reckon } from './reckon.ts';
+import { Rungs } from './Rungs.tsx';
 import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
 import { Unreadable } from './Unreadable.tsx';
+import { useClimbing } from './useClimbing.ts';
 import { useDraft } from './useDraft.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Suggestions } from './Suggestions.tsx';
@@ -156,6 +156,7 @@ export function Workshop({
     numbers,
   );
   const problems = useMemo(() => problemsOf(plan), [plan]);
+  const climbing = useClimbing(plan, rider, numbers, day);
   if (!asks || !verdict) return <Loading />;
   const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW });
   const cautions = cautionsOf(shown);
@@ -187,12 +188,9 @@ export function Workshop({
       <div className="columns columns-wide">
         <div>
           <section className="sheet" aria-label="Steps">
-            <Suggestions
-              plan={plan}
-              season={seasonOf(weeksTo(goalOn(rider.goals, today())?.date))}
-              edit={edit}
-            />
+            <Suggestions plan={plan} season={climbing.season ?? 'base'} edit={edit} />
             <FitIt plan={plan} rider={numbers} edit={edit} />
+            <Rungs plan={plan} rider={rider} climbing={climbing} edit={edit} />
             <StepTable
               plan={shown}
               rider={numbers}
@@ -214,11 +212,6 @@ export function Workshop({
       <NoFtp rider={rider} numbers={numbers} />
     </>
   );
-}
-
-/** Whole weeks to a goal; null without one. */
-function weeksTo(date: string | undefined): number | null {
-  return date === undefined ? null : Math.floor(daysBetween(today(), date) / 7);
 }
 
 /** Everything a session asks, and what the last change moved. */
