@@ -2,7 +2,7 @@ import type { HealthVerdict } from '../rider/index.ts';
 import { everyEffort, healthRefusal } from './caution.ts';
 import { lowerFirst, type Effort, printSpan } from '../units/index.ts';
 import { printBand } from '../zones/index.ts';
-import { printAsked, type RiderOnDay } from './efforts.ts';
+import { missingAnchor, printAsked, type RiderOnDay } from './efforts.ts';
 import { ownNumbers } from './aboveFtp.ts';
 import { expand, secondsOf, type Segment } from './expand.ts';
 import type { Plan } from './plan.ts';
@@ -43,6 +43,11 @@ export function assignedTo(plan: Plan, rider: RiderOnDay, health: HealthVerdict)
     everyEffort(plan).some(({ kind }) => kind === 'goal')
   )
     exceptions.push(`${firstName}’s goal has no watts: its share is taken from FTP.`);
+  const anchors = new Set(
+    everyEffort(plan).flatMap((effort) => missingAnchor(effort, rider) ?? []),
+  );
+  for (const lacking of anchors)
+    exceptions.push(`A zone cannot be laid on ${firstName}: ${lacking}. Assigned as ${rpe}.`);
   const missing = missingNumbers(plan, rider);
   if (rider.hasPower && missing !== null)
     exceptions.push(

@@ -5,6 +5,7 @@ import type { Effort } from '../units/index.ts';
 import type { Plan } from './plan.ts';
 import { rowsOf } from './rows.ts';
 import { effortsOf } from './targets.ts';
+import { roughPercent } from './sentence/roles.ts';
 
 const MAXIMAL_RPE = 9;
 
@@ -57,7 +58,7 @@ function isMaximal(effort: Effort): boolean {
     case 'percent':
       return effort.high > MAXIMAL_ABOVE_PERCENT;
     case 'zone':
-      return effort.zone >= 5;
+      return (roughPercent(effort) ?? 0) >= MAXIMAL_ABOVE_PERCENT;
     case 'rpe':
       return effort.high >= MAXIMAL_RPE;
     // What is the rider's own above FTP is above 105 % for the lengths it speaks of.

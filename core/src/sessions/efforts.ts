@@ -4,6 +4,7 @@ import {
   numbersOnDay,
   type RiderHistories,
   type RiderNumbers,
+  valueOn,
 } from '../rider/index.ts';
 import {
   type BalanceModel,
@@ -25,14 +26,17 @@ import {
 } from '../units/index.ts';
 import { type Worked, worked } from '../working/index.ts';
 import {
+  type Anchors,
   type Band,
   bandsFor,
   FIVE_BY_THRESHOLD_HR,
+  isByHeart,
   printBand,
   SEVEN_STEPS,
   TOO_SHORT_FOR_HEART_S,
 } from '../zones/index.ts';
 import { type AboveFtpSettings, ownNumbers, percentFor } from './aboveFtp.ts';
+import { laidZone, schemeOfZone, type ZonesKnown } from './zoneTargets.ts';
 
 /** What Sprint, which has no upper limit, counts as in the sums: percent of FTP. Source: handbook section 5. */
 const SPRINT_PERCENT = 170;
@@ -45,12 +49,38 @@ export interface RiderOnDay extends RiderNumbers {
   readonly fit?: Pick<CpFit, 'cpW' | 'wPrimeJ'> | null;
   readonly pair?: Pair | null;
   readonly pmaxW?: number | null;
+  /** Lactate thresholds, W; left out or null where no test says them. */
+  readonly lt1W?: number | null | undefined;
+  readonly lt2W?: number | null | undefined;
+  /** The scheme words mean here, and all that are known; Seven steps where left out. */
+  readonly zones?: ZonesKnown | undefined;
   /** Shares by which the rider's own numbers are reckoned, where the coach has changed them. */
   readonly ways?: AboveFtpSettings | undefined;
   /** How W′ comes back; as measured where left out. */
   readonly recovery?: Recovery;
   /** The rider's own heart-rate zones on the day, where there is no power meter; null where heart rate says nothing. */
   readonly heartZones?: readonly Band[] | null;
+}
+
+/** What a lactate test said, and from when on. */
+interface LactateOn {
+  readonly countsFrom: string;
+  readonly lt1W: number | null;
+  readonly lt2W: number | null;
+}
+
+/** The lactate thresholds in use on a day; a test says nothing of the days before it. */
+function thresholdsOn(tests: readonly LactateOn[], day: string): Pick<RiderOnDay, 'lt1W' | 'lt2W'> {
+  const found = valueOn(
+    tests.map((test) => ({ from: test.countsFrom, value: test })),
+    day,
+  );
+  if (!found || found.borrowed) return {};
+  const { lt1W, lt2W } = found.value;
+  return {
+    lt1W: lt1W === null ? null : roundHalfUp(lt1W),
+    lt2W: lt2W === null ? null : roundHalfUp(lt2W),
+  };
 }
 
 /**
@@ -65,6 +95,7 @@ export interface RiderOnDay extends RiderNumbers {
 export function riderFigures(
   rider: RiderHistories & {
     readonly goals: readonly (DatedGoal & { readonly watts: number | null })[];
+    readonly lactate?: readonly LactateOn[];
   },
   day: string,
   model: Pick<RiderOnDay, 'bests' | 'fit' | 'pair' | 'pmaxW'> | null,
@@ -72,6 +103,7 @@ export function riderFigures(
   const { bests = [], fit = null, pair = null, pmaxW = null } = model ?? {};
   return {
     ...numbersOnDay(rider, day),
+    ...thresholdsOn(rider.lactate ?? [], day),
     goalW: goalOn(rider.goals, day)?.watts ?? null,
     bests,
     fit,
@@ -106,8 +138,8 @@ export interface Asked {
   readonly counts: string | null;
 }
 
-/** What an effort asks before the rider's equipment is looked at. */
-type Plain = Omit<Asked, 'bpm'>;
+/** What an effort asks before the rider's equipment is looked at; beats only where a zone is given in them. */
+type Plain = Omit<Asked, 'bpm'> & { readonly bpm?: Asked['bpm'] };
 
 /**
  * Derives what an effort asks of a rider on the day. A range counts as its midpoint, a zone as its midpoint
@@ -123,13 +155,13 @@ type Plain = Omit<Asked, 'bpm'>;
 export function askedOf(effort: Effort, rider: RiderOnDay, seconds: number): Asked | null {
   const plain = plainlyAsked(effort, rider, seconds);
   if (!plain) return null;
-  if (rider.hasPower) return { ...plain, bpm: null };
+  if (rider.hasPower) return { ...plain, bpm: plain.bpm ?? null };
   return {
     lowW: null,
     highW: null,
     countedW: null,
     rpe: plain.rpe,
-    bpm: beatsFor(effort, plain.rpe, rider, seconds),
+    bpm: plain.bpm ?? beatsFor(effort, plain.rpe, rider, seconds),
     counts: null,
   };
 }
@@ -164,7 +196,7 @@ function plainlyAsked(effort: Effort, rider: RiderOnDay, seconds: number): Plain
       return { lowW: effort.low, highW: effort.high, countedW: middle, rpe, counts: null };
     }
     case 'zone':
-      return ofZone(effort.zone, ftp);
+      return effort.scheme ? ofScheme(effort, rider) : ofZone(effort.zone, ftp);
     case 'easy':
       return {
         ...ofZone(1, ftp),
@@ -239,6 +271,61 @@ function ofOwn(by: 'bests' | 'longer', rider: RiderOnDay, seconds: number): Plai
   const rpe =
     rider.ftpW === null ? ([9, 9] as const) : rpeOfPercent((watts.value / rider.ftpW) * 100);
   return { lowW: watts.value, highW: watts.value, countedW: watts.value, rpe, counts: null };
+}
+
+/**
+ * A zone of another scheme than Seven steps, on the rider's own anchors. Where one is missing nothing is asked in
+ * watts, and it counts by its RPE.
+ */
+function ofScheme(effort: Extract<Effort, { kind: 'zone' }>, rider: RiderOnDay): Plain {
+  const laid = laidZone(effort, anchorsOf(rider));
+  const rpe = schemeOfZone(effort)?.bands[effort.zone - 1]?.rpe ?? ([5, 6] as const);
+  if ('missing' in laid) {
+    const zone = zoneOfRpe((rpe[0] + rpe[1]) / 2);
+    const counts = `counted as zone ${zone} of Seven steps: ${laid.missing}`;
+    return { ...ofZone(zone, rider.ftpW), lowW: null, highW: null, rpe, counts };
+  }
+  const { band, scheme, middle } = laid;
+  if (isByHeart(scheme))
+    return {
+      ...ofHeartRate(band.low === 0 ? null : band.low, band.high ?? band.low, rider),
+      bpm: band,
+    };
+  return {
+    lowW: band.low,
+    highW: band.high,
+    countedW: middle,
+    rpe,
+    counts:
+      band.low === 0 || band.high === null
+        ? `${printBand(band)} W, counted at ${roundHalfUp(middle)} W`
+        : null,
+  };
+}
+
+/** The figures that zones hang on, as a rider has them on the day. */
+export function anchorsOf({ ftpW, thresholdBpm, maximalBpm, lt1W, lt2W }: RiderOnDay): Anchors {
+  return {
+    ftp: ftpW,
+    thresholdHr: thresholdBpm,
+    maximalHr: maximalBpm,
+    lt1: lt1W ?? null,
+    lt2: lt2W ?? null,
+  };
+}
+
+/**
+ * What a session's zones need and this rider has not, for the list of exceptions.
+ *
+ * @param effort any effort
+ * @param rider the rider's figures on the day
+ * @returns "no lactate test"; null where nothing is missing
+ * Source: handbook section 7 ("where an anchor is missing that is an exception").
+ */
+export function missingAnchor(effort: Effort, rider: RiderOnDay): string | null {
+  if (effort.kind !== 'zone' || !effort.scheme) return null;
+  const laid = laidZone(effort, anchorsOf(rider));
+  return 'missing' in laid ? laid.missing : null;
 }
 
 function ofZone(zone: number, ftp: number | null): Plain {
@@ -403,6 +490,24 @@ export function beatsWorking(
   );
 }
 
+function ofSchemeWorking(
+  effort: Extract<Effort, { kind: 'zone' }>,
+  rider: RiderOnDay,
+): [string, string][] {
+  const laid = laidZone(effort, anchorsOf(rider));
+  if ('missing' in laid) return [['Missing', laid.missing]];
+  const { scheme, band } = laid;
+  const [lt1, lt2] = [rider.lt1W, rider.lt2W];
+  const thresholds: [string, string][] =
+    scheme.anchor === 'lactate' && lt1 != null && lt2 != null
+      ? [['LT1 and LT2', `${roundHalfUp(lt1)} and ${roundHalfUp(lt2)} W`]]
+      : [];
+  return [
+    ...thresholds,
+    [`Zone ${effort.zone} of ${scheme.name}, ${band.rule.name}`, `${printBand(band)} W`],
+  ];
+}
+
 function derivation(
   effort: Effort,
   ftpW: number,
@@ -419,6 +524,7 @@ function derivation(
       `${roundTo((percent * ftpW) / 100, 2)} → ${percentOf(percent, ftpW)} W`,
     ]);
   }
+  if (effort.kind === 'zone' && effort.scheme) return ofSchemeWorking(effort, rider);
   let zone: number | null;
   if (effort.kind === 'zone') zone = effort.zone;
   else if (effort.kind === 'easy') zone = 1;

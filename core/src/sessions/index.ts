@@ -85,8 +85,10 @@ export {
   TRAINER_SETTINGS,
 } from './plan.ts';
 export { parseReps, type PlanProblem, problemsOf } from './problems.ts';
+export { roadZones, type RoadZones, zonesOf } from './roadZones.ts';
 export { type Row, rowsOf, stepOf } from './rows.ts';
 export { changeDetails } from './sentence/details.ts';
+export type { Known as WordsKnown } from './sentence/readStep.ts';
 export type { ReadAs, UnreadWords } from './sentence/findings.ts';
 export { parseSentence } from './sentence/parse.ts';
 export { printDetails, printSentence } from './sentence/print.ts';
@@ -94,4 +96,5 @@ export { roughPercent } from './sentence/roles.ts';
 export { chosenWatts, mainReps, solveWatts } from './solve.ts';
 export { effortsOf } from './targets.ts';
 export { fitEnds } from './total.ts';
+export { USUAL_ZONES, zoneReader, type ZonesKnown } from './zoneTargets.ts';
 export { type Look, sessionVerdict, type SessionVerdict } from './verdict.ts';

@@ -2,6 +2,7 @@ import { changeStep } from './edits.ts';
 import type { Effort, Target } from '../units/index.ts';
 import type { Item, Plan, Step } from './plan.ts';
 import { stepOf } from './rows.ts';
+import { schemeOfZone } from './zoneTargets.ts';
 
 /** A step is never shorter than this by nudging or dragging, s, nor longer. */
 const TIMES = { least: 5, most: 6 * 3600 } as const;
@@ -140,7 +141,10 @@ function shifted(effort: Effort, by: number, fine: boolean): Effort {
         high: within(effort.high + by, 40, 230),
       };
     case 'zone':
-      return { ...effort, zone: within(effort.zone + Math.sign(by), 1, 7) };
+      return {
+        ...effort,
+        zone: within(effort.zone + Math.sign(by), 1, schemeOfZone(effort)?.bands.length ?? 7),
+      };
     default:
       return effort;
   }

@@ -19,11 +19,48 @@ export const beatsSchema = z.number().int().min(40).max(230);
 /** Ways to choose watts that are a rider's own and can be told for a step by itself. */
 export const OWN_NUMBERS = ['bests', 'longer'] as const;
 
+/** No scheme has more bands. */
+const MOST_ZONES = 10;
+const limitPercent = z.number().min(0).max(400).nullable();
+
+/** The scheme of a zone. The limits of a coach's own travel with the session, so that it means the same elsewhere. */
+const zoneSchemeSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  name: z.string().min(1).max(60),
+  /** Left out for a scheme that ships. */
+  own: z
+    .strictObject({
+      anchor: z.enum(['ftp', 'thresholdHr', 'maximalHr']),
+      overlaps: z.boolean(),
+      bands: z
+        .array(
+          z.strictObject({
+            name: z.string().max(60),
+            fromPercent: limitPercent,
+            toPercent: limitPercent,
+            trains: z.string().max(200),
+          }),
+        )
+        .min(2)
+        .max(MOST_ZONES),
+    })
+    .optional(),
+});
+export type ZoneScheme = z.infer<typeof zoneSchemeSchema>;
+
+/** The scheme of zones that name none. */
+export const USUAL_SCHEME = 'seven-steps';
+
 /** How hard a step is meant to be. */
 export const effortSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('percent'), low: percent, high: percent }),
   z.strictObject({ kind: z.literal('watts'), low: watts, high: watts }),
-  z.strictObject({ kind: z.literal('zone'), zone: z.number().int().min(1).max(7) }),
+  /** A zone of a scheme; of Seven steps where none is named. */
+  z.strictObject({
+    kind: z.literal('zone'),
+    zone: z.number().int().min(1).max(MOST_ZONES),
+    scheme: zoneSchemeSchema.optional(),
+  }),
   z.strictObject({ kind: z.literal('rpe'), low: rpe, high: rpe }),
   z.strictObject({ kind: z.literal('heartRate'), low: beatsSchema.nullable(), high: beatsSchema }),
   /** Share of the watts of the rider's goal. */

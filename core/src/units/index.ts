@@ -10,6 +10,8 @@ export {
   type Target,
   targetSchema,
   unreadSchema,
+  USUAL_SCHEME,
+  type ZoneScheme,
 } from './asked.ts';
 export { parseCadence } from './cadence.ts';
 export { kgOfPounds, kmOfMiles, milesOf, poundsOf } from './imperial.ts';
@@ -33,8 +35,10 @@ export {
   FALLS,
   parseEffort,
   parseTarget,
+  plainName,
   printEffort,
   printTarget,
+  type ZoneReader,
   RISES_FROM,
   SWEET_SPOT,
 } from './target.ts';

@@ -1,7 +1,22 @@
-import type { Effort, Target } from './asked.ts';
+import { type Effort, type Target, USUAL_SCHEME } from './asked.ts';
 import { type Refused, type Understood, refused, understood } from './understood.ts';
 import { roundTo } from './rounding.ts';
 import { printSpan } from './span.ts';
+
+/** Reads words that name a zone of some scheme; null where they are none. */
+export type ZoneReader = (
+  typed: string,
+) => Understood<Exclude<Effort, { kind: 'unread' }>> | Refused | null;
+
+/**
+ * A scheme's name as it stands in a sentence, where commas and brackets mean something else.
+ *
+ * @param name any name
+ * @returns its letters and figures, with single blanks between
+ */
+export function plainName(name: string): string {
+  return name.replace(/[^\p{L}\p{N}]+/gu, ' ').trim();
+}
 
 /** Bounds of what may be asked; a figure outside is taken for a slip of the hand. */
 const TARGET_BOUNDS = {
@@ -73,17 +88,21 @@ const TRY = 'Try 98–102 %, 260 W, zone 4, rpe 8, easy or max';
  * A bare number up to 130 is percent of FTP, from 200 up it is watts; between, it asks.
  *
  * @param text what was typed
+ * @param readZone reads zones where others than those of Seven steps are known
  * @returns the effort, or the sentence that says what is wrong with it
  * Source: handbook section 7, Targets.
  */
 export function parseEffort(
   text: string,
+  readZone?: ZoneReader,
 ): Understood<Exclude<Effort, { kind: 'unread' }>> | Refused {
   const typed = text
     .trim()
     .replace(/\s+/g, ' ')
     .replace(/^(?:at|@)\s*/i, '');
   if (typed === '') return refused(`A target is missing. ${TRY}.`);
+  const ofScheme = readZone?.(typed);
+  if (ofScheme) return ofScheme;
   const word = WORDS.find(([pattern]) => pattern.test(typed));
   if (word) return understood(word[1]);
 
@@ -154,17 +173,18 @@ export function parseEffort(
  * Reads a target: a steady effort, or a rising or falling one such as `50 → 90 %` or `falling 60 to 40 %`.
  *
  * @param text what was typed; a unit given only at the end counts for both ends
+ * @param readZone reads zones where others than those of Seven steps are known
  * @returns the target, or the sentence that says what is wrong with it
  * Source: handbook section 7.
  * @example
  * printTarget(parseTarget('98-102%').value) // '98–102 %'
  */
-export function parseTarget(text: string): Understood<Target> | Refused {
+export function parseTarget(text: string, readZone?: ZoneReader): Understood<Target> | Refused {
   const typed = text.trim();
   if (DOWN.test(typed)) return understood({ kind: 'changing', ...FALLS });
   const end = UP_TO.exec(typed) ?? DOWN_TO.exec(typed);
   if (end) {
-    const to = parseEffort(end[1] ?? '');
+    const to = parseEffort(end[1] ?? '', readZone);
     return to.ok
       ? understood({
           kind: 'changing',
@@ -175,14 +195,14 @@ export function parseTarget(text: string): Understood<Target> | Refused {
   }
   const change = CHANGE_ARROW.exec(typed) ?? CHANGE_WORDS.exec(typed);
   if (!change) {
-    const effort = parseEffort(typed);
+    const effort = parseEffort(typed, readZone);
     return effort.ok ? understood({ kind: 'steady', effort: effort.value }) : effort;
   }
   const [, first = '', second = ''] = change;
   const unit = UNIT_AT_END.exec(second)?.[1] ?? '';
-  const from = parseEffort(/^[\d.,\s–-]+$/.test(first) ? `${first} ${unit}` : first);
+  const from = parseEffort(/^[\d.,\s–-]+$/.test(first) ? `${first} ${unit}` : first, readZone);
   if (!from.ok) return from;
-  const to = parseEffort(second);
+  const to = parseEffort(second, readZone);
   if (!to.ok) return to;
   return understood({ kind: 'changing', from: from.value, to: to.value });
 }
@@ -244,16 +264,19 @@ function number(text: string | undefined): number {
  * Prints an effort the way it can be typed again.
  *
  * @param effort any effort; unread words come back as they were typed
- * @returns the text; `parseEffort` reads it back to the same effort
+ * @param own id of the scheme whose zones need no name: the one the words are read with again
+ * @returns the text; `parseEffort` reads it back to the same effort, a zone of another scheme by its name
  */
-export function printEffort(effort: Effort): string {
+export function printEffort(effort: Effort, own: string = USUAL_SCHEME): string {
   switch (effort.kind) {
     case 'percent':
       return `${printSpan(effort.low, effort.high)} %`;
     case 'watts':
       return `${printSpan(effort.low, effort.high)} W`;
     case 'zone':
-      return `zone ${effort.zone}`;
+      return (effort.scheme?.id ?? USUAL_SCHEME) === own
+        ? `zone ${effort.zone}`
+        : `zone ${effort.zone} of ${plainName(effort.scheme?.name ?? 'Seven steps')}`;
     case 'rpe':
       return `rpe ${printSpan(effort.low, effort.high)}`;
     case 'heartRate':
@@ -278,12 +301,13 @@ export function printEffort(effort: Effort): string {
  * Prints a target the way it can be typed again: `98–102 %`, `50 → 90 %`.
  *
  * @param target any target
+ * @param own id of the scheme whose zones need no name
  * @returns the text; `parseTarget` reads it back to the same target
  */
-export function printTarget(target: Target): string {
-  if (target.kind === 'steady') return printEffort(target.effort);
-  const from = printEffort(target.from);
-  const to = printEffort(target.to);
+export function printTarget(target: Target, own: string = USUAL_SCHEME): string {
+  if (target.kind === 'steady') return printEffort(target.effort, own);
+  const from = printEffort(target.from, own);
+  const to = printEffort(target.to, own);
   // The unit is said once, at the end, where the first figure is nothing but a figure.
   const unit = UNIT_AT_END.exec(to)?.[0];
   const bare = unit && from.endsWith(unit) ? from.slice(0, -unit.length) : '';

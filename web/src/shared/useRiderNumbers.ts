@@ -35,9 +35,10 @@ export function useNumbersBy(
   model: Model | null,
   ridden?: Day,
 ): RiderOnDay {
-  const scheme = useSchemes().ofRider(rider);
+  const schemes = useSchemes();
+  const [own, all] = [schemes.ofRider(rider), schemes.all];
   return useMemo(
-    () => riderOnDay(rider, day, model, ridden, scheme),
-    [rider, day, model, ridden, scheme],
+    () => ({ ...riderOnDay(rider, day, model, ridden, own), zones: { own, all } }),
+    [rider, day, model, ridden, own, all],
   );
 }

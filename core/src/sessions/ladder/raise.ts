@@ -109,7 +109,11 @@ export function shifted(
   const [first] = steps;
   const to = first ? withEfforts(first.target, move) : null;
   const figures = (target: Step['target'] | null): string =>
-    target ? effortsOf(target).map(printEffort).join(' → ') : '';
+    target
+      ? effortsOf(target)
+          .map((effort) => printEffort(effort))
+          .join(' → ')
+      : '';
   return { plan: changed, says: `${figures(first?.target ?? null)} to ${figures(to)}` };
 }
 

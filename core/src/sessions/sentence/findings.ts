@@ -1,4 +1,6 @@
-import { bandsFor, printBand, SEVEN_STEPS } from '../../zones/index.ts';
+import type { Effort } from '../../units/index.ts';
+import { type Anchors, isByHeart, printBand } from '../../zones/index.ts';
+import { laidZone, schemeOfZone } from '../zoneTargets.ts';
 import type { Piece } from './split.ts';
 
 /** Words that were not understood, and what would do instead. */
@@ -27,7 +29,7 @@ export interface Findings {
   /** A step without an effort. */
   readonly missing: (place: Piece) => void;
   readonly reading: (place: Piece, says: string, others: readonly string[]) => void;
-  readonly zone: (place: Piece, zone: number, ftpW: number | null) => void;
+  readonly zone: (place: Piece, zone: Extract<Effort, { kind: 'zone' }>, anchors: Anchors) => void;
   readonly all: () => { unread: UnreadWords[]; readings: ReadAs[] };
 }
 
@@ -54,12 +56,16 @@ export function findings(): Findings {
       add(place, `"${place.text.slice(0, LONGEST_QUOTED)}" needs an effort. ${TRY}`),
     reading: ({ text, from }, says, others) =>
       void readings.push({ from, to: from + text.length, says, others }),
-    zone: ({ text, from }, zone, ftpW) => {
-      const band = ftpW === null ? undefined : bandsFor(SEVEN_STEPS, { ftp: ftpW })[zone - 1];
+    zone: ({ text, from }, effort, anchors) => {
+      const laid = laidZone(effort, anchors);
+      const limits =
+        'missing' in laid
+          ? ''
+          : `, ${printBand(laid.band)} ${isByHeart(laid.scheme) ? 'bpm' : 'W'}`;
       readings.push({
         from,
         to: from + text.length,
-        says: `zone ${zone} of Seven steps${band ? `, ${printBand(band)} W` : ''}`,
+        says: `zone ${effort.zone} of ${schemeOfZone(effort)?.name ?? ''}${limits}`,
         others: [],
       });
     },

@@ -8,8 +8,11 @@ import {
   parseEffort,
   RISES_FROM,
   type Target,
+  type ZoneReader,
 } from '../../units/index.ts';
+import type { Anchors } from '../../zones/index.ts';
 import type { Finish, Role, Step } from '../plan.ts';
+import { USUAL_ZONES, zonePatterns, zoneReader, type ZonesKnown } from '../zoneTargets.ts';
 import { after, type Piece } from './split.ts';
 import type { Findings } from './findings.ts';
 
@@ -60,6 +63,19 @@ export interface Known {
   readonly hills: readonly KnownHill[];
   /** FTP of the rider looked at, for the reading of zones; null for none. */
   readonly ftpW: number | null;
+  /** The rider's other figures that zones hang on. */
+  readonly anchors?: Anchors | undefined;
+  /** The rider's scheme, and all that are known; Seven steps where left out. */
+  readonly zones?: ZonesKnown | undefined;
+}
+
+const patterns = new WeakMap<ZonesKnown, { all: RegExp[]; read: ZoneReader }>();
+
+/** How zones are named here, made once for a set of schemes. */
+function zoneWords({ zones = USUAL_ZONES }: Known): { all: RegExp[]; read: ZoneReader } {
+  const known = patterns.get(zones) ?? { all: zonePatterns(zones), read: zoneReader(zones) };
+  patterns.set(zones, known);
+  return known;
 }
 
 /** How long a step lasts, read off the start of a stretch; null where it does not start with one. */
@@ -129,14 +145,17 @@ function readEffort(
   known: Known,
   findings: Findings,
 ): { effort: Effort; rest: Piece } | null {
-  const found = EFFORT.exec(piece.text);
+  const zones = zoneWords(known);
+  const ofScheme = zones.all.map((pattern) => pattern.exec(piece.text)).find((words) => words);
+  const found = ofScheme ?? EFFORT.exec(piece.text);
   if (found) {
     const words = found[1] ?? '';
     const place = { text: words, from: piece.from + found[0].length - words.length };
-    const read = parseEffort(words);
+    const read = parseEffort(words, zones.read);
     const rest = after(piece, found[0].length);
     if (read.ok) {
-      if (read.value.kind === 'zone') findings.zone(place, read.value.zone, known.ftpW);
+      if (read.value.kind === 'zone')
+        findings.zone(place, read.value, { ...known.anchors, ftp: known.ftpW });
       return { effort: read.value, rest };
     }
     const swapped = new RegExp(String.raw`^(${NUM})\s*(?:-|–|—|to)\s*(${NUM})(.*)$`, 'i').exec(

@@ -1,5 +1,7 @@
 import type { Effort } from '../../units/index.ts';
+import { isByHeart } from '../../zones/index.ts';
 import type { Item, Role, Step } from '../plan.ts';
+import { laidZone } from '../zoneTargets.ts';
 
 /** Middles of the zones of Seven steps, percent of FTP; to compare efforts by, not to reckon with. */
 const ZONE_MIDDLES = [50, 65, 83, 98, 113, 135, 170] as const;
@@ -18,7 +20,7 @@ export function roughPercent(effort: Effort): number | null {
     case 'percent':
       return (effort.low + effort.high) / 2;
     case 'zone':
-      return ZONE_MIDDLES[effort.zone - 1] ?? null;
+      return effort.scheme ? roughZone(effort) : (ZONE_MIDDLES[effort.zone - 1] ?? null);
     case 'easy':
       return 50;
     case 'rpe':
@@ -28,6 +30,16 @@ export function roughPercent(effort: Effort): number | null {
     default:
       return null;
   }
+}
+
+/** Somebody with an FTP of 100 W, so that watts are percent. */
+const OF_100 = { ftp: 100, lt1: 75, lt2: 100, thresholdHr: 165, maximalHr: 185 } as const;
+
+function roughZone(effort: Extract<Effort, { kind: 'zone' }>): number | null {
+  const laid = laidZone(effort, OF_100);
+  if ('missing' in laid) return null;
+  const [low, high] = laid.band.rule.rpe;
+  return isByHeart(laid.scheme) ? (low + high) * 5 + 15 : laid.middle;
 }
 
 /** Whether a rising or falling step rises; null where its ends cannot be compared. */

@@ -1,14 +1,29 @@
-import { bandsFor, SEVEN_STEPS, timeInZones } from '@uphill/core/zones';
+import { isByHeart, type Scheme, timeInZones } from '@uphill/core/zones';
 import { printCarbohydrate, sessionCarbohydrate } from '@uphill/core/fuel';
 import { printDuration, roundHalfUp, roundTo } from '@uphill/core/units';
-import { type RiderOnDay, type SessionNumbers, streamOf } from '@uphill/core/sessions';
+import {
+  type RiderOnDay,
+  type RoadZones,
+  type SessionNumbers,
+  streamOf,
+} from '@uphill/core/sessions';
+import Form from 'react-bootstrap/Form';
 import { worked, type Worked } from '@uphill/core/working';
 import { Figure } from '../../ui/Figure.tsx';
 
+interface Props {
+  readonly asks: SessionNumbers;
+  readonly rider: RiderOnDay;
+  /** What its road and its time in zones are shown by; null without watts. */
+  readonly zones: RoadZones | null;
+  /** Shows them by another scheme; left out where it stays with the rider's own. */
+  readonly choose?: (scheme: Scheme) => void;
+}
+
 /** What a session asks of one rider, every figure with its working. */
-export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay }) {
+export function Asks({ asks, rider, zones, choose }: Props) {
   const carbs = sessionCarbohydrate(asks);
-  const inTarget = timeInHardest(asks, rider);
+  const inTarget = zones && timeInHardest(asks, zones);
   const fromEffort = asks.surgeWeightedW === null || rider.ftpW === null;
   return (
     <section className="sheet asks" aria-label={`What this asks of ${rider.firstName}`}>
@@ -55,6 +70,7 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
         )}
         {carbs && <Line name="Carbohydrate" working={carbs} print={printCarbohydrate(carbs)} />}
       </dl>
+      {zones && choose && <SchemeChoice zones={zones} rider={rider} choose={choose} />}
       {asks.uncounted > 0 && (
         <p className="mb-0">
           {asks.uncounted === 1 ? 'One step needs' : `${asks.uncounted} steps need`} a target.
@@ -70,14 +86,41 @@ export function Asks({ asks, rider }: { asks: SessionNumbers; rider: RiderOnDay 
   );
 }
 
+/** Whose zones the road and the time in zones are shown by: the rider's own, until another is chosen. */
+function SchemeChoice({
+  zones,
+  rider,
+  choose,
+}: Pick<Props, 'rider'> & { zones: RoadZones; choose: (scheme: Scheme) => void }) {
+  const schemes = (rider.zones?.all ?? [zones.scheme]).filter((scheme) => !isByHeart(scheme));
+  return (
+    <label className="scheme-choice">
+      Zones shown
+      <Form.Select
+        size="sm"
+        value={zones.scheme.id}
+        onChange={({ target }) => {
+          const scheme = schemes.find(({ id }) => id === target.value);
+          if (scheme) choose(scheme);
+        }}
+      >
+        {schemes.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </Form.Select>
+    </label>
+  );
+}
+
 /** Time in the hardest zone that holds at least a minute of the session, with the time in every other. */
 function timeInHardest(
   asks: SessionNumbers,
-  rider: RiderOnDay,
+  { scheme, bands }: RoadZones,
 ): { name: string; working: Worked } | null {
-  const stream = rider.ftpW === null ? null : streamOf(asks.segments);
-  if (!stream || rider.ftpW === null || stream.length === 0) return null;
-  const bands = bandsFor(SEVEN_STEPS, { ftp: rider.ftpW });
+  const stream = streamOf(asks.segments);
+  if (!stream || stream.length === 0) return null;
   const { seconds } = timeInZones(bands, stream);
   const hardest = seconds.findLastIndex((each) => each >= 60);
   const band = bands[hardest];
@@ -88,11 +131,11 @@ function timeInHardest(
       : [],
   );
   return {
-    name: `zone ${band.rule.number} of Seven steps`,
+    name: `zone ${band.rule.number} of ${scheme.name}`,
     working: worked(
       seconds[hardest] ?? 0,
       '',
-      'Seconds of the planned session in each zone of Seven steps',
+      `Seconds of the planned session in each zone of ${scheme.name}`,
       lines,
     ),
   };

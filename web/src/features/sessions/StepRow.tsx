@@ -87,7 +87,7 @@ export function StepRow({
           >
             {editing && here === column ? (
               <CellEditor
-                value={textOf(row, column)}
+                value={textOf(row, column, rider.zones?.own.id)}
                 label={`${COLUMN_NAMES[column]}, row ${index + 1}`}
                 options={column === 'step' ? optionsOf(row) : null}
                 most={MOST_SIGNS[column] ?? MOST_SIGNS.else}
@@ -119,7 +119,7 @@ function CellContent({ row, column, rider }: { row: Row; column: Column; rider: 
       const counts = effort && askedOf(effort, rider, secondsOf(step, rider))?.counts;
       return (
         <>
-          {textOf(row, column)}
+          {textOf(row, column, rider.zones?.own.id)}
           {counts && <span className="soft small d-block">{counts}</span>}
         </>
       );

@@ -1,13 +1,14 @@
 import type { Problem, Rider, Session } from '@uphill/api';
-import { bandsFor, SEVEN_STEPS } from '@uphill/core/zones';
 import {
   cautionsOf,
   curveDots,
   type Plan,
   problemsOf,
   type RiderOnDay,
+  roadZones,
   systemName,
 } from '@uphill/core/sessions';
+import type { Scheme } from '@uphill/core/zones';
 import { type ReactNode, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useLocation, useParams } from 'react-router';
@@ -148,6 +149,7 @@ export function Workshop({
   const [row, setRow] = useState<string | null>(null);
   const plan = draft.present;
   const [previewed, preview] = useState<Plan | null>(null);
+  const [shownScheme, showScheme] = useState<Scheme>();
   const shown = previewed ?? plan;
   const numbers = useRiderNumbers(rider, day);
   const { asks, verdict, difference, dots } = useReckoned(
@@ -158,7 +160,7 @@ export function Workshop({
   const problems = useMemo(() => problemsOf(plan), [plan]);
   const climbing = useClimbing(plan, rider, numbers, day);
   if (!asks || !verdict) return <Loading />;
-  const bands = numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW });
+  const zones = roadZones(numbers, shownScheme);
   const cautions = cautionsOf(shown);
   return (
     <>
@@ -171,12 +173,12 @@ export function Workshop({
       </div>
       <ProblemNote problem={problem} />
       {above}
-      <SentenceField plan={plan} ftpW={numbers.ftpW} edit={edit} preview={preview} />
+      <SentenceField plan={plan} rider={numbers} edit={edit} preview={preview} />
       <RoadEditor
         plan={plan}
         asks={asks}
         verdict={verdict}
-        bands={bands}
+        bands={zones?.bands ?? null}
         rider={numbers}
         chosen={row}
         choose={setRow}
@@ -205,7 +207,7 @@ export function Workshop({
           <Ways plan={shown} rider={numbers} edit={edit} />
         </div>
         <div>
-          <Asks asks={asks} rider={numbers} />
+          <Asks asks={asks} rider={numbers} zones={zones} choose={showScheme} />
           <CurveDots dots={dots} rider={numbers} />
         </div>
       </div>

@@ -10,10 +10,12 @@ import {
   type Row,
   type SetBlock,
   type Step,
+  USUAL_ZONES,
+  type WordsKnown,
+  zoneReader,
 } from '@uphill/core/sessions';
 import {
   type Effort,
-  type KnownHill,
   parseCadence,
   parseLength,
   parseTarget,
@@ -73,8 +75,10 @@ export function setOf(row: Row, column: 'group' | 'reps'): SetBlock | null {
   );
 }
 
-/** What stands in a cell, as it can be typed again. */
-export function textOf(row: Row, column: Column): string {
+const NOTHING_KNOWN: WordsKnown = { hills: [], ftpW: null };
+
+/** What stands in a cell, as it can be typed again; zones of the scheme in `own` need no name. */
+export function textOf(row: Row, column: Column, own?: string): string {
   const { step } = row;
   switch (column) {
     case 'group':
@@ -85,11 +89,11 @@ export function textOf(row: Row, column: Column): string {
     case 'time':
       return printLength(step.length);
     case 'target':
-      return printTarget(step.target);
+      return printTarget(step.target, own);
     case 'cadence':
       return cadenceText(step.cadence);
     case 'details':
-      return printDetails(step);
+      return printDetails(step, own);
     case 'cue':
       return step.cue;
     case 'watts':
@@ -134,9 +138,10 @@ export function commitCell(
   row: Row,
   column: Column,
   typed: string,
-  hills: readonly KnownHill[] = [],
+  known: WordsKnown = NOTHING_KNOWN,
 ): { plan: Plan; name: EditName } | null {
-  const before = textOf(row, column);
+  const own = known.zones?.own.id;
+  const before = textOf(row, column, own);
   const text = typed.trim();
   if (text === before.trim()) return null;
   const name = (what: string): EditName => ({
@@ -158,14 +163,14 @@ export function commitCell(
     case 'step':
       return commitRole(plan, row, text);
     case 'time': {
-      const read = parseLength(text, hills);
+      const read = parseLength(text, known.hills);
       return {
         plan: changeStep(plan, step.id, { length: read.ok ? read.value : unread(text) }),
         name: name('time'),
       };
     }
     case 'target': {
-      const read = parseTarget(text);
+      const read = parseTarget(text, zoneReader(known.zones ?? USUAL_ZONES));
       return {
         plan: changeStep(plan, step.id, {
           target: read.ok ? read.value : { kind: 'steady', effort: unread(text) },
@@ -180,7 +185,7 @@ export function commitCell(
       };
     case 'details':
       return {
-        plan: changeDetails(plan, step.id, text, { hills, ftpW: null }),
+        plan: changeDetails(plan, step.id, text, known),
         name: name('details'),
       };
     case 'cue':

@@ -1,4 +1,4 @@
-import { type Plan, type RiderOnDay, type Row, rowsOf } from '@uphill/core/sessions';
+import { type Plan, type RiderOnDay, type Row, rowsOf, zonesOf } from '@uphill/core/sessions';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { hillsApi } from '../../shared/api/hills.ts';
 import { isKey } from '../../shared/keys/press.ts';
@@ -46,7 +46,7 @@ export function useStepTable({ plan, rider, edit, row, setRow }: StepTableOf) {
     typed: string,
     then: 'stay' | 'next' | 'previous' | 'leave',
   ): void => {
-    const done = commitCell(plan, changed, column, typed, hills);
+    const done = commitCell(plan, changed, column, typed, { hills, ...zonesOf(rider) });
     if (done) edit(done.plan, done.name);
     if (then === 'leave') leaveCell();
     else go(at.row, then === 'stay' ? at.column : aside(then === 'next' ? 1 : -1));

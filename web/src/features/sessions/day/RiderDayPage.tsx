@@ -1,6 +1,5 @@
 import type { Day, Rider } from '@uphill/api';
-import { bandsFor, SEVEN_STEPS } from '@uphill/core/zones';
-import { heatCaution, isHot, nameFor, sessionNumbers } from '@uphill/core/sessions';
+import { heatCaution, isHot, nameFor, roadZones, sessionNumbers } from '@uphill/core/sessions';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
@@ -65,7 +64,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
       <div className="sheet road-sheet">
         <RoadSection
           asks={asks}
-          bands={numbers.ftpW === null ? null : bandsFor(SEVEN_STEPS, { ftp: numbers.ftpW })}
+          bands={roadZones(numbers)?.bands ?? null}
           chosen={chosen}
           choose={setChosen}
         />
@@ -81,7 +80,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
           {heat && <Caution>{heat}</Caution>}
           <Mark day={day} />
           {planned && <Heat day={day} />}
-          <Asks asks={asks} rider={numbers} />
+          <Asks asks={asks} rider={numbers} zones={roadZones(numbers)} />
         </div>
       </div>
     </>

@@ -240,5 +240,7 @@ function lengthText(step: Step | null): string {
 
 function targetText(step: Step | null): string {
   if (!step) return '';
-  return effortsOf(step.target).map(printEffort).join(' to ');
+  return effortsOf(step.target)
+    .map((effort) => printEffort(effort))
+    .join(' to ');
 }

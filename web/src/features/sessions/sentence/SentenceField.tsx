@@ -1,4 +1,4 @@
-import type { Plan, ReadAs, UnreadWords } from '@uphill/core/sessions';
+import type { Plan, ReadAs, RiderOnDay, UnreadWords } from '@uphill/core/sessions';
 import { X } from 'lucide-react';
 import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -8,7 +8,8 @@ import { useSentence } from './useSentence.ts';
 
 interface Props {
   readonly plan: Plan;
-  readonly ftpW: number | null;
+  /** Whose zones the words mean. */
+  readonly rider: RiderOnDay;
   readonly edit: EditPlan;
   /** Draws what is being typed, before it is committed; null for what stands. */
   readonly preview: (plan: Plan | null) => void;
@@ -17,10 +18,10 @@ interface Props {
 const MOST_SAID = 4;
 
 /** The session in one sentence: what is understood is drawn at once, the rest gets dots beneath it. */
-export function SentenceField({ plan, ftpW, edit, preview }: Props) {
+export function SentenceField({ plan, rider, edit, preview }: Props) {
   const { text, typing, type, commit, restore, problem, unread, readings } = useSentence(
     plan,
-    ftpW,
+    rider,
     edit,
     preview,
   );

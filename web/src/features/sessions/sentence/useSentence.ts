@@ -4,7 +4,9 @@ import {
   type Plan,
   printSentence,
   type ReadAs,
+  type RiderOnDay,
   type UnreadWords,
+  zonesOf,
 } from '@uphill/core/sessions';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { hillsApi } from '../../../shared/api/hills.ts';
@@ -31,20 +33,20 @@ interface Read {
  */
 export function useSentence(
   plan: Plan,
-  ftpW: number | null,
+  rider: RiderOnDay,
   edit: EditPlan,
   preview: (plan: Plan | null) => void,
 ) {
   const { data: hills = NO_HILLS } = hillsApi.useHillsQuery();
   const [typed, setTyped] = useState<string | null>(null);
-  const text = typed ?? printSentence(plan);
+  const text = typed ?? printSentence(plan, rider.zones?.own.id);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [readText, setReadText] = useState(text);
   // What is shown of a sentence that nobody types in is about the sentence as it stands.
   const shown = typed === null ? plan.words : readText;
   const says = useMemo(
-    () => (shown === undefined ? NOTHING : readInto(plan, shown, hills, ftpW)),
-    [plan, shown, hills, ftpW],
+    () => (shown === undefined ? NOTHING : readInto(plan, shown, hills, rider)),
+    [plan, shown, hills, rider],
   );
 
   const problem = typed === null ? undefined : tooLong(typed, LONGEST);
@@ -54,7 +56,7 @@ export function useSentence(
     if (tooLong(words, LONGEST)) return;
     waiting.current = setTimeout(() => {
       setReadText(words);
-      preview(words.trim() === '' ? null : readInto(plan, words, hills, ftpW).plan);
+      preview(words.trim() === '' ? null : readInto(plan, words, hills, rider).plan);
     }, READ_AFTER_MS);
   };
   const restore = (): void => {
@@ -66,8 +68,12 @@ export function useSentence(
     clearTimeout(waiting.current);
     // What is too long to be kept stays where it was pasted.
     if (problem !== undefined) return;
-    if (typed !== null && typed.trim() !== '' && typed.trim() !== printSentence(plan)) {
-      const next = readInto(plan, typed, hills, ftpW).plan;
+    if (
+      typed !== null &&
+      typed.trim() !== '' &&
+      typed.trim() !== printSentence(plan, rider.zones?.own.id)
+    ) {
+      const next = readInto(plan, typed, hills, rider).plan;
       edit(next, { done: 'wrote the sentence', undone: 'the sentence as it was' });
       setReadText(typed);
     }
@@ -95,9 +101,13 @@ function readInto(
   plan: Plan,
   text: string,
   hills: Parameters<typeof parseSentence>[1]['hills'],
-  ftpW: number | null,
+  rider: RiderOnDay,
 ): Read {
-  const { items, totalS, unread, readings } = parseSentence(text, { hills, ftpW, newId });
+  const { items, totalS, unread, readings } = parseSentence(text, {
+    hills,
+    newId,
+    ...zonesOf(rider),
+  });
   const { words: _, totalS: __, ...kept } = plan;
   const next: Plan = {
     ...kept,
