@@ -218,7 +218,7 @@ export function zonePatterns({ own, all }: ZonesKnown): RegExp[] {
       ? []
       : own.bands.map(({ name }) => words(name)).filter((pattern) => pattern !== '');
   const bounded = (pattern: string): RegExp =>
-    new RegExp(String.raw`^(?:at\s+|@\s*|in\s+)?(${pattern})(?![\p{L}\p{N}])`, 'iu');
+    new RegExp(String.raw`^(?:at\s+|@\s*|in\s+)?(?:the\s+)?(${pattern})(?![\p{L}\p{N}])`, 'iu');
   return [
     bounded(String.raw`(?:zone|z)\s*\d+\s+(?:of|in)\s+(?:the\s+)?(?:${schemes.join('|')})`),
     bounded(

@@ -66,6 +66,8 @@ const UNIT_AT_END = /\s*(%|percent|w|watts?|bpm)$/i;
 const WORDS: readonly (readonly [RegExp, Exclude<Effort, { kind: 'unread' }>])[] = [
   [/^(?:easy|rest|off|roll(?:ing)? down)$/i, { kind: 'easy' }],
   [/^(?:max|flat out|all[- ]out)$/i, { kind: 'max' }],
+  // A bare "hard" is RPE 8; it may be 7, which is asked.
+  [/^hard$/i, { kind: 'rpe', low: 8, high: 8 }],
   [/^sweet ?spot$/i, { kind: 'percent', ...SWEET_SPOT }],
   // FTP is the number; "threshold" is the band around it.
   [/^ftp$/i, { kind: 'percent', low: 100, high: 100 }],

@@ -35,6 +35,7 @@ export interface Findings {
 
 const TRY = 'Try 98 %, 260 W, zone 4, rpe 8 or max. Your words are kept.';
 const LONGEST_QUOTED = 30;
+const UP_TO = /^I read everything up to /;
 
 /** Makes an empty collection. */
 export function findings(): Findings {
@@ -70,7 +71,12 @@ export function findings(): Findings {
       });
     },
     all: () => ({
-      unread: unread.sort((a, b) => a.from - b.from),
+      // Only of the first words that were not understood is everything before them read.
+      unread: unread
+        .sort((a, b) => a.from - b.from)
+        .map((each, at) =>
+          at === 0 ? each : { ...each, says: each.says.replace(UP_TO, 'I cannot read ') },
+        ),
       readings: readings.sort((a, b) => a.from - b.from),
     }),
   };

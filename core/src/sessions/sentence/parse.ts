@@ -1,7 +1,10 @@
-import { parseDuration, printDuration } from '../../units/index.ts';
-import type { NewId } from '../edits.ts';
+import { LAP_EXPECTED_S, parseDuration, printDuration } from '../../units/index.ts';
+import { restsFor, systemOf } from '../defaults.ts';
+import { easyStep, type NewId } from '../edits.ts';
 import { type Item, MOST_REPS, type SetBlock, type Step } from '../plan.ts';
 import { findings, type Findings, type ReadAs, type UnreadWords } from './findings.ts';
+import { type Plain, plainly } from './plain.ts';
+import { printSentence } from './print.ts';
 import { type Known, readDetails, readStep, type SaidStep } from './readStep.ts';
 import { roleOf } from './roles.ts';
 import { after, closing, type Piece, split, trimmed } from './split.ts';
@@ -55,12 +58,30 @@ export function parseSentence(text: string, context: SentenceContext): Sentence 
     return { items: [], totalS: null, ...found.all() };
   }
   // Characters of other keyboards that mean the same, one for one, so that every place in the text stays where it is.
-  const plain = text
+  const typed = text
     .replace(/[“”„«»]/g, '"')
-    .replace(/[\u00a0\u2009\u202f\t\n\r]/g, ' ')
+    .replace(/[\u00a0\u2009\u202f\t]/g, ' ')
     .replace(/[‐‑‒−]/g, '-');
+  const asGrammar = readGrammar(typed.replace(/[\n\r]/g, ' '), context);
+  if (isPrinted(text, asGrammar, context)) return asGrammar;
+  const plain = plainly(typed);
+  const asEnglish = inPlace(readGrammar(plain.text, context), plain);
+  return asEnglish.unread.length > 0 && asGrammar.unread.length === 0 ? asGrammar : asEnglish;
+}
+
+/** Whether a text is what its own reading is printed as: then it means exactly that. */
+function isPrinted(text: string, read: Sentence, { zones }: SentenceContext): boolean {
+  const { items, totalS, unread } = read;
+  if (unread.length > 0) return false;
+  const plan = { items, ...(totalS === null ? {} : { totalS }) };
+  return printSentence(plan, zones?.own.id) === text.trim();
+}
+
+/** Reads the words of the grammar, as they stand. */
+function readGrammar(text: string, context: SentenceContext): Sentence {
+  const found = findings();
   const reader = new Reader(context, found);
-  const pieces = split(trimmed({ text: plain, from: 0 }), 'parts');
+  const pieces = split(trimmed({ text, from: 0 }), 'parts');
   const { items, totalS } = reader.sequence(pieces, 0);
   const [only] = pieces;
   const clock = pieces.length === 1 && only ? SHORT_CLOCK.exec(only.text) : null;
@@ -71,6 +92,21 @@ export function parseSentence(text: string, context: SentenceContext): Sentence 
       clockChoices(clock),
     );
   return { items: withRoles(items, reader.said), totalS, ...found.all() };
+}
+
+/** What was noticed, at the places of the words as they were typed. */
+function inPlace(read: Sentence, { placeOf, readings: also }: Plain): Sentence {
+  const { unread, readings } = read;
+  const placed = <T extends { readonly from: number; readonly to: number }>(each: T): T => ({
+    ...each,
+    from: placeOf(each.from, 'from'),
+    to: placeOf(each.to, 'to'),
+  });
+  return {
+    ...read,
+    unread: unread.map(placed),
+    readings: [...readings.map(placed), ...also].sort((a, b) => a.from - b.from),
+  };
 }
 
 function clockChoices(clock: RegExpExecArray): string[] {
@@ -89,7 +125,7 @@ class Reader {
   sequence(pieces: readonly Piece[], depth: number): { items: Item[]; totalS: number | null } {
     const items: Item[] = [];
     let totalS: number | null = null;
-    pieces.forEach((piece, index) => {
+    pieces.forEach((piece) => {
       const all = IN_ALL.exec(piece.text);
       if (all && depth === 0) {
         totalS = this.total(after(piece, all[0].length)) ?? totalS;
@@ -97,7 +133,7 @@ class Reader {
       }
       if (this.detailsOnly(piece, items) || this.rest(piece, items)) return;
       const made = this.part(piece, depth);
-      if (this.softRest(piece, made, items, index === pieces.length - 1)) return;
+      if (this.softRest(piece, made, items)) return;
       items.push(...made);
     });
     return { items, totalS };
@@ -163,15 +199,18 @@ class Reader {
       this.found.unread(piece, 'The set before has its rest already.');
       return true;
     }
+    const untilReady = /^(full|equal)\s+recovery$/i.exec(words.text);
     set.rest = {
       when: /^after/i.test(end[1] ?? '') ? 'afterEach' : 'between',
-      step: this.step(/^\S+$/.test(words.text) ? { ...words, text: `${words.text} easy` } : words),
+      step: untilReady
+        ? recoveryOf(set, untilReady[1]?.toLowerCase() === 'full', this.context.newId())
+        : this.step(/^\S+$/.test(words.text) ? { ...words, text: `${words.text} easy` } : words),
     };
     return true;
   }
 
-  /** "4 easy" straight behind a set is most likely its rest; at the very end it is the cool-down. */
-  private softRest(piece: Piece, made: readonly Item[], items: Item[], isLast: boolean): boolean {
+  /** "4 easy" straight behind a set is most likely its rest. */
+  private softRest(piece: Piece, made: readonly Item[], items: Item[]): boolean {
     const [step] = made;
     const set = items.at(-1);
     if (
@@ -188,10 +227,6 @@ class Reader {
       this.said.get(step.id)?.once
     )
       return false;
-    if (isLast) {
-      this.found.reading(piece, 'once, after the set', [`${piece.text} between`]);
-      return false;
-    }
     this.found.reading(piece, 'between the reps', [`${piece.text} once`]);
     set.rest = { when: 'between', step };
     return true;
@@ -324,6 +359,17 @@ class Reader {
     const { role: _, once: __, ...fields } = said;
     return { kind: 'step', id, role: 'work', ...fields };
   }
+}
+
+/** A whole recovery: until the rider presses lap, counted as long as the system's rest, at least as long as the rep. */
+function recoveryOf(set: SetBlock, full: boolean, id: string): Step {
+  const work = set.parts[0]?.kind === 'step' ? set.parts[0] : null;
+  const workS = work?.length.kind === 'time' ? work.length.seconds : LAP_EXPECTED_S;
+  const rest = easyStep(id, workS);
+  if (!full) return rest;
+  const system = systemOf({ items: [set] });
+  const [usual] = restsFor({ system, workS, season: 'base', mostRpm: null, uphill: false });
+  return { ...rest, length: { kind: 'lap', expectedS: Math.max(workS, usual?.seconds ?? workS) } };
 }
 
 /** The last step of an item that is no rest. */

@@ -37,7 +37,7 @@ type Details = Partial<Omit<SaidStep, 'length' | 'target'>>;
 const NUM = String.raw`\d+(?:[.,]\d+)?`;
 const RANGE = String.raw`${NUM}(?:\s*(?:-|–|—|to)\s*${NUM})?`;
 const UNIT = String.raw`(?:%|percent\b|per cent\b)`;
-const WORD_EFFORT = String.raw`easy|rest|off|roll(?:ing)? down|max|flat[- ]out|all[- ]out|sweet ?spot|ftp|goal(?: power)?|own numbers|own longer best|recovery|endurance|tempo|threshold|(?:aerobic )?ceiling|anaerobic|sprint`;
+const WORD_EFFORT = String.raw`easy|hard|rest|off|roll(?:ing)? down|max|flat[- ]out|all[- ]out|sweet ?spot|ftp|goal(?: power)?|own numbers|own longer best|recovery|endurance|tempo|threshold|(?:aerobic )?ceiling|anaerobic|sprint`;
 /** An effort at the start of a stretch, the longest form first. */
 const EFFORT = new RegExp(
   String.raw`^(?:at\s+|@\s*)?(${RANGE}\s*${UNIT}\s*of\s+(?:the\s+)?(?:goal(?: power)?|curve|ftp)\b|${RANGE}\s*${UNIT}|${RANGE}\s*(?:w|watts?)\b|zone\s*\d+\b|z\d+\b|rpe\s*${RANGE}|(?:under|below)\s+\d+\s*(?:bpm|beats)\b|${RANGE}\s*(?:bpm|beats)\b|(?:${WORD_EFFORT})\b)`,
@@ -156,6 +156,7 @@ function readEffort(
     if (read.ok) {
       if (read.value.kind === 'zone')
         findings.zone(place, read.value, { ...known.anchors, ftp: known.ftpW });
+      if (/^hard$/i.test(words)) findings.reading(place, 'rpe 8', ['rpe 7']);
       return { effort: read.value, rest };
     }
     const swapped = new RegExp(String.raw`^(${NUM})\s*(?:-|–|—|to)\s*(${NUM})(.*)$`, 'i').exec(

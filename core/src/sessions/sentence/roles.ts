@@ -70,6 +70,12 @@ function isOpener({ length }: Step, at: number, list: readonly Item[]): boolean 
   );
 }
 
+/** An easy stretch behind a set, no longer than its rests, is the rest after the last rep. */
+function isRestAgain({ length }: Step, before: Item | undefined): boolean {
+  const rest = before?.kind === 'set' ? before.rest?.step.length : undefined;
+  return length.kind === 'time' && rest?.kind === 'time' && length.seconds <= rest.seconds;
+}
+
 /**
  * What a step is for, told by where it stands and how hard it is: what comes gently before the sets is the warm-up,
  * what is easy or falls away at the end the cool-down.
@@ -96,7 +102,8 @@ export function roleOf(step: Step, at: number, list: readonly Item[], inSet: boo
           list.slice(1).some(({ kind }) => kind === 'set')))
     )
       return 'warmUp';
-    if (at === list.length - 1 && (easy || up === false)) return 'coolDown';
+    if (at === list.length - 1 && (up === false || (easy && !isRestAgain(step, list[at - 1]))))
+      return 'coolDown';
     if (isOpener(step, at, list)) return 'warmUp';
   }
   return easy ? 'easy' : 'work';
