@@ -1,6 +1,7 @@
-import { parseSentence, printSentence } from '@uphill/core/sessions';
+import { parseSentence, printSentence, problemsOf } from '@uphill/core/sessions';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newId } from './support.ts';
+import { newId, plan } from './support.ts';
 
 /** Sentences of coaches and what they mean, as it is printed; `>` marks what must be asked about, by its other readings. */
 const SAID = `
@@ -185,3 +186,104 @@ describe('coaches’ English', () => {
     expect(printSentence({ items })).toBe(means);
   });
 });
+
+describe('what is not understood', () => {
+  /** What is left of a sentence when another view has edited the session: the words it is printed as. */
+  const printed = (text: string): string => printSentence({ items: read(text).items });
+
+  it.each([
+    '4 x 8 min at 100 % with gusto, 4 easy between',
+    '20 easy, 5 x 3 min at 120 % like a train, 10 down',
+    '4 easy between, 20 min at 90 %',
+    '3 x (10 min at 90 %) hop, 5 easy between',
+    '20 at 80 % 300-250 rpm',
+    '20 at 80 %, in all sometime',
+    '3 x 10 at 90 %, 5 easy between, 7 easy between',
+    'Hello Ines\n20 easy\n3 x 10 at 90 %, 5 easy between\nsee you Tuesday',
+    '4 x 8 at fast, 4 easy between',
+    '20 min at zone 9',
+  ])('stays, and stays wrong, whatever other view is used next: %j', (text) => {
+    const { items, unread } = read(text);
+    expect(unread.length).toBeGreaterThan(0);
+    expect(problemsOf({ ...plan(...items) }).length).toBeGreaterThan(0);
+    const lost = text
+      .toLowerCase()
+      .split(/[^\p{L}\d]+/u)
+      .filter((word) => word.length > 3 && !SPOKEN.has(word))
+      .filter((word) => !printed(text).toLowerCase().includes(word));
+    expect(lost).toEqual([]);
+  });
+
+  it('says that everything before was read only where that is so, and else names the words', () => {
+    const says = read('20 easy hop, 3 x 10 at 90 % skip, 5 easy between').unread.map(
+      (each) => each.says,
+    );
+    expect(says[0]).toContain("I read everything up to 'hop'");
+    expect(says[1]).toContain("I cannot read 'skip'");
+  });
+
+  it('is shown where it was typed, however it was said', () => {
+    const typed = 'WU 15, 5 by 3 min at 120 % hop, r = 3';
+    const [first] = read(typed).unread;
+    expect(typed.slice(first?.from, first?.to)).toBe('hop');
+    const message = '- 20 min easy\n- 3 x 10 min @ 90 %\n- 5 min whatever';
+    const [line] = read(message).unread;
+    expect(message.slice(line?.from, line?.to)).toContain('whatever');
+  });
+
+  it.each([
+    ['20 at 150', ['150 W', '150 %']],
+    ['1:30 at 60 %', ['1 h 30', '1 min 30 s']],
+    ['8 x 10/5 at 120 %', ['10 s/5 s', '10 min/5 min']],
+    ['20 at 90 % 50-60', ['50-60 rpm', '50-60 %']],
+  ])('%s is asked', (text, others) => {
+    expect(read(text).unread[0]?.instead).toEqual(others);
+  });
+
+  it('offers the other reading where one is more likely', () => {
+    const chips = (text: string) => read(text).readings.flatMap(({ others }) => others);
+    expect(chips('4 x 8 at 100 %')).toContain('8 s');
+    expect(chips('10 x 1 min hard, 3 min easy')).toContain('rpe 7');
+    expect(chips("over-unders 3x10 (2' @95 / 1' @105)").filter((other) => other.startsWith('3 x'))).toHaveLength(2);
+  });
+
+  it('takes any text without a word lost, and in no time', () => {
+    const words = fc.constantFrom(
+      ...[
+        '4 x',
+        '8 min',
+        'at',
+        '100 %',
+        'easy',
+        'between',
+        '(',
+        ')',
+        '"',
+        ',',
+        '\n- ',
+        'w/',
+        'rest',
+      ],
+      ...['hop', '30/30', 'zone 3', 'warm up', 'r =', '5', "5'", '10"', 'with', 'the last', '1:30'],
+    );
+    fc.assert(
+      fc.property(fc.array(words, { maxLength: 40 }), (some) => {
+        const text = some.join(' ').slice(0, 500);
+        const { items, unread } = read(text);
+        for (const { from, to } of unread) {
+          expect(from).toBeGreaterThanOrEqual(0);
+          expect(to).toBeGreaterThanOrEqual(from);
+          expect(from).toBeLessThanOrEqual(text.length);
+        }
+        if (text.includes('hop')) {
+          expect(unread.length).toBeGreaterThan(0);
+          expect(JSON.stringify(items)).toContain('hop');
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+/** Words of the grammar, which are said otherwise when they are printed. */
+const SPOKEN = new Set(['with', 'like', 'easy', 'between', 'down', 'zone']);

@@ -5,7 +5,7 @@ import { type Item, MOST_REPS, type SetBlock, type Step } from '../plan.ts';
 import { findings, type Findings, type ReadAs, type UnreadWords } from './findings.ts';
 import { type Plain, plainly } from './plain.ts';
 import { printSentence } from './print.ts';
-import { type Known, readDetails, readStep, type SaidStep } from './readStep.ts';
+import { kept, type Known, readDetails, readStep, type SaidStep } from './readStep.ts';
 import { roleOf } from './roles.ts';
 import { after, closing, type Piece, split, trimmed } from './split.ts';
 
@@ -128,7 +128,9 @@ class Reader {
     pieces.forEach((piece) => {
       const all = IN_ALL.exec(piece.text);
       if (all && depth === 0) {
-        totalS = this.total(after(piece, all[0].length)) ?? totalS;
+        const total = this.total(after(piece, all[0].length));
+        if (total === null) this.keep(piece, items);
+        totalS = total ?? totalS;
         return;
       }
       if (this.detailsOnly(piece, items) || this.rest(piece, items)) return;
@@ -137,6 +139,13 @@ class Reader {
       items.push(...made);
     });
     return { items, totalS };
+  }
+
+  /** Words that were not understood stay on the step before them, or on one of their own, whatever is edited next. */
+  private keep(piece: Piece, items: Item[]): void {
+    const step = lastStep(items.at(-1));
+    if (!step) items.push(this.step(piece, piece.text));
+    else step.details = kept([step.details?.text, piece.text].filter(Boolean).join(', '));
   }
 
   private total(piece: Piece): number | null {
@@ -193,10 +202,12 @@ class Reader {
         piece,
         'This rest has no set before it. Say the reps first: 4 × 8:00 at 100 %, 4:00 easy between.',
       );
+      this.keep(piece, items);
       return true;
     }
     if (set.rest) {
       this.found.unread(piece, 'The set before has its rest already.');
+      this.keep(piece, items);
       return true;
     }
     const untilReady = /^(full|equal)\s+recovery$/i.exec(words.text);
@@ -292,8 +303,10 @@ class Reader {
       tail.text !== '' &&
       !this.detailsOnly(tail, [set]) &&
       !(REST_END.test(tail.text) && this.rest(tail, [set]))
-    )
+    ) {
       this.found.leftOver(tail);
+      this.keep(tail, [set]);
+    }
   }
 
   /** "30/30 max": a rep and its easy part, the last one included. */

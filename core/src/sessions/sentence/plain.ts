@@ -33,9 +33,9 @@ const IN_WORDS = Object.keys(NUMBER_WORDS).join('|');
 const UNITS = String.raw`min(?:ute)?s?|sec(?:ond)?s?|h(?:ou)?rs?|hrs?|h|m|s`;
 const COUNTED = String.raw`reps?|repeats?|intervals?|efforts?|sets?|blocks?|rounds?|lots?|times`;
 /** A time as it is typed, with or without its unit. */
-const TIME = String.raw`(?:\d{1,3}:\d{2}|\d+(?:[.,]\d+)?\s*(?:(?:${UNITS})(?![a-z]))?(?:\s*\d{1,2}\s*(?:min|m|sec|s)(?![a-z]))?)`;
+const TIME = String.raw`(?:\d{1,3}:\d{2}|\d{1,5}(?:[.,]\d{1,5})?\s*(?:(?:${UNITS})(?![a-z]))?(?:\s*\d{1,2}\s*(?:min|m|sec|s)(?![a-z]))?)`;
 /** A time that cannot be a bare figure. */
-const SURE_TIME = String.raw`(?:\d{1,3}:\d{2}|\d+\s*h\s*\d{1,2}(?!\d|[.,]\d|\s*(?:[x×*%]|s\b|sec|w\b))|\d+(?:[.,]\d+)?\s*(?:${UNITS})(?![a-z])(?:\s*\d{1,2}\s*(?:min|m|sec|s)(?![a-z]))?)`;
+const SURE_TIME = String.raw`(?:\d{1,3}:\d{2}|\d{1,5}\s*h\s*\d{1,2}(?!\d|[.,]\d|\s*(?:[x×*%]|s\b|sec|w\b))|\d{1,5}(?:[.,]\d{1,5})?\s*(?:${UNITS})(?![a-z])(?:\s*\d{1,2}\s*(?:min|m|sec|s)(?![a-z]))?)`;
 const WARM = String.raw`(?:warm[- ]?up|w\/?u)`;
 const COOL = String.raw`(?:cool[- ]?down|warm[- ]?down|c\/?d|w\/?d)`;
 const REST = String.raw`(?:recover(?:y|ies)|rec(?:s|ov)?|rests?|resting|easy|off|r\.?i\.?|rbi)`;
@@ -57,11 +57,11 @@ const rule = (find: string, put: Put): Rule => [new RegExp(find, 'giu'), put];
 const SIGNS: readonly Rule[] = [
   rule(String.raw`(\d)\s?½`, '$1.5'),
   rule(String.raw`(\d)\s?¼`, '$1.25'),
-  rule(String.raw`(\d+)\s+1\/2\b`, '$1.5'),
+  rule(String.raw`(\d{1,5})\s+1\/2\b`, '$1.5'),
   rule(String.raw`(?<=\d)\s?(?:''|′′|″|")(?!\p{L})`, ' s'),
   rule(String.raw`(?<=\d)\s?(?:'|′|’)\s?(?=\d{1,2}\s?s\b)`, ' min '),
   rule(String.raw`(?<=\d)\s?(?:'|′|’)(?![\p{L}\d])`, ' min'),
-  rule(String.raw`\b(\d+)\s*min\s+(\d{1,2})(?=\s+(?:at|@))`, '$1 min $2 s'),
+  rule(String.raw`\b(\d{1,5})\s*min\s+(\d{1,2})(?=\s+(?:at|@))`, '$1 min $2 s'),
   rule(String.raw`\b(mins?|secs?|hrs?|approx)\.(?=\s|,|$)`, '$1'),
   rule(
     String.raw`(?:\babout|\bapprox(?:imately)?|\baround|\bca|~|≈)\.?\s*(?=\d)(?<!lap\s+about\s*)`,
@@ -108,24 +108,24 @@ const FIGURES: readonly Rule[] = [
   ),
   rule(String.raw`\btwice\b`, '2 x'),
   rule(
-    String.raw`\b(${IN_WORDS})(?=[\s-]+(?:(?:x|×|by|${UNITS}|${COUNTED}|sprints?|on|off|easy|${IN_WORDS}|\d+)(?![\p{L}])))`,
+    String.raw`\b(${IN_WORDS})(?=[\s-]+(?:(?:x|×|by|${UNITS}|${COUNTED}|sprints?|on|off|easy|${IN_WORDS}|\d{1,5})(?![\p{L}])))`,
     (_, word = '') => figure(word),
   ),
-  rule(String.raw`\b(\d+)-(min(?:ute)?s?|sec(?:ond)?s?|hours?)(?![a-z])`, '$1 $2'),
+  rule(String.raw`\b(\d{1,5})-(min(?:ute)?s?|sec(?:ond)?s?|hours?)(?![a-z])`, '$1 $2'),
 ];
 
 /** Counts: "5 by 5", "4 reps of 8", "(…) x 3". */
 const COUNTS: readonly Rule[] = [
-  rule(String.raw`\b(\d+)\s*by\s*(?=\d)`, '$1 x '),
-  rule(String.raw`\b(\d+)\s*(?:x\s*)?(?:${COUNTED})\s+(?:of|at|x)\s+(?=[\d(])`, '$1 x '),
-  rule(String.raw`\b(?:repeat|do)\s+(\d+)\s*(?:x|times)\s*:?\s*(?=[\d(])`, '$1 x '),
-  rule(String.raw`\b(\d+)\s*(?:x|times)\s*:\s*(?=[\d(])`, '$1 x '),
+  rule(String.raw`\b(\d{1,5})\s*by\s*(?=\d)`, '$1 x '),
+  rule(String.raw`\b(\d{1,5})\s*(?:x\s*)?(?:${COUNTED})\s+(?:of|at|x)\s+(?=[\d(])`, '$1 x '),
+  rule(String.raw`\b(?:repeat|do)\s+(\d{1,5})\s*(?:x|times)\s*:?\s*(?=[\d(])`, '$1 x '),
+  rule(String.raw`\b(\d{1,5})\s*(?:x|times)\s*:\s*(?=[\d(])`, '$1 x '),
   rule(
-    String.raw`(\([^()]*\))\s*(?:[x×*]\s*(\d+)|(\d+)\s*(?:x|times)\b)`,
+    String.raw`(\([^()]*\))\s*(?:[x×*]\s*(\d{1,5})|(\d{1,5})\s*(?:x|times)\b)`,
     (_, inside = '', behind = '', times = '') => `${behind || times} x ${inside}`,
   ),
   rule(
-    String.raw`\b(\d+)\s+(\d+)\s*(min(?:ute)?s?|sec(?:ond)?s?)\s+(?:reps|repeats|intervals|efforts|blocks|hills|climbs|sprints|pieces)\b`,
+    String.raw`\b(\d{1,5})\s+(\d{1,5})\s*(min(?:ute)?s?|sec(?:ond)?s?)\s+(?:reps|repeats|intervals|efforts|blocks|hills|climbs|sprints|pieces)\b`,
     '$1 x $2 $3',
   ),
   rule(
@@ -137,7 +137,7 @@ const COUNTS: readonly Rule[] = [
 /** A ramp in steps. */
 const RAMPS: readonly Rule[] = [
   rule(
-    String.raw`\bramp\s+(?:from\s+)?(\d+)\s*(?:w(?:atts)?)?\s*(?:-|–|to)\s*(\d+)\s*w(?:atts)?\s*,?\s*(?:by\s+|\+\s*|at\s+|with\s+)?(\d+)\s*w(?:atts)?\s*(?:a|per|every|each|\/)\s*min(?:ute)?`,
+    String.raw`\bramp\s+(?:from\s+)?(\d{1,5})\s*(?:w(?:atts)?)?\s*(?:-|–|to)\s*(\d{1,5})\s*w(?:atts)?\s*,?\s*(?:by\s+|\+\s*|at\s+|with\s+)?(\d{1,5})\s*w(?:atts)?\s*(?:a|per|every|each|\/)\s*min(?:ute)?`,
     (_, from = '', to = '', by = '') => ramp(Number(from), Number(to), Number(by)),
   ),
 ];
@@ -164,17 +164,20 @@ const EFFORTS: readonly Rule[] = [
   rule(String.raw`\b(?:goal|race|target)\s+(?:pace|power|watts|effort)\b`, 'goal power'),
   rule(String.raw`\b(?:at|@)\s*(?:an?\s+)?(?:effort|intensity)\s+of\s+(?=\d)`, 'at rpe '),
   rule(
-    String.raw`\b(?:rpe|effort)\s*(?:of|=|:)?\s*(\d+(?:\s*[-–]\s*\d+)?)\s*(?:\/\s*10|out\s+of\s+(?:10|ten))`,
+    String.raw`\b(?:rpe|effort)\s*(?:of|=|:)?\s*(\d{1,5}(?:\s*[-–]\s*\d{1,5})?)\s*(?:\/\s*10|out\s+of\s+(?:10|ten))`,
     'rpe $1',
   ),
-  rule(String.raw`\b(\d+(?:\s*[-–]\s*\d+)?)\s*(?:\/\s*10|out\s+of\s+(?:10|ten))\b`, 'rpe $1'),
+  rule(
+    String.raw`\b(\d{1,5}(?:\s*[-–]\s*\d{1,5})?)\s*(?:\/\s*10|out\s+of\s+(?:10|ten))\b`,
+    'rpe $1',
+  ),
   rule(String.raw`\brpe\s*(?:of|=|:)\s*(?=\d)`, 'rpe '),
   rule(
-    String.raw`\bftp\s*\+\s*(\d+)\s*(?:%|percent|per\s*cent|pct)`,
+    String.raw`\bftp\s*\+\s*(\d{1,5})\s*(?:%|percent|per\s*cent|pct)`,
     (_, more = '') => `${100 + Number(more)} %`,
   ),
   rule(
-    String.raw`\bftp\s*[-–]\s*(\d+)\s*(?:%|percent|per\s*cent|pct)`,
+    String.raw`\bftp\s*[-–]\s*(\d{1,5})\s*(?:%|percent|per\s*cent|pct)`,
     (_, less = '') => `${100 - Number(less)} %`,
   ),
   rule(
@@ -279,23 +282,23 @@ const RESTS: readonly Rule[] = [
     ', $1 easy between',
   ),
   rule(
-    String.raw`,?\s*(?:(?:and|on|off|take|taking)\s+)?(${SURE_TIME}|\d+(?:[.,]\d+)?)\s*(?:of\s+)?(?:easy\s+)?${REST}\s+${BETWEEN_SETS}`,
+    String.raw`,?\s*(?:(?:and|on|off|take|taking)\s+)?(${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:of\s+)?(?:easy\s+)?${REST}\s+${BETWEEN_SETS}`,
     ', $1 easy between sets',
   ),
   rule(
-    String.raw`(${SURE_TIME}|\d+(?:[.,]\d+)?)\s*(?:easy\s+)?${BETWEEN_SETS}`,
+    String.raw`(${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:easy\s+)?${BETWEEN_SETS}`,
     '$1 easy between sets',
   ),
   rule(
-    String.raw`,?\s*(?:(?:and|on|off|take|taking)\s+)?(${SURE_TIME}|\d+(?:[.,]\d+)?)\s*(?:of\s+)?(?:easy\s+)?(?:recover(?:y|ies)|recs?|rests?|resting|off|r\.?i\.?)(?![\p{L}])(?:\s*(?:periods?|(?:${BETWEEN})))?(?!\s*(?:sets|\d))`,
+    String.raw`,?\s*(?:(?:and|on|off|take|taking)\s+)?(${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:of\s+)?(?:easy\s+)?(?:recover(?:y|ies)|recs?|rests?|resting|off|r\.?i\.?)(?![\p{L}])(?:\s*(?:periods?|(?:${BETWEEN})))?(?!\s*(?:sets|\d))`,
     ', $1 easy between',
   ),
   rule(
-    String.raw`\b((?:${SURE_TIME}|\d+(?:[.,]\d+)?)\s*(?:easy\s+)?)${BETWEEN}(?!\s*(?:sets|lt|\d))`,
+    String.raw`\b((?:${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:easy\s+)?)${BETWEEN}(?!\s*(?:sets|lt|\d))`,
     '$1 between',
   ),
   rule(
-    String.raw`(?<=[\p{L}\d%)"])(?:\s+and)?\s+(?=(?:${SURE_TIME}|\d+(?:[.,]\d+)?)\s*(?:easy\s+)?(?:between|after\s+each)\b)`,
+    String.raw`(?<=[\p{L}\d%)"])(?:\s+and)?\s+(?=(?:${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:easy\s+)?(?:between|after\s+each)\b)`,
     ', ',
   ),
   rule(String.raw`\bafter\s+(?:each|every)\s+(?:rep|one|interval|effort)\b`, 'after each'),
@@ -304,16 +307,16 @@ const RESTS: readonly Rule[] = [
 /** Sets of on and off, and reps on a clock. */
 const ON_OFF: readonly Rule[] = [
   rule(
-    String.raw`\b(\d+)\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*on\b\s*[,/&-]?\s*(?:and\s+)?(\d+)\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*off\b`,
+    String.raw`\b(\d{1,5})\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*on\b\s*[,/&-]?\s*(?:and\s+)?(\d{1,5})\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*off\b`,
     (_, on = '', onUnit = '', off = '', offUnit = '') =>
       `${on}${short(onUnit || offUnit)}/${off}${short(offUnit || onUnit)}`,
   ),
   rule(
-    String.raw`\b(\d+)\s*[x×*]\s*(${SURE_TIME})([^,;()]*?)\s+on\s+the\s+(minute|${TIME})`,
+    String.raw`\b(\d{1,5})\s*[x×*]\s*(${SURE_TIME})([^,;()]*?)\s+on\s+the\s+(minute|${TIME})`,
     (_, reps = '', time = '', effort = '', clock = '') => onTheClock(reps, time, effort, clock),
   ),
   rule(
-    String.raw`\b(\d+)\s*[x×*]\s*(${SURE_TIME})([^,;()]*?),?\s+every\s+(minute|${SURE_TIME})`,
+    String.raw`\b(\d{1,5})\s*[x×*]\s*(${SURE_TIME})([^,;()]*?),?\s+every\s+(minute|${SURE_TIME})`,
     (_, reps = '', time = '', effort = '', clock = '') => onTheClock(reps, time, effort, clock),
   ),
 ];
@@ -325,7 +328,7 @@ function short(unit: string): string {
 
 /** "10 × 1 min on the 3": each begins three minutes after the one before. */
 function onTheClock(reps: string, time: string, effort: string, clock: string): string | null {
-  const bare = /^\d+$/.test(clock.trim()) ? `${clock} min` : clock;
+  const bare = /^\d{1,5}$/.test(clock.trim()) ? `${clock} min` : clock;
   const [work, from] = [seconds(time), /^minute$/i.test(clock) ? 60 : seconds(bare)];
   if (work === null || from === null || from <= work) return null;
   return `${reps} x ${said(work)}${effort}, ${said(from - work)} easy after each`;
@@ -334,11 +337,11 @@ function onTheClock(reps: string, time: string, effort: string, clock: string): 
 /** What needs a sum: sprints in a ride, a ramp in steps, the end of a ride, blocks of pairs. */
 const SUMS: readonly Rule[] = [
   rule(
-    String.raw`(${SURE_TIME})\s*((?:at\s+|@\s*)?(?:z(?:one)?\s*\d|endurance|easy|\d+(?:\s*[-–]\s*\d+)?\s*%)[^,;()]*?),?\s*(?:with|including|incl\.?|and)\s+(\d+)\s*(?:[x×*]\s*)?(${SURE_TIME})\s*(?:max\s+)?sprints?\b(?:\s+(?:in\s+the\s+middle|spread[^,;]*))?`,
+    String.raw`(${SURE_TIME})\s*((?:at\s+|@\s*)?(?:z(?:one)?\s*\d|endurance|easy|\d{1,5}(?:\s*[-–]\s*\d{1,5})?\s*%)[^,;()]*?),?\s*(?:with|including|incl\.?|and)\s+(\d{1,5})\s*(?:[x×*]\s*)?(${SURE_TIME})\s*(?:max\s+)?sprints?\b(?:\s+(?:in\s+the\s+middle|spread[^,;]*))?`,
     (_, whole = '', effort = '', reps = '', sprint = '') => sprintsIn(whole, effort, reps, sprint),
   ),
   rule(
-    String.raw`(?:over[- ]?unders?\s*:?,?\s*)?\b(\d+)\s*[x×*]\s*(\d+)\s*(?:min(?:ute)?s?)?\s*(?:of\s+)?\(\s*(${SURE_TIME})\s*([^()/,]*?)\s*(?:\/|,|\band\b)\s*(${SURE_TIME})\s*([^()/,]*?)\s*\)`,
+    String.raw`(?:over[- ]?unders?\s*:?,?\s*)?\b(\d{1,5})\s*[x×*]\s*(\d{1,5})\s*(?:min(?:ute)?s?)?\s*(?:of\s+)?\(\s*(${SURE_TIME})\s*([^()/,]*?)\s*(?:\/|,|\band\b)\s*(${SURE_TIME})\s*([^()/,]*?)\s*\)`,
     (_, reps = '', minutes = '', ...pair) => blocksOf(reps, minutes, pair),
   ),
   rule(String.raw`\bover[- ]?unders?\s*[:,]?\s*(?=\d)`, ''),
@@ -398,7 +401,7 @@ function sprintsIn(whole: string, effort: string, reps: string, sprint: string):
 const FILLERS: readonly Rule[] = [
   rule(String.raw`(?<=${SURE_TIME})\s+of\s+(?=\p{L})`, ' '),
   rule(String.raw`(?<=\d)\s*(?:each|apiece)(?=\s*(?:at|@|,|$))`, ''),
-  rule(String.raw`\s\+\s(?!\d+\s*(?:%|w\b))`, ', '),
+  rule(String.raw`\s\+\s(?!\d{1,5}\s*(?:%|w\b))`, ', '),
   rule(String.raw`\s+\/\s+(?=\d)`, ' and '),
   rule(String.raw`\s*&\s*`, ' and '),
   rule(String.raw`,\s*(?:and\s+)?(?:then\s+)?,`, ','),

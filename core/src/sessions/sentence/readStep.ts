@@ -28,6 +28,8 @@ export interface SaidStep {
   readonly everyNth?: Step['everyNth'];
   readonly exceptions?: NonNullable<Step['exceptions']>;
   readonly role?: Role;
+  /** Words that nobody understood; they stay on their step. */
+  readonly details?: NonNullable<Step['details']>;
   /** "once": an easy stretch behind a set that is not its rest. */
   readonly once?: true;
 }
@@ -292,7 +294,7 @@ function readDetail(
         ? `The range runs ${low} to ${high} rpm. Swap them?`
         : 'Cadence lies between 20 and 220 rpm.',
     );
-    return done({}, cadence[0].length);
+    return done({ details: kept(cadence[0]) }, cadence[0].length);
   }
   const cap = /^under\s+(\d{2,3})\s*(?:bpm|beats)\b/i.exec(text);
   if (cap && Number(cap[1]) >= 40 && Number(cap[1]) <= 230)
@@ -446,7 +448,15 @@ export function readStep(piece: Piece, known: Known, findings: Findings): SaidSt
     ...(shape?.role ? { role: shape.role } : {}),
     ...early.details,
     ...behind.details,
+    ...(begun && (shape ?? effort) && behind.rest.text !== ''
+      ? { details: kept(behind.rest.text) }
+      : {}),
   };
+}
+
+/** Words as a step keeps them. */
+export function kept(text: string): NonNullable<Step['details']> {
+  return { kind: 'unread', text: text.slice(0, 1000) };
 }
 
 /** What a step lacks, the first of it that a coach would mend. */
