@@ -23,6 +23,8 @@ export const RIDE_KINDS = [
   'other',
 ] as const;
 export type RideKind = (typeof RIDE_KINDS)[number];
+/** RPE as it is tapped while riding. */
+export const SAID_RPE = ['under7', 'seven', 'over7', 'ten'] as const;
 const second = z.number().int().min(0).max(86_400);
 const watts = z.number().min(0).max(3000).nullable();
 /** Each step of a ride with what it asked, in seconds of the ride. */
@@ -35,6 +37,10 @@ export const riddenStepsSchema = z
       endS: second,
       lowW: watts,
       highW: watts,
+      /** Asked before the set was saved by fewer watts. */
+      before: z.object({ lowW: z.number(), highW: z.number() }).optional(),
+      /** What the rider said of it while riding. */
+      said: z.enum(SAID_RPE).optional(),
     }),
   )
   .max(4000);

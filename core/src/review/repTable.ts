@@ -8,6 +8,8 @@ export interface AskedStretch {
   readonly endS: number;
   readonly lowW: number | null;
   readonly highW: number | null;
+  /** Band asked before the set was saved by fewer watts, W. */
+  readonly before?: { readonly lowW: number; readonly highW: number } | undefined;
 }
 
 /** One rep, asked against ridden. */
@@ -21,15 +23,55 @@ export interface RepLine {
   readonly meanW: number | null;
   readonly firstMinuteW: number | null;
   readonly lastMinuteW: number | null;
+  /** Means of the first and the last twenty seconds, W. */
+  readonly first20W: number | null;
+  readonly last20W: number | null;
+  /** Mean over the middle of what was asked, percent; null where no watts were asked. */
+  readonly ofTargetPercent: number | null;
+  /** Mean cadence, rpm; zeros are left out, since nobody pedals in them. */
+  readonly meanRpm: number | null;
   /** bpm; null where the strap said nothing. */
   readonly bpmAtEnd: number | null;
+  /** The heart's lowest in the rest before, and how far it rose from there in the rep, bpm. */
+  readonly lowestBefore: number | null;
+  readonly riseBpm: number | null;
   /** Seconds within the band (±3 % of a single value); null without one. */
   readonly inBandS: number | null;
+}
+
+/** How the reps of a set compare. */
+export interface RepSpread {
+  /** Best and worst mean, W, with their reps. */
+  readonly best: { readonly rep: number; readonly watts: number };
+  readonly worst: { readonly rep: number; readonly watts: number };
+  /** (Best − worst) ÷ mean of the reps, percent. */
+  readonly spreadPercent: number;
+}
+
+/**
+ * Best and worst rep, and how far they lie apart.
+ *
+ * @param lines the reps, as `repTable` returns them
+ * @returns the spread, or null for fewer than two reps with watts
+ * Source: handbook section 9.3 (uneven).
+ * @example
+ * spreadOf([{ rep: 1, meanW: 300 }, { rep: 2, meanW: 285 }]).spreadPercent.toFixed(1) // '5.1'
+ */
+export function spreadOf(lines: readonly Pick<RepLine, 'rep' | 'meanW'>[]): RepSpread | null {
+  const known = lines.flatMap(({ rep, meanW }) => (meanW === null ? [] : [{ rep, watts: meanW }]));
+  if (known.length < 2) return null;
+  const best = known.reduce((top, each) => (each.watts > top.watts ? each : top));
+  const worst = known.reduce((low, each) => (each.watts < low.watts ? each : low));
+  const mean = meanOf(known.map(({ watts }) => watts));
+  return { best, worst, spreadPercent: mean === 0 ? 0 : ((best.watts - worst.watts) / mean) * 100 };
 }
 
 /** A single value is met within this share. Source: handbook section 9. */
 export const BAND_SHARE = 0.03;
 const MINUTE_S = 60;
+const ENDS_S = 20;
+/** The rest before a rep is looked at this far back, s. */
+const REST_BEFORE_S = 600;
 
 /**
  * Asked and ridden, a line a rep: mean, first and last minute, heart rate at the end, time in band.
@@ -45,10 +87,12 @@ export function repTable(
   {
     watts,
     bpm,
+    rpm = null,
     stops,
   }: {
     watts: ArrayLike<number | null>;
     bpm: readonly (number | null)[] | null;
+    rpm?: readonly (number | null)[] | null;
     stops: readonly Gap[];
   },
 ): RepLine[] {
@@ -69,6 +113,13 @@ export function repTable(
       Array.from({ length: endS - startS }, (_, index) => startS + index),
     );
     const end = Math.max(...parts.map(({ endS }) => endS));
+    const start = Math.min(...parts.map(({ startS }) => startS));
+    const before = startOfRest(steps, start);
+    const lowest = extreme(bpm, before, start, Math.min);
+    const highest = extreme(bpm, start, end, Math.max);
+    const turned = ridden.flatMap((second) =>
+      (rpm?.[second] ?? 0) > 0 ? [rpm?.[second] ?? 0] : [],
+    );
     const banded = parts.filter(
       (part): part is AskedStretch & { lowW: number; highW: number } =>
         part.lowW !== null && part.highW !== null,
@@ -81,6 +132,12 @@ export function repTable(
       meanW: mean(ridden),
       firstMinuteW: mean(ridden.slice(0, MINUTE_S)),
       lastMinuteW: mean(ridden.slice(-MINUTE_S)),
+      first20W: mean(ridden.slice(0, ENDS_S)),
+      last20W: mean(ridden.slice(-ENDS_S)),
+      ofTargetPercent: shareOf(mean(ridden), banded),
+      meanRpm: turned.length === 0 ? null : meanOf(turned),
+      lowestBefore: lowest,
+      riseBpm: lowest === null || highest === null ? null : highest - lowest,
       bpmAtEnd:
         (bpm ?? []).slice(Math.max(0, end - 10), end).findLast((beat) => beat !== null) ?? null,
       inBandS:
@@ -89,6 +146,36 @@ export function repTable(
           : banded.reduce((sum, part) => sum + secondsInBand(part, clock), 0),
     };
   });
+}
+
+/** Mean of a rep over the middle of its bands, percent; each step counts by its length. */
+function shareOf(
+  meanW: number | null,
+  banded: readonly (AskedStretch & { lowW: number; highW: number })[],
+): number | null {
+  const seconds = banded.reduce((sum, { startS, endS }) => sum + endS - startS, 0);
+  if (meanW === null || seconds === 0) return null;
+  const joules = banded.reduce(
+    (sum, { startS, endS, lowW, highW }) => sum + ((lowW + highW) / 2) * (endS - startS),
+    0,
+  );
+  return joules === 0 ? null : (meanW / (joules / seconds)) * 100;
+}
+
+/** Where the rest before a rep begins: behind the work before it, or ten minutes back. */
+function startOfRest(steps: readonly AskedStretch[], start: number): number {
+  const worked = steps.filter(({ role, endS }) => role === 'work' && endS <= start);
+  return Math.max(start - REST_BEFORE_S, 0, ...worked.map(({ endS }) => endS));
+}
+
+function extreme(
+  bpm: readonly (number | null)[] | null,
+  from: number,
+  to: number,
+  pick: (...values: number[]) => number,
+): number | null {
+  const known = (bpm ?? []).slice(from, to).filter((beat) => beat !== null);
+  return known.length === 0 ? null : pick(...known);
 }
 
 function secondsInBand(

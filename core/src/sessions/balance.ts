@@ -94,6 +94,7 @@ export function sessionBalance(
  * @param segments as `expand` returns them
  * @param stepIds steps whose work is ridden at the watts asked for
  * @param model CP and W′, and how W′ comes back
+ * @param startJ balance at the start, J; full where left out
  * @returns watts in, lowest balance in J out: what `sessionBalance` says of the same session
  * Source: handbook section 5 (W′ balance).
  */
@@ -101,6 +102,7 @@ export function lowestByWatts(
   segments: readonly Segment[],
   stepIds: ReadonlySet<string>,
   model: Recovering,
+  startJ = model.wPrimeJ,
 ): (watts: number) => number {
   const { cpW, wPrimeJ } = model;
   // A rep's turn hangs on the watts that are tried.
@@ -123,8 +125,8 @@ export function lowestByWatts(
   return (watts) => {
     const over = watts - cpW;
     const rate = recoveryRate(watts, model);
-    let balance = wPrimeJ;
-    let lowest = wPrimeJ;
+    let balance = startJ;
+    let lowest = startJ;
     for (let at = 0; at < count; at += 1) {
       const seconds = repS[at] ?? 0;
       if (seconds === 0) balance = (factors[at] ?? 1) * balance + (terms[at] ?? 0);

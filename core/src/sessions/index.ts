@@ -85,6 +85,7 @@ export {
   TRAINER_SETTINGS,
 } from './plan.ts';
 export { parseReps, type PlanProblem, problemsOf } from './problems.ts';
+export { type Rescue, rescueSet, type SetLeft } from './rescue.ts';
 export { roadZones, type RoadZones, zonesOf } from './roadZones.ts';
 export { type Row, rowsOf, stepOf } from './rows.ts';
 export { changeDetails } from './sentence/details.ts';

@@ -135,7 +135,7 @@ export function chosenWatts(ways: AboveFtp, solved: Solved | null): Worked | nul
 }
 
 /** The highest whole watt that holds: a search that ends a hair below it must not lose it. */
-function wholeWatts(watts: number, most: number, holds: (watts: number) => boolean): number {
+export function wholeWatts(watts: number, most: number, holds: (watts: number) => boolean): number {
   const next = Math.floor(watts) + 1;
   return next <= most + 1e-6 && holds(next) ? next : Math.floor(watts);
 }

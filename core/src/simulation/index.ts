@@ -11,8 +11,10 @@ export {
   sprintWatts,
   truthsOf,
 } from './rider.ts';
+export type { Judged, JudgedBy, SaidRpe, SetOffer } from './ridingJudge.ts';
 export {
   rideSessionOn,
+  SESSION_DID,
   type SessionEvent,
   type SessionRide,
   type SessionRideSetting,

@@ -1,4 +1,4 @@
-import { type Segment } from '../sessions/index.ts';
+import type { Asked, Segment } from '../sessions/index.ts';
 import type { RecordedSecond } from '../power/index.ts';
 import { roundTo } from '../units/index.ts';
 import {
@@ -18,6 +18,7 @@ import type {
   SessionRideSetting,
   SessionRideState,
 } from './sessionRide.ts';
+import { type Judged, middleOf, RidingJudge, type SaidRpe } from './ridingJudge.ts';
 import { bandNow, bandOf, wantedWatts } from './sessionWatts.ts';
 
 /** One press up or down. */
@@ -37,6 +38,7 @@ interface UnderWay {
   knownS: number;
 }
 
+const NOTHING_SAID: Judged = { says: null, asksRpe: false, offer: null };
 const BEGUN: UnderWay = { seconds: 0, addedS: 0, metres: 0, joules: 0, knownS: 0 };
 
 /** A session on the stand-ins: rider, trainer, strap and meter, second by second. */
@@ -55,6 +57,12 @@ export class SessionOnStandIns {
   private silentS = 0;
   private heldW = 60;
   private ended: boolean;
+  private segments: readonly Segment[];
+  private readonly judge: RidingJudge | null;
+  /** Bands asked before a set was saved, by step. */
+  private readonly before = new Map<string, { lowW: number; highW: number }>();
+  private saidOfStep: SaidRpe | null = null;
+  private turnedByRpe = false;
 
   constructor(private readonly setting: SessionRideSetting) {
     const { rider, slope, seed } = setting;
@@ -63,7 +71,11 @@ export class SessionOnStandIns {
     this.meter = sensor(seededRandom(seed + 2), setting.powerDropsPerHour);
     this.body = restedState(rider);
     this.rolling = settledOn(Math.max(60, rider.cpW / 2), slope, rider.cadenceRpm);
+    this.segments = setting.segments;
+    this.judge = setting.judge ? new RidingJudge(setting.judge) : null;
     this.ended = setting.segments.length === 0;
+    const first = this.current();
+    if (first) this.judge?.begin(first);
   }
 
   step(): RecordedSecond | null {
@@ -86,14 +98,18 @@ export class SessionOnStandIns {
       rpm: Math.round(rpm),
       ...(metresPerSecond === undefined ? {} : { metresPerSecond: roundTo(metresPerSecond, 2) }),
     };
+    this.judge?.second(segment, this.inStep.seconds, {
+      watts: shown,
+      bpm: second.bpm,
+      meanW: this.meanW(),
+    });
     if (this.isOver(segment)) this.leave(this.at + 1);
     else if (this.body.second >= LONGEST_RIDE_S) this.pressed.stop();
     return second;
   }
 
   state(): SessionRideState {
-    const { segments } = this.setting;
-    const { at, share, inStep } = this;
+    const { segments, at, share, inStep } = this;
     const segment = this.current();
     const reps = segments.slice(at).flatMap(({ rep }) => (rep === null ? [] : [rep]));
     return {
@@ -104,13 +120,14 @@ export class SessionOnStandIns {
       ...this.left(segment),
       asked: segment && bandNow(segment, inStep.seconds, share),
       share,
-      stepMeanW: inStep.knownS === 0 ? 0 : inStep.joules / inStep.knownS,
+      stepMeanW: this.meanW(),
       repsLeft: new Set(reps).size,
       next: segments[at + 1] ?? null,
       ended: this.ended,
       steps: this.steps,
       laps: this.laps,
       silentS: this.silentS,
+      judged: this.judge?.judge(segments, at, inStep.seconds, share) ?? NOTHING_SAID,
     };
   }
 
@@ -130,17 +147,79 @@ export class SessionOnStandIns {
     minute: () => {
       if (this.current()?.role !== 'work') this.inStep.addedS += ADDED_S;
     },
-    lastOne: () => this.leave(afterSet(this.setting.segments, this.at)),
+    lastOne: () => this.leave(afterSet(this.segments, this.at)),
     harder: () => void (this.share = roundTo(this.share + TURN, 2)),
     easier: () => void (this.share = Math.max(LOWEST_SHARE, roundTo(this.share - TURN, 2))),
+    rpeUnder7: () => this.say('under7'),
+    rpe7: () => this.say('seven'),
+    rpeOver7: () => this.say('over7'),
+    rpe10: () => this.say('ten'),
+    unwell: () => this.judge?.tapUnwell(),
+    rescue: () => this.rescue(),
+    rideEasy: () => this.rideEasy(),
+    goOn: () => this.judge?.goOn(),
     stop: () => {
       this.leave(this.at);
       this.ended = true;
     },
   };
 
+  private meanW(): number {
+    return this.inStep.knownS === 0 ? 0 : this.inStep.joules / this.inStep.knownS;
+  }
+
+  /** A step begins: after more than RPE 7 the next rep starts 3 % lower, once for each time it was said. */
+  private enter(segment: Segment): void {
+    this.saidOfStep = null;
+    if (segment.role === 'work' && this.turnedByRpe) {
+      this.share = roundTo(this.share * (this.judge?.turnOfNext() ?? 1), 2);
+      this.turnedByRpe = false;
+    }
+    this.judge?.begin(segment);
+  }
+
+  private say(rpe: SaidRpe): void {
+    if (!this.judge) return;
+    this.judge.say(rpe);
+    this.saidOfStep = rpe;
+    this.turnedByRpe = rpe === 'over7' || rpe === 'ten';
+  }
+
+  /** The reps that are left at the watts that save them. */
+  private rescue(): void {
+    const offer = this.judge?.judge(this.segments, this.at, this.inStep.seconds, this.share).offer;
+    const next = this.segments.slice(this.at).find(({ role }) => role === 'work');
+    const askedW = next ? middleOf(next) : null;
+    if (offer?.rescueW == null || !next || askedW === null) return;
+    const factor = offer.rescueW / askedW;
+    const band = bandOf(next, 1);
+    if (band) this.before.set(next.stepId, band);
+    this.segments = this.segments.map((segment, index) =>
+      index >= this.at && segment.stepId === next.stepId ? scaled(segment, factor) : segment,
+    );
+    this.share = 1;
+    this.judge?.take(next.stepId);
+  }
+
+  /** What is left of the work is ridden easy. */
+  private rideEasy(): void {
+    const easy = this.segments.find(({ role }) => role === 'easy');
+    this.segments = this.segments.map((segment, index) =>
+      index >= this.at && segment.role === 'work'
+        ? {
+            ...segment,
+            role: 'easy',
+            rep: null,
+            from: easy?.from ?? scaledAsked(segment.from, EASY_SHARE),
+            to: easy?.to ?? scaledAsked(segment.to, EASY_SHARE),
+          }
+        : segment,
+    );
+    this.judge?.goOn();
+  }
+
   private current(): Segment | null {
-    return this.ended ? null : (this.setting.segments[this.at] ?? null);
+    return this.ended ? null : (this.segments[this.at] ?? null);
   }
 
   /** Goes to another step; what was ridden of the one left is kept, as a rep only where it counts. */
@@ -149,7 +228,11 @@ export class SessionOnStandIns {
     if (segment && this.inStep.seconds > 0) {
       const band = bandOf(segment, this.share);
       const { role, rep } = segment;
+      this.judge?.end(segment, this.inStep.seconds, this.meanW(), band?.lowW ?? null);
+      const before = this.before.get(segment.stepId);
       this.steps.push({
+        ...(segment.role === 'work' && before ? { before } : {}),
+        ...(this.saidOfStep === null ? {} : { said: this.saidOfStep }),
         ...(counts ? { rep, role } : { rep: null, role: 'easy' as const }),
         startS: this.body.second - this.inStep.seconds,
         endS: this.body.second,
@@ -159,7 +242,9 @@ export class SessionOnStandIns {
     }
     this.at = to;
     this.inStep = { ...BEGUN };
-    if (to >= this.setting.segments.length) this.ended = true;
+    if (to >= this.segments.length) this.ended = true;
+    const next = this.current();
+    if (next) this.enter(next);
   }
 
   private ride(segment: Segment): { watts: number; rpm: number; metresPerSecond?: number } {
@@ -205,6 +290,30 @@ export class SessionOnStandIns {
       return { leftS: null, leftM: Math.max(0, Math.round(segment.until.metres - metres)) };
     return { leftS: segment.seconds + addedS - seconds, leftM: null };
   }
+}
+
+/** Without an easy step to go by, easy is half of what the work asks. */
+const EASY_SHARE = 0.5;
+
+function scaledAsked(asked: Asked | null, factor: number): Asked | null {
+  const by = (watts: number | null): number | null =>
+    watts === null ? null : Math.round(watts * factor);
+  return (
+    asked && {
+      ...asked,
+      lowW: by(asked.lowW),
+      highW: by(asked.highW),
+      countedW: asked.countedW === null ? null : asked.countedW * factor,
+    }
+  );
+}
+
+function scaled(segment: Segment, factor: number): Segment {
+  return {
+    ...segment,
+    from: scaledAsked(segment.from, factor),
+    to: scaledAsked(segment.to, factor),
+  };
 }
 
 /** The place behind the last rep of the same kind. */

@@ -2,6 +2,7 @@ import type { RecordedSecond } from '../power/index.ts';
 import type { Segment } from '../sessions/index.ts';
 import type { Slope } from './devices.ts';
 import type { SimulatedRider } from './rider.ts';
+import type { Judged, JudgedBy, SaidRpe } from './ridingJudge.ts';
 import { SessionOnStandIns } from './sessionOnStandIns.ts';
 
 /** How a session is ridden on the stand-ins. */
@@ -14,12 +15,21 @@ export interface SessionRideSetting {
   /** How often the strap says nothing, and how often the power meter. */
   readonly dropsPerHour: number;
   readonly powerDropsPerHour: number;
+  /** What the ride is judged by while it is ridden; left out: nothing is said. */
+  readonly judge?: JudgedBy | undefined;
 }
+
+/** What can be done while a session is ridden. */
+export const SESSION_DID = [
+  ...(['lap', 'skip', 'back', 'minute', 'lastOne', 'harder', 'easier', 'stop'] as const),
+  // Said of a rep, and decided on a set that does not hold.
+  ...(['rpeUnder7', 'rpe7', 'rpeOver7', 'rpe10', 'unwell', 'rescue', 'rideEasy', 'goOn'] as const),
+] as const;
 
 /** What the rider or coach did, and in which second: with the seed it makes the same ride again. */
 export interface SessionEvent {
   readonly second: number;
-  readonly did: 'lap' | 'skip' | 'back' | 'minute' | 'lastOne' | 'harder' | 'easier' | 'stop';
+  readonly did: (typeof SESSION_DID)[number];
 }
 
 /** One step as it was ridden. */
@@ -31,6 +41,10 @@ export interface RiddenStep {
   /** Asked, W; null where it was not in watts. */
   readonly lowW: number | null;
   readonly highW: number | null;
+  /** Asked before the set was saved by fewer watts, W. */
+  readonly before?: { readonly lowW: number; readonly highW: number };
+  /** What the rider said of it. */
+  readonly said?: SaidRpe;
 }
 
 /** Where a ride of a session stands. */
@@ -59,6 +73,7 @@ export interface SessionRideState {
   readonly laps: readonly number[];
   /** For how long the power meter has said nothing, s. */
   readonly silentS: number;
+  readonly judged: Judged;
 }
 
 /** A session being ridden, one second at a time. */

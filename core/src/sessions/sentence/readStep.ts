@@ -448,15 +448,18 @@ export function readStep(piece: Piece, known: Known, findings: Findings): SaidSt
     ...(shape?.role ? { role: shape.role } : {}),
     ...early.details,
     ...behind.details,
-    ...(begun && (shape ?? effort) && behind.rest.text !== ''
-      ? { details: kept(behind.rest.text) }
-      : {}),
+    ...keptBehind(begun !== null && (shape ?? effort) !== null, behind.rest),
   };
 }
 
 /** Words as a step keeps them. */
 export function kept(text: string): NonNullable<Step['details']> {
   return { kind: 'unread', text: text.slice(0, 1000) };
+}
+
+/** What is left over behind a step that was understood. */
+function keptBehind(understood: boolean, { text }: Piece): Pick<SaidStep, 'details'> {
+  return understood && text !== '' ? { details: kept(text) } : {};
 }
 
 /** What a step lacks, the first of it that a coach would mend. */

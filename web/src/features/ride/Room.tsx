@@ -5,6 +5,8 @@ import { useEffect, useRef, useState } from 'react';
 import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import type { KeptRide } from './keptRide.ts';
+import { AskRpe, Offer } from './Judging.tsx';
+import { judgedBy, useTired } from './judgedBy.ts';
 import { RoomButtons } from './RoomButtons.tsx';
 import { Ended, Leave } from './RoomEnd.tsx';
 import { COUNT_IN_S, RoomReadings } from './RoomReadings.tsx';
@@ -23,7 +25,11 @@ interface Props {
 
 /** A ride under way: the step, its figures, the road with the place on it. */
 export function Room({ rider, day, numbers, kept }: Props) {
-  const [setting] = useState(() => settingOf(day, numbers, kept.seed));
+  const tired = useTired(rider.id, day.date);
+  const [setting] = useState(() => ({
+    ...settingOf(day, numbers, kept.seed),
+    judge: judgedBy(rider, day, numbers, tired),
+  }));
   const room = useRoom(day.id, setting, kept);
   const [speed, setSpeed] = useState(1);
   const [sound, setSound] = useState(false);
@@ -37,6 +43,7 @@ export function Room({ rider, day, numbers, kept }: Props) {
     press: (did) => void room.press(did),
     sound: () => setSound((on) => !on),
     leave: () => setLeaving(true),
+    judged: tick?.state.judged ?? null,
   });
   if (!tick) return <Loading />;
   const { state, last } = tick;
@@ -57,6 +64,11 @@ export function Room({ rider, day, numbers, kept }: Props) {
     <main className="ride-room" data-bs-theme="dark" aria-label="Ride room">
       <RoomHead state={state} day={day} numbers={numbers} resting={resting} />
       <RoomReadings state={state} last={last} resting={resting} />
+      {state.judged.offer ? (
+        <Offer offer={state.judged.offer} press={(did) => void room.press(did)} />
+      ) : (
+        state.judged.asksRpe && <AskRpe press={(did) => void room.press(did)} />
+      )}
       <div className="ride-road">
         <MiniRoad
           segments={setting.segments}
@@ -110,9 +122,6 @@ function RoomHead({ state, day, numbers, resting }: HeadProps) {
         {resting ? nextWords(state.next) : segment && stepOf(day.plan, segment.stepId)?.cue}
       </span>
       {state.share !== 1 && <span>{Math.round(state.share * 100)} %</span>}
-      <span className="ms-auto" aria-label="Mean of the step">
-        mean <span className="ride-figure">{Math.round(state.stepMeanW)}</span> W
-      </span>
     </div>
   );
 }

@@ -23,9 +23,14 @@ export function RoomReadings({
   return (
     <>
       <div className="ride-main">
-        <p className="ride-watts" aria-label="Watts ridden">
-          {watts ?? '–'}
-        </p>
+        <div>
+          <p className="ride-watts" aria-label="Watts ridden">
+            {watts ?? '–'}
+          </p>
+          <p className="ride-mean" aria-label="Mean of the step">
+            mean <span className="ride-figure">{Math.round(state.stepMeanW)}</span> W
+          </p>
+        </div>
         <Scale asked={state.asked} watts={watts} words={askWords(state.segment)} />
         <p className="ride-left" aria-label={leftLabel(state)}>
           {leftWords(state)}
@@ -34,7 +39,9 @@ export function RoomReadings({
       <div className="ride-beside">
         <p className="ride-hold" aria-live="polite">
           {lost ??
-            (countIn ? `in ${state.leftS ?? 0} s` : holdWords(state.asked, last, state.inStepS))}
+            (countIn
+              ? `in ${state.leftS ?? 0} s`
+              : (state.judged.says ?? holdWords(state.asked, last, state.inStepS)))}
         </p>
         <p aria-label="Cadence" className="ride-large">
           <span className="ride-figure">{rpm}</span> rpm

@@ -1,3 +1,4 @@
+import { SESSION_DID } from '@uphill/core/simulation';
 import { z } from 'zod';
 
 const PREFIX = 'uphill.ride.';
@@ -8,7 +9,7 @@ const kept = z.object({
     .array(
       z.object({
         second: z.number().int().min(0).max(86_400),
-        did: z.enum(['lap', 'skip', 'back', 'minute', 'lastOne', 'harder', 'easier', 'stop']),
+        did: z.enum(SESSION_DID),
       }),
     )
     .max(2000),

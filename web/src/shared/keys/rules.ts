@@ -86,6 +86,13 @@ export const KEY_RULES = {
   easier: single('Riding', '2 % easier', ['ArrowDown']),
   skip: single('Riding', 'Held for a second: next step', ['ArrowRight']),
   back: single('Riding', 'The step again', ['ArrowLeft']),
+  rpe1: single('Riding', 'RPE under 7, where it is asked', ['1']),
+  rpe2: single('Riding', 'RPE 7, where it is asked', ['2']),
+  rpe3: single('Riding', 'RPE over 7, where it is asked', ['3']),
+  endSet: single('Riding', 'End a set that does not hold', ['e']),
+  rescue: single('Riding', 'Take the watts that save it', ['r']),
+  rideEasy: single('Riding', 'Ride the rest easy', ['y']),
+  goOn: single('Riding', 'Go on as asked', ['g']),
   sound: single('Riding', 'Sound on or off', ['m']),
   leave: single('Riding', 'Leave, after asking', ['Escape']),
 } as const satisfies Record<string, Key>;

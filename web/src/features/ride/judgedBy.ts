@@ -1,0 +1,45 @@
+import type { Day, Rider } from '@uphill/api';
+import { balanceModel } from '@uphill/core/power';
+import type { RiderOnDay } from '@uphill/core/sessions';
+import type { JudgedBy } from '@uphill/core/simulation';
+import { daysApi } from '../../shared/api/days.ts';
+import { choices } from '../../shared/choices.ts';
+import { plusDays } from '../../shared/dates.ts';
+import { healthOnDay } from '../../shared/riderOnDay.ts';
+
+/** The last marked day is looked for this far back. */
+const DAYS = 28;
+
+/** What the ride is judged by while it is ridden; undefined where the coach wants nothing said. */
+export function judgedBy(
+  rider: Rider,
+  day: Day,
+  numbers: RiderOnDay,
+  tired: boolean,
+): JudgedBy | undefined {
+  const { judgeRides, askRpe } = choices();
+  if (!judgeRides) return undefined;
+  const { fit = null, pair = null, ftpW, recovery, hasPower, maximalBpm } = numbers;
+  return {
+    model: hasPower ? balanceModel(fit, pair, ftpW, recovery) : null,
+    ftpW,
+    maximalBpm: healthOnDay(rider, day.date).heartRate ? maximalBpm : null,
+    tired,
+    askRpe,
+  };
+}
+
+/** Whether the last marked day before says "tired": marks have no reason of their own yet, so its note does. */
+export function useTired(riderId: string, day: string): boolean {
+  const { data } = daysApi.useDaysQuery({
+    riderId,
+    from: plusDays(day, -DAYS),
+    to: plusDays(day, -1),
+  });
+  const marked = (data ?? []).filter(({ state }) => state !== 'planned');
+  const last = marked.reduce<(typeof marked)[number] | null>(
+    (latest, each) => (latest === null || each.date >= latest.date ? each : latest),
+    null,
+  );
+  return /\btired\b/i.test(last?.note ?? '');
+}
