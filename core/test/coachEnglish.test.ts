@@ -244,7 +244,9 @@ describe('what is not understood', () => {
     const chips = (text: string) => read(text).readings.flatMap(({ others }) => others);
     expect(chips('4 x 8 at 100 %')).toContain('8 s');
     expect(chips('10 x 1 min hard, 3 min easy')).toContain('rpe 7');
-    expect(chips("over-unders 3x10 (2' @95 / 1' @105)").filter((other) => other.startsWith('3 x'))).toHaveLength(2);
+    expect(
+      chips("over-unders 3x10 (2' @95 / 1' @105)").filter((other) => other.startsWith('3 x')),
+    ).toHaveLength(2);
   });
 
   it('takes any text without a word lost, and in no time', () => {

@@ -1,13 +1,17 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { aboveFtp, whyTheyDiffer } from '@uphill/core/sessions';
 import {
   balanceModel,
+  demandGap,
   fitCriticalPower,
   ftpLaw,
   modelAt,
+  notAskedLately,
   observedAt,
   pairFromBests,
+  strengthForGoal,
   strengthsOf,
 } from '@uphill/core/power';
 
@@ -216,5 +220,62 @@ describe('strengths and targets above FTP', () => {
     expect(
       whyTheyDiffer([aboveFtp(240, { ftpW: 238, pair: null, bests: [], goalW: null })], 'Ines'),
     ).toContain('1:00 and a 5:00');
+  });
+});
+
+describe('the gap to a goal', () => {
+  interface Case {
+    readonly goalW: number;
+    readonly seconds: number;
+    readonly ftpW?: number;
+    readonly massKg?: number;
+    readonly bestAtThatTimeW?: number | null;
+    readonly expect: Readonly<Record<string, number | boolean>>;
+  }
+  const { demandGap: cases } = JSON.parse(
+    readFileSync(new URL('./cases/fuel-hills.json', import.meta.url), 'utf8'),
+  ) as { demandGap: readonly Case[] };
+
+  it.each(cases.map((each) => [each.goalW, each.seconds, each] as const))(
+    '%i W for %i s',
+    (goalW, seconds, { ftpW = 260, massKg = 60, bestAtThatTimeW, expect: wanted }) => {
+      const bests = bestAtThatTimeW == null ? [] : [[seconds, bestAtThatTimeW] as const];
+      const gap = demandGap({ watts: goalW, seconds }, { ftpW }, bests, massKg);
+      const found: Record<string, number | boolean | null | undefined> = {
+        curveW: goalW - (gap?.gapW.value ?? 0),
+        gapW: gap?.gapW.value,
+        gapPercent: gap?.gapPercent,
+        gapWPerKg: gap?.gapWPerKg,
+        ftpNeededW: gap?.ftpNeededW,
+        byWattsAlone: gap?.byWattsAlone,
+      };
+      for (const [name, value] of Object.entries(wanted))
+        if (typeof value === 'number') expect(found[name]).toBeCloseTo(value, 2);
+        else expect([name, found[name]]).toEqual([name, value]);
+    },
+  );
+
+  it('says which strength helps a goal, and what was not asked lately', () => {
+    const climb = { watts: 285, seconds: 2280 };
+    expect(strengthForGoal(5, 800, climb)).toBe('more of it does not help this goal');
+    expect(strengthForGoal(60, 450, climb)).toBe('more of it does not help this goal');
+    // 279 W of FTP imply 315 W for 5:00.
+    expect(strengthForGoal(300, 300, climb)).toBe('this goal asks 315 W here, 15 more');
+    expect(strengthForGoal(3600, 280, climb)).toBe('enough for this goal, which asks 279 W here');
+    const year = [
+      [5, 900],
+      [60, 450],
+      [300, 320],
+      [1200, 270],
+    ] as const;
+    expect(
+      notAskedLately(year, [
+        [5, 860],
+        [60, 420],
+        [300, 304],
+        [1200, 250],
+      ]),
+    ).toEqual([60, 1200]);
+    expect(notAskedLately([], [])).toEqual([]);
   });
 });

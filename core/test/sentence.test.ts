@@ -95,9 +95,7 @@ describe('what could mean two things', () => {
     expect(chips('4 × 8:00 at 100 %, 4:00 easy, 10 down')).toEqual([
       ['between the reps', '4:00 easy once'],
     ]);
-    expect(chips('4 × 8:00 at 100 %, 4:00 easy')).toEqual([
-      ['between the reps', '4:00 easy once'],
-    ]);
+    expect(chips('4 × 8:00 at 100 %, 4:00 easy')).toEqual([['between the reps', '4:00 easy once']]);
     expect(chips('60 at zone 2')).toEqual([['zone 2 of Seven steps, 145–197 W']]);
     expect(chips('400 × 30/30 max')).toEqual([['400 reps? Keep 400, or make it 40.', '40']]);
   });

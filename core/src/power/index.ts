@@ -17,6 +17,7 @@ export {
   type Pair,
   pairFromBests,
 } from './criticalPower.ts';
+export { demandGap, type DemandGap, notAskedLately, strengthForGoal } from './demandGap.ts';
 export { type Best, curveAt, type CurveModel, ftpLaw, modelAt, observedAt } from './curve.ts';
 export {
   effortPointsPerHour,

@@ -20,13 +20,13 @@ export function AskRpe({ press }: { press: Press }) {
     <section className="ride-judged" aria-label="How hard is it?">
       <p>How hard, of 10?</p>
       <Button variant="outline-secondary" onClick={() => press('rpeUnder7')}>
-        1 Under 7
+        <kbd>1</kbd> Under 7
       </Button>
       <Button variant="outline-secondary" onClick={() => press('rpe7')}>
-        2 Seven
+        <kbd>2</kbd> Seven
       </Button>
       <Button variant="outline-secondary" onClick={() => press('rpeOver7')}>
-        3 Over 7
+        <kbd>3</kbd> Over 7
       </Button>
     </section>
   );
@@ -42,7 +42,7 @@ export function Offer({ offer, press }: { offer: SetOffer; press: Press }) {
     <section className="ride-judged" aria-label="The set" aria-live="polite">
       <p>{WHY[why]}</p>
       <Button ref={first} onClick={() => press('lastOne')}>
-        E End the set
+        <kbd>E</kbd> End the set
       </Button>
       {onlyEnd ? (
         <Button variant="outline-secondary" onClick={() => press('stop')}>
@@ -52,14 +52,14 @@ export function Offer({ offer, press }: { offer: SetOffer; press: Press }) {
         <>
           {rescueW !== null && (
             <Button variant="outline-secondary" onClick={() => press('rescue')}>
-              R {rescueW} W from now, and {holdWords(repsLeft)}
+              <kbd>R</kbd> {rescueW} W from now, and {holdWords(repsLeft)}
             </Button>
           )}
           <Button variant="outline-secondary" onClick={() => press('rideEasy')}>
-            Y Ride easy
+            <kbd>Y</kbd> Ride easy
           </Button>
           <Button variant="outline-secondary" onClick={() => press('goOn')}>
-            G Go on as asked
+            <kbd>G</kbd> Go on as asked
           </Button>
           <Button variant="outline-secondary" onClick={() => press('rpe10')}>
             RPE 10

@@ -1,12 +1,12 @@
-import type { Hill } from '@uphill/api';
+import type { Hill, Rider } from '@uphill/api';
 import {
+  type Climbing,
   type Fitted,
   fitToBalance,
   fitToHill,
   fitToLoad,
   fitToTotal,
   type Plan,
-  type RiderOnDay,
 } from '@uphill/core/sessions';
 import { numberTyped, parseDuration, type Refused, type Understood } from '@uphill/core/units';
 import { useState } from 'react';
@@ -17,9 +17,19 @@ import { printDistance } from '../../shared/choices.ts';
 import { Wrong } from '../../ui/messages.tsx';
 import { ShortForm } from '../../ui/ShortForm.tsx';
 import type { EditPlan } from './draftSlice.ts';
+import { RungButtons, RungLine, useRungs } from './Rungs.tsx';
 
-/** Fits the session in one action: to a total, a load, 10 % of W′ left, a hill. */
-export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; edit: EditPlan }) {
+interface Props {
+  readonly plan: Plan;
+  readonly of: Rider;
+  readonly climbing: Climbing;
+  readonly edit: EditPlan;
+}
+
+/** Fits the session in one action: to a total, a load, 10 % of W′ left, a hill; and a rung up or down its ladder. */
+export function FitIt({ plan, of, climbing, edit }: Props) {
+  const { rider } = climbing;
+  const rungs = useRungs({ plan, climbing, edit });
   const { data: hills = [] } = hillsApi.useHillsQuery();
   const [refusal, setRefusal] = useState<string | null>(null);
   const apply = (fitted: Understood<Fitted> | Refused): void => {
@@ -62,8 +72,10 @@ export function FitIt({ plan, rider, edit }: { plan: Plan; rider: RiderOnDay; ed
         {hills.length > 0 && (
           <HillChoice hills={hills} choose={(hill) => apply(fitToHill(plan, hill))} />
         )}
+        <RungButtons move={rungs.move} />
       </div>
       {refusal && <Wrong>{refusal}</Wrong>}
+      <RungLine plan={plan} rider={of} climbing={climbing} rungs={rungs} />
     </section>
   );
 }

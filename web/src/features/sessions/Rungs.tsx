@@ -31,8 +31,8 @@ const LEVER_WORDS: Readonly<Record<Lever, string>> = {
   rest: 'a shorter rest',
 };
 
-/** The session's ladder: which family it climbs, what the next rung is, and the levers that a coach may choose. */
-export function Rungs({ plan, rider, climbing, edit }: Props) {
+/** What the rungs of a session do: a rung up or down by key or button, and what the next one is. */
+export function useRungs({ plan, climbing, edit }: Omit<Props, 'rider'>) {
   const [refusal, setRefusal] = useState<string | null>(null);
   const levers = useMemo(() => leversOf(plan, climbing), [plan, climbing]);
   const next = useMemo(() => climb(plan, 1, climbing), [plan, climbing]);
@@ -47,16 +47,32 @@ export function Rungs({ plan, rider, climbing, edit }: Props) {
   };
   useKey('easierRung', () => move(-1));
   useKey('harderRung', () => move(1));
+  return { refusal, levers, next, move };
+}
+
+type Rungs = ReturnType<typeof useRungs>;
+
+/** A rung easier, a rung harder. */
+export function RungButtons({ move }: Pick<Rungs, 'move'>) {
+  return (
+    <span className="text-nowrap ms-auto">
+      <Button size="sm" variant="outline-secondary" title="Key: [" onClick={() => move(-1)}>
+        One rung easier
+      </Button>{' '}
+      <Button size="sm" variant="outline-secondary" title="Key: ]" onClick={() => move(1)}>
+        One rung harder
+      </Button>
+    </span>
+  );
+}
+
+/** The session's ladder: which family it climbs, what the next rung is, and the levers that a coach may choose. */
+export function RungLine({ plan, rider, climbing, rungs }: Omit<Props, 'edit'> & { rungs: Rungs }) {
+  const { levers, next, refusal, move } = rungs;
   const family = BOOK.find(({ id }) => id === levers.familyId)?.name ?? null;
   if (plan.items.length === 0) return null;
   return (
     <section className="rungs" aria-label="Ladder">
-      <Button size="sm" variant="outline-secondary" title="Key: [" onClick={() => move(-1)}>
-        One rung easier
-      </Button>
-      <Button size="sm" variant="outline-secondary" title="Key: ]" onClick={() => move(1)}>
-        One rung harder
-      </Button>
       <span className="rungs-says">
         {family && <strong>{family}: </strong>}
         {next.ok ? `next ${next.value.says}` : next.reason}
@@ -75,9 +91,6 @@ export function Rungs({ plan, rider, climbing, edit }: Props) {
       ))}
       {levers.familyId === 'ceiling' && <School rider={rider} climbing={climbing} />}
       {refusal && refusal !== (next.ok ? null : next.reason) && <Wrong>{refusal}</Wrong>}
-      <span className="visually-hidden" role="status">
-        {refusal}
-      </span>
     </section>
   );
 }

@@ -15,6 +15,7 @@ import {
 import { type Effort, lowerFirst, printDuration, printEffort, roundTo } from '@uphill/core/units';
 import type { Worked } from '@uphill/core/working';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import Button from 'react-bootstrap/Button';
 import { Figure } from '../../ui/Figure.tsx';
 import type { EditPlan } from './draftSlice.ts';
@@ -75,6 +76,10 @@ export function Ways({ plan, rider, edit }: Props) {
       {ways && ways.disagreementW !== null && ways.disagreementW > 0 && (
         <p className="mb-1">They lie up to {Math.round(ways.disagreementW)} W apart.</p>
       )}
+      <p className="soft mb-1">
+        {rider.ways?.share ?? 0.95} of what is held once, the best over {rider.ways?.stretch ?? 2.5}{' '}
+        × the rep: <Link to="/settings">settings</Link>.
+      </p>
       {chosen && (
         <p className="mb-0">
           <strong>Recommended: </strong>

@@ -32,7 +32,6 @@ import { FitIt } from './FitIt.tsx';
 import { AssignDialog } from './AssignDialog.tsx';
 import { Problems } from './Problems.tsx';
 import { reckon } from './reckon.ts';
-import { Rungs } from './Rungs.tsx';
 import { SessionName } from './SessionName.tsx';
 import { StepTable } from './StepTable.tsx';
 import { Unreadable } from './Unreadable.tsx';
@@ -167,7 +166,8 @@ export function Workshop({
       <div className="title-row workshop-title">
         <SessionName plan={plan} edit={edit} />
         <span className="soft" role="status">
-          {systemName(plan.system)} · {status}
+          {systemName(plan.system)} · {zones && `zones of ${zones.scheme.name} · `}
+          {status}
         </span>
         <span className="ms-auto d-flex flex-wrap gap-2">{actions}</span>
       </div>
@@ -191,8 +191,7 @@ export function Workshop({
         <div>
           <section className="sheet" aria-label="Steps">
             <Suggestions plan={plan} season={climbing.season ?? 'base'} edit={edit} />
-            <FitIt plan={plan} rider={numbers} edit={edit} />
-            <Rungs plan={plan} rider={rider} climbing={climbing} edit={edit} />
+            <FitIt plan={plan} of={rider} climbing={climbing} edit={edit} />
             <StepTable
               plan={shown}
               rider={numbers}

@@ -13,6 +13,7 @@ import { useBests, useModel, WINDOWS } from '../useCurve.ts';
 import { curveLines } from '../../../charts/curveLines.ts';
 import { useActiveRiders } from '../../../shared/useActiveRiders.ts';
 import { ModelBox } from './ModelBox.tsx';
+import { GoalGap } from './GoalGap.tsx';
 import { BestsTable } from './BestsTable.tsx';
 import { Against, Strengths } from './Strengths.tsx';
 import { Heading } from '../../../ui/Heading.tsx';
@@ -82,6 +83,7 @@ function Curve({ rider }: { rider: Rider }) {
         </section>
         <div>
           <ModelBox model={model} rider={rider} />
+          <GoalGap rider={rider} model={model} day={day} />
           <Strengths rider={rider} day={day} ftpW={model.ftpW} />
           {otherRider && shownOver && (
             <Against

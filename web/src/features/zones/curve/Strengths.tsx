@@ -1,10 +1,14 @@
 import type { CurveBest, Rider } from '@uphill/api';
-import { observedAt, strengthsOf } from '@uphill/core/power';
+import { notAskedLately, observedAt, strengthForGoal, strengthsOf } from '@uphill/core/power';
+import { goalOn } from '@uphill/core/rider';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { modelsApi } from '../../../shared/api/models.ts';
 import { plusDays } from '../../../shared/dates.ts';
 import { Figure } from '../../../ui/Figure.tsx';
 import { pointsOf, useBests } from '../useCurve.ts';
+
+/** Looked at for what was not asked lately, days. */
+const LATELY_DAYS = 60;
 
 export function Strengths({
   rider,
@@ -31,7 +35,18 @@ export function Strengths({
     from: plusDays(day, -180),
     to: day,
   });
+  const { data: lately } = modelsApi.useCurveQuery({
+    riderId: rider.id,
+    from: plusDays(day, -LATELY_DAYS),
+    to: day,
+  });
   if (!now) return null;
+  const unasked = lately ? notAskedLately(pointsOf(now), pointsOf(lately)) : [];
+  const goal = goalOn(rider.goals, day);
+  const demand =
+    goal?.watts != null && goal.seconds !== null
+      ? { watts: goal.watts, seconds: goal.seconds }
+      : null;
   // Less than a year of rides: the half-year before stands for the season before.
   const byYear = before.length > 0;
   const strengths = byYear
@@ -45,7 +60,11 @@ export function Strengths({
           <li key={point.name}>
             <span>
               {point.name}, {printDuration(point.seconds)}
-              <span className="soft small d-block">{says}</span>
+              <span className="soft small d-block">
+                {[says, demand && strengthForGoal(point.seconds, watts.value, demand)]
+                  .filter(Boolean)
+                  .join('; ')}
+              </span>
             </span>
             <Figure
               working={watts}
@@ -54,6 +73,12 @@ export function Strengths({
           </li>
         ))}
       </ul>
+      {unasked.length > 0 && (
+        <p className="mb-1">
+          Not asked lately: {unasked.map(printDuration).join(', ')}. Nothing within 5 % of the
+          year’s best for {LATELY_DAYS} days.
+        </p>
+      )}
       {!byYear && half.length > 0 && (
         <p className="soft small mb-0">
           Less than a year of rides so far: the last six months are compared with the six before.
