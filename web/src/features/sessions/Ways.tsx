@@ -1,4 +1,5 @@
 import {
+  ABOVE_FTP_DEFAULTS,
   ABOVE_FTP_LENGTHS,
   aboveFtp,
   changeStep,
@@ -76,10 +77,7 @@ export function Ways({ plan, rider, edit }: Props) {
       {ways && ways.disagreementW !== null && ways.disagreementW > 0 && (
         <p className="mb-1">They lie up to {Math.round(ways.disagreementW)} W apart.</p>
       )}
-      <p className="soft mb-1">
-        {rider.ways?.share ?? 0.95} of what is held once, the best over {rider.ways?.stretch ?? 2.5}{' '}
-        × the rep: <Link to="/settings">settings</Link>.
-      </p>
+      <Shares rider={rider} />
       {chosen && (
         <p className="mb-0">
           <strong>Recommended: </strong>
@@ -89,6 +87,16 @@ export function Ways({ plan, rider, edit }: Props) {
         </p>
       )}
     </section>
+  );
+}
+
+/** The shares that the rider's own numbers are reckoned by, and where they are chosen. */
+function Shares({ rider: { ways = ABOVE_FTP_DEFAULTS } }: Pick<Props, 'rider'>) {
+  return (
+    <p className="soft mb-1">
+      {ways.share} of what is held once, the best over {ways.stretch} × the rep:{' '}
+      <Link to="/settings">settings</Link>.
+    </p>
   );
 }
 
