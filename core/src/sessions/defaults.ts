@@ -204,6 +204,15 @@ const WARM_UPS: Readonly<Record<System, string | null>> = {
   sprint: '15:00 building to 80 %, 10 s at 120 %, 4:00 easy',
 };
 
+/** A warm-up on the climb itself: 85, 90, 100 % of what it allows (the rider's curve at its time), with equal rest. */
+export const CLIMB_WARM_UP = [
+  '10:00 building to 75 %',
+  ...[85, 90, 100].flatMap((percent) => [
+    `4:00 at ${percent} % of curve as warm-up`,
+    '4:00 easy as warm-up',
+  ]),
+].join(', ');
+
 /**
  * The warm-up a coach would put before a session, as a sentence.
  *

@@ -19,6 +19,7 @@ export { asksMaximal, healthRefusal } from './caution.ts';
 export { cautionsOf } from './cautions.ts';
 export { type CurveDot, curveDots, curvePoints } from './curveDots.ts';
 export {
+  CLIMB_WARM_UP,
   defaultWarmUp,
   hasWarmUp,
   type OfferedRest,

@@ -49,6 +49,8 @@ export class TestOnStandIns {
   private rolling: Rolling;
   private stepIndex = 0;
   private inStepS = 0;
+  /** Work of the step so far, J. */
+  private inStepJ = 0;
   private heldW = 60;
   private onW: number | null = null;
   private chancesUsed = 0;
@@ -74,6 +76,7 @@ export class TestOnStandIns {
     const whole = Math.max(0, Math.round(watts));
     this.body = liveOn(this.setting.rider, this.body, whole, rpm, this.random);
     this.inStepS += 1;
+    this.inStepJ += whole;
     this.chanceLeftS = Math.max(0, this.chanceLeftS - 1);
     const second = {
       watts: whole,
@@ -98,6 +101,7 @@ export class TestOnStandIns {
       stepIndex: Math.min(this.stepIndex, this.steps.length - 1),
       step,
       inStepS,
+      stepMeanW: inStepS === 0 ? 0 : this.inStepJ / inStepS,
       leftS: step.seconds === null ? null : step.seconds - inStepS,
       askedW: ended === null ? this.asked() : null,
       stage: step.ask.kind === 'ramp' ? Math.floor(inStepS / this.setting.ramp.stageS) + 1 : null,
@@ -145,6 +149,7 @@ export class TestOnStandIns {
   private goOn(): void {
     this.stepIndex += 1;
     this.inStepS = 0;
+    this.inStepJ = 0;
     this.onW = null;
     this.chanceLeftS = 0;
     this.laps.push(this.body.second);

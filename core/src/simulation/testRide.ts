@@ -51,6 +51,8 @@ export interface TestRideState {
   readonly stepIndex: number;
   readonly step: TestStep;
   readonly inStepS: number;
+  /** Mean of the step so far, W. */
+  readonly stepMeanW: number;
   /** Seconds left of the step; null where it lasts until the rider stops. */
   readonly leftS: number | null;
   /** What is asked now, W; null where it is "all you have". */

@@ -1,4 +1,5 @@
 /** Testing: protocols, efforts on a recording, readings, checks, what follows. Handbook section 4. */
+export { aheadInTest } from './live.ts';
 export { READING_BOUNDS } from './bounds.ts';
 export { type Check, earlierTest, type EarlierTest, type TestEvidence } from './checks/check.ts';
 export { checkTest } from './checks/checkTest.ts';

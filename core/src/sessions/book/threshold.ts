@@ -1,10 +1,8 @@
+import { CLIMB_WARM_UP } from '../defaults.ts';
 import type { BookFamily } from './book.ts';
 
 const START = 'First seconds far above target.';
 const SPRINT_END = 'A sprint at the end: then it was too easy.';
-/** A warm-up on the climb itself: 85, 90, 100 % of what it allows, with equal rest. */
-const THREE_CLIMBS =
-  '10 building to 75 %, 4:00 at 85 % of curve, 4 easy, 4:00 at 90 % of curve, 4 easy, 4:00 at 100 % of curve, 4 easy';
 const JUNCTIONS = 'A road with junctions.';
 
 /** Families around FTP. Source: handbook section 7, the book. */
@@ -200,7 +198,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
       {
         id: 'goal-climbs-whole',
         name: 'The whole climb at 95 %',
-        sentence: `${THREE_CLIMBS}, until lap about 30:00 at 95 % of goal "to the top", 10 down`,
+        sentence: `${CLIMB_WARM_UP}, until lap about 30:00 at 95 % of goal "to the top", 10 down`,
       },
     ],
   },

@@ -1,5 +1,6 @@
 import {
   changeSet,
+  CLIMB_WARM_UP,
   defaultWarmUp,
   easyStep,
   hasWarmUp,
@@ -31,8 +32,13 @@ export function Suggestions({
   const system = systemOf(plan);
   const set = restless(plan.items);
   const rests = set ? restsOf(set, plan, season) : [];
-  const warmUp = plan.items.length > 0 && !hasWarmUp(plan) ? defaultWarmUp(system) : null;
-  if (rests.length === 0 && !warmUp) return null;
+  const bare = plan.items.length > 0 && !hasWarmUp(plan);
+  const usual = bare ? defaultWarmUp(system) : null;
+  const warmUps = [
+    ...(usual === null ? [] : [usual]),
+    ...(bare && plan.place === 'climb' ? [CLIMB_WARM_UP] : []),
+  ];
+  if (rests.length === 0 && warmUps.length === 0) return null;
   const addRest = (rest: OfferedRest): void => {
     if (!set) return;
     edit(
@@ -46,8 +52,8 @@ export function Suggestions({
       },
     );
   };
-  const addWarmUp = (): void => {
-    const { items } = parseSentence(`${warmUp ?? ''}, 1 × 1:00 at 100 %`, {
+  const addWarmUp = (warmUp: string): void => {
+    const { items } = parseSentence(`${warmUp}, 1 × 1:00 at 100 %`, {
       hills: [],
       ftpW: null,
       newId,
@@ -64,11 +70,18 @@ export function Suggestions({
           Add {printDuration(rest.seconds)} easy between: {rest.says}
         </Button>
       ))}
-      {warmUp && (
-        <Button size="sm" variant="outline-secondary" onClick={addWarmUp}>
-          Add a warm-up for {systemName(system)}: {warmUp}
+      {warmUps.map((warmUp) => (
+        <Button
+          key={warmUp}
+          size="sm"
+          variant="outline-secondary"
+          onClick={() => addWarmUp(warmUp)}
+        >
+          {warmUp === CLIMB_WARM_UP
+            ? 'Add three climbs as a warm-up: 85, 90, 100 % of what a climb of 4:00 allows'
+            : `Add a warm-up for ${systemName(system)}: ${warmUp}`}
         </Button>
-      )}
+      ))}
     </div>
   );
 }

@@ -17,19 +17,18 @@ import { usualRamp } from '@uphill/core/simulation';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { useNavigate, useSearchParams } from 'react-router';
-import { testDaysApi } from '../../shared/api/testDays.ts';
+import { useSearchParams } from 'react-router';
 import { testsApi } from '../../shared/api/tests.ts';
 import { choices } from '../../shared/choices.ts';
 import { today } from '../../shared/dates.ts';
-import { firstName, ftpOnDay, healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
-import { useAct } from '../../shared/useAct.ts';
+import { firstName, ftpOnDay, healthOnDay } from '../../shared/riderOnDay.ts';
 import { WithRider } from '../../ui/WithRider.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { AboutProtocol } from './AboutProtocol.tsx';
 import { pacesWell } from './allowedProtocols.ts';
 import { RampForecast } from './RampForecast.tsx';
 import { lastRamp, UNKNOWN_FTP_W } from './rampWords.ts';
+import { useStartTestDay } from './useStartTestDay.ts';
 import { TestCaution } from './TestCaution.tsx';
 import { Heading } from '../../ui/Heading.tsx';
 
@@ -247,42 +246,23 @@ function Start({
   protocol: Protocol;
   expectedW: number | null;
 }) {
-  const navigate = useNavigate();
-  const [begin, { isLoading }] = testDaysApi.useAddTestDayMutation();
   const { data: tests = [] } = testsApi.useTestsQuery(rider.id);
-  const { act, problem } = useAct();
+  const { start, busy, problem } = useStartTestDay(rider);
   const lastSetup = tests.find(({ setup }) => setup !== null)?.setup;
-  const start = async (): Promise<void> => {
-    const day = await act(() =>
-      begin({
-        riderId: rider.id,
-        protocol: protocol.id,
-        draft: {
-          stage: 'expect',
-          date: today(),
-          expectedW,
-          expectedBpm: riderOnDay(rider, today()).thresholdBpm,
-          // Bike, trainer and pressure as last time: what is ticked is asked anew.
-          setup: lastSetup ? { ...lastSetup, answers: {} } : EMPTY_SETUP,
-          ramp: usualRamp(protocol, expectedW ?? UNKNOWN_FTP_W, lastRamp(tests)),
-          onS: 30,
-          slopePercent: 3,
-          optional: false,
-          way: null,
-          ride: null,
-          recordingId: null,
-          typed: {},
-          samples: [],
-          note: '',
-        },
-      }),
-    );
-    if (day) void navigate(`/riders/${rider.id}/test-days/${day.id}`);
-  };
   return (
     <>
       <ProblemNote problem={problem} />
-      <Button disabled={isLoading} onClick={() => void start()}>
+      <Button
+        disabled={busy}
+        onClick={() =>
+          void start(protocol, {
+            expectedW,
+            // Bike, trainer and pressure as last time: what is ticked is asked anew.
+            setup: lastSetup ? { ...lastSetup, answers: {} } : EMPTY_SETUP,
+            ramp: usualRamp(protocol, expectedW ?? UNKNOWN_FTP_W, lastRamp(tests)),
+          })
+        }
+      >
         Start the test day: {protocol.name}
       </Button>
     </>

@@ -1,12 +1,15 @@
 import type { Rider, TestDayDraft } from '@uphill/api';
-import type { Protocol } from '@uphill/core/testing';
-import type { RiddenSecond } from '@uphill/core/simulation';
+import { type Protocol, protocolOf } from '@uphill/core/testing';
+import { type RiddenSecond, usualRamp } from '@uphill/core/simulation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { recordingsApi } from '../../../shared/api/recordings.ts';
 import { useAct } from '../../../shared/useAct.ts';
+import { healthOnDay } from '../../../shared/riderOnDay.ts';
 import { saveFile } from '../../../shared/saveFile.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
+import { UNKNOWN_FTP_W } from '../rampWords.ts';
+import { useStartTestDay } from '../useStartTestDay.ts';
 
 interface KeepProps {
   readonly rider: Rider;
@@ -71,6 +74,36 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
       </Button>
       <Button variant="link" onClick={() => void download('fit')}>
         Save as FIT
+      </Button>
+      {protocol.id === 'lactate-steps' && <SameVisit rider={rider} draft={draft} />}
+    </div>
+  );
+}
+
+const FAST_RAMP = protocolOf('fast-ramp');
+
+/** Lactate steps, 20 to 25 minutes easy and the fast ramp are one visit: its maximum is read off the second ride. */
+function SameVisit({ rider, draft }: Pick<KeepProps, 'rider' | 'draft'>) {
+  const { start, busy, problem } = useStartTestDay(rider);
+  const { date, expectedW, setup } = draft;
+  if (!healthOnDay(rider, date).maximal) return null;
+  return (
+    <div className="mt-2">
+      <ProblemNote problem={problem} />
+      <Button
+        variant="outline-secondary"
+        disabled={busy}
+        onClick={() =>
+          void start(FAST_RAMP, {
+            date,
+            expectedW,
+            setup,
+            ramp: usualRamp(FAST_RAMP, expectedW ?? UNKNOWN_FTP_W, null),
+            note: 'In one visit with the lactate steps.',
+          })
+        }
+      >
+        In the same visit: 20 to 25 min easy, then the fast ramp
       </Button>
     </div>
   );

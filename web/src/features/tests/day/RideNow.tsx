@@ -1,7 +1,9 @@
 import type { TestDayDraft } from '@uphill/api';
 import type { TestRideState } from '@uphill/core/simulation';
-import { expectedRampEnd, type Protocol } from '@uphill/core/testing';
+import { aheadInTest, expectedRampEnd, type Protocol } from '@uphill/core/testing';
 import { printClock, roundHalfUp } from '@uphill/core/units';
+import { choices } from '../../../shared/choices.ts';
+import { Figure } from '../../../ui/Figure.tsx';
 import type { Tick } from '../../../workers/standIns.worker.ts';
 
 interface Props {
@@ -24,6 +26,7 @@ export function RideNow({ tick, protocol, draft }: Props) {
         </h2>
         <span className="soft">{printClock(state.second)} ridden</span>
         <ExpectedHere state={state} draft={draft} />
+        <Ahead state={state} protocol={protocol} draft={draft} />
       </div>
       {state.endedBecause && (
         <p className="mb-2">
@@ -48,6 +51,30 @@ export function RideNow({ tick, protocol, draft }: Props) {
         />
       </dl>
     </>
+  );
+}
+
+/** Ahead of or behind what was written down, at 1:00 and at half; the coach can hide it. */
+function Ahead({ state, protocol, draft }: { state: TestRideState } & Omit<Props, 'tick'>) {
+  const ahead =
+    choices().judgeTests && state.ended === null
+      ? aheadInTest(protocol, state.step, state.inStepS, state.stepMeanW, draft.expectedW)
+      : null;
+  if (!ahead) return null;
+  const words = ahead.value < 0 ? 'behind' : 'ahead of';
+  return (
+    <strong role="status">
+      {ahead.value === 0 ? (
+        'just what was written down'
+      ) : (
+        <>
+          <Figure working={ahead} label="Against what was written down">
+            {`${Math.abs(ahead.value)} W`}
+          </Figure>{' '}
+          {words} what was written down
+        </>
+      )}
+    </strong>
   );
 }
 
