@@ -1,12 +1,20 @@
 /** npm run bench: hot paths as ratios against a plain baseline in the same run. Prints; asserts nothing but equal answers. */
 import { firstLoad, keystrokes, rideRoom } from './bench/pages.mjs';
 import { manyImports, serverStart } from './bench/server.mjs';
-import { balanceOfMany, bestEfforts, csvImport, sessionOfSixty, standIns } from './bench/sums.mjs';
+import {
+  balanceOfMany,
+  bestEfforts,
+  csvImport,
+  rescueOfSet,
+  sessionOfSixty,
+  standIns,
+} from './bench/sums.mjs';
 import { rows } from './bench/tally.mjs';
 
 bestEfforts();
 sessionOfSixty();
 balanceOfMany();
+rescueOfSet();
 csvImport();
 standIns();
 await keystrokes();

@@ -155,6 +155,47 @@ export function balanceOfMany() {
   );
 }
 
+/** A set saved in the middle of it: what the ride room asks after every rep. */
+export function rescueOfSet() {
+  const items = itemsOf('12 × (4:00 at 118 % and 3:00 at 50 %)');
+  const plan = {
+    name: '',
+    nameFollows: true,
+    purpose: '',
+    system: 'ceiling',
+    place: 'any',
+    note: '',
+    items,
+  };
+  const segments = core.expand(plan, { ...RIDER_ON_DAY, bests: [] });
+  const model = { cpW: 262, wPrimeJ: 16_000, recovery: 'measured' };
+  const work = segments.find(({ role }) => role === 'work');
+  const stepIds = new Set([work.stepId]);
+  const [askedW, balanceJ] = [work.from.countedW, 6_000];
+  const lowestAt = (watts) => {
+    let [balance, lowest] = [balanceJ, balanceJ];
+    for (const { stepId, seconds, from } of segments)
+      for (let second = 0; second < seconds; second += 1) {
+        balance = core.balanceAfter(balance, stepIds.has(stepId) ? watts : from.countedW, 1, model);
+        if (balance < lowest) lowest = balance;
+      }
+    return lowest;
+  };
+  const ours = () => core.rescueSet({ segments, stepIds, balanceJ, model, askedW }).watts;
+  const plain = () => {
+    let watts = Math.ceil(askedW) - 1;
+    while (watts > model.cpW && lowestAt(watts) < 0.1 * model.wPrimeJ) watts -= 1;
+    return watts > model.cpW ? watts : null;
+  };
+  if (ours() !== plain()) throw new Error(`The saved sets differ: ${ours()} and ${plain()}.`);
+  report(
+    `watts that save a set of ${segments.length} steps`,
+    median(60, ours),
+    median(60, plain),
+    'plain: watt by watt, each second by second',
+  );
+}
+
 export function csvImport() {
   const text = core.writeCsvRecording(
     longRide().map((watts) => ({ watts, bpm: 140, rpm: 88 })),
