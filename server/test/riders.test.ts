@@ -354,12 +354,45 @@ describe('the settings', () => {
     expect((await put({ mass: 'stone' })).status).toBe(400);
     expect((await put({ retestWeeks: 1 })).body.detail).toMatch(/retest/);
     expect((await ask('PATCH', '/settings', { timeZone: 'Mars/Olympus' })).status).toBe(400);
+    expect((await put({ ownShare: 1 })).body.detail).toMatch(/share is at most 0.97/i);
+    expect((await put({ longerTimes: 'often' })).body.detail).toMatch(/stretch is a number/i);
     expect((await ask('POST', '/undo')).body.did).toBe('changed the settings');
     expect((await get()).choices).toMatchObject({ mass: 'lb', weekStart: 'monday' });
     const sqlite = new BetterSqlite(path.join(folder, 'test.sqlite'));
     sqlite.exec(`UPDATE settings SET choices = '{"mass":"stone","dates":"monthFirst"}'`);
     sqlite.close();
     expect((await get()).choices).toEqual({ ...choices, dates: 'monthFirst' });
+  });
+});
+
+describe('what moves ceiling work', () => {
+  it('is a choice of a rider’s own, and nothing else than one of the schools', async () => {
+    const { ask } = at;
+    const { id, version, ceilingSchool } = await newRider(ask);
+    expect(ceilingSchool).toBeNull();
+    const changed = await ask('PATCH', `/riders/${id}`, { version, ceilingSchool: 'minutes' });
+    expect(changed.body.ceilingSchool).toBe('minutes');
+    const wrong = await ask('PATCH', `/riders/${id}`, { version: 2, ceilingSchool: 'luck' });
+    expect(wrong.status).toBe(400);
+    expect((await ask('POST', '/undo')).status).toBe(200);
+    expect((await ask('GET', `/riders/${id}`)).body.ceilingSchool).toBeNull();
+  });
+
+  it('figures of days follow the shares by which own numbers are reckoned', async () => {
+    const { ask, folder } = at;
+    const sqlite = new BetterSqlite(path.join(folder, 'test.sqlite'));
+    const kept = (byModel: number): number =>
+      (
+        sqlite.prepare('SELECT count(*) AS n FROM day_figures WHERE by_model = ?').get(byModel) as {
+          n: number;
+        }
+      ).n;
+    sqlite.exec(`PRAGMA foreign_keys = OFF; INSERT INTO day_figures (rider_id, day_id, name, load, seconds, by_model, good_on)
+      VALUES ('r', 'd', 'x', 1, 1, 1, NULL), ('r', 'e', 'x', 1, 1, 0, NULL)`);
+    expect([kept(1), kept(0)]).toEqual([1, 1]);
+    await ask('PATCH', '/settings', { choices: { ownShare: 0.9 } });
+    expect([kept(1), kept(0)]).toEqual([0, 1]);
+    sqlite.close();
   });
 });
 

@@ -41,7 +41,7 @@ export {
 export type { Lap, RecordedSecond } from './recorded.ts';
 export { CURVE_DAYS, riderModel, type RiderModel } from './riderModel.ts';
 export { type Gap, isBeat, isSound, meanHeartRate, preparePower, stopsOf } from './stream.ts';
-export { strengthsOf } from './strengths.ts';
+export { type StrengthPoint, strengthsOf } from './strengths.ts';
 export {
   balanceAfter,
   type BalanceModel,

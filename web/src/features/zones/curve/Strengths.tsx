@@ -1,5 +1,11 @@
 import type { CurveBest, Rider } from '@uphill/api';
-import { notAskedLately, observedAt, strengthForGoal, strengthsOf } from '@uphill/core/power';
+import {
+  notAskedLately,
+  observedAt,
+  strengthForGoal,
+  type StrengthPoint,
+  strengthsOf,
+} from '@uphill/core/power';
 import { goalOn } from '@uphill/core/rider';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { modelsApi } from '../../../shared/api/models.ts';
@@ -61,7 +67,10 @@ export function Strengths({
             <span>
               {point.name}, {printDuration(point.seconds)}
               <span className="soft small d-block">
-                {[says, demand && strengthForGoal(point.seconds, watts.value, demand)]
+                {[
+                  says,
+                  demand && strengthForGoal(point.seconds, held(point, watts.value, ftpW), demand),
+                ]
                   .filter(Boolean)
                   .join('; ')}
               </span>
@@ -86,6 +95,11 @@ export function Strengths({
       )}
     </section>
   );
+}
+
+/** Few rides hold an all-out hour: there FTP speaks, where it is more. */
+function held({ name }: StrengthPoint, watts: number, ftpW: number | null): number {
+  return name === 'hour' ? Math.max(watts, ftpW ?? 0) : watts;
 }
 
 export function Against({
