@@ -1,8 +1,9 @@
 /** The sums of sums.json through the core's public functions: each kind gives what it found, in the case's own fields. */
-import { aboveFtp } from '@uphill/core/sessions';
+import { aboveFtp, sessionBalance } from '@uphill/core/sessions';
 import {
   balanceAfter,
   bestWindows,
+  demandGap,
   fitCriticalPower,
   loadFromEffort,
   loadFromPower,
@@ -42,6 +43,27 @@ function lactate(stages, struck = []) {
   });
   const { lt1, lt2 } = readLactate(samples, 20);
   return [value(lt1.crossing).value, value(lt2.crossing).value];
+}
+
+/** Steady segments of [seconds, watts] as the core lays a session out. */
+function laidOut(segments) {
+  let startS = 0;
+  return segments.map(([seconds, watts], index) => {
+    const asked = { countedW: watts };
+    const segment = { startS, seconds, from: asked, to: asked, rep: null, role: 'work', index };
+    startS += seconds;
+    return segment;
+  });
+}
+
+const balanceOf = (segments, model) => sessionBalance(laidOut(segments), model);
+
+/** W′ balance at the end of every segment. */
+function endsOf(segments, model) {
+  const { points } = balanceOf(segments, model);
+  return laidOut(segments).map(
+    ({ startS, seconds }) => points.find(({ second }) => second === startS + seconds)?.balanceJ,
+  );
 }
 
 const loadOf = (watts, surgeW, ftpW) => loadFromPower(watts.length, surgeW, ftpW);
@@ -92,6 +114,27 @@ export const SUMS = {
   lactate({ stages }) {
     const [lt1At2W, lt2At4W] = lactate(stages);
     return { lt1At2W, lt2At4W };
+  },
+  wBalance: ({ segments, ...model }) => ({
+    endOfSegmentJ: endsOf(segments, { ...model, recovery: 'measured' }),
+    endOfSegmentQuickJ: endsOf(segments, { ...model, recovery: 'quick' }),
+  }),
+  wBalanceBreaks: ({ segments, ...model }) => ({
+    firstBelowZeroAtS: balanceOf(segments, { ...model, recovery: 'measured' }).breaks?.atS,
+    firstBelowZeroQuickAtS: balanceOf(segments, { ...model, recovery: 'quick' }).breaks?.atS,
+  }),
+  demandGap({ goalW, seconds, ftpW, massKg, bestAtThatTimeW, expect }) {
+    const bests = bestAtThatTimeW == null ? [] : [[seconds, bestAtThatTimeW]];
+    // Where no FTP is given only what the goal asks for is.
+    const gap = demandGap({ watts: goalW, seconds }, { ftpW: ftpW ?? 260 }, bests, massKg ?? null);
+    const { gapW, gapPercent, gapWPerKg, ftpNeededW, byWattsAlone } = gap;
+    const found = {
+      ...{ curveW: goalW - gapW.value, gapW: gapW.value, gapPercent, gapWPerKg },
+      ...{ ftpNeededW, byWattsAlone },
+    };
+    return {
+      expect: Object.fromEntries(Object.keys(expect).map((field) => [field, found[field]])),
+    };
   },
   recoversAtCp: ({ startJ, segment: [seconds, watts], ...model }) => ({
     endJ: balanceAfter(startJ, watts, seconds, model),

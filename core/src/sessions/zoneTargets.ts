@@ -54,7 +54,7 @@ export function schemeOfZone({ scheme }: ZoneEffort): Scheme | null {
  * @param zone number of the zone, from 1
  * @returns the effort
  */
-export function zoneOf(scheme: Scheme, zone: number): ZoneEffort {
+function zoneOf(scheme: Scheme, zone: number): ZoneEffort {
   return scheme.id === USUAL_SCHEME
     ? { kind: 'zone', zone }
     : { kind: 'zone', zone, scheme: travelling(scheme) };

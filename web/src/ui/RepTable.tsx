@@ -121,7 +121,9 @@ const HEART: readonly Column[] = [
   [
     'Lowest before, rise',
     ({ lowestBefore, riseBpm }) =>
-      lowestBefore === null || riseBpm === null ? '' : `${lowestBefore}, ${printSigned(riseBpm, 0)}`,
+      lowestBefore === null || riseBpm === null
+        ? ''
+        : `${lowestBefore}, ${printSigned(riseBpm, 0)}`,
     'pulse',
   ],
 ];
