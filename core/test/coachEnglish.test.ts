@@ -133,6 +133,36 @@ quarter of an hour easy, twenty minutes tempo | 15:00 easy, 20:00 at zone 3
 about 20 min easy, ~15 min at 80% | 20:00 easy, 15:00 at 80 %
 3 × 10 min at 90 % "shoulders loose", 5 easy between | 3 × 10:00 at 90 % "shoulders loose", 5:00 easy between
 2 x 15 min at 75 % "15 min warm up pace", 15 easy between | 2 × 15:00 at 75 % "15 min warm up pace", 15:00 easy between
+10 min WU; 3x(3x3min @ 115%, 2min easy), 5min easy between sets; 10min CD | 10:00 building to 75 %, 3 × (3 × 3:00 at 115 %, 2:00 easy between), 5:00 easy between, 10:00 down
+5x5min@105%/3min easy | 5 × 5:00 at 105 %, 3:00 easy between
+6x3min on/3min off @ 115% | 6 × 3:00 at 115 %, 3:00 easy after each
+1hr Z2 then 3x10min Z4 (5min RBI) | 1 h 00 at zone 2, 3 × 10:00 at zone 4, 5:00 easy between
+5 x 3 minutes at 115% FTP with 3 minutes recovery | 5 × 3:00 at 115 %, 3:00 easy between
+3 x 8' @ 270W (rec 4') | 3 × 8:00 at 270 W, 4:00 easy between
+3 x 8' @ 270-280W, 4' r | 3 × 8:00 at 270–280 W, 4:00 easy between
+12x30s@150%, 30s rec, 3 sets, 5min between sets | 3 × (12 × 30 s at 150 %, 30 s easy between), 5:00 easy between
+ride 2 hours at an easy pace | 2 h 00 easy
+4x8 threshold 2min rest | 4 × 8:00 at zone 4, 2:00 easy between
+10min build from 100W to 200W | 10:00 building from 100 W to 200 W
+10min progressive 50-75% | 10:00 building to 75 %
+sprints: 8x12s, 4min easy | 8 × 12 s max, 4:00 easy between
+60min @ 65% w/ 5x10s sprints | 20:00 at 65 %, 5 × 10 s max, 3:50 at 65 % after each, 20:00 at 65 %
+3h endurance with 4x8min tempo in the middle | 29:00 at zone 2, 4 × 8:00 at zone 3, 29:00 at zone 2 between, 32:00 at zone 2
+6×2′ hill reps @ 110%, roll down | 6 × 2:00 at 110 %, until lap about 2:00 easy between
+6 x 2 min uphill hard, roll down easy | 6 × 2:00 at rpe 8 "uphill", until lap about 2:00 easy between
+5x4min @ 8/10 effort, 4 min off | 5 × 4:00 at rpe 8, 4:00 easy between
+5 x 3 min at 118 % / 3 min easy; 10 min easy | 5 × 3:00 at 118 %, 3:00 easy between, 10:00 easy
+4x10 @ 95% off 2' | 4 × 10:00 at 95 %, 2:00 easy between
+4 x 10 @95% on 2 min rest | 4 × 10:00 at 95 %, 2:00 easy between
+2 x 20 min at sweet spot intensity, 5 min recovery | 2 × 20:00 at 88–94 %, 5:00 easy between
+zone 2 for 90 minutes | 1 h 30 at zone 2
+90 min zone 2 ride | 1 h 30 at zone 2
+easy 60 min | 1 h 00 easy
+tempo 3x15, 5 easy | 3 × 15:00 at zone 3, 5:00 easy between
+threshold 4 x 10 min, 5 min off | 4 × 10:00 at zone 4, 5:00 easy between
+VO2 5x3', 3' off | 5 × 3:00 at zone 5, 3:00 easy between
+5 x 3 min VO2 max intervals, 3 min rest between intervals | 5 × 3:00 at zone 5, 3:00 easy between
+2h steady at 70% | 2 h 00 at 70 %
 5 x 2 min, all out, 4 min easy | >
 `
   .trim()

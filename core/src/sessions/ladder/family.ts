@@ -53,7 +53,7 @@ export function familyOfWork(
 ): FamilyOfWork | null {
   if ((plan.sport ?? 'ride') !== 'ride') return { id: plan.sport ?? 'free', ladder: null };
   const copied = (plan.bookId ?? '').replace(/[-:]\d+$/, '');
-  if (copied === 'drills' || isDrill(work)) return { id: 'drills', ladder: LADDERS.drills };
+  if (isDrill(work, copied)) return { id: 'drills', ladder: LADDERS.drills };
   if (plan.unfuelled === true && work.form === 'ride')
     return { id: 'unfuelled', ladder: LADDERS.unfuelled };
   if (work.form === 'ride') return ofRide(plan, work, rider);
@@ -61,14 +61,16 @@ export function familyOfWork(
   return ofReps(plan, work, { rider, school, copied });
 }
 
-function isDrill(work: Work): boolean {
+/** Easy pieces at a high cadence, or of one leg; what was copied from the drills only while it is still easy. */
+function isDrill({ form, percents, steps }: Work, copied: string): boolean {
+  const says = steps.some(
+    ({ cadence, cue }) =>
+      (cadence !== null && 'low' in cadence && cadence.low >= 100) || /leg/i.test(cue),
+  );
   return (
-    work.form !== 'ride' &&
-    work.percents.every((percent) => percent !== null && percent <= 70) &&
-    work.steps.some(
-      ({ cadence, cue }) =>
-        (cadence !== null && 'low' in cadence && cadence.low >= 100) || /leg/i.test(cue),
-    )
+    form !== 'ride' &&
+    percents.every((percent) => percent !== null && percent <= 70) &&
+    (says || copied === 'drills')
   );
 }
 

@@ -229,7 +229,8 @@ class Reader {
       step?.kind !== 'step' ||
       set?.kind !== 'set' ||
       set.rest ||
-      set.reps === 1
+      set.reps === 1 ||
+      set.parts.some((part) => part.kind === 'step' && isEasy(part))
     )
       return false;
     if (
@@ -372,6 +373,11 @@ class Reader {
     const { role: _, once: __, ...fields } = said;
     return { kind: 'step', id, role: 'work', ...fields };
   }
+}
+
+/** Whether a step of a set is its easy part, so that the set needs no rest. */
+function isEasy({ target }: Step): boolean {
+  return target.kind === 'steady' && target.effort.kind === 'easy';
 }
 
 /** A whole recovery: until the rider presses lap, counted as long as the system's rest, at least as long as the rep. */

@@ -1,4 +1,12 @@
-import { blocksOf, onTheClock, type Put, ramp, short, sprintsIn } from './plainSums.ts';
+import {
+  blocksInRide,
+  blocksOf,
+  onTheClock,
+  type Put,
+  ramp,
+  short,
+  sprintsIn,
+} from './plainSums.ts';
 
 /** One way of saying, and how the grammar says it. */
 export type Rule = readonly [find: RegExp, put: Put];
@@ -20,7 +28,7 @@ const COOL = String.raw`(?:cool[- ]?down|warm[- ]?down|c\/?d|w\/?d)`;
 const REST = String.raw`(?:recover(?:y|ies)|rec(?:s|ov)?|rests?|resting|easy|off|r\.?i\.?|rbi)`;
 const BETWEEN_SETS = String.raw`(?:in\s+)?between\s+(?:the\s+|each\s+)?(?:sets|blocks|rounds|groups|series)`;
 const BETWEEN = String.raw`(?:in\s*-?\s*between|between|btw|b\/w)(?:\s+(?:the\s+|each\s+|all\s+)?(?:reps?|intervals?|efforts?|ones?|repeats?|of\s+them))?(?:\s+each)?`;
-const ENERGY = String.raw`(?:easy|endurance|tempo|threshold|recovery|max|steady)`;
+const ENERGY = String.raw`(?:easy|sweet spot|aerobic ceiling|endurance|tempo|threshold|recovery|max|steady)`;
 
 const figure = (word: string): string => String(NUMBER_WORDS[word.toLowerCase()] ?? word);
 
@@ -105,6 +113,11 @@ const COUNTS: readonly Rule[] = [
     String.raw`(?<=\d\s*(?:${UNITS})?)\s+(?:reps|repeats|intervals|efforts|pieces|climbs)\b(?!\s*\d)`,
     '',
   ),
+  rule(
+    String.raw`(\d{1,4}\s*[x×]\s*[^,;()]+,\s*[^,;()]*?(?:rec|rest|easy|off|between)[^,;()]*),\s*(\d{1,3})\s*(?:sets|rounds)\b`,
+    '$2 x ($1)',
+  ),
+  rule(String.raw`(?<=\d\s*(?:${UNITS})?)\s+hill\s+(?:reps|repeats|efforts|climbs)\b`, ''),
 ];
 
 /** A ramp in steps. */
@@ -117,6 +130,18 @@ const RAMPS: readonly Rule[] = [
 
 /** How hard, in coaches' words. */
 const EFFORTS: readonly Rule[] = [
+  rule(String.raw`(?<=%)\s+ftp\b`, ' of FTP'),
+  rule(
+    String.raw`\bat\s+an?\s+(?=(?:very\s+)?(?:easy|endurance|tempo|threshold|hard|steady|moderate)\b)`,
+    '',
+  ),
+  rule(String.raw`\bsteady\s+(?=(?:at|@)\b|@)`, ''),
+  rule(String.raw`(?<=\bz(?:one)?\s*\d)\s+(?:ride|riding|spin|spinning|pace|effort)\b`, ''),
+  rule(String.raw`\bbuild\s+(?=(?:from|to)\b)`, 'building '),
+  rule(
+    String.raw`\b(?:progressive(?:ly)?|ramp(?:ing)?|build(?:ing)?)\s+(?:from\s+)?(\d{1,4})\s*(?:-|–|to)\s*(\d{1,4})\s*(%|w\b)`,
+    'building from $1 $3 to $2 $3',
+  ),
   rule(String.raw`\bv\s?o\s?2\s?-?max(?:imal)?\b|\bvo2\b`, 'aerobic ceiling'),
   rule(String.raw`\bsweet[\s-]*spot\b|\bss(?=\s|,|$|\))`, 'sweet spot'),
   rule(
@@ -141,7 +166,7 @@ const EFFORTS: readonly Rule[] = [
     'rpe $1',
   ),
   rule(
-    String.raw`\b(\d{1,5}(?:\s*[-–]\s*\d{1,5})?)\s*(?:\/\s*10|out\s+of\s+(?:10|ten))\b`,
+    String.raw`\b(\d{1,5}(?:\s*[-–]\s*\d{1,5})?)\s*(?:\/\s*10|out\s+of\s+(?:10|ten))(?:\s+(?:effort|rpe|intensity))?\b`,
     'rpe $1',
   ),
   rule(String.raw`\brpe\s*(?:of|=|:)\s*(?=\d)`, 'rpe '),
@@ -179,6 +204,23 @@ const EFFORTS: readonly Rule[] = [
   ),
   rule(String.raw`\bbetween\s+lt\s?1\s+and\s+lt\s?2\b`, 'middle domain'),
   rule(String.raw`\b(?:at|@)\s+(?=(?:rpe|easy|max|hard)\b)`, ''),
+];
+
+/** The effort said before the time: "tempo 3 x 15", "zone 2 for 90 min", "easy hour". */
+const BEFORE: readonly Rule[] = [
+  rule(
+    String.raw`(^|[,;]\s*|\bthen\s+)(easy|endurance|recovery|tempo|threshold|sweet spot|aerobic ceiling|anaerobic|z(?:one)?\s*\d)\s*:?\s*(?:for\s+)?((?:\d{1,3}\s*[x×*]\s*)?(?:${SURE_TIME}|(?<=[x×*]\s*)\d{1,3}))(?=\s*(?:$|[,;(]|with\b|w\/|then\b))`,
+    '$1$3 $2',
+  ),
+  rule(String.raw`(^|[,;]\s*|\bthen\s+)(easy|endurance|tempo)\s+hour\b`, '$11 h $2'),
+  rule(
+    String.raw`(^|[,;]\s*|\bthen\s+)sprints?\s*:?\s*(\d{1,3}\s*[x×*]\s*${SURE_TIME})`,
+    '$1$2 max',
+  ),
+  rule(
+    String.raw`(?<=[\p{L}%])\s+(?:intervals|efforts|reps|repeats)(?=\s*(?:$|[,;(]|with\b|w\/))`,
+    '',
+  ),
 ];
 
 /** How it is ridden. */
@@ -235,6 +277,17 @@ const ENDS: readonly Rule[] = [
 
 /** Rests, however they are said. */
 const RESTS: readonly Rule[] = [
+  rule(
+    String.raw`,?\s*\(\s*(?:r|ri|rbi|rec|rest|recovery)\s*[=:]?\s*(?:of\s+)?(${TIME})\s*\)`,
+    ', $1 easy between',
+  ),
+  rule(String.raw`(?<!w)\s*\/\s*(?=${SURE_TIME}\s*(?:easy|rest|rec|recovery|off)\b)`, ', '),
+  rule(String.raw`,?\s*\b(?:off|on)\s+(${SURE_TIME})(?=\s*(?:$|[,;)]))`, ', $1 easy between'),
+  rule(
+    String.raw`,\s*(?:then\s+)?roll(?:ing)?\s+(?:back\s+)?down(?:\s+easy)?(?:\s+(?:between|recovery))?(?=\s*(?:$|[,;]))`,
+    ', until lap about 2:00 easy between',
+  ),
+  rule(String.raw`(${SURE_TIME})\s*r(?=\s*(?:$|[,;)]))`, '$1 rest'),
   rule(String.raw`\b(?:with|w\/)\s*(?=\d|full\s|equal\s|the\s+same\s)`, ', '),
   rule(String.raw`\bw\/`, ' with '),
   rule(String.raw`,?\s*\(\s*(${TIME}\s*(?:${REST})[^()]*)\)`, ', $1'),
@@ -263,7 +316,7 @@ const RESTS: readonly Rule[] = [
     '$1 easy between sets',
   ),
   rule(
-    String.raw`,?\s*(?:(?:and|on|off|take|taking)\s+)?(${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:of\s+)?(?:easy\s+)?(?:recover(?:y|ies)|recs?|rests?|resting|off|r\.?i\.?)(?![\p{L}])(?:\s*(?:periods?|(?:${BETWEEN})))?(?!\s*(?:sets|\d))`,
+    String.raw`,?\s*(?:(?:and|on|off|take|taking)\s+)?(${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:of\s+)?(?:easy\s+)?(?:recover(?:y|ies)|recs?|rests?|resting|off|rbi|r\.?i\.?)(?![\p{L}])(?:\s*(?:periods?|(?:${BETWEEN})))?(?!\s*(?:sets|\d))`,
     ', $1 easy between',
   ),
   rule(
@@ -271,7 +324,7 @@ const RESTS: readonly Rule[] = [
     '$1 between',
   ),
   rule(
-    String.raw`(?<=[\p{L}\d%)"])(?:\s+and)?\s+(?=(?:${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:easy\s+)?(?:between|after\s+each)\b)`,
+    String.raw`(?<=[\p{L}\d%)"])(?<!\babout)(?:\s+and)?\s+(?=(?:${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:easy\s+)?(?:between|after\s+each)\b)`,
     ', ',
   ),
   rule(String.raw`\bafter\s+(?:each|every)\s+(?:rep|one|interval|effort)\b`, 'after each'),
@@ -280,7 +333,7 @@ const RESTS: readonly Rule[] = [
 /** Sets of on and off, and reps on a clock. */
 const ON_OFF: readonly Rule[] = [
   rule(
-    String.raw`\b(\d{1,5})\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*on\b\s*[,/&-]?\s*(?:and\s+)?(\d{1,5})\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*off\b`,
+    String.raw`(?<![\d.])(\d{1,5})\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*on\b\s*[,/&-]?\s*(?:and\s+)?(\d{1,5})\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*off\b`,
     (_, on = '', onUnit = '', off = '', offUnit = '') =>
       `${on}${short(onUnit || offUnit)}/${off}${short(offUnit || onUnit)}`,
   ),
@@ -297,7 +350,7 @@ const ON_OFF: readonly Rule[] = [
 /** What needs a sum: sprints in a ride, a ramp in steps, the end of a ride, blocks of pairs. */
 const SUMS: readonly Rule[] = [
   rule(
-    String.raw`(${SURE_TIME})\s*((?:at\s+|@\s*)?(?:z(?:one)?\s*\d|endurance|easy|\d{1,5}(?:\s*[-–]\s*\d{1,5})?\s*%)[^,;()]*?),?\s*(?:with|including|incl\.?|and)\s+(\d{1,5})\s*(?:[x×*]\s*)?(${SURE_TIME})\s*(?:max\s+)?sprints?\b(?:\s+(?:in\s+the\s+middle|spread[^,;]*))?`,
+    String.raw`(${SURE_TIME})\s*((?:at\s+|@\s*)?(?:z(?:one)?\s*\d|endurance|easy|\d{1,5}(?:\s*[-–]\s*\d{1,5})?\s*%)[^,;()]*?),?\s*(?:with|w\/|including|incl\.?|and)\s*(\d{1,5})\s*(?:[x×*]\s*)?(${SURE_TIME})\s*(?:max\s+)?sprints?\b(?:\s+(?:in\s+the\s+middle|spread[^,;]*))?`,
     (_, whole = '', effort = '', reps = '', sprint = '') => sprintsIn(whole, effort, reps, sprint),
   ),
   rule(
@@ -306,6 +359,11 @@ const SUMS: readonly Rule[] = [
   ),
   rule(String.raw`\bover[- ]?unders?\s*[:,]?\s*(?=\d)`, ''),
   rule(String.raw`,?\s*(?:with|and)\s+the\s+(?:last|final)\s+`, ', last '),
+  rule(
+    String.raw`(${SURE_TIME})\s*((?:at\s+|@\s*)?(?:z(?:one)?\s*[12]|endurance|easy|\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*%)),?\s*(?:with|w\/|including|incl\.?)\s*(\d{1,2})\s*[x×*]\s*(${SURE_TIME})\s+((?!sprint)[^,;()]+?)(?:\s+in\s+the\s+middle)?(?=\s*(?:$|[,;]))`,
+    (_, whole = '', ride = '', reps = '', time = '', effort = '') =>
+      blocksInRide([whole, ride], [reps, time, effort]),
+  ),
 ];
 
 /** Words that say nothing. */
@@ -326,6 +384,7 @@ export const RULES: readonly Rule[] = [
   ...COUNTS,
   ...RAMPS,
   ...EFFORTS,
+  ...BEFORE,
   ...ENDS,
   ...SUMS,
   ...ON_OFF,

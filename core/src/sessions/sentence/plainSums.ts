@@ -92,3 +92,20 @@ export function sprintsIn(
   const ride = effort.trim();
   return `${said(third)} ${ride}, ${count} x ${said(each)} max, ${said(gap)} ${ride} after each, ${said(left)} ${ride}`;
 }
+
+/** Blocks within a ride, evenly, the ride between them; or behind it, which is asked. */
+export function blocksInRide(
+  [whole = '', ride = '']: readonly string[],
+  [reps = '', time = '', effort = '']: readonly string[],
+): PutInstead {
+  const [total, each, count] = [seconds(whole), seconds(time), Number(reps)];
+  if (total === null || each === null || count < 1) return null;
+  const gap = Math.floor((total - count * each) / (count + 1) / 60) * 60;
+  if (gap < 60) return null;
+  const last = total - count * each - count * gap;
+  return {
+    text: `${said(gap)} ${ride}, ${reps} x ${said(each)} ${effort}, ${said(gap)} ${ride} between, ${said(last)} ${ride}`,
+    says: `within the ${printDuration(total)}`,
+    others: [`${whole} ${ride}, ${reps} x ${time} ${effort}`],
+  };
+}

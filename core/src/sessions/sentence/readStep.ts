@@ -49,7 +49,7 @@ const BARE_AT = new RegExp(String.raw`^(?:at\s+|@\s*)(${RANGE})(?!\s*(?:rpm|:|\d
 const BARE = new RegExp(String.raw`^(${RANGE})(?=\s|$)`, 'i');
 const CLOCK = String.raw`\d{1,3}:\d{1,2}(?::\d{1,2})?`;
 const TIME = new RegExp(
-  String.raw`^(${CLOCK}|${NUM}\s*(?:h|hours?|hrs?)(?![a-z])(?:\s*\d+(?:\s*(?:min|minutes?|m)\b)?)?|${NUM}\s*(?:min|minutes?|mins?|m|'|′)(?:\b|(?<=['′]))(?:\s*\d+\s*(?:s|secs?|seconds?|"|″))?|${NUM}\s*(?:s|secs?|seconds?|″)(?:\b|(?<=″))|${NUM}(?!\s*(?:${UNIT}|w\b|watts?\b|bpm|rpm|beats|[x×*/]|:|-|–|—|km\b|metres\b)))`,
+  String.raw`^(${CLOCK}|${NUM}\s*(?:h|hours?|hrs?)(?![a-z])(?:\s*\d+(?:\s*(?:min|minutes?|m)\b)?)?|${NUM}\s*(?:min|minutes?|mins?|m|'|′)(?:\b|(?<=['′]))(?:\s*\d+\s*(?:s|secs?|seconds?|"|″))?|${NUM}\s*(?:s|secs?|seconds?|″)(?:\b|(?<=″))|${NUM}(?![\d.,])(?!\s*(?:${UNIT}|w\b|watts?\b|bpm|rpm|beats|[x×*/]|:|-|–|—|km\b|metres\b)))`,
   'i',
 );
 const METRES = new RegExp(String.raw`^(\d+)\s*(?:m|metres?)\b`, 'i');
