@@ -51,7 +51,12 @@ const CEILING = { low: 105, high: 125 } as const;
 /** The next rep starts this much lower after more than RPE 7. */
 const LOWER = 0.97;
 
-/** Middle of what a step asks, W; null where it is not asked in watts. */
+/**
+ * Middle of what a step asks.
+ *
+ * @param segment a step laid out for the rider
+ * @returns W; null where it is not asked in watts
+ */
 export function middleOf({ from, to }: Segment): number | null {
   return from?.countedW == null || to?.countedW == null || from.lowW === null
     ? null

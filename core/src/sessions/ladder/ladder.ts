@@ -278,7 +278,14 @@ export const LADDERS = {
   },
 } as const satisfies Record<string, Ladder>;
 
-/** Ladders of ceiling work, by the school that is followed. Source: handbook section 7 (Two levers). */
+/**
+ * The ladder of ceiling work, by the school that is followed.
+ *
+ * @param school watts at 15 min, or minutes at the same watts
+ * @param start where raising begins, percent of FTP, by the length of a rep in s
+ * @returns the ladder
+ * Source: handbook section 7 (Two levers).
+ */
 export function ceilingLadder(school: CeilingSchool, start: (repS: number) => number): Ladder {
   const raise = { percent: 2, which: 'all', from: start, to: null } as const;
   return school === 'watts'
@@ -292,7 +299,13 @@ export function ceilingLadder(school: CeilingSchool, start: (repS: number) => nu
       };
 }
 
-/** Blocks of short ceiling work, then watts. */
+/**
+ * The ladder of short ceiling work: blocks, then watts.
+ *
+ * @param start where raising begins, percent of FTP, by the length of an on in s
+ * @returns the ladder
+ * Source: handbook section 7, the table of ladders.
+ */
 export function shortCeilingLadder(start: (repS: number) => number): Ladder {
   return {
     phases: [

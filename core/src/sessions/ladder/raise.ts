@@ -32,7 +32,13 @@ function raisedSteps({ which }: Raise, { steps, percents }: Work): readonly Step
   return steps.filter((_, index) => (percents[index] ?? 0) === most).slice(0, 1);
 }
 
-/** Middle of the target by which a raise is judged, percent of FTP: of the first step it moves. */
+/**
+ * Middle of the target by which a raise is judged: of the first step it moves.
+ *
+ * @param raise how the family's watts grow
+ * @param work the work of a session
+ * @returns percent of FTP; null where it cannot be said
+ */
 export function judged(raise: Raise, work: Work): number | null {
   const [first] = raisedSteps(raise, work);
   return first ? (work.percents[work.steps.indexOf(first)] ?? null) : null;

@@ -29,7 +29,12 @@ export interface Work {
   readonly flatOut: boolean;
 }
 
-/** Minutes at target in all. */
+/**
+ * Minutes at target in all.
+ *
+ * @param work the work of a session
+ * @returns min
+ */
 export function totalMinutes({ blocks, reps, stepS }: Work): number {
   return (blocks * reps * stepS) / 60;
 }
@@ -84,7 +89,13 @@ function weight(work: Work): number {
   return work.blocks * work.reps * work.stepS;
 }
 
-/** The last steady piece of work outside the sets: where a ride grows. */
+/**
+ * The last steady piece of work outside the sets: where a ride grows.
+ *
+ * @param plan the session
+ * @param rider the rider's figures on the day
+ * @returns it as work, or null where there is none of a known length
+ */
 export function rideOf(plan: Plan, rider: RiderOnDay): Work | null {
   const at = plan.items.findLastIndex(isRide);
   const step = plan.items[at];
@@ -106,7 +117,12 @@ export function rideOf(plan: Plan, rider: RiderOnDay): Work | null {
   };
 }
 
-/** A piece of riding outside the sets that can be made longer. */
+/**
+ * A piece of riding outside the sets that can be made longer.
+ *
+ * @param item an item of a session
+ * @returns true for work of a known length
+ */
 export function isRide(item: Item): item is Step {
   return item.kind === 'step' && item.role === 'work' && item.length.kind === 'time';
 }
@@ -158,7 +174,13 @@ function isFlatOut(step: Step): boolean {
   return effortsOf(step.target).some(({ kind }) => kind === 'max');
 }
 
-/** Time at target of a session's work, s; 0 where it has none. */
+/**
+ * Time at target of a session's work.
+ *
+ * @param plan the session
+ * @param rider the rider's figures on the day
+ * @returns s; 0 where it has no work
+ */
 export function timeAtTarget(plan: Plan, rider: RiderOnDay): number {
   const work = workOf(plan, rider);
   return work ? totalMinutes(work) * 60 : 0;

@@ -1,38 +1,17 @@
+import { ramp } from './plainSums.ts';
 import {
-  blocksInRide,
-  blocksOf,
-  onTheClock,
-  type Put,
-  ramp,
-  short,
-  sprintsIn,
-} from './plainSums.ts';
-
-/** One way of saying, and how the grammar says it. */
-export type Rule = readonly [find: RegExp, put: Put];
-
-const NUMBER_WORDS: Readonly<Record<string, number>> = {
-  ...{ one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10 },
-  ...{ eleven: 11, twelve: 12, fifteen: 15, twenty: 20, thirty: 30, forty: 40, fifty: 50 },
-  ...{ sixty: 60, ninety: 90 },
-};
-const IN_WORDS = Object.keys(NUMBER_WORDS).join('|');
-const UNITS = String.raw`min(?:ute)?s?|sec(?:ond)?s?|h(?:ou)?rs?|hrs?|h|m|s`;
-const COUNTED = String.raw`reps?|repeats?|intervals?|efforts?|sets?|blocks?|rounds?|lots?|times`;
-/** A time as it is typed, with or without its unit. */
-const TIME = String.raw`(?:\d{1,3}:\d{2}|\d{1,5}(?:[.,]\d{1,5})?\s*(?:(?:${UNITS})(?![a-z]))?(?:\s*\d{1,2}\s*(?:min|m|sec|s)(?![a-z]))?)`;
-/** A time that cannot be a bare figure. */
-const SURE_TIME = String.raw`(?:\d{1,3}:\d{2}|\d{1,5}\s*h\s*\d{1,2}(?!\d|[.,]\d|\s*(?:[x×*%]|s\b|sec|w\b))|\d{1,5}(?:[.,]\d{1,5})?\s*(?:${UNITS})(?![a-z])(?:\s*\d{1,2}\s*(?:min|m|sec|s)(?![a-z]))?)`;
-const WARM = String.raw`(?:warm[- ]?up|w\/?u)`;
-const COOL = String.raw`(?:cool[- ]?down|warm[- ]?down|c\/?d|w\/?d)`;
-const REST = String.raw`(?:recover(?:y|ies)|rec(?:s|ov)?|rests?|resting|easy|off|r\.?i\.?|rbi)`;
-const BETWEEN_SETS = String.raw`(?:in\s+)?between\s+(?:the\s+|each\s+)?(?:sets|blocks|rounds|groups|series)`;
-const BETWEEN = String.raw`(?:in\s*-?\s*between|between|btw|b\/w)(?:\s+(?:the\s+|each\s+|all\s+)?(?:reps?|intervals?|efforts?|ones?|repeats?|of\s+them))?(?:\s+each)?`;
-const ENERGY = String.raw`(?:easy|sweet spot|aerobic ceiling|endurance|tempo|threshold|recovery|max|steady)`;
-
-const figure = (word: string): string => String(NUMBER_WORDS[word.toLowerCase()] ?? word);
-
-const rule = (find: string, put: Put): Rule => [new RegExp(find, 'giu'), put];
+  COOL,
+  COUNTED,
+  ENERGY,
+  figure,
+  IN_WORDS,
+  rule,
+  SURE_TIME,
+  UNITS,
+  WARM,
+  type Rule,
+} from './plainWords.ts';
+import { ENDS, ON_OFF, RESTS, SUMS } from './plainRests.ts';
 
 /** Signs of other keyboards, fractions, primes and abbreviations. */
 const SIGNS: readonly Rule[] = [
@@ -240,129 +219,6 @@ const MANNERS: readonly Rule[] = [
   rule(
     String.raw`(?<!")\b(?:uphill|up\s+(?:a|the)\s+hill|on\s+(?:a|the)\s+(?:climb|hill)|on\s+the\s+flat)\b(?!")`,
     (words = '') => `"${words}"`,
-  ),
-];
-
-/** Warm-up and cool-down, wherever their time stands. */
-const ENDS: readonly Rule[] = [
-  rule(
-    String.raw`(^|[,;]\s*|\bthen\s+)${WARM}\s*[:=–-]?\s*(?:of|for|with)?\s*(${TIME})(?=\s*(?:$|[,;)]|then\b))`,
-    '$1$2 warm-up',
-  ),
-  rule(
-    String.raw`(^|[,;]\s*|\bthen\s+)${COOL}\s*[:=–-]?\s*(?:of|for|with)?\s*(${TIME})(?=\s*(?:$|[,;)]|then\b))`,
-    '$1$2 cool-down',
-  ),
-  rule(
-    String.raw`(^|[,;]\s*|\bthen\s+)${WARM}\s*[:=–-]?\s*(?:of|for|with)?\s*(${TIME}\s[^,;]*?)(?=\s*(?:$|[,;]|then\b))`,
-    '$1$2 as warm-up',
-  ),
-  rule(
-    String.raw`(^|[,;]\s*|\bthen\s+)${COOL}\s*[:=–-]?\s*(?:of|for|with)?\s*(${TIME}\s[^,;]*?)(?=\s*(?:$|[,;]|then\b))`,
-    '$1$2 as cool-down',
-  ),
-  rule(String.raw`(${TIME})\s*(?:of\s+)?${WARM}(?![\p{L}-])`, '$1 warm-up'),
-  rule(String.raw`(${TIME})\s*(?:of\s+)?${COOL}(?![\p{L}-])`, '$1 cool-down'),
-  rule(String.raw`(${TIME})\s*(?:to\s+)?(?:warm|get\s+warm)\s*up(?![\p{L}-])`, '$1 warm-up'),
-  rule(String.raw`(${TIME})\s*(?:to\s+)?cool\s*(?:down|off)(?![\p{L}-])`, '$1 cool-down'),
-  rule(String.raw`(${TIME})\s+easy\s+to\s+(?:finish|end)\b`, '$1 easy as cool-down'),
-  rule(String.raw`(${TIME})\s+easy\s+to\s+(?:start|begin)\b`, '$1 easy as warm-up'),
-  rule(String.raw`(^|[,;]\s*|\bthen\s+)${COOL}(?=\s*(?:$|[,;]|then\b))`, '$110 min cool-down'),
-  rule(String.raw`(^|[,;]\s*|\bthen\s+)${WARM}(?=\s*(?:$|[,;]|then\b))`, '$115 min warm-up'),
-  rule(
-    String.raw`\b(warm-up|cool-down)\s+easy\b`,
-    (_, word = '') => `easy as ${word.toLowerCase()}`,
-  ),
-];
-
-/** Rests, however they are said. */
-const RESTS: readonly Rule[] = [
-  rule(
-    String.raw`,?\s*\(\s*(?:r|ri|rbi|rec|rest|recovery)\s*[=:]?\s*(?:of\s+)?(${TIME})\s*\)`,
-    ', $1 easy between',
-  ),
-  rule(String.raw`(?<!w)\s*\/\s*(?=${SURE_TIME}\s*(?:easy|rest|rec|recovery|off)\b)`, ', '),
-  rule(String.raw`,?\s*\b(?:off|on)\s+(${SURE_TIME})(?=\s*(?:$|[,;)]))`, ', $1 easy between'),
-  rule(
-    String.raw`,\s*(?:then\s+)?roll(?:ing)?\s+(?:back\s+)?down(?:\s+easy)?(?:\s+(?:between|recovery))?(?=\s*(?:$|[,;]))`,
-    ', until lap about 2:00 easy between',
-  ),
-  rule(String.raw`(${SURE_TIME})\s*r(?=\s*(?:$|[,;)]))`, '$1 rest'),
-  rule(String.raw`\b(?:with|w\/)\s*(?=\d|full\s|equal\s|the\s+same\s)`, ', '),
-  rule(String.raw`\bw\/`, ' with '),
-  rule(String.raw`,?\s*\(\s*(${TIME}\s*(?:${REST})[^()]*)\)`, ', $1'),
-  rule(
-    String.raw`,?\s*(?:(?:with|and|on|off)\s+)?(?:full|complete)\s+${REST}(?:\s+${BETWEEN})?`,
-    ', full recovery between',
-  ),
-  rule(
-    String.raw`,?\s*(?:(?:with|and|on)\s+)?(?:an?\s+)?(?:equal|the\s+same|same)\s+${REST}(?:\s+${BETWEEN})?`,
-    ', equal recovery between',
-  ),
-  rule(
-    String.raw`\b(?:r|ri|rbi|rec|rest|recovery|recover)\s*[=:]?\s*(?:of|for)?\s*${BETWEEN_SETS}\s*[=:]?\s*(${TIME})`,
-    '$1 easy between sets',
-  ),
-  rule(
-    String.raw`,?\s*(?:(?:with|and|then)\s+)?\b(?:r|ri|rbi|rec|rests?|recovery|recover|recoveries)\s*(?:[=:]\s*|(?:of|for)\s+)?(${TIME})(?=\s*(?:$|[,;)]|then\b|between))(?:\s*${BETWEEN})?`,
-    ', $1 easy between',
-  ),
-  rule(
-    String.raw`,?\s*(?:(?:and|on|off|take|taking)\s+)?(${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:of\s+)?(?:easy\s+)?${REST}\s+${BETWEEN_SETS}`,
-    ', $1 easy between sets',
-  ),
-  rule(
-    String.raw`(${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:easy\s+)?${BETWEEN_SETS}`,
-    '$1 easy between sets',
-  ),
-  rule(
-    String.raw`,?\s*(?:(?:and|on|off|take|taking)\s+)?(${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:of\s+)?(?:easy\s+)?(?:recover(?:y|ies)|recs?|rests?|resting|off|rbi|r\.?i\.?)(?![\p{L}])(?:\s*(?:periods?|(?:${BETWEEN})))?(?!\s*(?:sets|\d))`,
-    ', $1 easy between',
-  ),
-  rule(
-    String.raw`\b((?:${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:easy\s+)?)${BETWEEN}(?!\s*(?:sets|lt|\d))`,
-    '$1 between',
-  ),
-  rule(
-    String.raw`(?<=[\p{L}\d%)"])(?<!\babout)(?:\s+and)?\s+(?=(?:${SURE_TIME}|\d{1,5}(?:[.,]\d{1,5})?)\s*(?:easy\s+)?(?:between|after\s+each)\b)`,
-    ', ',
-  ),
-  rule(String.raw`\bafter\s+(?:each|every)\s+(?:rep|one|interval|effort)\b`, 'after each'),
-];
-
-/** Sets of on and off, and reps on a clock. */
-const ON_OFF: readonly Rule[] = [
-  rule(
-    String.raw`(?<![\d.])(\d{1,5})\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*on\b\s*[,/&-]?\s*(?:and\s+)?(\d{1,5})\s*(s|sec(?:ond)?s?|min(?:ute)?s?|m)?\s*off\b`,
-    (_, on = '', onUnit = '', off = '', offUnit = '') =>
-      `${on}${short(onUnit || offUnit)}/${off}${short(offUnit || onUnit)}`,
-  ),
-  rule(
-    String.raw`\b(\d{1,5})\s*[x×*]\s*(${SURE_TIME})([^,;()]*?)\s+on\s+the\s+(minute|${TIME})`,
-    (_, reps = '', time = '', effort = '', clock = '') => onTheClock(reps, time, effort, clock),
-  ),
-  rule(
-    String.raw`\b(\d{1,5})\s*[x×*]\s*(${SURE_TIME})([^,;()]*?),?\s+every\s+(minute|${SURE_TIME})`,
-    (_, reps = '', time = '', effort = '', clock = '') => onTheClock(reps, time, effort, clock),
-  ),
-];
-
-/** What needs a sum: sprints in a ride, a ramp in steps, the end of a ride, blocks of pairs. */
-const SUMS: readonly Rule[] = [
-  rule(
-    String.raw`(${SURE_TIME})\s*((?:at\s+|@\s*)?(?:z(?:one)?\s*\d|endurance|easy|\d{1,5}(?:\s*[-–]\s*\d{1,5})?\s*%)[^,;()]*?),?\s*(?:with|w\/|including|incl\.?|and)\s*(\d{1,5})\s*(?:[x×*]\s*)?(${SURE_TIME})\s*(?:max\s+)?sprints?\b(?:\s+(?:in\s+the\s+middle|spread[^,;]*))?`,
-    (_, whole = '', effort = '', reps = '', sprint = '') => sprintsIn(whole, effort, reps, sprint),
-  ),
-  rule(
-    String.raw`(?:over[- ]?unders?\s*:?,?\s*)?\b(\d{1,5})\s*[x×*]\s*(\d{1,5})\s*(?:min(?:ute)?s?)?\s*(?:of\s+)?\(\s*(${SURE_TIME})\s*([^()/,]*?)\s*(?:\/|,|\band\b)\s*(${SURE_TIME})\s*([^()/,]*?)\s*\)`,
-    (_, reps = '', minutes = '', ...pair) => blocksOf(reps, minutes, pair),
-  ),
-  rule(String.raw`\bover[- ]?unders?\s*[:,]?\s*(?=\d)`, ''),
-  rule(String.raw`,?\s*(?:with|and)\s+the\s+(?:last|final)\s+`, ', last '),
-  rule(
-    String.raw`(${SURE_TIME})\s*((?:at\s+|@\s*)?(?:z(?:one)?\s*[12]|endurance|easy|\d{1,3}(?:\s*[-–]\s*\d{1,3})?\s*%)),?\s*(?:with|w\/|including|incl\.?)\s*(\d{1,2})\s*[x×*]\s*(${SURE_TIME})\s+((?!sprint)[^,;()]+?)(?:\s+in\s+the\s+middle)?(?=\s*(?:$|[,;]))`,
-    (_, whole = '', ride = '', reps = '', time = '', effort = '') =>
-      blocksInRide([whole, ride], [reps, time, effort]),
   ),
 ];
 

@@ -19,13 +19,26 @@ function said(value: number): string {
   return value < 60 ? `${value} s` : printDuration(value);
 }
 
-/** A unit as the grammar writes it behind a figure. */
+/**
+ * A unit as the grammar writes it behind a figure.
+ *
+ * @param unit seconds or minutes, in any spelling; empty for none
+ * @returns " s", " min", or nothing
+ */
 export function short(unit: string): string {
   if (unit === '') return '';
   return /^s/i.test(unit) ? ' s' : ' min';
 }
 
-/** "10 × 1 min on the 3": each begins three minutes after the one before. */
+/**
+ * "10 × 1 min on the 3": each begins three minutes after the one before.
+ *
+ * @param reps how many
+ * @param time length of a rep
+ * @param effort its effort, as it was typed
+ * @param clock time from one start to the next; a bare figure is minutes
+ * @returns the set with its rest after each; null where the rest would be none
+ */
 export function onTheClock(
   reps: string,
   time: string,
@@ -38,7 +51,15 @@ export function onTheClock(
   return `${reps} x ${said(work)}${effort}, ${said(from - work)} easy after each`;
 }
 
-/** "3 × 10 (2 min at 95 / 1 min at 105)": blocks of ten minutes in which two pieces alternate. */
+/**
+ * "3 × 10 (2 min at 95 / 1 min at 105)": blocks of ten minutes in which two pieces alternate.
+ *
+ * @param reps how many blocks
+ * @param minutes length of a block, min
+ * @param pair time and effort of both pieces
+ * @returns the blocks, the last pair cut where it does not fit, with what else it could mean; null where none fits
+ * Source: design, Coach's English.
+ */
 export function blocksOf(
   reps: string,
   minutes: string,
@@ -69,14 +90,30 @@ export function blocksOf(
 
 const MOST_RAMP = 60;
 
-/** A ramp as its steps of a minute. */
+/**
+ * A ramp as its steps of a minute.
+ *
+ * @param from watts of the first
+ * @param to watts that are not passed
+ * @param by watts more each minute
+ * @returns the steps; null for fewer than two or more than an hour of them
+ */
 export function ramp(from: number, to: number, by: number): string | null {
   const steps = Math.floor((to - from) / by) + 1;
   if (!(by > 0) || !(steps >= 2) || steps > MOST_RAMP) return null;
   return Array.from({ length: steps }, (_, at) => `1 min at ${from + at * by} W`).join(', ');
 }
 
-/** Sprints in the middle third of a ride, with the ride between them. */
+/**
+ * Sprints in the middle third of a ride, with the ride between them.
+ *
+ * @param whole length of the ride
+ * @param effort effort of the ride
+ * @param reps how many sprints
+ * @param sprint length of a sprint
+ * @returns the ride with its sprints; null where they do not fit
+ * Source: design, Coach's English.
+ */
 export function sprintsIn(
   whole: string,
   effort: string,
@@ -93,7 +130,13 @@ export function sprintsIn(
   return `${said(third)} ${ride}, ${count} x ${said(each)} max, ${said(gap)} ${ride} after each, ${said(left)} ${ride}`;
 }
 
-/** Blocks within a ride, evenly, the ride between them; or behind it, which is asked. */
+/**
+ * Blocks within a ride, evenly, the ride between them; or behind it, which is asked.
+ *
+ * @param ride its length and its effort
+ * @param blocks how many, the length of one, and its effort
+ * @returns the ride with its blocks, with the other reading; null where they do not fit
+ */
 export function blocksInRide(
   [whole = '', ride = '']: readonly string[],
   [reps = '', time = '', effort = '']: readonly string[],

@@ -452,7 +452,12 @@ export function readStep(piece: Piece, known: Known, findings: Findings): SaidSt
   };
 }
 
-/** Words as a step keeps them. */
+/**
+ * Words as a step keeps them.
+ *
+ * @param text what nobody understood; its first 1,000 signs are kept
+ * @returns the detail of a step
+ */
 export function kept(text: string): NonNullable<Step['details']> {
   return { kind: 'unread', text: text.slice(0, 1000) };
 }
