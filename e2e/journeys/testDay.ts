@@ -151,6 +151,7 @@ test('lactate steps typed as the blood comes in, one drop struck out', async ({
   await addRider(page, emptyHouse, 'Tomas Brandt', 'Pedals');
   await page.goto(page.url().replace(/tests$/, 'tests/choose?tells=thresholds'));
   await page.getByRole('button', { name: 'Start the test day: Lactate steps' }).click();
+  await page.waitForURL(/\/test-days\//);
   await expect(page.getByRole('link', { name: /^Tests/ })).toHaveClass(/active/);
   // There is no other rider to go to, and a day of this one is no place for another.
   await page.keyboard.press('.');
