@@ -201,6 +201,20 @@ describe('ladders of the families', () => {
     expect(down.ok && printSentence(down.value.plan)).toBe('3 × 10:00 at 97 %, 5:00 easy between');
   });
 
+  it('a lever chosen by hand moves what it says, whatever the ladder did before', () => {
+    const up = progress(said('4 × 3 at 120 %, 3 easy between'), 1, CLIMBING);
+    if (!up.ok) throw new Error(up.reason);
+    const easier = progress(up.value.plan, -1, { ...CLIMBING, lever: 'watts' });
+    expect(easier.ok && printSentence(easier.value.plan)).toContain('5 × 3:00 at 118 %');
+    const shorter = progress(said('4 × 8 at 98 %, 5 easy between'), 1, {
+      ...CLIMBING,
+      lever: 'rest',
+    });
+    if (!shorter.ok) throw new Error(shorter.reason);
+    const back = progress(shorter.value.plan, -1, { ...CLIMBING, lever: 'rest' });
+    expect(back.ok && printSentence(back.value.plan)).toContain('5:00 easy between');
+  });
+
   it('tells where a rider stands: on the rung ridden last, whatever stands beside the ladder', () => {
     const family = BOOK.find(({ id }) => id === 'sweet-spot');
     const rungs = family ? rungsOf(family) : [];

@@ -26,6 +26,8 @@ export const SYSTEMS = [
 ] as const;
 export const TRAINER_SETTINGS = ['held watts', 'slope', 'free'] as const;
 export const SPORTS = ['ride', 'free ride', 'strength', 'other'] as const;
+/** What a coach may move by hand: time at target, watts, or the rest. */
+export const LEVERS = ['time', 'watts', 'rest'] as const;
 export const PLACES = ['any', 'flat road', 'climb', 'trainer', 'group'] as const;
 
 /** More reps than this are a slip of the hand. */
@@ -129,6 +131,8 @@ const climbedSchema = z
   .array(
     z.strictObject({
       by: z.union([z.literal(1), z.literal(-1)]),
+      /** The lever that was chosen by hand; left out for the family's own. */
+      lever: z.enum(LEVERS).optional(),
       reached: z.string().max(1000),
       /** JSON of the items that were another thing; read by `itemsBefore` when they are wanted. */
       was: z.string().max(20_000),

@@ -27,7 +27,7 @@ const NO_WORK = 'There is no set and no ride of a known length in it, so there i
  * Source: handbook section 7 (Two levers).
  */
 export function progress(plan: Plan, by: 1 | -1, climbing: Climbing): Understood<Fitted> | Refused {
-  const back = cameFrom(plan, by);
+  const back = cameFrom(plan, by, climbing.lever);
   if (back) return understood({ plan: back, says: by === 1 ? 'a rung harder' : 'a rung easier' });
   const moved = moveOnce(plan, by, climbing);
   if (!moved.ok) return moved;
@@ -35,7 +35,7 @@ export function progress(plan: Plan, by: 1 | -1, climbing: Climbing): Understood
   const after = again.ok && sameItems(again.value.plan, plan) ? moved.value.plan : null;
   return understood({
     ...moved.value,
-    plan: after ?? remembering(plan, moved.value.plan, by),
+    plan: after ?? remembering(plan, moved.value.plan, by, climbing.lever),
   });
 }
 

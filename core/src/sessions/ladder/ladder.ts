@@ -1,5 +1,6 @@
 import type { Season } from '../defaults.ts';
 import type { RiderOnDay } from '../efforts.ts';
+import type { LEVERS } from '../plan.ts';
 
 /**
  * A ladder as data: what moves from rung to rung, how far, and what stands above the last rung. A family of the book
@@ -331,8 +332,7 @@ export function shortCeilingLadder(start: (repS: number) => number): Ladder {
 export const CEILING_SCHOOLS = ['watts', 'minutes'] as const;
 export type CeilingSchool = (typeof CEILING_SCHOOLS)[number];
 
-/** What a coach may move by hand: time at target, watts, or the rest. */
-export type Lever = 'time' | 'watts' | 'rest';
+export type Lever = (typeof LEVERS)[number];
 
 /** What a rung hangs on besides the session. */
 export interface Climbing {

@@ -1,4 +1,5 @@
 import { type Item, itemsBefore, type Plan } from '../plan.ts';
+import type { Lever } from './ladder.ts';
 import { printSentence } from '../sentence/print.ts';
 
 /** So many ways back are kept; each is one rung that does not lead back by itself. */
@@ -29,11 +30,12 @@ function before(was: string): Map<number, Item> | null {
  *
  * @param plan the session as it stands
  * @param by the rung wanted: 1 for up, −1 for down
+ * @param lever the lever chosen by hand; left out for the family's own
  * @returns the session as it was, or null where the ladder itself says, or the work was edited since
  */
-export function cameFrom(plan: Plan, by: 1 | -1): Plan | null {
+export function cameFrom(plan: Plan, by: 1 | -1, lever?: Lever): Plan | null {
   const last = plan.climbed?.at(-1);
-  if (!last || last.by === by) return null;
+  if (!last || last.by === by || last.lever !== lever) return null;
   const was = before(last.was);
   if (!was || wordsOf(plan, [...was.keys()]) !== last.reached) return null;
   const { totalS: _, climbed, ...rest } = plan;
@@ -52,9 +54,10 @@ export function cameFrom(plan: Plan, by: 1 | -1): Plan | null {
  * @param from the session before
  * @param to the session on its next rung
  * @param by 1 for up, −1 for down
+ * @param lever the lever chosen by hand; left out for the family's own
  * @returns the session on its next rung, knowing where it came from
  */
-export function remembering(from: Plan, to: Plan, by: 1 | -1): Plan {
+export function remembering(from: Plan, to: Plan, by: 1 | -1, lever?: Lever): Plan {
   const changed = from.items.flatMap((item, at) =>
     JSON.stringify(item) === JSON.stringify(to.items[at]) ? [] : [{ at, item }],
   );
@@ -62,6 +65,6 @@ export function remembering(from: Plan, to: Plan, by: 1 | -1): Plan {
   const [reached, was] = [wordsOf(to, places), JSON.stringify(changed)];
   if (changed.length === 0 || reached.length > MOST_WORDS || was.length > MOST_WAS) return to;
   const total = from.totalS === undefined ? {} : { totalS: from.totalS };
-  const way = { by, reached, was, ...total };
+  const way = { by, ...(lever === undefined ? {} : { lever }), reached, was, ...total };
   return { ...to, climbed: [...(from.climbed ?? []), way].slice(-MOST_WAYS) };
 }

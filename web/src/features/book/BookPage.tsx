@@ -1,5 +1,13 @@
 import type { Rider, Session } from '@uphill/api';
-import { BOOK, bookRung, planOfRung, rungsOf, systemName } from '@uphill/core/sessions';
+import {
+  BOOK,
+  type BookFamily,
+  type BookRung,
+  bookRung,
+  planOfRung,
+  rungsOf,
+  systemName,
+} from '@uphill/core/sessions';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useNavigate } from 'react-router';
@@ -66,28 +74,24 @@ export function BookPage() {
   );
 }
 
-/** The book as plans, made once. */
-function bookAsPlans() {
-  return BOOK.map((family) => ({
-    family,
-    rungs: rungsOf(family),
-  }));
+/** A family on the screen, with the sessions that are looked for. */
+interface Shown {
+  readonly family: BookFamily;
+  readonly rungs: readonly BookRung[] | null;
 }
 
-/** Families with a session like that, and those sessions. */
+/** Families with a session like that, and those sessions; null for all of a family, which it makes as it is drawn. */
 function useShown(filter: BookFilter) {
-  const [book] = useState(bookAsPlans);
   return useMemo(
     () =>
-      book
-        .map(({ family, rungs }) => ({
-          family,
-          rungs: rungs.filter(({ plan }) =>
-            fits(filter, plan, `${family.name} ${family.purpose} ${plan.name}`),
-          ),
-        }))
-        .filter(({ rungs }) => rungs.length > 0),
-    [book, filter],
+      BOOK.flatMap((family): Shown[] => {
+        if (filter === EMPTY_FILTER) return [{ family, rungs: null }];
+        const rungs = rungsOf(family).filter(({ plan }) =>
+          fits(filter, plan, `${family.name} ${family.purpose} ${plan.name}`),
+        );
+        return rungs.length > 0 ? [{ family, rungs }] : [];
+      }),
+    [filter],
   );
 }
 

@@ -13,8 +13,8 @@ import { Rung } from './Rung.tsx';
 
 interface Props {
   readonly family: BookFamily;
-  /** Its sessions that are looked for, each with its id. */
-  readonly rungs: readonly BookRung[];
+  /** Its sessions that are looked for; null for all of them. */
+  readonly rungs: readonly BookRung[] | null;
   readonly numbers: RiderOnDay | null;
   readonly firstName: string;
   readonly done: readonly Done[];
@@ -49,7 +49,7 @@ export function Family({ family, rungs, numbers, firstName, done, copy }: Props)
         )}
       </div>
       <ul className="book-rungs">
-        {rungs.map((rung) => (
+        {(rungs ?? all).map((rung) => (
           <Rung
             key={rung.id}
             id={rung.id}
