@@ -30,6 +30,12 @@ export const anyEffort: fc.Arbitrary<Effort> = fc.oneof(
     .integer({ min: 40, max: 230 })
     .map((high) => ({ kind: 'heartRate' as const, low: null, high })),
   fc.integer({ min: 1, max: 7 }).map((zone) => ({ kind: 'zone' as const, zone })),
+  // Of another scheme it says so.
+  fc.integer({ min: 1, max: 3 }).map((zone) => ({
+    kind: 'zone' as const,
+    zone,
+    scheme: { id: 'three-domains', name: 'Three domains' },
+  })),
   fc.constantFrom<Effort>(
     { kind: 'easy' },
     { kind: 'max' },

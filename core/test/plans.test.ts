@@ -18,6 +18,8 @@ import {
   systemName,
   SYSTEMS,
   wattsWorking,
+  USUAL_ZONES,
+  zoneReader,
 } from '@uphill/core/sessions';
 import { parseTarget, printTarget } from '@uphill/core/units';
 import { anyEffort, anyPlan, anyRichPlan, anyRider } from './arbitrary.ts';
@@ -241,7 +243,10 @@ describe('names', () => {
     fc.assert(
       fc.property(anyPlan, (session) => {
         for (const { step: each } of rowsOf(session))
-          expect(parseTarget(printTarget(each.target))).toEqual({ ok: true, value: each.target });
+          expect(parseTarget(printTarget(each.target), zoneReader(USUAL_ZONES))).toEqual({
+            ok: true,
+            value: each.target,
+          });
       }),
     );
   });

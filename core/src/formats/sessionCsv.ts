@@ -10,6 +10,8 @@ import {
   ROLES,
   rowsOf,
   type Step,
+  USUAL_ZONES,
+  zoneReader,
 } from '../sessions/index.ts';
 import {
   parseCadence,
@@ -120,7 +122,7 @@ export function readSessionCsv(text: string, newId: NewId): Understood<Plan> | R
       return refused(
         `${where}, seconds: "${(row['seconds'] ?? '').slice(0, 20)}" is not whole seconds from 1 to 86,400.`,
       );
-    const target = parseTarget(plain(row['target']));
+    const target = parseTarget(plain(row['target']), zoneReader(USUAL_ZONES));
     if (!target.ok) return refused(`${where}, target: ${target.reason}`);
     const cadence = parseCadence(row['cadence'] ?? '');
     if (!cadence.ok) return refused(`${where}, cadence: ${cadence.reason}`);

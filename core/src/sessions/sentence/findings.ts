@@ -46,7 +46,7 @@ export function findings(): Findings {
   return {
     unread: add,
     leftOver: (place) => {
-      const words = place.text.replace(/^(?:at\s+|@\s*)/i, '');
+      const words = place.text.replace(/^(?:at\s+|@\s*)(?=\S)/i, '');
       const word = words.length > LONGEST_QUOTED ? `${words.slice(0, LONGEST_QUOTED)}…` : words;
       add(
         { text: words, from: place.from + place.text.length - words.length },

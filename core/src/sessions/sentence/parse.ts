@@ -100,7 +100,8 @@ function inPlace(read: Sentence, { placeOf, readings: also }: Plain): Sentence {
   const placed = <T extends { readonly from: number; readonly to: number }>(each: T): T => ({
     ...each,
     from: placeOf(each.from, 'from'),
-    to: placeOf(each.to, 'to'),
+    // What is named has at least one sign.
+    to: Math.max(placeOf(each.to, 'to'), placeOf(each.from, 'from') + 1),
   });
   return {
     ...read,
