@@ -211,7 +211,8 @@ export class RidingJudge {
     const repsLeft = reps.length;
     if (this.unwell || this.said('ten'))
       return { why: 'unwell', rescueW: null, repsLeft: Math.max(0, repsLeft) };
-    if (repsLeft === 0 || this.wentOn) return null;
+    // Nobody decides between two efforts of half a minute.
+    if (repsLeft === 0 || this.wentOn || (reps[0]?.seconds ?? 0) < MINUTE_S) return null;
     const rescue = this.rescueOf(left, setId, (middleOf(reps[0] as Segment) ?? 0) * share, inStepS);
     if (this.under) return { why: 'under', rescueW: rescue?.watts ?? null, repsLeft };
     return rescue && !rescue.holds ? { why: 'breaks', rescueW: rescue.watts, repsLeft } : null;

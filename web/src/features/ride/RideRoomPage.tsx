@@ -12,6 +12,7 @@ import { today } from '../../shared/dates.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { type KeptRide, readRide } from './keptRide.ts';
+import { useTired } from './judgedBy.ts';
 import { Room } from './Room.tsx';
 import { Heading } from '../../ui/Heading.tsx';
 
@@ -21,13 +22,14 @@ export function RideRoomPage() {
   const { data: rider } = ridersApi.useRiderQuery(riderId);
   const { data: day, error } = daysApi.useDayQuery(dayId);
   const model = useModel(riderId, day?.date ?? today(), !day);
+  const tired = useTired(riderId, day?.date ?? today(), !day);
   const [kept, setKept] = useState<KeptRide | null>(null);
   const [left] = useState(() => readRide(dayId));
   if (error) return <ProblemNote problem={problemOf(error)} />;
-  if (!rider || !day || !model) return <Loading />;
+  if (!rider || !day || !model || tired === null) return <Loading />;
   const numbers = riderOnDay(rider, day.date, model, day);
   // What was asked when the room was entered stays asked: a ride that was left is resumed to the same watts.
-  if (kept) return <Room key={kept.seed} rider={rider} day={day} numbers={numbers} kept={kept} />;
+  if (kept) return <Room key={kept.seed} {...{ rider, day, numbers, tired, kept }} />;
   const fresh = (): void =>
     setKept({ seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] });
   return (

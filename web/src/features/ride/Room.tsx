@@ -6,7 +6,7 @@ import { MiniRoad } from '../../charts/MiniRoad.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import type { KeptRide } from './keptRide.ts';
 import { AskRpe, Offer } from './Judging.tsx';
-import { judgedBy, useTired } from './judgedBy.ts';
+import { judgedBy } from './judgedBy.ts';
 import { RoomButtons } from './RoomButtons.tsx';
 import { Ended, Leave } from './RoomEnd.tsx';
 import { COUNT_IN_S, RoomReadings } from './RoomReadings.tsx';
@@ -20,12 +20,13 @@ interface Props {
   readonly rider: Rider;
   readonly day: Day;
   readonly numbers: RiderOnDay;
+  /** The last marked day was tired. */
+  readonly tired: boolean;
   readonly kept: KeptRide;
 }
 
 /** A ride under way: the step, its figures, the road with the place on it. */
-export function Room({ rider, day, numbers, kept }: Props) {
-  const tired = useTired(rider.id, day.date);
+export function Room({ rider, day, numbers, tired, kept }: Props) {
   const [setting] = useState(() => ({
     ...settingOf(day, numbers, kept.seed),
     judge: judgedBy(rider, day, numbers, tired),

@@ -29,14 +29,17 @@ export function judgedBy(
   };
 }
 
-/** Whether the last marked day before says "tired": marks have no reason of their own yet, so its note does. */
-export function useTired(riderId: string, day: string): boolean {
-  const { data } = daysApi.useDaysQuery({
-    riderId,
-    from: plusDays(day, -DAYS),
-    to: plusDays(day, -1),
-  });
-  const marked = (data ?? []).filter(({ state }) => state !== 'planned');
+/**
+ * Whether the last marked day before says "tired": marks have no reason of their own
+ * yet, so its note does. Null until it is known.
+ */
+export function useTired(riderId: string, day: string, skip: boolean): boolean | null {
+  const { data } = daysApi.useDaysQuery(
+    { riderId, from: plusDays(day, -DAYS), to: plusDays(day, -1) },
+    { skip },
+  );
+  if (!data) return null;
+  const marked = data.filter(({ state }) => state !== 'planned');
   const last = marked.reduce<(typeof marked)[number] | null>(
     (latest, each) => (latest === null || each.date >= latest.date ? each : latest),
     null,
