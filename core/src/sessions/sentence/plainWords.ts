@@ -3,7 +3,7 @@ import type { Put } from './plainSums.ts';
 /** One way of saying, and how the grammar says it. */
 export type Rule = readonly [find: RegExp, put: Put];
 
-export const NUMBER_WORDS: Readonly<Record<string, number>> = {
+const NUMBER_WORDS: Readonly<Record<string, number>> = {
   ...{ one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10 },
   ...{ eleven: 11, twelve: 12, fifteen: 15, twenty: 20, thirty: 30, forty: 40, fifty: 50 },
   ...{ sixty: 60, ninety: 90 },
