@@ -90,6 +90,8 @@ describe('ladders of the families', () => {
     const minutes = { school: 'minutes' } as const;
     expect(rung('5 × 3 at 118 %, 3 easy between', 1, minutes)).toContain('6 × 3:00 at 118 %');
     expect(rung('10 × 3 at 118 %, 3 easy between', 1, minutes)).toContain('30 min at target');
+    // In the first training year 10 min are enough, then watts.
+    expect(rung('4 × 3 at 118 %, 3 easy between', 1, { firstYear: true })).toContain('120 %');
     const eights = said('4 × 8 at 98 %, 8 easy between');
     expect(leversOf(eights, { rider: INES, season: 'base' }).offered).toEqual([]);
     expect(leversOf(eights, { rider: INES, season: 'build' }).offered).toEqual(['rest']);

@@ -44,12 +44,12 @@ function sameItems(one: Plan, other: Plan): boolean {
 }
 
 function moveOnce(plan: Plan, by: 1 | -1, climbing: Climbing): Understood<Fitted> | Refused {
-  const { rider, school = 'watts', longRideS = null, lever } = climbing;
+  const { rider, longRideS = null, lever } = climbing;
   const work = workOf(plan, rider);
   if (!work) return refused(NO_WORK);
   const around: Around = { plan, work, rider, longRideS };
   if (lever !== undefined) return ended(byLever(lever, around, by));
-  const family = familyOfWork(plan, work, rider, school);
+  const family = familyOfWork(plan, work, climbing);
   if (family === null)
     return refused('It is none of the book’s families: choose whether time or watts moves it.');
   if (family.ladder === null) return refused('It has no ladder: it is looked at afterwards.');

@@ -5,7 +5,7 @@ import type { Plan, Step } from '../plan.ts';
 import { effortsOf } from '../targets.ts';
 import {
   ceilingLadder,
-  type CeilingSchool,
+  type Climbing,
   type Ladder,
   LADDERS,
   shortCeilingLadder,
@@ -40,17 +40,12 @@ const HILL_RPM = 80;
  *
  * @param plan the session
  * @param work its work
- * @param rider the rider's figures on the day
- * @param school which school moves ceiling work
+ * @param climbing the rider's figures on the day, which school moves ceiling work, and the training age
  * @returns the family, or null where the shape is none of the book's
  * Source: handbook section 7 ("a session typed freely finds its family by its shape").
  */
-export function familyOfWork(
-  plan: Plan,
-  work: Work,
-  rider: RiderOnDay,
-  school: CeilingSchool,
-): FamilyOfWork | null {
+export function familyOfWork(plan: Plan, work: Work, climbing: Climbing): FamilyOfWork | null {
+  const { rider } = climbing;
   if ((plan.sport ?? 'ride') !== 'ride') return { id: plan.sport ?? 'free', ladder: null };
   const copied = (plan.bookId ?? '').replace(/[-:]\d+$/, '');
   if (isDrill(work, copied)) return { id: 'drills', ladder: LADDERS.drills };
@@ -58,7 +53,7 @@ export function familyOfWork(
     return { id: 'unfuelled', ladder: LADDERS.unfuelled };
   if (work.form === 'ride') return ofRide(plan, work, rider);
   if (work.form === 'pairs') return ofPairs(plan, work, rider);
-  return ofReps(plan, work, { rider, school, copied });
+  return ofReps(plan, work, { ...climbing, copied });
 }
 
 /** Easy pieces at a high cadence, or of one leg; what was copied from the drills only while it is still easy. */
@@ -126,9 +121,7 @@ function ofSprints(plan: Plan, work: Work, rider: RiderOnDay): FamilyOfWork | nu
     : { id: 'sprints', ladder: LADDERS.sprints };
 }
 
-interface Told {
-  readonly rider: RiderOnDay;
-  readonly school: CeilingSchool;
+interface Told extends Climbing {
   /** Family of the book it was copied from. */
   readonly copied: string;
 }
@@ -156,7 +149,7 @@ function above(
   plan: Plan,
   work: Work,
   percent: number,
-  { school, copied }: Told,
+  { school = 'watts', firstYear = false, copied }: Told,
 ): FamilyOfWork | null {
   const [step] = work.steps;
   const rpm = highestRpm(step);
@@ -172,7 +165,7 @@ function above(
   if (percent <= HIGHER_TO && work.stepS >= CEILING_S.high)
     return { id: 'threshold-higher', ladder: LADDERS.thresholdHigher };
   return work.stepS >= CEILING_S.low
-    ? { id: 'ceiling', ladder: ceilingLadder(school, percentFor) }
+    ? { id: 'ceiling', ladder: ceilingLadder(school, percentFor, firstYear) }
     : null;
 }
 

@@ -284,14 +284,24 @@ export const LADDERS = {
  *
  * @param school watts at 15 min, or minutes at the same watts
  * @param start where raising begins, percent of FTP, by the length of a rep in s
+ * @param firstYear new riders do 10 min
  * @returns the ladder
  * Source: handbook section 7 (Two levers).
  */
-export function ceilingLadder(school: CeilingSchool, start: (repS: number) => number): Ladder {
+export function ceilingLadder(
+  school: CeilingSchool,
+  start: (repS: number) => number,
+  firstYear: boolean,
+): Ladder {
   const raise = { percent: 2, which: 'all', from: start, to: null } as const;
   return school === 'watts'
     ? {
-        phases: [{ volume: { by: 'repsTo', minutes: 15, reach: 'least', fromMinutes: 8 }, raise }],
+        phases: [
+          {
+            volume: { by: 'repsTo', minutes: firstYear ? 10 : 15, reach: 'least', fromMinutes: 8 },
+            raise,
+          },
+        ],
         above: '',
       }
     : {
@@ -339,6 +349,8 @@ export interface Climbing {
   readonly rider: RiderOnDay;
   /** Which school moves ceiling work; watts where left out. */
   readonly school?: CeilingSchool | undefined;
+  /** The rider is in the first training year, in which 10 min of ceiling work are enough. */
+  readonly firstYear?: boolean | undefined;
   /** Time of year: in build threshold has a shorter rest as its third lever. */
   readonly season?: Season | undefined;
   /** Longest ride allowed this week, s; null or left out where it is not known. */

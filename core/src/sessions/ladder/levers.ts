@@ -30,10 +30,11 @@ const RAISE = { percent: 2, which: 'all' } as const;
  * @returns the family and what is offered
  * Source: handbook section 7 (Two levers; "or offers both levers").
  */
-export function leversOf(plan: Plan, { rider, school = 'watts', season }: Climbing): Levers {
+export function leversOf(plan: Plan, climbing: Climbing): Levers {
+  const { rider, season } = climbing;
   const work = workOf(plan, rider);
   if (!work) return { familyId: null, offered: [] };
-  const family = familyOfWork(plan, work, rider, school);
+  const family = familyOfWork(plan, work, climbing);
   if (family === null) return { familyId: null, offered: ['time', 'watts'] };
   const shorter = season === 'build' && isThreshold(work, rider) && canRestLess(work);
   return { familyId: family.id, offered: shorter ? ['rest'] : [] };

@@ -31,6 +31,7 @@ export function useClimbing(plan: Plan, rider: Rider, numbers: RiderOnDay, day: 
     () => ({
       rider: numbers,
       school,
+      firstYear,
       season,
       longRideS: rides
         ? longRideLimit(
