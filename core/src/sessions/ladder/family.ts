@@ -145,28 +145,32 @@ function ofReps(plan: Plan, work: Work, told: Told): FamilyOfWork | null {
     : above(plan, work, percent, told);
 }
 
-function above(
-  plan: Plan,
-  work: Work,
-  percent: number,
-  { school = 'watts', firstYear = false, copied }: Told,
-): FamilyOfWork | null {
-  const [step] = work.steps;
-  const rpm = highestRpm(step);
-  const rest = work.restS ?? 0;
-  const strong = rpm !== null && rpm <= 70 && work.stepS <= MINUTE_S && rest >= 2.5 * work.stepS;
-  if (strong && percent > FTP && copied !== 'hill-repeats')
+function above(plan: Plan, work: Work, percent: number, told: Told): FamilyOfWork | null {
+  if (percent > FTP && isStrength(work) && told.copied !== 'hill-repeats')
     return { id: 'strength-minutes', ladder: LADDERS.strengthMinutes };
-  const onHill =
-    step.length.kind === 'hill' || plan.place === 'climb' || (rpm !== null && rpm <= HILL_RPM);
-  if (work.stepS >= 30 && work.stepS <= HILL_S && (onHill || copied === 'hill-repeats'))
+  if (isHillRepeat(plan, work, told.copied))
     return { id: 'hill-repeats', ladder: LADDERS.hillRepeats };
   if (percent <= FTP) return null;
   if (percent <= HIGHER_TO && work.stepS >= CEILING_S.high)
     return { id: 'threshold-higher', ladder: LADDERS.thresholdHigher };
+  const { school = 'watts', firstYear = false } = told;
   return work.stepS >= CEILING_S.low
     ? { id: 'ceiling', ladder: ceilingLadder(school, percentFor, firstYear) }
     : null;
+}
+
+/** High watts at low revs, with a rest of three times the rep. */
+function isStrength({ steps: [step], stepS, restS }: Work): boolean {
+  const rpm = highestRpm(step);
+  return rpm !== null && rpm <= 70 && stepS <= MINUTE_S && (restS ?? 0) >= 2.5 * stepS;
+}
+
+/** Half a minute to two up a hill, or at the cadence of one. */
+function isHillRepeat({ place }: Plan, { steps: [step], stepS }: Work, copied: string): boolean {
+  const rpm = highestRpm(step);
+  const onHill =
+    step.length.kind === 'hill' || place === 'climb' || (rpm !== null && rpm <= HILL_RPM);
+  return stepS >= 30 && stepS <= HILL_S && (onHill || copied === 'hill-repeats');
 }
 
 function below(work: Work, percent: number): FamilyOfWork {
