@@ -131,6 +131,8 @@ test('a set is saved in the ride room at 30×, and the day says so', async ({ pa
   await page.keyboard.press('r');
   await expect(offer).toBeHidden();
   await expect(page.getByRole('heading', { name: /^Rep [23]/ })).toBeVisible({ timeout: 60_000 });
+  // Some of the rep is ridden at the watts that save it.
+  await expect(page.getByLabel('Mean of the step')).toHaveText(/mean [2-9]\d\d W/);
   await page.getByRole('button', { name: 'That was the last one' }).click();
   await page.getByRole('button', { name: 'Skip' }).click();
   await page.getByRole('button', { name: 'Save it with the day' }).click();
