@@ -261,6 +261,20 @@ describe('what is not understood', () => {
     expect(message.slice(line?.from, line?.to)).toContain('whatever');
   });
 
+  it('says which lines of a pasted message it could not read', () => {
+    const message =
+      'Hi Ines,\nTuesday is this:\n1) 15 min easy\n2) 3 x 12 min at 92%, 6 min easy\n3) 10 min at 75 %\n4) 8 x 30/30 at 120 %\n5) 5 min easy\n6) 10 min cool down\nlegs should be good\nTomas';
+    const { items, unread } = read(message);
+    expect(unread.map(({ from, to }) => message.slice(from, to))).toEqual([
+      'Hi Ines',
+      'Tuesday is this:',
+      'legs should be good',
+      'Tomas',
+    ]);
+    expect(unread[0]?.says).toBe('A time is missing here: "Hi Ines". Try 8:00, 8, 90 s or 1 h 30.');
+    expect(items.filter(({ kind }) => kind === 'set')).toHaveLength(2);
+  });
+
   it.each([
     ['20 at 150', ['150 W', '150 %']],
     ['1:30 at 60 %', ['1 h 30', '1 min 30 s']],

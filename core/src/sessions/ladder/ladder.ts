@@ -302,7 +302,7 @@ export function ceilingLadder(
             raise,
           },
         ],
-        above: '',
+        above: 'It is as hard as is believed: above 400 % of FTP there is nothing to ride.',
       }
     : {
         phases: [{ volume: { by: 'repsFor', minutes: [10, 12, 15, 18, 20, 25, 30] } }],
@@ -334,7 +334,7 @@ export function shortCeilingLadder(start: (repS: number) => number): Ladder {
         raise: { percent: 2, which: 'hardest', from: start, to: null },
       },
     ],
-    above: '',
+    above: 'It is as hard as is believed: above 400 % of FTP there is nothing to ride.',
   };
 }
 

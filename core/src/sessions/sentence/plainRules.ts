@@ -31,8 +31,8 @@ const SIGNS: readonly Rule[] = [
 
 /** Lists pasted from a message: each line is a part. */
 const LINES: readonly Rule[] = [
-  rule(String.raw`^\s*(?:[-*•·–—]|\d{1,2}[.)])\s+`, ''),
-  rule(String.raw`\s*[,;.]?\s*[\r\n]+\s*(?:(?:[-*•·–—]|\d{1,2}[.)])\s+)?`, ', '),
+  rule(String.raw`^\s*(?:(?:[-*•·–—]|\d{1,2}[.)])\s+)+`, ''),
+  rule(String.raw`\s*[,;.]?\s*[\r\n]+\s*(?:(?:[-*•·–—]|\d{1,2}[.)])\s+)*`, ', '),
   rule(
     String.raw`(^|, )(?:main set|main|workout|session|intervals?|set|work|the work)\s*[:–-]\s*`,
     '$1',

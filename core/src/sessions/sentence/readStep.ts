@@ -474,7 +474,11 @@ function sayMissing(
   leftOver: Piece,
   findings: Findings,
 ): void {
-  if (!has.time) findings.unread(piece, 'A time is missing here. Try 8:00, 8, 90 s or 1 h 30.');
+  if (!has.time)
+    findings.unread(
+      piece,
+      `A time is missing here: "${piece.text.slice(0, 30)}". Try 8:00, 8, 90 s or 1 h 30.`,
+    );
   else if (leftOver.text !== '') sayLeftOver(leftOver, has.effort, findings);
   else if (!has.effort) findings.missing(piece);
 }
