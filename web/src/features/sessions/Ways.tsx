@@ -77,7 +77,7 @@ export function Ways({ plan, rider, edit }: Props) {
       {ways && ways.disagreementW !== null && ways.disagreementW > 0 && (
         <p className="mb-1">They lie up to {Math.round(ways.disagreementW)} W apart.</p>
       )}
-      <Shares rider={rider} />
+      {ways && <Shares rider={rider} />}
       {chosen && (
         <p className="mb-0">
           <strong>Recommended: </strong>
