@@ -82,18 +82,22 @@ export function sessionOfSixty() {
   );
 }
 
-/** W′ balance and the solved watts of 500 steps, against the plain loop second by second. */
-export function balanceOfMany() {
-  const items = itemsOf('250 × (2:00 at 108 % and 3:00 at 60 %)');
-  const plan = {
+/** A session above FTP by its words. */
+function ceilingPlan(words) {
+  return {
     name: '',
     nameFollows: true,
     purpose: '',
     system: 'ceiling',
     place: 'any',
     note: '',
-    items,
+    items: itemsOf(words),
   };
+}
+
+/** W′ balance and the solved watts of 500 steps, against the plain loop second by second. */
+export function balanceOfMany() {
+  const plan = ceilingPlan('250 × (2:00 at 108 % and 3:00 at 60 %)');
   const pair = core.pairFromBests(470, 318);
   const rider = { ...RIDER_ON_DAY, bests: [[300, 318]], pair: pair.value };
   const segments = core.expand(plan, rider);
@@ -157,16 +161,7 @@ export function balanceOfMany() {
 
 /** A set saved in the middle of it: what the ride room asks after every rep. */
 export function rescueOfSet() {
-  const items = itemsOf('12 × (4:00 at 118 % and 3:00 at 50 %)');
-  const plan = {
-    name: '',
-    nameFollows: true,
-    purpose: '',
-    system: 'ceiling',
-    place: 'any',
-    note: '',
-    items,
-  };
+  const plan = ceilingPlan('12 × (4:00 at 118 % and 3:00 at 50 %)');
   const segments = core.expand(plan, { ...RIDER_ON_DAY, bests: [] });
   const model = { cpW: 262, wPrimeJ: 16_000, recovery: 'measured' };
   const work = segments.find(({ role }) => role === 'work');

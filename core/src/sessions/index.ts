@@ -45,6 +45,7 @@ export {
   askedOf,
   beatsWorking,
   joinAsked,
+  modelOf,
   printAsked,
   printAskedWatts,
   riderFigures,

@@ -1,4 +1,5 @@
 import { type Choices, USUAL_CHOICES } from '@uphill/api';
+import type { AboveFtpSettings } from '@uphill/core/sessions';
 import {
   numberTyped,
   type Typed,
@@ -21,6 +22,11 @@ export function choose(choices: Choices): void {
 
 export function choices(): Choices {
   return chosen;
+}
+
+/** The shares by which a rider's own numbers are reckoned. */
+export function ownShares(): AboveFtpSettings {
+  return { share: chosen.ownShare, stretch: chosen.longerTimes };
 }
 
 export function massUnit(): Choices['mass'] {

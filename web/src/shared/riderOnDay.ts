@@ -19,7 +19,7 @@ import {
 } from '@uphill/core/rider';
 import { riderFigures, type RiderOnDay } from '@uphill/core/sessions';
 import { roundHalfUp } from '@uphill/core/units';
-import { choices } from './choices.ts';
+import { choices, ownShares } from './choices.ts';
 import { daysBetween, plusDays, today } from './dates.ts';
 
 /** The rider's figures as they count on a day, with what the rider can hold; a ridden day keeps the FTP it was ridden with. */
@@ -33,7 +33,7 @@ export function riderOnDay(
   const numbers: RiderOnDay = {
     ...riderFigures(rider, day, model),
     recovery: choices().recovery,
-    ways: { share: choices().ownShare, stretch: choices().longerTimes },
+    ways: ownShares(),
     heartZones: rider.powerSource === 'none' ? heartZonesOn(rider, day, scheme) : null,
   };
   return ridden && ridden.state !== 'planned' ? { ...numbers, ftpW: ridden.riddenFtpW } : numbers;

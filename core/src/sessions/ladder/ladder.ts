@@ -115,6 +115,7 @@ const STEADY = inMinutes([
   [3, 30],
 ]);
 const HILL_REPS = [6, 8, 10, 12, 14, 15] as const;
+const HARDEST = 'It is as hard as is believed: above 400 % of FTP there is nothing to ride.';
 const NO_FURTHER_WATTS = 'Every effort has been raised twice; it goes no further.';
 
 function minutes(layouts: readonly Layout[]): Ladder {
@@ -302,7 +303,7 @@ export function ceilingLadder(
             raise,
           },
         ],
-        above: 'It is as hard as is believed: above 400 % of FTP there is nothing to ride.',
+        above: HARDEST,
       }
     : {
         phases: [{ volume: { by: 'repsFor', minutes: [10, 12, 15, 18, 20, 25, 30] } }],
@@ -334,7 +335,7 @@ export function shortCeilingLadder(start: (repS: number) => number): Ladder {
         raise: { percent: 2, which: 'hardest', from: start, to: null },
       },
     ],
-    above: 'It is as hard as is believed: above 400 % of FTP there is nothing to ride.',
+    above: HARDEST,
   };
 }
 

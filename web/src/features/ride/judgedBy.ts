@@ -1,6 +1,5 @@
 import type { Day, Rider } from '@uphill/api';
-import { balanceModel } from '@uphill/core/power';
-import type { RiderOnDay } from '@uphill/core/sessions';
+import { modelOf, type RiderOnDay } from '@uphill/core/sessions';
 import type { JudgedBy } from '@uphill/core/simulation';
 import { daysApi } from '../../shared/api/days.ts';
 import { choices } from '../../shared/choices.ts';
@@ -19,9 +18,9 @@ export function judgedBy(
 ): JudgedBy | undefined {
   const { judgeRides, askRpe } = choices();
   if (!judgeRides) return undefined;
-  const { fit = null, pair = null, ftpW, recovery, hasPower, maximalBpm } = numbers;
+  const { ftpW, hasPower, maximalBpm } = numbers;
   return {
-    model: hasPower ? balanceModel(fit, pair, ftpW, recovery) : null,
+    model: hasPower ? modelOf(numbers) : null,
     ftpW,
     maximalBpm: healthOnDay(rider, day.date).heartRate ? maximalBpm : null,
     tired,

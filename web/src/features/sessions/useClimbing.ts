@@ -21,7 +21,10 @@ const RIDES = ['endurance', 'endurance-sprints'];
 export function useClimbing(plan: Plan, rider: Rider, numbers: RiderOnDay, day: string): Climbing {
   const school = rider.ceilingSchool ?? choices().ceilingSchool;
   const season = seasonOf(weeksTo(day, goalOn(rider.goals, day)?.date));
-  const isRide = RIDES.includes(leversOf(plan, { rider: numbers }).familyId ?? '');
+  const isRide = useMemo(
+    () => RIDES.includes(leversOf(plan, { rider: numbers }).familyId ?? ''),
+    [plan, numbers],
+  );
   const { data: rides } = ridesApi.useRidesQuery(
     { riderId: rider.id, from: plusDays(day, -DAYS), to: plusDays(day, -1) },
     { skip: !isRide },

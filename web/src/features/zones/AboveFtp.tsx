@@ -3,7 +3,7 @@ import { ABOVE_FTP_LENGTHS, aboveFtp, type Way, whyTheyDiffer } from '@uphill/co
 import { goalOn } from '@uphill/core/rider';
 import { printDuration } from '@uphill/core/units';
 import Table from 'react-bootstrap/Table';
-import { choices } from '../../shared/choices.ts';
+import { ownShares } from '../../shared/choices.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { pointsOf, useBests, useModel } from './useCurve.ts';
@@ -14,7 +14,7 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
   const year = useBests(rider.id, day, 365);
   if (!model || !year) return null;
   const goalW = goalOn(rider.goals, day)?.watts ?? null;
-  const ways = { share: choices().ownShare, stretch: choices().longerTimes };
+  const ways = ownShares();
   const rows = ABOVE_FTP_LENGTHS.map((seconds) =>
     aboveFtp(seconds, { ftpW, pair: model.pair, bests: pointsOf(year), goalW, ways }),
   );
