@@ -10,9 +10,10 @@ ensureInstalled();
 ensureBuilt();
 const { differences } = await import('./cases/compare.mjs');
 const { SUMS } = await import('./cases/sums.mjs');
+const { SEASON } = await import('./cases/season.mjs');
 
 /** Kinds of cases by the field they stand under in their file. Whoever builds a section adds its kinds. */
-const KINDS = { ...SUMS };
+const KINDS = { ...SUMS, ...SEASON };
 
 const SHARED = path.join(ROOT, '..', 'shared', 'cases');
 const given = process.argv.slice(2);

@@ -1,4 +1,65 @@
-/** The season: loads of a week, hard days. Handbook section 8. */
+/** The season: loads of a day and a week, the forecast, hard days, filling, spacing and its fixes. Handbook section 8. */
+export { applyChanges, canChange, type Change, enduranceOf, newEndurance } from './changes.ts';
+export { loadOfDay, loadOfWork, minutesOfWork } from './dayLoad.ts';
+export { dayWord, type DayWord, isCeiling, isHard, longFrom } from './dayWord.ts';
+export { type Comparable, whyNotEqual } from './equals.ts';
+export { type Filled, fillWeek } from './fill.ts';
+export type { Fix } from './fixes.ts';
+export { type Forecast, forecastOf, type Morning, sayMorning, usualShares } from './forecast.ts';
 export { isHardRide } from './hardRide.ts';
+export { type HardDays, hardDaysOf } from './hardDays.ts';
 export { longRideLimit } from './longRide.ts';
-export { weekGoal } from './weekGoal.ts';
+export { nextRung, type ProposedRung, verdictOfMark } from './nextRung.ts';
+export {
+  type FillOffer,
+  type Fills,
+  fillsOf,
+  planWeek,
+  saySunday,
+  seasonWith,
+  type WeekPlan,
+} from './planWeek.ts';
+export { reckon } from './reckon.ts';
+export type { DayReckoned, Reckoned, SeasonInput, SeasonStart, WeekReckoned } from './reckoned.ts';
+export { RULES } from './rules/index.ts';
+export {
+  RULE_IDS,
+  type RuleId,
+  type SeasonSettings,
+  seasonSettingsSchema,
+  USUAL_SEASON,
+} from './settings.ts';
+export { reserveShare, smoothed, startFromRides, workedEvening } from './smoothed.ts';
+export { brokenIn, fixesOf, type Spaced, spacingOf } from './spacing.ts';
+export { easyAndMiddle, sameness } from './spread.ts';
+export { optionalDay } from './thirdDay.ts';
+export { thresholdsOf, traitsOf } from './traits.ts';
+export {
+  daysFrom,
+  ENDURANCE_POINTS,
+  isRiding,
+  mondayOf,
+  PERIODS,
+  type Planned,
+  plus,
+  type Reason,
+  REASONS,
+  type Ridden,
+  type RideVerdict,
+  type SeasonDay,
+  type SeasonRider,
+  WEEK_KINDS,
+  weekdayOf,
+  type WeekSaid,
+  type Work,
+  WORK_KINDS,
+} from './week.ts';
+export {
+  easyWeekGoal,
+  mostOfWeek,
+  proposedRise,
+  reached,
+  riseOfWeek,
+  weekBegun,
+  weekGoal,
+} from './weekGoal.ts';

@@ -1,5 +1,5 @@
-/** A long ride is at most this many times the longest of the last 28 days (1.1–1.3). */
-const LONG_RIDE_FACTOR = 1.2;
+import { USUAL_SEASON } from './settings.ts';
+
 const DAYS = 28;
 /** In the first training year it is at most this much over the longest of the last 14 days, s. */
 const BEGINNER = { days: 14, overS: 900 } as const;
@@ -16,12 +16,17 @@ export interface RideBefore {
  *
  * @param rides rides before the day
  * @param firstYear whether the rider is in the first training year
+ * @param factor times the longest of the last 28 days, 1.1–1.3
  * @returns the limit in s, or null where no ride of the last 28 days says
  * Source: handbook section 8.6 (long ride).
  * @example
  * longRideLimit([{ daysAgo: 6, seconds: 7200 }], false) // 8640
  */
-export function longRideLimit(rides: readonly RideBefore[], firstYear: boolean): number | null {
+export function longRideLimit(
+  rides: readonly RideBefore[],
+  firstYear: boolean,
+  factor: number = USUAL_SEASON.longRide,
+): number | null {
   const longest = (days: number): number =>
     rides.reduce(
       (most, { daysAgo, seconds }) =>
@@ -30,6 +35,6 @@ export function longRideLimit(rides: readonly RideBefore[], firstYear: boolean):
     );
   const [month, fortnight] = [longest(DAYS), longest(BEGINNER.days)];
   if (month === 0) return null;
-  const limit = month * LONG_RIDE_FACTOR;
+  const limit = month * factor;
   return firstYear && fortnight > 0 ? Math.min(limit, fortnight + BEGINNER.overS) : limit;
 }

@@ -10,7 +10,7 @@ import {
   LADDERS,
   shortCeilingLadder,
 } from './ladder.ts';
-import { isRide, percentOfStep, type Work } from './work.ts';
+import { isRide, percentOfStep, type Work, workOf } from './work.ts';
 
 /** A session's family, by what its work looks like, with the ladder it climbs. */
 export interface FamilyOfWork {
@@ -54,6 +54,19 @@ export function familyOfWork(plan: Plan, work: Work, climbing: Climbing): Family
   if (work.form === 'ride') return ofRide(plan, work, rider);
   if (work.form === 'pairs') return ofPairs(plan, work, rider);
   return ofReps(plan, work, { ...climbing, copied });
+}
+
+/**
+ * Id of the family a session belongs to.
+ *
+ * @param plan the session
+ * @param climbing the rider's figures on the day
+ * @returns as in the book; null where it is none of the book's
+ * Source: handbook section 7.
+ */
+export function familyOf(plan: Plan, climbing: Climbing): string | null {
+  const work = workOf(plan, climbing.rider);
+  return work ? (familyOfWork(plan, work, climbing)?.id ?? null) : null;
 }
 
 /** Easy pieces at a high cadence, or of one leg; what was copied from the drills only while it is still easy. */

@@ -1,0 +1,266 @@
+import { roundHalfUp, roundTo } from '../units/index.ts';
+import { briefingOf } from './briefing.ts';
+import { applyChanges, type Change } from './changes.ts';
+import { loadOfDay } from './dayLoad.ts';
+import { type Filled, fillWeek, sayFilled } from './fill.ts';
+import { type Flag, flagsOf } from './flags.ts';
+import { hardDaysOf } from './hardDays.ts';
+import { keySessionOf } from './keySession.ts';
+import { reckon } from './reckon.ts';
+import type { Reckoned, SeasonInput, WeekReckoned } from './reckoned.ts';
+import { longLimitOn } from './rules/longRide.ts';
+import { brokenIn, type Spaced, spacingOf } from './spacing.ts';
+import { mondayOf, type SeasonDay, type Work } from './week.ts';
+import { type Part, windowAround } from './window.ts';
+import { riseOfWeek, weekBegun } from './weekGoal.ts';
+
+/** A week begun: what is left of its goal. */
+export interface Begun {
+  /** Points that the days left should bring, and those dropped. */
+  readonly rest: number;
+  readonly dropped: number;
+  readonly sunday: number;
+  /** The base that was meant for Sunday. */
+  readonly meant: number;
+}
+
+/** A week of the planner. */
+export interface WeekPlan {
+  readonly week: WeekReckoned;
+  /** Points it is to come to: its goal, or what of it is left where it has begun. Null for a free week. */
+  readonly aim: number | null;
+  readonly begun: Begun | null;
+  readonly comesTo: string;
+  readonly onGoal: boolean;
+  readonly spacing: readonly Spaced[];
+  readonly flags: readonly Flag[];
+  readonly key: Work | null;
+  readonly briefing: readonly string[];
+  /** Weekdays proposed for hard days, Monday is 0. */
+  readonly hardDays: readonly number[];
+}
+
+/**
+ * Reckons a season with some changes that are not stored yet: a ride that is dragged, a fill that is looked at.
+ *
+ * @param input the season as it is stored
+ * @param changes one after another
+ * @returns its figures
+ */
+export function seasonWith(input: SeasonInput, changes: readonly Change[]): Reckoned {
+  if (changes.length === 0) return reckon(input);
+  return reckon({ ...input, days: applyChanges(input.days, changes, input.pointsPerHour) });
+}
+
+/**
+ * The one call behind the planner, the season, the squad's week and the API: a week with its goal, what it comes to, its
+ * spacing, flags, key session and briefing.
+ *
+ * @param season the season
+ * @param monday Monday of the week
+ * @returns the week, or null where the season has none of that date
+ * Source: handbook sections 8.2, 8.5, 8.6 and 8.13.
+ */
+export function planWeek(season: Reckoned, monday: string): WeekPlan | null {
+  const week = season.weeks.find(({ said }) => said.monday === monday);
+  if (!week) return null;
+  const begun = begunOf(season, week);
+  const aim = aimOf(season, week, begun);
+  const missing = aim === null ? 0 : aim - week.load;
+  const onGoal = aim === null || Math.abs(missing) <= season.input.rider.settings.onGoal;
+  return {
+    ...{ week, aim, begun, onGoal },
+    comesTo: comesTo(week, aim, missing, onGoal),
+    spacing: spacingOf(season, week),
+    flags: flagsOf(season, week),
+    key: keySessionOf(season, week)?.work ?? null,
+    briefing: briefingOf(season, week),
+    hardDays: hardDaysIn(season, week),
+  };
+}
+
+function comesTo(
+  { load }: WeekReckoned,
+  aim: number | null,
+  missing: number,
+  onGoal: boolean,
+): string {
+  if (aim === null) return `${roundHalfUp(load)} points, no goal`;
+  const of = `${roundHalfUp(load)} of ${roundHalfUp(aim)}`;
+  if (onGoal) return `${of}: on goal`;
+  return missing > 0
+    ? `${of}: ${roundHalfUp(missing)} short`
+    : `${of}: ${roundHalfUp(-missing)} too much`;
+}
+
+/** What is left of a week that has begun and is not over. */
+function begunOf({ input, days }: Reckoned, week: WeekReckoned): Begun | null {
+  if (week.goal === null || mondayOf(input.today) !== week.said.monday) return null;
+  const own = days.slice(week.at, week.at + 7);
+  const first = own.findIndex(({ day }) => day.date >= input.today);
+  // On its Monday the whole week is still to come.
+  if (first <= 0) return null;
+  const left = own.slice(first);
+  const planned = left.reduce((sum, { load }) => sum + load.load, 0);
+  const baseLastEvening = left[0]?.before.base ?? 0;
+  const { baseDays, begun } = input.rider.settings;
+  const result = weekBegun(
+    {
+      ...{ base: week.baseBefore, rise: week.rise, daysLeft: left.length, baseLastEvening },
+      // A week nobody has planned yet is held against its share of the goal.
+      planned: Math.max(planned, (week.goal.value * left.length) / 7),
+    },
+    begun,
+    baseDays,
+  );
+  const { rest, dropped, sunday } = result;
+  return { rest, dropped, sunday, meant: week.baseBefore + week.rise };
+}
+
+function aimOf({ days, input }: Reckoned, week: WeekReckoned, begun: Begun | null): number | null {
+  if (week.goal === null) return null;
+  if (!begun) return week.goal.value;
+  const done = days
+    .slice(week.at, week.at + 7)
+    .filter(({ day }) => day.date < input.today)
+    .reduce((sum, { load }) => sum + load.load, 0);
+  return done + begun.rest;
+}
+
+/** Weekdays for the hard days: the coach's own, or chosen with the group ride or race among them. */
+function hardDaysIn({ input }: Reckoned, { at }: WeekReckoned): readonly number[] {
+  const { settings, hardDays } = input.rider;
+  const days = input.days.slice(at, at + 7);
+  const fixed = days.flatMap(({ works }, day) =>
+    settings.groupCounts !== 'nothing' &&
+    works.some(({ kind, fixture }) => kind === 'race' || (kind === 'group' && fixture))
+      ? [day]
+      : [],
+  );
+  if (settings.hardOn.length > 0) return settings.hardOn;
+  return hardDaysOf(
+    days.map(({ rest, hours }) => ({ rest, hours: hours ?? 1 })),
+    hardDays,
+    fixed,
+  ).days;
+}
+
+/** Both ways of filling a week. */
+export interface Fills {
+  readonly longWeekend: FillOffer;
+  readonly even: FillOffer;
+}
+
+/** One of the two fills, with what a coach compares. */
+export interface FillOffer extends Filled {
+  readonly says: string;
+  /** Minutes a day, Monday first; the longest ride; days without a ride. */
+  readonly minutes: readonly number[];
+  readonly longestMin: number;
+  readonly restDays: number;
+  readonly broken: readonly string[];
+}
+
+/**
+ * Fills a week both ways with Endurance, side by side.
+ *
+ * @param season the season
+ * @param monday Monday of the week
+ * @param options steps that the coach refused, and where ids of new rides come from
+ * @returns both, or null where there is nothing to fill: no such week, no goal, or a week that is over
+ * Source: handbook section 8.5, steps 5 to 7.
+ */
+export function fillsOf(
+  season: Reckoned,
+  monday: string,
+  {
+    refused = [],
+    newId = (day, before) => `new:${monday}:${day}${before ? ':before' : ''}`,
+  }: { readonly refused?: readonly string[]; readonly newId?: FillNewId } = {},
+): Fills | null {
+  const plan = planWeek(season, monday);
+  if (!plan || plan.aim === null) return null;
+  const fill = (way: 'longWeekend' | 'even'): FillOffer =>
+    fillOne(season, plan, way, { refused, newId });
+  return { longWeekend: fill('longWeekend'), even: fill('even') };
+}
+
+type FillNewId = (day: number, before: boolean) => string;
+
+function fillOne(
+  season: Reckoned,
+  { week, aim }: WeekPlan,
+  way: 'longWeekend' | 'even',
+  { refused, newId }: { readonly refused: readonly string[]; readonly newId: FillNewId },
+): FillOffer {
+  const { input } = season;
+  const { settings } = input.rider;
+  const goal = aim ?? 0;
+  const days = input.days.slice(week.at, week.at + 7);
+  const today = days.findIndex(
+    ({ date, works }) =>
+      date > input.today || (date === input.today && !works.some(({ ridden }) => ridden)),
+  );
+  const saturday = longLimitOn(season, week.at + 5);
+  const withDays = partWith(season, week);
+  const filled = fillWeek(
+    {
+      ...{ days, goal, refused, newId, pointsPerHour: input.pointsPerHour },
+      from: today < 0 ? 7 : today,
+      load: (each) =>
+        each.reduce((sum, day) => sum + loadOfDay(day, input.today, settings.counts).load, 0),
+      longMin: saturday?.limitMin ?? null,
+      keepEmpty: settings.off.includes('rest-days') ? 0 : settings.restDays,
+      beforeMin: settings.beforeReps,
+      onGoal: settings.onGoal,
+      broken: (each) => brokenWith(withDays(each)),
+    },
+    way,
+  );
+  const after = withDays(filled.days);
+  const { baseDays } = settings;
+  return {
+    ...filled,
+    says: sayFilled(filled, goal, {
+      fits: riseOfWeek(week.baseBefore, filled.planned, baseDays),
+      wanted: week.rise,
+    }),
+    minutes: filled.days.map(({ works }) =>
+      works.reduce(
+        (sum, { planned, ridden }) => sum + (ridden?.minutes ?? planned?.minutes ?? 0),
+        0,
+      ),
+    ),
+    longestMin: Math.max(
+      0,
+      ...filled.days.flatMap(({ works }) => works.map(({ planned }) => planned?.minutes ?? 0)),
+    ),
+    restDays: filled.days.filter(({ works }) => works.length === 0).length,
+    broken: brokenIn(after.season, after.week),
+  };
+}
+
+/** The weeks around one, reckoned with other days in it. */
+function partWith(season: Reckoned, week: WeekReckoned) {
+  const { days, at, reckonWith } = windowAround(season, week);
+  return (own: readonly SeasonDay[]): Part =>
+    reckonWith([...days.slice(0, at), ...own, ...days.slice(at + 7)]);
+}
+
+/** Rules broken in a week and in the one after it, by name. */
+function brokenWith({ season, week }: Part): string[] {
+  const after = season.weeks[season.weeks.indexOf(week) + 1];
+  const later = after ? brokenIn(season, after).map((name) => `${name} next week`) : [];
+  return [...brokenIn(season, week), ...later];
+}
+
+/**
+ * The base that a week's real layout gives on its Sunday, beside what was meant.
+ *
+ * @param plan the week
+ * @returns "base on Sunday 51.9, not 54"
+ */
+export function saySunday({ begun, week }: WeekPlan): string | null {
+  if (!begun || begun.dropped < 1) return null;
+  return `${roundHalfUp(begun.dropped)} points dropped; base on Sunday ${roundTo(begun.sunday, 1)}, not ${roundTo(week.baseBefore + week.rise, 1)}.`;
+}
