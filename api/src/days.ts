@@ -49,6 +49,19 @@ export const daySchema = shapeOf(
   }),
 );
 export interface Day extends z.infer<typeof daySchema> {}
+/** A day as the rider was given it to see. */
+export const givenDaySchema = daySchema.and(
+  z.object({
+    given: z.object({
+      at: z.string(),
+      /** Handed over before in another form, or for another day. */
+      again: z.boolean(),
+      /** The coach has changed it since, and not handed that over yet. */
+      behind: z.boolean(),
+    }),
+  }),
+);
+export type GivenDay = z.infer<typeof givenDaySchema>;
 /** A day that was written: which it is, and no more. */
 export const placedDaySchema = z.object({
   id: idSchema,

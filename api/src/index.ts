@@ -20,6 +20,7 @@ export * from './problems.ts';
 export * from './riders.ts';
 export * from './rides.ts';
 export * from './schemes.ts';
+export * from './season.ts';
 export * from './sessions.ts';
 export * from './settings.ts';
 export * from './testDays.ts';

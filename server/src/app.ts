@@ -26,6 +26,7 @@ import { hillRoutes } from './routes/hills.ts';
 import { riderFileRoutes } from './routes/riderFile.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { rideRoutes } from './routes/rides.ts';
+import { seasonRoutes } from './routes/season.ts';
 import { sessionRoutes } from './routes/sessions.ts';
 import { schemeRoutes } from './routes/schemes.ts';
 import { testDayRoutes } from './routes/testDays.ts';
@@ -106,6 +107,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     ftpRoutes,
     riderFileRoutes,
     rideRoutes,
+    seasonRoutes,
     testRoutes,
     testDayRoutes,
     schemeRoutes,

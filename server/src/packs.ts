@@ -10,10 +10,20 @@ export interface PackedRide {
   readonly watts: Uint8Array | null;
   readonly bpm: Uint8Array | null;
   readonly bests: Uint8Array;
+  readonly means: Uint8Array | null;
+  readonly stretches: Uint8Array | null;
+  readonly shape: Uint8Array | null;
 }
 
-export function packRide({ watts, bpm, bests }: RidePack): PackedRide {
-  return { watts: packHistogram(watts), bpm: packHistogram(bpm), bests: packBests(bests) };
+export function packRide({ watts, bpm, bests, means, stretches, shape }: RidePack): PackedRide {
+  return {
+    watts: packHistogram(watts),
+    bpm: packHistogram(bpm),
+    bests: packBests(bests),
+    means: packHistogram(means),
+    stretches: packHistogram(stretches),
+    shape: packHistogram(shape),
+  };
 }
 
 /** Best efforts as they lie in their column: seconds and watts in turn, eight bytes each, rising seconds. */

@@ -34,6 +34,39 @@ export interface RiderRow {
   address: string;
   /** JSON, by schema. */
   bikes: string;
+  /** JSON, by schema; what is not in it is as usual. */
+  season: string;
+  /** Base load that the coach typed, and the evening it is of. */
+  typed_base: number | null;
+  typed_base_on: string | null;
+  version: number;
+  created_at: string;
+}
+
+/** What the coach said of a week. */
+export interface WeekRow {
+  id: string;
+  rider_id: string;
+  monday: string;
+  kind: 'load' | 'easy' | 'test' | 'free' | 'taper';
+  period: 'base' | 'build';
+  system: 'recovery' | 'endurance' | 'tempo' | 'threshold' | 'ceiling' | 'anaerobic' | 'sprint' | null;
+  rise: number | null;
+  goal: number | null;
+  /** Lines as JSON; null: the first draft, which follows the plan. */
+  briefing: string | null;
+  version: number;
+}
+
+/** Other hours than usual. */
+export interface AwayRow {
+  id: string;
+  rider_id: string;
+  from_date: string;
+  to_date: string;
+  /** A day. */
+  hours: number;
+  why: string;
   version: number;
   created_at: string;
 }
@@ -145,6 +178,9 @@ export interface RidePackRow {
   watts: Uint8Array | null;
   bpm: Uint8Array | null;
   bests: Uint8Array | null;
+  means: Uint8Array | null;
+  stretches: Uint8Array | null;
+  shape: Uint8Array | null;
 }
 
 export interface RecordingRow {
@@ -250,6 +286,12 @@ export interface DayRow {
   asked_ftp_w: number | null;
   /** The heat expected, °C. */
   celsius: number | null;
+  /** Chosen by the coach as the key session of its week. */
+  key_session: Flag;
+  /** The third hard day, which the rider may take or leave. */
+  optional: Flag;
+  /** A hard session that was made Endurance. */
+  eased: Flag;
   version: number;
   created_at: string;
 }
@@ -261,6 +303,8 @@ export interface HandoverRow {
   at: string;
   day_version: number;
   plan: string;
+  /** The day that was handed over; null: as the day stands. */
+  date: string | null;
 }
 
 /** A day and the ride that came of it. */
@@ -374,6 +418,8 @@ export interface RiderChangesRow {
   models: number;
   /** What the figures of days come from; models among it. */
   figures: number;
+  /** What the season comes from; figures among it. */
+  season: number;
 }
 
 /** The best efforts of a month; worked out when asked for, dropped by triggers. */
@@ -399,6 +445,8 @@ export interface DayFiguresRow {
   by_model: Flag;
   /** The only day on which it is right, of a day to come that hangs on a model; null: until it is dropped. */
   good_on: string | null;
+  /** What the week counts of it, with its outline, as JSON. */
+  traits: string;
 }
 
 export interface Tables {
@@ -426,6 +474,8 @@ export interface Tables {
   settings: SettingsRow;
   hills: HillRow;
   marked_efforts: MarkedEffortRow;
+  weeks: WeekRow;
+  away: AwayRow;
   journal: JournalRow;
   journal_rows: JournalRowsRow;
   rider_changes: RiderChangesRow;

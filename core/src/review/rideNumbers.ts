@@ -10,9 +10,10 @@ import {
   surgeWeightedPower,
 } from '../power/index.ts';
 import { roundHalfUp } from '../units/index.ts';
+import { shapeOf, stretchesOf, thirtySecondMeans } from './stretches.ts';
 
 /** Moved on whenever what is stored of a ride is reckoned in another way: rides of an older number are read again. */
-export const RIDE_NUMBERS_ALGORITHM = 1;
+export const RIDE_NUMBERS_ALGORITHM = 2;
 
 /** What is stored of a ride: none of it hangs on an FTP, a mass or a heart rate, so that none is ever out of date. */
 export interface RideNumbers {
@@ -35,6 +36,12 @@ export interface RidePack {
   /** Seconds at each whole beat, from 0 on; empty without a strap. */
   readonly bpm: readonly number[];
   readonly bests: readonly Best[];
+  /** Seconds at each whole watt of the trailing 30-s mean. */
+  readonly means: readonly number[];
+  /** At each whole watt: seconds in stretches of 2:00 and more whose 30-s mean is over it. */
+  readonly stretches: readonly number[];
+  /** Mean watts of 48 equal parts, for a drawing of it. */
+  readonly shape: readonly number[];
 }
 
 /** The streams of a ride that its numbers come from. */
@@ -86,8 +93,14 @@ export function rideNumbers({ watts, bpm, stops }: RideStreams): {
             ({ seconds, meanW: best }) => [seconds, best] as const,
           )
         : [],
+      ...(hasPower ? effortsOf(moving) : { means: [], stretches: [], shape: [] }),
     },
   };
+}
+
+function effortsOf(moving: ArrayLike<number>): Pick<RidePack, 'means' | 'stretches' | 'shape'> {
+  const means = thirtySecondMeans(moving);
+  return { means: histogramOf(means), stretches: stretchesOf(means), shape: shapeOf(moving) };
 }
 
 function histogramOf(values: ArrayLike<number>): number[] {

@@ -43,6 +43,33 @@ export function isHardRide({ watts, ftpW, rpe }: RiddenHard): {
     : { hard: false, says: `${Math.floor(enduranceS / 60)} min above Endurance` };
 }
 
+/**
+ * Whether a ride was hard, by what is stored of it.
+ *
+ * @param pack seconds at each whole watt of the 30-s mean, and in stretches of 2:00 above each
+ * @param ftpW FTP in use that day, W; null without one
+ * @param rpe of the whole ride, 1–10; null where nobody said
+ * @returns true where it was
+ * Source: handbook section 8.4.
+ */
+export function wasHard(
+  {
+    means,
+    stretches,
+  }: { readonly means: readonly number[]; readonly stretches: readonly number[] },
+  ftpW: number | null,
+  rpe: number | null,
+): boolean {
+  if (rpe !== null && rpe >= HARD_RPE) return true;
+  if (ftpW === null) return false;
+  const above = (watts: number): number =>
+    means.slice(watts + 1).reduce((sum, seconds) => sum + seconds, 0);
+  return (
+    (stretches[percentOf(ENDURANCE_PERCENT, ftpW)] ?? 0) >= ABOVE_ENDURANCE_S ||
+    above(percentOf(105, ftpW)) >= ABOVE_105_S
+  );
+}
+
 /** Seconds whose trailing 30-s mean is above the Endurance limit, in stretches, and above 105 %. */
 function secondsAbove(
   watts: ArrayLike<number>,

@@ -6,7 +6,7 @@ export { type Comparable, whyNotEqual } from './equals.ts';
 export { type Filled, fillWeek } from './fill.ts';
 export type { Fix } from './fixes.ts';
 export { type Forecast, forecastOf, type Morning, sayMorning, usualShares } from './forecast.ts';
-export { isHardRide } from './hardRide.ts';
+export { isHardRide, wasHard } from './hardRide.ts';
 export { type HardDays, hardDaysOf } from './hardDays.ts';
 export { longRideLimit } from './longRide.ts';
 export { nextRung, type ProposedRung, verdictOfMark } from './nextRung.ts';
@@ -33,7 +33,7 @@ export { reserveShare, smoothed, startFromRides, workedEvening } from './smoothe
 export { brokenIn, fixesOf, type Spaced, spacingOf } from './spacing.ts';
 export { easyAndMiddle, sameness } from './spread.ts';
 export { optionalDay } from './thirdDay.ts';
-export { thresholdsOf, traitsOf } from './traits.ts';
+export { roadOf, thresholdsOf, traitsOf } from './traits.ts';
 export {
   daysFrom,
   ENDURANCE_POINTS,

@@ -24,13 +24,20 @@ export function reckon(
   past: PastKnown = pastOf(input.days, input.today),
   weeksBefore: readonly WeekReckoned[] = [],
 ): Reckoned {
-  const { days, start, today, rider } = input;
+  const { days, start, today, rider, typedBase } = input;
   if (days.length % 7 !== 0) throw new RangeError('A season is made of whole weeks.');
   let before: Pick<Smoothed, 'base' | 'recent'> = start;
   const reckoned = days.map((day, index): DayReckoned => {
     const load = loadOfDay(day, today, rider.settings.counts);
-    const evening = nextEvening(before, load.load, rider.settings);
-    const settling = !start.typed && start.days + index < SETTLED_AFTER;
+    const ridden = nextEvening(before, load.load, rider.settings);
+    const evening =
+      typedBase?.on === day.date
+        ? { ...ridden, base: typedBase.points, recent: typedBase.points }
+        : ridden;
+    const settling =
+      !start.typed &&
+      start.days + index < SETTLED_AFTER &&
+      !(typedBase && typedBase.on < day.date);
     const around = { today, base: before.base, longMin: past.longMin[index] as number };
     const works = day.works.filter(({ state, ridden }) => state !== 'missed' || ridden !== null);
     const next: DayReckoned = {

@@ -22,6 +22,8 @@ export interface SeasonInput {
   /** What an hour of plain Endurance is worth for this rider, points. */
   readonly pointsPerHour: number;
   readonly start: SeasonStart;
+  /** A base the coach typed for an evening within these days; left out or null where there is none. */
+  readonly typedBase?: { readonly on: string; readonly points: number } | null;
   readonly days: readonly SeasonDay[];
   readonly weeks: readonly WeekSaid[];
   readonly goal: { readonly name: string; readonly date: string } | null;

@@ -4,6 +4,7 @@ import {
   type Plan,
   type RiderOnDay,
   type Segment,
+  type SessionNumbers,
   sessionNumbers,
 } from '../sessions/index.ts';
 import { percentOf } from '../units/index.ts';
@@ -26,17 +27,22 @@ const AROUND_GOAL = 0.1;
  *
  * @param plan the session
  * @param rider the rider's figures on the day
+ * @param asks the session's numbers, where they are known already
  * @returns the figures; `endurance` where it is one steady ride in Endurance, which filling may lengthen
  * Source: handbook sections 8.4 and 8.5.
  */
-export function traitsOf(plan: Plan, rider: RiderOnDay): Planned {
-  const { segments, totalS, load, timeAtTargetS } = sessionNumbers(plan, rider);
+export function traitsOf(
+  plan: Plan,
+  rider: RiderOnDay,
+  asks: SessionNumbers = sessionNumbers(plan, rider),
+): Planned {
+  const { segments, totalS, load, timeAtTargetS } = asks;
   const above = (limit: Limit): number => secondsIn(segments, aboveLimit(limit, rider));
   const family = familyOf(plan, { rider });
   return {
     minutes: totalS.value / 60,
     load: load.value,
-    rpe: null,
+    rpe: (plan.sport ?? 'ride') === 'ride' ? null : meanRpe(segments),
     system: plan.system,
     hard: above('endurance') >= HARD.enduranceS || above('threshold') >= HARD.ceilingS,
     endurance: family === 'endurance' && isOneRide(plan),
@@ -47,6 +53,47 @@ export function traitsOf(plan: Plan, rider: RiderOnDay): Planned {
     middleMin: secondsIn(segments, between(rider)) / 60,
     family,
   };
+}
+
+function meanRpe(segments: readonly Segment[]): number | null {
+  let [sum, seconds] = [0, 0];
+  for (const { from, seconds: length } of segments) {
+    if (!from) continue;
+    sum += ((from.rpe[0] + from.rpe[1]) / 2) * length;
+    seconds += length;
+  }
+  return seconds === 0 ? null : sum / seconds;
+}
+
+const ROAD_PARTS = 48;
+
+/**
+ * The outline of a session for a small drawing: 48 equal parts of it.
+ *
+ * @param segments the session laid out
+ * @param ftpW FTP of the day, W; without one a part is drawn by its effort
+ * @returns percent of FTP of each part, whole numbers; none without a length
+ */
+export function roadOf(segments: readonly Segment[], ftpW: number | null): number[] {
+  const total = segments.reduce((sum, { seconds }) => sum + seconds, 0);
+  if (total === 0) return [];
+  let [at, place] = [0, 0];
+  return Array.from({ length: ROAD_PARTS }, (_, part) => {
+    const second = ((part + 0.5) * total) / ROAD_PARTS;
+    while (place < segments.length - 1 && at + (segments[place]?.seconds ?? 0) <= second) {
+      at += segments[place]?.seconds ?? 0;
+      place += 1;
+    }
+    const segment = segments[place];
+    return segment ? heightOf(segment, (second - at) / segment.seconds, ftpW) : 0;
+  });
+}
+
+function heightOf({ from, to }: Segment, share: number, ftpW: number | null): number {
+  if (!from || !to) return 0;
+  if (from.countedW === null || to.countedW === null || ftpW === null)
+    return Math.round(10 * (from.rpe[0] + from.rpe[1]) * 0.6);
+  return Math.round(((from.countedW + (to.countedW - from.countedW) * share) / ftpW) * 100);
 }
 
 /** One steady ride and nothing else, so that it can be made longer or shorter. */

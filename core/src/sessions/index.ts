@@ -13,7 +13,15 @@ export {
 } from './aboveFtp.ts';
 export { balanceLine, lowestByWatts, sessionBalance } from './balance.ts';
 export { BOOK, type BookFamily, type BookSession, planFromBook } from './book/book.ts';
-export { type BookRung, bookRung, climb, planOfRung, rungsOf } from './book/rungs.ts';
+export {
+  type BookRung,
+  bookRung,
+  climb,
+  enduranceRide,
+  planOfRung,
+  rungsOf,
+  withRideLength,
+} from './book/rungs.ts';
 export { type Done, type Standing, standingOn } from './book/standing.ts';
 export { asksMaximal, healthRefusal } from './caution.ts';
 export { cautionsOf } from './cautions.ts';

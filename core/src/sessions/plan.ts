@@ -25,7 +25,7 @@ export const SYSTEMS = [
   'sprint',
 ] as const;
 export const TRAINER_SETTINGS = ['held watts', 'slope', 'free'] as const;
-export const SPORTS = ['ride', 'free ride', 'strength', 'other'] as const;
+export const SPORTS = ['ride', 'free ride', 'race', 'strength', 'run', 'swim', 'other'] as const;
 /** What a coach may move by hand: time at target, watts, or the rest. */
 export const LEVERS = ['time', 'watts', 'rest'] as const;
 export const PLACES = ['any', 'flat road', 'climb', 'trainer', 'group'] as const;

@@ -8,6 +8,7 @@ import { asUsersMetIt } from './0006-as-users-met-it.ts';
 import { ridesAndDays } from './0007-rides-and-days.ts';
 import { manyRiders } from './0008-many-riders.ts';
 import { levers } from './0009-levers.ts';
+import { season } from './0010-season.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -20,4 +21,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0007-rides-and-days': ridesAndDays,
   '0008-many-riders': manyRiders,
   '0009-levers': levers,
+  '0010-season': season,
 };

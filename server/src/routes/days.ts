@@ -5,6 +5,7 @@ import {
   assignmentSchema,
   idParamsSchema,
   dayListSchema,
+  givenDaySchema,
   monthOfDaysSchema,
   newDaysSchema,
   daySchema,
@@ -18,7 +19,7 @@ import { z } from 'zod';
 import { assignSession } from '../store/assign.ts';
 import { changeDay, changeDayPlan, removeDay } from '../store/changeDay.ts';
 import { listSquadDays } from '../store/dayList.ts';
-import { bookDone, listDays, listDaysOn, monthsOfDays, readDay } from '../store/days.ts';
+import { bookDone, listDays, listDaysOn, listGiven, monthsOfDays, readDay } from '../store/days.ts';
 import { routes, sendJson } from './route.ts';
 
 const days = { 200: z.array(daySchema) };
@@ -39,6 +40,17 @@ export const dayRoutes = routes((app, { db }) => {
     '/riders/:riderId/days',
     { schema: { params: riderParamsSchema, querystring: daysQuerySchema, response: days } },
     ({ params, query }) => listDays(db, params.riderId, query),
+  );
+  app.get(
+    '/riders/:riderId/given',
+    {
+      schema: {
+        params: riderParamsSchema,
+        querystring: daysQuerySchema,
+        response: { 200: z.array(givenDaySchema) },
+      },
+    },
+    ({ params, query }) => listGiven(db, params.riderId, query),
   );
   app.get(
     '/riders/:riderId/days/months',

@@ -8,7 +8,7 @@ import type { Db } from '../database.ts';
 import { badField, refuseDay, Refusal } from '../refusal.ts';
 import type { DayRow, HandoverRow } from '../tables.ts';
 import { today } from '../today.ts';
-import { type Act, act } from './journal.ts';
+import { act } from './journal.ts';
 import { modelOn, modelsOn } from './models.ts';
 import { ridersFromToday } from './riders.ts';
 import type { Reader } from './rides.ts';
@@ -56,7 +56,6 @@ export async function assignSession(
       position: (behind.get(placeOf(row)) ?? -1) + 1,
     }));
     await doing.insertAll('days', placed);
-    await doing.insertAll('handovers', placed.map(handoverOf));
     return placed.map(placedDay);
   });
 }
@@ -76,29 +75,25 @@ function newDay(riderId: string, sessionId: string, plan: string, date: string):
     ...{ id: randomUUID(), rider_id: riderId, date, position: 0, kind: 'session' },
     ...{ session_id: sessionId, plan, follows: 1, state: 'planned', reason: null, rpe: null },
     ...{ minutes: null, note: '', asked_ftp_w: null, celsius: null, version: 1 },
+    ...{ key_session: 0, optional: 0, eased: 0 },
     created_at: new Date().toISOString(),
   };
 }
 
-/** Lets the rider see a day as it stands. Until handing over has a screen of its own, whatever is put on a day is handed over. */
-export async function handOver(
-  insert: Act['insert'],
-  day: Pick<DayRow, 'id' | 'version' | 'plan'>,
-): Promise<void> {
-  await insert('handovers', handoverOf(day));
-}
-
+/** That the rider is given a day to see as it stands. */
 export function handoverOf({
   id,
   version,
   plan,
-}: Pick<DayRow, 'id' | 'version' | 'plan'>): HandoverRow {
+  date,
+}: Pick<DayRow, 'id' | 'version' | 'plan' | 'date'>): HandoverRow {
   return {
     id: randomUUID(),
     day_id: id,
     at: new Date().toISOString(),
     day_version: version,
     plan,
+    date,
   };
 }
 

@@ -4,7 +4,7 @@ import type { Plan } from '@uphill/core/sessions';
 import { format, parseISO } from 'date-fns';
 import type { Db } from '../database.ts';
 import { badField, refuseDay } from '../refusal.ts';
-import { handOver, healthReason, nextPosition, refuseProblems } from './assign.ts';
+import { healthReason, nextPosition, refuseProblems } from './assign.ts';
 import { readDay } from './days.ts';
 import { act, orConflict } from './journal.ts';
 import { readRider, riderName } from './riders.ts';
@@ -64,9 +64,8 @@ export async function changeDayPlan(
       db,
       `changed ${stored.plan.name} of ${rider.name} on ${format(parseISO(stored.date), 'EEE d MMM')}`,
       daySchema,
-      async ({ insert, update, trx }) => {
+      async ({ update, trx }) => {
         await update('days', id, { plan, follows: 0, version: change.version + 1 });
-        await handOver(insert, { id, version: change.version + 1, plan });
         return readDay(trx, id);
       },
     ),

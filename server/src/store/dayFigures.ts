@@ -9,6 +9,7 @@ import {
   type RiderOnDay,
   sessionNumbers,
 } from '@uphill/core/sessions';
+import { roadOf, traitsOf } from '@uphill/core/season';
 import { sql, type Transaction } from 'kysely';
 import type { Db } from '../database.ts';
 import type { DayFiguresRow, DayRow, Tables } from '../tables.ts';
@@ -25,7 +26,7 @@ const STRETCH_MS = 15;
 const AT_ONCE = 200;
 
 type Lacking = Pick<DayRow, 'id' | 'rider_id' | 'date' | 'plan' | 'state' | 'asked_ftp_w'>;
-type Figures = Pick<DayFiguresRow, 'name' | 'load' | 'seconds'>;
+type Figures = Pick<DayFiguresRow, 'name' | 'load' | 'seconds' | 'traits'>;
 
 /**
  * Works out what the days of some riders ask of them, where that is not there yet: with the FTP of the day, or the one
@@ -98,8 +99,14 @@ function numbersOf(rider: Rider, day: Lacking, model: Model | null): RiderOnDay 
 }
 
 function reckon(plan: Plan, numbers: RiderOnDay): Figures {
-  const { load, totalS } = sessionNumbers(plan, numbers);
-  return { name: nameFor(plan, numbers), load: load.value, seconds: totalS.value };
+  const asks = sessionNumbers(plan, numbers);
+  const traits = { ...traitsOf(plan, numbers, asks), road: roadOf(asks.segments, numbers.ftpW) };
+  return {
+    name: nameFor(plan, numbers),
+    load: asks.load.value,
+    seconds: asks.totalS.value,
+    traits: JSON.stringify(traits),
+  };
 }
 
 async function store(trx: Transaction<Tables>, rows: readonly DayFiguresRow[]): Promise<void> {

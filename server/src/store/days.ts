@@ -1,8 +1,14 @@
-import { type BookDone, type MonthOfDays, type Day, riddenSchema } from '@uphill/api';
+import {
+  type BookDone,
+  type Day,
+  type GivenDay,
+  type MonthOfDays,
+  riddenSchema,
+} from '@uphill/api';
 import { sql } from 'kysely';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
-import type { DayRow } from '../tables.ts';
+import type { DayRow, HandoverRow } from '../tables.ts';
 import { grouped } from './grouped.ts';
 import { readJsonOr, readPlan } from './json.ts';
 import { riderName } from './riders.ts';
@@ -102,7 +108,7 @@ async function complete(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
       .execute(),
     db
       .selectFrom('handovers')
-      .select(['day_id', 'at', 'plan'])
+      .select(['day_id', 'at', 'plan', 'date'])
       .where('day_id', 'in', ids)
       .orderBy('at')
       .execute(),
@@ -120,9 +126,64 @@ async function complete(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
           reps: reps === null ? null : readJsonOr(reps, riddenSchema.nullable(), null),
         }),
       ),
-      handedOver: handover ? { at: handover.at, asItStands: handover.plan === row.plan } : null,
+      handedOver: handover ? { at: handover.at, asItStands: isAsItStands(handover, row) } : null,
     };
   });
+}
+
+function isAsItStands(
+  { plan, date }: Pick<HandoverRow, 'plan' | 'date'>,
+  day: Pick<DayRow, 'plan' | 'date'>,
+): boolean {
+  return plan === day.plan && (date === null || date === day.date);
+}
+
+/**
+ * What the rider was given to see of some days, on the days it was handed over for: as it was handed over, whatever the
+ * coach did since. What was never handed over stays unseen.
+ */
+export async function listGiven(
+  db: Db,
+  riderId: string,
+  range: { from: string; to: string },
+): Promise<GivenDay[]> {
+  await riderName(db, riderId);
+  const handovers = await db
+    .selectFrom('handovers')
+    .innerJoin('days', 'days.id', 'handovers.day_id')
+    .select(['handovers.day_id', 'handovers.at', 'handovers.plan'])
+    .select((given) => given.fn.coalesce('handovers.date', 'days.date').as('date'))
+    .where('days.rider_id', '=', riderId)
+    .orderBy('handovers.at')
+    .execute();
+  const byDay = grouped(handovers, ({ day_id: dayId }) => dayId);
+  const shown = [...byDay.entries()].filter(([, given]) => {
+    const { date } = given.at(-1) as (typeof handovers)[number];
+    return date >= range.from && date <= range.to;
+  });
+  const rows = await inOrder(db)
+    .where(
+      'id',
+      'in',
+      shown.map(([id]) => id),
+    )
+    .execute();
+  const days = await complete(db, rows);
+  return days
+    .map((day): GivenDay => {
+      const given = byDay.get(day.id) ?? [];
+      const last = given.at(-1) as (typeof handovers)[number];
+      const earlier = given
+        .slice(0, -1)
+        .some(({ plan, date }) => plan !== last.plan || date !== last.date);
+      return {
+        ...day,
+        ...readPlan(last.plan),
+        date: last.date,
+        given: { at: last.at, again: earlier, behind: day.handedOver?.asItStands === false },
+      };
+    })
+    .sort((one, other) => one.date.localeCompare(other.date) || one.position - other.position);
 }
 
 function fromRow(row: DayRow): Omit<Day, 'rides' | 'handedOver'> {

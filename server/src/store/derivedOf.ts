@@ -55,6 +55,9 @@ export async function storeNumbers(
       watts: pack.watts && bytesOf(pack.watts),
       bpm: pack.bpm && bytesOf(pack.bpm),
       bests: bytesOf(pack.bests),
+      means: pack.means && bytesOf(pack.means),
+      stretches: pack.stretches && bytesOf(pack.stretches),
+      shape: pack.shape && bytesOf(pack.shape),
     })
     .execute();
 }

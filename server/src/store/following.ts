@@ -3,7 +3,7 @@ import type { Behind, Following, PlacedDay } from '@uphill/api';
 import type { Db } from '../database.ts';
 import { badField, conflict } from '../refusal.ts';
 import { today } from '../today.ts';
-import { handoverOf, placedDay, refusalOn, refuseProblems } from './assign.ts';
+import { placedDay, refusalOn, refuseProblems } from './assign.ts';
 import { act } from './journal.ts';
 import { modelsOn } from './models.ts';
 import { ridersFromToday } from './riders.ts';
@@ -51,7 +51,7 @@ export async function followSession(
       : `left ${many(left)} of ${session.plan.name} as they were`;
   const plan = JSON.stringify(session.plan);
   const [follows, leaves] = [new Set(follow), new Set(leave)];
-  return act(db, label, null, async ({ insertAll, updateAll, trx }) => {
+  return act(db, label, null, async ({ updateAll, trx }) => {
     const rows = (await behind(trx, sessionId).execute()).map((row) => ({
       ...row,
       plan,
@@ -60,7 +60,6 @@ export async function followSession(
     const taking = rows.filter(({ id }) => follows.has(id));
     const staying = rows.filter(({ id }) => !follows.has(id) && leaves.has(id));
     await updateAll('days', idsOf(taking), { plan });
-    await insertAll('handovers', taking.map(handoverOf));
     await updateAll('days', idsOf(staying), { follows: 0 });
     return [...taking, ...staying].map(placedDay);
   });

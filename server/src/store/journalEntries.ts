@@ -15,6 +15,8 @@ const JOURNALED = [
   'tests',
   'ftp_history',
   'sessions',
+  'weeks',
+  'away',
   'days',
   'handovers',
   'ride_matches',
@@ -190,6 +192,8 @@ const WORDS: Partial<Record<keyof Tables, string>> = {
   body_mass: 'body mass',
   heart_rates: 'heart rate',
   ftp_history: 'FTP',
+  weeks: 'week',
+  away: 'other hours',
   days: 'day',
   health_screens: 'health screen',
   test_days: 'test day',
@@ -229,7 +233,7 @@ const OF_A_RIDER = [
     'tests',
     'ftp_history',
   ] as const),
-  ...(['days', 'health_screens', 'test_days', 'marked_efforts'] as const),
+  ...(['weeks', 'away', 'days', 'health_screens', 'test_days', 'marked_efforts'] as const),
 ] as const;
 
 /** Which tables point at a row of which, and by which column. A test holds it against the tables themselves. */

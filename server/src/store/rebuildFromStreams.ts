@@ -102,7 +102,14 @@ async function storedOf(trx: Transaction<Tables>, rideIds: readonly string[]) {
     .selectFrom('ride_numbers')
     .leftJoin('ride_packs', 'ride_packs.ride_id', 'ride_numbers.ride_id')
     .selectAll('ride_numbers')
-    .select(['ride_packs.watts', 'ride_packs.bpm', 'ride_packs.bests'])
+    .select([
+      'ride_packs.watts',
+      'ride_packs.bpm',
+      'ride_packs.bests',
+      'ride_packs.means',
+      'ride_packs.stretches',
+      'ride_packs.shape',
+    ])
     .where('ride_numbers.ride_id', 'in', rideIds)
     .execute();
   return new Map(rows.map((row) => [row.ride_id, row]));
@@ -127,6 +134,9 @@ function isAsStored(
     row.highest_bpm === (numbers.highestBpm === null ? null : Math.round(numbers.highestBpm)) &&
     same(row.watts, pack.watts) &&
     same(row.bpm, pack.bpm) &&
-    same(row.bests, pack.bests)
+    same(row.bests, pack.bests) &&
+    same(row.means, pack.means) &&
+    same(row.stretches, pack.stretches) &&
+    same(row.shape, pack.shape)
   );
 }

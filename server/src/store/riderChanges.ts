@@ -4,9 +4,9 @@ import type { RiderChangesRow, Tables } from '../tables.ts';
 
 /** How often what something is worked out from has changed, rider by rider. */
 export async function changesOf(
-  db: Db,
+  db: Db | Transaction<Tables>,
   riderIds: readonly string[],
-  of: 'models' | 'figures',
+  of: 'models' | 'figures' | 'season',
 ): Promise<ReadonlyMap<string, number>> {
   const rows = await db
     .selectFrom('rider_changes')

@@ -80,6 +80,9 @@ export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
       ...toRow(own),
       archived: 0,
       demo: 0,
+      season: '{}',
+      typed_base: null,
+      typed_base_on: null,
       version: 1,
       created_at: new Date().toISOString(),
     });
@@ -119,7 +122,10 @@ export async function changeRider(
 
 function toRow(
   fields: RiderOwn,
-): Omit<RiderRow, 'id' | 'archived' | 'demo' | 'version' | 'created_at'> {
+): Omit<
+  RiderRow,
+  'id' | 'archived' | 'demo' | 'season' | 'typed_base' | 'typed_base_on' | 'version' | 'created_at'
+> {
   return {
     name: fields.name,
     birth_year: fields.birthYear,

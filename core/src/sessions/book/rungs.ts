@@ -7,7 +7,8 @@ import type { Climbing } from '../ladder/ladder.ts';
 import type { Plan } from '../plan.ts';
 import { printSentence } from '../sentence/print.ts';
 import { timeAtTarget } from '../ladder/work.ts';
-import { type BookFamily, familyOfBook, planFromBook, rungName } from './book.ts';
+import { BOOK, type BookFamily, familyOfBook, planFromBook, rungName } from './book.ts';
+import { nameFromSets } from '../naming.ts';
 
 /** A session of a family: a rung of its ladder, or beside it. */
 export interface BookRung {
@@ -161,4 +162,35 @@ export function planOfRung({ plan }: BookRung, newId: NewId): Plan {
         };
   const { climbed: _, ...own } = plan;
   return { ...own, items: own.items.map(fresh) };
+}
+
+/**
+ * A plain Endurance ride of some length, as filling a week puts it on a day.
+ *
+ * @param minutes 1–1440
+ * @param newId where ids come from
+ * @returns the plan, of the book's Endurance
+ * Source: handbook sections 7 and 8.5.
+ */
+export function enduranceRide(minutes: number, newId: NewId): Plan {
+  const family = BOOK.find(({ id }) => id === 'endurance');
+  const [first] = family?.sessions ?? [];
+  if (!family || !first) throw new RangeError('The book has no Endurance.');
+  const plan = planFromBook(family, first, newId);
+  return withRideLength({ ...plan, nameFollows: true }, minutes);
+}
+
+/**
+ * A session of one ride, made longer or shorter.
+ *
+ * @param plan the session
+ * @param minutes its new length
+ * @returns the session; as it was where it is more than one ride
+ */
+export function withRideLength(plan: Plan, minutes: number): Plan {
+  const [only] = plan.items;
+  if (plan.items.length !== 1 || only?.kind !== 'step') return plan;
+  const length = { kind: 'time' as const, seconds: Math.round(minutes * 60) };
+  const { bookId: _, climbed: __, ...own } = { ...plan, items: [{ ...only, length }] };
+  return own.nameFollows ? { ...own, name: nameFromSets(own) } : own;
 }

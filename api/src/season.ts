@@ -1,0 +1,221 @@
+import {
+  PERIODS,
+  REASONS,
+  type SeasonInput,
+  seasonSettingsSchema,
+  WEEK_KINDS,
+  WORK_KINDS,
+} from '@uphill/core/season';
+import { planSchema, SYSTEMS } from '@uphill/core/sessions';
+import { z } from 'zod';
+import { dateSchema, idSchema, line, versionSchema } from './common.ts';
+import { GOAL_RANKS } from './goals.ts';
+import { STATES } from './rides.ts';
+import { shapeOf } from './shape.ts';
+
+const minutes = z.number().min(0);
+const points = z.number().min(0);
+const plannedSchema = z.object({
+  minutes,
+  load: points,
+  rpe: z.number().nullable(),
+  system: z.enum(SYSTEMS).nullable(),
+  hard: z.boolean(),
+  endurance: z.boolean(),
+  above105: z.boolean(),
+  unfuelled: z.boolean(),
+  workMin: minutes,
+  goalMin: minutes,
+  middleMin: minutes,
+  family: z.string().nullable(),
+});
+const riddenSchema = z.object({
+  minutes,
+  load: points,
+  rpe: z.number().nullable(),
+  hard: z.boolean(),
+  easyMin: minutes.nullable(),
+  middleMin: minutes.nullable(),
+  atLeast: z.boolean(),
+});
+/** A piece of work on a day, with what a screen needs beside the sums. */
+const workSchema = z.object({
+  id: z.string(),
+  kind: z.enum(WORK_KINDS),
+  name: z.string(),
+  planned: plannedSchema.nullable(),
+  ridden: riddenSchema.nullable(),
+  state: z.enum(STATES),
+  reason: z.enum(REASONS).nullable(),
+  minutes: z.number().nullable(),
+  rpe: z.number().nullable(),
+  key: z.boolean(),
+  optional: z.boolean(),
+  eased: z.boolean(),
+  fixture: z.boolean(),
+  /** Of the day; 0 for a fixture and a ride that was nobody's plan. */
+  version: z.number().int(),
+  rideId: z.string().nullable(),
+  /** Outline of what is asked, percent of FTP, and of what was ridden, W; empty where there is none. */
+  road: z.array(z.number()),
+  shape: z.array(z.number()),
+  /** Whether the rider was given it to see, as it stands. */
+  handed: z.enum(['no', 'yes', 'changed']),
+});
+export type SeasonWork = z.infer<typeof workSchema>;
+const weekSaid = z.object({
+  monday: dateSchema,
+  kind: z.enum(WEEK_KINDS),
+  period: z.enum(PERIODS),
+  system: z.enum(SYSTEMS).nullable(),
+  rise: z
+    .number('The planned rise is a number.')
+    .min(-20, 'The planned rise is at least −20.')
+    .max(20, 'The planned rise is at most 20 points a week.')
+    .nullable(),
+  goal: z
+    .number('The goal is a number.')
+    .min(0, 'The goal cannot be below 0.')
+    .max(5000, 'The goal is at most 5,000 points a week.')
+    .nullable(),
+});
+/** Five lines as a coach writes them. */
+const briefing = z.array(line(300)).max(12, 'A briefing has at most 12 lines.').nullable();
+const storedWeek = weekSaid.extend({ briefing, version: versionSchema });
+export type StoredWeek = z.infer<typeof storedWeek>;
+const awayFields = z.object({
+  from: dateSchema,
+  to: dateSchema,
+  hours: z
+    .number('Hours are a number.')
+    .min(0, 'Hours cannot be below 0.')
+    .max(24, 'A day has 24 hours.'),
+  why: line(80).min(1, 'Say why: holiday, travel, camp.'),
+});
+export const awayFieldsSchema = awayFields.refine(({ from, to }) => to >= from, {
+  path: ['to'],
+  message: 'It ends before it begins.',
+});
+export type AwayFields = z.infer<typeof awayFieldsSchema>;
+const awaySchema = awayFields.extend({ id: idSchema, version: versionSchema });
+export type Away = z.infer<typeof awaySchema>;
+/** A season as it is reckoned from, on the server and in the browser alike. */
+export const seasonSchema = shapeOf(
+  z.object({
+    riderId: idSchema,
+    /** How often what it comes from has changed: a plan that is made from it names this. */
+    state: z.number().int(),
+    today: dateSchema,
+    rider: z.object({
+      firstName: z.string(),
+      masters: z.boolean(),
+      firstYear: z.boolean(),
+      hardDays: z.number(),
+      cleared: z.boolean(),
+      settings: seasonSettingsSchema,
+    }),
+    pointsPerHour: z.number(),
+    /** What this rider's own Endurance rides of 90 days came to an hour; null under five of them. */
+    ownPointsPerHour: z.number().nullable(),
+    start: z.object({
+      base: z.number(),
+      recent: z.number(),
+      days: z.number(),
+      typed: z.boolean(),
+    }),
+    typedBase: z.object({ on: dateSchema, points: z.number() }).nullable(),
+    days: z.array(
+      z.object({
+        date: dateSchema,
+        hours: z.number().nullable(),
+        rest: z.boolean(),
+        /** Why the hours are other than usual. */
+        away: z.string().nullable(),
+        works: z.array(workSchema),
+      }),
+    ),
+    weeks: z.array(storedWeek),
+    away: z.array(awaySchema),
+    goal: z.object({ name: z.string(), date: dateSchema }).nullable(),
+    goals: z.array(z.object({ name: z.string(), date: dateSchema, rank: z.enum(GOAL_RANKS) })),
+    highestBase: z.number().nullable(),
+  }),
+);
+export interface Season extends z.infer<typeof seasonSchema> {}
+/** What is sent is what the core reckons with. */
+export type SeasonReckons = Season extends SeasonInput ? true : never;
+export const seasonQuerySchema = z.object({ from: dateSchema, to: dateSchema });
+/** What a coach says of a week; made from the version it stands at, 0 where nobody has said anything yet. */
+export const weekChangeSchema = weekSaid
+  .omit({ monday: true })
+  .partial()
+  .extend({ briefing: briefing.optional(), version: z.number().int().min(0) });
+export type WeekChange = z.infer<typeof weekChangeSchema>;
+export const weekParamsSchema = z.object({ riderId: idSchema, monday: dateSchema });
+const ride = z
+  .number('Minutes are a number.')
+  .int('Whole minutes.')
+  .min(5, 'At least five minutes.')
+  .max(1440, 'At most a day.');
+const named = { id: idSchema, version: versionSchema };
+/** One thing that is done to a plan; several are one step. */
+export const planChangeSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('add'), date: dateSchema, minutes: ride, before: z.boolean() }),
+  z.object({ kind: z.literal('resize'), ...named, minutes: ride }),
+  z.object({ kind: z.literal('endurance'), ...named, minutes: ride }),
+  z.object({ kind: z.literal('remove'), ...named }),
+  z.object({ kind: z.literal('move'), ...named, date: dateSchema, first: z.boolean() }),
+  z.object({ kind: z.literal('copy'), id: idSchema, date: dateSchema }),
+  /** Another plan for this day alone. */
+  z.object({ kind: z.literal('plan'), ...named, plan: planSchema }),
+  /** A session of no list, put on a day. */
+  z.object({ kind: z.literal('place'), date: dateSchema, plan: planSchema }),
+  z.object({
+    kind: z.literal('mark'),
+    ...named,
+    key: z.boolean().optional(),
+    optional: z.boolean().optional(),
+  }),
+]);
+export type PlanChange = z.infer<typeof planChangeSchema>;
+/** What was done, as undo will name it. */
+export const PLAN_DEEDS = ['filled', 'fixed', 'moved', 'copied', 'changed', 'removed'] as const;
+export const planChangesSchema = z.object({
+  did: z.enum(PLAN_DEEDS),
+  /** The state of the season that it was made from, where new rides hang on what stood there. */
+  state: z.number().int().optional(),
+  changes: z
+    .array(planChangeSchema)
+    .min(1, 'Nothing was changed.')
+    .max(400, 'At most 400 changes at once.'),
+});
+export type PlanChanges = z.infer<typeof planChangesSchema>;
+/** Which days a rider is given to see. */
+export const handOverSchema = z
+  .object({ from: dateSchema, to: dateSchema })
+  .refine(({ from, to }) => to >= from, { path: ['to'], message: 'It ends before it begins.' });
+export type HandOver = z.infer<typeof handOverSchema>;
+/** What came of handing over: how many days went, and which were left out and why. */
+export const handedOverSchema = shapeOf(
+  z.object({
+    handed: z.number().int(),
+    left: z.array(z.object({ dayId: idSchema, name: z.string(), reason: z.string() })),
+  }),
+);
+export type HandedOver = z.infer<typeof handedOverSchema>;
+/** Rules and defaults of a rider's season, and a base that the coach knows. */
+export const seasonSettingsChangeSchema = z.object({
+  settings: seasonSettingsSchema.partial().optional(),
+  base: z
+    .object({
+      points: z
+        .number('The base is a number.')
+        .min(0, 'The base cannot be below 0.')
+        .max(300, 'A base over 300?'),
+      on: dateSchema,
+    })
+    .nullable()
+    .optional(),
+  version: versionSchema,
+});
+export type SeasonSettingsChange = z.infer<typeof seasonSettingsChangeSchema>;

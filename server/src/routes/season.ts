@@ -1,0 +1,108 @@
+import {
+  awayFieldsSchema,
+  handedOverSchema,
+  handOverSchema,
+  planChangesSchema,
+  riderParamsSchema,
+  seasonQuerySchema,
+  seasonSchema,
+  seasonSettingsChangeSchema,
+  versionQuerySchema,
+  weekChangeSchema,
+  weekParamsSchema,
+} from '@uphill/api';
+import { idSchema } from '@uphill/api';
+import { weekdayOf } from '@uphill/core/season';
+import { z } from 'zod';
+import { badField } from '../refusal.ts';
+import { changePlan } from '../store/season/changePlan.ts';
+import { readSeason } from '../store/season/season.ts';
+import {
+  addAway,
+  changeSeasonSettings,
+  changeWeekSaid,
+  handOverDays,
+  removeAway,
+} from '../store/season/weeks.ts';
+import { routes, sendJson } from './route.ts';
+
+const done = { 204: z.null() };
+/** A season is asked for in whole weeks, and no more of them than two years. */
+const MOST_DAYS = 800;
+
+export const seasonRoutes = routes((app, { db }) => {
+  app.get(
+    '/riders/:riderId/season',
+    {
+      schema: {
+        params: riderParamsSchema,
+        querystring: seasonQuerySchema,
+        response: { 200: seasonSchema },
+      },
+    },
+    async ({ params, query: { from, to } }, reply) => {
+      if (weekdayOf(from) !== 0) throw badField('from', 'A season begins on a Monday.');
+      if (weekdayOf(to) !== 6) throw badField('to', 'A season ends on a Sunday.');
+      const days = (Date.parse(to) - Date.parse(from)) / 86_400_000;
+      if (!(days > 0 && days <= MOST_DAYS)) throw badField('to', 'At most two years at once.');
+      return sendJson(reply, JSON.stringify(await readSeason(db, params.riderId, { from, to })));
+    },
+  );
+  app.post(
+    '/riders/:riderId/plan',
+    { schema: { params: riderParamsSchema, body: planChangesSchema, response: done } },
+    async ({ params, body }, reply) => {
+      await changePlan(db, params.riderId, body);
+      return reply.status(204).send(null);
+    },
+  );
+  app.put(
+    '/riders/:riderId/weeks/:monday',
+    { schema: { params: weekParamsSchema, body: weekChangeSchema, response: done } },
+    async ({ params, body }, reply) => {
+      await changeWeekSaid(db, params, body);
+      return reply.status(204).send(null);
+    },
+  );
+  app.post(
+    '/riders/:riderId/away',
+    { schema: { params: riderParamsSchema, body: awayFieldsSchema, response: done } },
+    async ({ params, body }, reply) => {
+      await addAway(db, params.riderId, body);
+      return reply.status(204).send(null);
+    },
+  );
+  app.delete(
+    '/riders/:riderId/away/:id',
+    {
+      schema: {
+        params: riderParamsSchema.extend({ id: idSchema }),
+        querystring: versionQuerySchema,
+        response: done,
+      },
+    },
+    async ({ params, query }, reply) => {
+      await removeAway(db, params, query.version);
+      return reply.status(204).send(null);
+    },
+  );
+  app.put(
+    '/riders/:riderId/season',
+    { schema: { params: riderParamsSchema, body: seasonSettingsChangeSchema, response: done } },
+    async ({ params, body }, reply) => {
+      await changeSeasonSettings(db, params.riderId, body);
+      return reply.status(204).send(null);
+    },
+  );
+  app.post(
+    '/riders/:riderId/handovers',
+    {
+      schema: {
+        params: riderParamsSchema,
+        body: handOverSchema,
+        response: { 200: handedOverSchema },
+      },
+    },
+    ({ params, body }) => handOverDays(db, params.riderId, body),
+  );
+});

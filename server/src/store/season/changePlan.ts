@@ -1,0 +1,221 @@
+import { randomUUID } from 'node:crypto';
+import type { PlanChange, PlanChanges } from '@uphill/api';
+import { mondayOf } from '@uphill/core/season';
+import { enduranceRide, type Plan, withRideLength } from '@uphill/core/sessions';
+import { format, parseISO } from 'date-fns';
+import type { Db } from '../../database.ts';
+import { badField, conflict, notFound, refuseDay } from '../../refusal.ts';
+import type { DayRow } from '../../tables.ts';
+import { today } from '../../today.ts';
+import { healthReason, nextPosition, refuseProblems } from '../assign.ts';
+import { type Act, act } from '../journal.ts';
+import { readPlan } from '../json.ts';
+import { changesOf } from '../riderChanges.ts';
+import { readRider } from '../riders.ts';
+import type { Reader } from '../rides.ts';
+
+type Of<K extends PlanChange['kind']> = Extract<PlanChange, { kind: K }>;
+
+/**
+ * Does several things to a rider's plan as one step: a fill, a fix, a week that was copied, what a hand moved. Nothing
+ * is done where one of them cannot be.
+ */
+export async function changePlan(
+  db: Db,
+  riderId: string,
+  { did, changes, state }: PlanChanges,
+): Promise<void> {
+  const rider = await readRider(db, riderId);
+  for (const [index, change] of changes.entries()) {
+    const field = `changes.${index}`;
+    if ('date' in change) refuseDate(field, change.date);
+    if (change.kind !== 'plan' && change.kind !== 'place') continue;
+    refuseProblems(change.plan, 'This cannot stand on a day yet.');
+    const date = change.kind === 'place' ? change.date : (await readOpen(db, riderId, change)).date;
+    const reason = await healthReason(db, rider, change.plan, date);
+    if (reason !== null) throw badField(field, reason);
+  }
+  const dates = await datesOf(db, changes);
+  const label = `${did} ${labelOf(did, dates)} of ${rider.name}`;
+  await act(db, label, null, async (doing) => {
+    // Under the lock of the action: of two that fill at once the second finds the first one's rides.
+    const now = (await changesOf(doing.trx, [riderId], 'season')).get(riderId);
+    if (state !== undefined && state !== now) throw conflict({ did }, { state: now });
+    for (const change of changes) await carryOut(doing, riderId, change);
+  });
+}
+
+/** "the week of Mon 30 Nov", or "3 days" where they lie in several weeks. */
+function labelOf(did: PlanChanges['did'], dates: readonly string[]): string {
+  const days = new Set(dates);
+  const [first] = [...days].sort();
+  if (did === 'filled' && first !== undefined) {
+    return `the week of ${format(parseISO(mondayOf(first)), 'EEE d MMM')}`;
+  }
+  return days.size === 1 && first !== undefined
+    ? format(parseISO(first), 'EEE d MMM')
+    : `${days.size} days`;
+}
+
+async function datesOf(db: Db, changes: readonly PlanChange[]): Promise<string[]> {
+  const ids = changes.flatMap((change) => ('id' in change ? [change.id] : []));
+  const rows = await db.selectFrom('days').select('date').where('id', 'in', ids).execute();
+  return [
+    ...rows.map(({ date }) => date),
+    ...changes.flatMap((change) => ('date' in change ? [change.date] : [])),
+  ];
+}
+
+function refuseDate(field: string, date: string): void {
+  refuseDay(field, date, 'day');
+  if (date < today())
+    throw badField(
+      field,
+      `${format(parseISO(date), 'EEE d MMM')} is past: what is over is not planned any more.`,
+    );
+}
+
+/** A day of the rider that may still be changed, as the change found it. */
+async function readOpen(
+  db: Reader,
+  riderId: string,
+  { id, version }: { readonly id: string; readonly version?: number },
+): Promise<DayRow> {
+  const row = await db
+    .selectFrom('days')
+    .selectAll()
+    .where('id', '=', id)
+    .where('rider_id', '=', riderId)
+    .executeTakeFirst();
+  if (!row) throw notFound('day');
+  const { plan } = readPlan(row.plan);
+  if (version !== undefined && row.version !== version)
+    throw conflict({ id, version }, { id, version: row.version, name: plan.name });
+  if (version === undefined) return row;
+  const ridden = await db
+    .selectFrom('ride_matches')
+    .select('id')
+    .where('day_id', '=', id)
+    .where('tried', '=', 0)
+    .executeTakeFirst();
+  const day = format(parseISO(row.date), 'EEE d MMM');
+  if (row.state !== 'planned' || ridden)
+    throw badField(
+      'changes',
+      `${plan.name} on ${day} is ${ridden ? 'ridden' : `marked ${row.state}`} and stays as it is.`,
+    );
+  return row;
+}
+
+async function carryOut(doing: Act, riderId: string, change: PlanChange): Promise<void> {
+  switch (change.kind) {
+    case 'add':
+      return addRide(doing, riderId, change);
+    case 'place':
+      await place(doing, riderId, change.date, change.plan);
+      return;
+    case 'copy': {
+      const row = await readOpen(doing.trx, riderId, { id: change.id });
+      await place(doing, riderId, change.date, readPlan(row.plan).plan, row);
+      return;
+    }
+    case 'move':
+      return move(doing, await readOpen(doing.trx, riderId, change), change);
+    case 'remove':
+      return remove(doing, await readOpen(doing.trx, riderId, change));
+    default:
+      return changeOne(doing, await readOpen(doing.trx, riderId, change), change);
+  }
+}
+
+async function changeOne(
+  { update }: Act,
+  row: DayRow,
+  change: Of<'resize' | 'endurance' | 'plan' | 'mark'>,
+): Promise<void> {
+  const version = row.version + 1;
+  if (change.kind === 'mark') {
+    const { key, optional } = change;
+    await update('days', row.id, {
+      ...(key === undefined ? {} : { key_session: key ? 1 : 0 }),
+      ...(optional === undefined ? {} : { optional: optional ? 1 : 0 }),
+      version,
+    });
+    return;
+  }
+  const plan = planOf(row, change);
+  await update('days', row.id, {
+    ...{ plan: JSON.stringify(plan), follows: 0, version },
+    ...(change.kind === 'endurance' ? { key_session: 0, eased: 1 } : {}),
+  });
+}
+
+function planOf(row: DayRow, change: Of<'resize' | 'endurance' | 'plan'>): Plan {
+  if (change.kind === 'plan') return change.plan;
+  return change.kind === 'endurance'
+    ? enduranceRide(change.minutes, randomUUID)
+    : withRideLength(readPlan(row.plan).plan, change.minutes);
+}
+
+async function addRide(doing: Act, riderId: string, change: Of<'add'>): Promise<void> {
+  const plan = enduranceRide(change.minutes, randomUUID);
+  const id = await place(doing, riderId, change.date, plan);
+  if (change.before) await putFirst(doing, riderId, change.date, id);
+}
+
+/** Puts a plan on a day, behind what stands there. */
+async function place(
+  { insert, trx }: Act,
+  riderId: string,
+  date: string,
+  plan: Plan,
+  from: Pick<DayRow, 'kind' | 'session_id'> = { kind: 'session', session_id: null },
+): Promise<string> {
+  const id = randomUUID();
+  await insert('days', {
+    ...{ id, rider_id: riderId, date, position: await nextPosition(trx, riderId, date) },
+    ...{ kind: from.kind, session_id: from.session_id, plan: JSON.stringify(plan), follows: 0 },
+    ...{ state: 'planned', reason: null, rpe: null, minutes: null, note: '', asked_ftp_w: null },
+    ...{ celsius: null, key_session: 0, optional: 0, eased: 0, version: 1 },
+    created_at: new Date().toISOString(),
+  });
+  return id;
+}
+
+async function move(doing: Act, row: DayRow, { date, first }: Of<'move'>): Promise<void> {
+  const position = await nextPosition(doing.trx, row.rider_id, date);
+  await doing.update('days', row.id, { date, position, version: row.version + 1 });
+  if (first) await putFirst(doing, row.rider_id, date, row.id);
+}
+
+/** Orders what stands on a day anew, with one of them before the others. */
+async function putFirst(
+  { update, trx }: Act,
+  riderId: string,
+  date: string,
+  id: string,
+): Promise<void> {
+  const rows = await trx
+    .selectFrom('days')
+    .select(['id', 'position', 'version'])
+    .where('rider_id', '=', riderId)
+    .where('date', '=', date)
+    .orderBy('position')
+    .orderBy('created_at')
+    .execute();
+  const order = [...rows.filter((row) => row.id === id), ...rows.filter((row) => row.id !== id)];
+  for (const [position, row] of order.entries())
+    if (row.position !== position)
+      await update('days', row.id, { position, version: row.version + 1 });
+}
+
+async function remove({ remove: take, trx }: Act, row: DayRow): Promise<void> {
+  for (const table of ['ride_matches', 'handovers'] as const)
+    for (const each of await trx
+      .selectFrom(table)
+      .select('id')
+      .where('day_id', '=', row.id)
+      .execute())
+      await take(table, each.id);
+  await take('days', row.id, row.version);
+}

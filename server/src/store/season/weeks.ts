@@ -1,0 +1,200 @@
+import { randomUUID } from 'node:crypto';
+import type {
+  Away,
+  AwayFields,
+  HandedOver,
+  HandOver,
+  SeasonSettingsChange,
+  WeekChange,
+} from '@uphill/api';
+import { healthVerdict } from '@uphill/core/rider';
+import { weekdayOf } from '@uphill/core/season';
+import { healthRefusal, riderFigures } from '@uphill/core/sessions';
+import { format, parseISO } from 'date-fns';
+import type { Db } from '../../database.ts';
+import { badField, conflict, notFound, refuseDay } from '../../refusal.ts';
+import type { AwayRow, HandoverRow, WeekRow } from '../../tables.ts';
+import { today } from '../../today.ts';
+import { handoverOf } from '../assign.ts';
+import { act, orConflict } from '../journal.ts';
+import { readPlan } from '../json.ts';
+import { modelOn } from '../models.ts';
+import { readRider, riderName } from '../riders.ts';
+import { readOwn, weekFrom } from './season.ts';
+
+/** Says something of a week; what is left out stays as it is. */
+export async function changeWeekSaid(
+  db: Db,
+  { riderId, monday }: { readonly riderId: string; readonly monday: string },
+  { version, briefing, ...said }: WeekChange,
+): Promise<void> {
+  const name = await riderName(db, riderId);
+  refuseDay('monday', monday, 'day');
+  if (weekdayOf(monday) !== 0)
+    throw badField('monday', `${format(parseISO(monday), 'EEE d MMM')} is not a Monday.`);
+  const read = () =>
+    db
+      .selectFrom('weeks')
+      .selectAll()
+      .where('rider_id', '=', riderId)
+      .where('monday', '=', monday)
+      .executeTakeFirst();
+  const stored = await read();
+  if ((stored?.version ?? 0) !== version)
+    throw conflict({ version, ...said }, stored ? weekFrom(stored) : null);
+  const columns: Partial<WeekRow> = {
+    ...(dropUnsaid(said) as Partial<WeekRow>),
+    ...(briefing === undefined
+      ? {}
+      : { briefing: briefing === null ? null : JSON.stringify(briefing) }),
+  };
+  const label = `changed the week of ${format(parseISO(monday), 'EEE d MMM')} of ${name}`;
+  await orConflict({ version, ...said }, read, () =>
+    act(db, label, null, async ({ insert, update }) => {
+      if (stored) await update('weeks', stored.id, { ...columns, version: version + 1 });
+      else {
+        const usual = { kind: 'load', period: 'build', system: null, rise: null } as const;
+        const row = { goal: null, briefing: null, ...usual, ...columns } as Omit<
+          WeekRow,
+          'id' | 'rider_id' | 'monday' | 'version'
+        >;
+        await insert('weeks', { id: randomUUID(), rider_id: riderId, monday, ...row, version: 1 });
+      }
+    }),
+  );
+}
+
+function dropUnsaid<T extends object>(said: T): Partial<T> {
+  return Object.fromEntries(
+    Object.entries(said).filter(([, value]) => value !== undefined),
+  ) as Partial<T>;
+}
+
+/** Adds days with other hours than usual. */
+export async function addAway(db: Db, riderId: string, fields: AwayFields): Promise<void> {
+  const name = await riderName(db, riderId);
+  refuseDay('from', fields.from, 'day');
+  refuseDay('to', fields.to, 'day');
+  await act(db, `${name}: ${wordsFor(fields)}`, null, ({ insert }) =>
+    insert('away', {
+      ...{ id: randomUUID(), rider_id: riderId, from_date: fields.from, to_date: fields.to },
+      ...{ hours: fields.hours, why: fields.why, version: 1 },
+      created_at: new Date().toISOString(),
+    }),
+  );
+}
+
+/** Takes them out again. */
+export async function removeAway(
+  db: Db,
+  { riderId, id }: { readonly riderId: string; readonly id: string },
+  version: number,
+): Promise<void> {
+  const name = await riderName(db, riderId);
+  const read = (): Promise<AwayRow | undefined> =>
+    db
+      .selectFrom('away')
+      .selectAll()
+      .where('id', '=', id)
+      .where('rider_id', '=', riderId)
+      .executeTakeFirst();
+  const stored = await read();
+  if (!stored) throw notFound('entry');
+  const { from_date: from, to_date: to, why } = stored;
+  await orConflict({ version }, read, () =>
+    act(db, `${name}: removed ${wordsFor({ from, to, why })}`, null, ({ remove }) =>
+      remove('away', id, version),
+    ),
+  );
+}
+
+function wordsFor({ from, to, why }: Pick<Away, 'from' | 'to' | 'why'>): string {
+  const day = (date: string): string => format(parseISO(date), 'd MMM');
+  return `${why}, ${day(from)}${from === to ? '' : ` to ${day(to)}`}`;
+}
+
+/** Rules and defaults of a rider's season, and a base that the coach knows. */
+export async function changeSeasonSettings(
+  db: Db,
+  riderId: string,
+  { settings, base, version }: SeasonSettingsChange,
+): Promise<void> {
+  const rider = await readRider(db, riderId);
+  if (base) refuseDay('base.on', base.on, 'past');
+  const { settings: stored } = await readOwn(db, riderId);
+  await orConflict(
+    { settings, base, version },
+    () => Promise.resolve({ version: rider.version }),
+    () =>
+      act(db, `changed the rules of ${rider.name}’s season`, null, ({ update }) =>
+        update('riders', riderId, {
+          ...(settings ? { season: JSON.stringify({ ...stored, ...dropUnsaid(settings) }) } : {}),
+          ...(base === undefined
+            ? {}
+            : { typed_base: base?.points ?? null, typed_base_on: base?.on ?? null }),
+          version: version + 1,
+        }),
+      ),
+  );
+}
+
+/**
+ * Lets the rider see the days of a span as they stand. What the health screen does not allow is named and left out; what
+ * the rider has as it stands already is not handed over again.
+ */
+export async function handOverDays(
+  db: Db,
+  riderId: string,
+  { from, to }: HandOver,
+): Promise<HandedOver> {
+  const rider = await readRider(db, riderId);
+  const rows = await db
+    .selectFrom('days')
+    .select(['id', 'version', 'plan', 'date'])
+    .where('rider_id', '=', riderId)
+    .where('date', '>=', from)
+    .where('date', '<=', to)
+    .where('state', '=', 'planned')
+    .orderBy('date')
+    .execute();
+  const latest = await latestHandovers(
+    db,
+    rows.map(({ id }) => id),
+  );
+  const model = await modelOn(db, riderId, today());
+  const left: { dayId: string; name: string; reason: string }[] = [];
+  const handovers: HandoverRow[] = [];
+  for (const row of rows) {
+    const given = latest.get(row.id);
+    if (given && given.plan === row.plan && (given.date ?? row.date) === row.date) continue;
+    const { plan } = readPlan(row.plan);
+    const reason = healthRefusal(
+      plan,
+      riderFigures(rider, row.date, model),
+      healthVerdict(rider.health, rider, row.date),
+    );
+    if (reason === null) handovers.push(handoverOf(row));
+    else left.push({ dayId: row.id, name: plan.name, reason });
+  }
+  if (handovers.length > 0) {
+    const days = handovers.length === 1 ? 'one day' : `${handovers.length} days`;
+    await act(db, `handed over ${days} to ${rider.name}`, null, ({ insertAll }) =>
+      insertAll('handovers', handovers),
+    );
+  }
+  return { handed: handovers.length, left };
+}
+
+/** What of some days was handed over last, by the day. */
+async function latestHandovers(
+  db: Db,
+  ids: readonly string[],
+): Promise<Map<string, Pick<HandoverRow, 'plan' | 'date'>>> {
+  const rows = await db
+    .selectFrom('handovers')
+    .select(['day_id', 'plan', 'date'])
+    .where('day_id', 'in', ids)
+    .orderBy('at')
+    .execute();
+  return new Map(rows.map((row) => [row.day_id, row]));
+}
