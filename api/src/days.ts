@@ -1,3 +1,4 @@
+import { REASONS } from '@uphill/core/season';
 import { planSchema } from '@uphill/core/sessions';
 import { celsiusSchema } from '@uphill/core/testing';
 import { z } from 'zod';
@@ -28,6 +29,8 @@ export const daySchema = shapeOf(
     date: dateSchema,
     position: z.number().int(),
     state: z.enum(STATES),
+    /** Why it was not ridden as asked, where somebody said. */
+    reason: z.enum(REASONS).nullable(),
     rpe: z.number().int().min(1).max(10).nullable(),
     note: z.string(),
     version: versionSchema,
@@ -126,6 +129,7 @@ export const dayChangeSchema = z.object({
     .nullable()
     .optional(),
   note: prose(2000).optional(),
+  reason: z.enum(REASONS).nullable().optional(),
   minutes: z
     .number('Minutes are a number.')
     .min(1, 'At least a minute.')

@@ -8,7 +8,7 @@ import {
 } from '@uphill/core/season';
 import { planSchema, SYSTEMS } from '@uphill/core/sessions';
 import { z } from 'zod';
-import { dateSchema, idSchema, line, versionSchema } from './common.ts';
+import { dateSchema, idSchema, line, MOST_RIDERS, versionSchema } from './common.ts';
 import { GOAL_RANKS } from './goals.ts';
 import { STATES } from './rides.ts';
 import { shapeOf } from './shape.ts';
@@ -190,6 +190,15 @@ export const planChangesSchema = z.object({
     .max(400, 'At most 400 changes at once.'),
 });
 export type PlanChanges = z.infer<typeof planChangesSchema>;
+/** The same for several riders, as one step: a week that is copied, a session that several move. */
+export const squadChangesSchema = z.object({
+  did: z.enum(PLAN_DEEDS),
+  riders: z
+    .array(planChangesSchema.omit({ did: true }).extend({ riderId: idSchema }))
+    .min(1, 'Choose at least one rider.')
+    .max(MOST_RIDERS, `At most ${MOST_RIDERS} riders at once.`),
+});
+export type SquadChanges = z.infer<typeof squadChangesSchema>;
 /** Which days a rider is given to see. */
 export const handOverSchema = z
   .object({ from: dateSchema, to: dateSchema })
@@ -219,3 +228,65 @@ export const seasonSettingsChangeSchema = z.object({
   version: versionSchema,
 });
 export type SeasonSettingsChange = z.infer<typeof seasonSettingsChangeSchema>;
+/** Riders of whom something is done to one week. */
+const weekOfSeveral = z.object({
+  monday: dateSchema,
+  riderIds: z
+    .array(idSchema)
+    .min(1, 'Choose at least one rider.')
+    .max(MOST_RIDERS, `At most ${MOST_RIDERS} riders at once.`),
+});
+export const squadFillSchema = weekOfSeveral.extend({ way: z.enum(['longWeekend', 'even']) });
+export type SquadFill = z.infer<typeof squadFillSchema>;
+export const squadHandOverSchema = weekOfSeveral;
+export type SquadHandOver = z.infer<typeof squadHandOverSchema>;
+export const squadNoteSchema = weekOfSeveral.extend({
+  note: line(300).min(1, 'Write the note first.'),
+});
+export type SquadNote = z.infer<typeof squadNoteSchema>;
+/** What came of it, rider by rider, in words. */
+export const squadDoneSchema = shapeOf(
+  z.array(z.object({ riderId: idSchema, name: z.string(), says: z.string() })),
+);
+export type SquadDone = z.infer<typeof squadDoneSchema>;
+const squadWork = z.object({
+  id: z.string(),
+  name: z.string(),
+  kind: z.enum(WORK_KINDS),
+  state: z.enum(STATES),
+  ridden: z.boolean(),
+  fixture: z.boolean(),
+  handed: z.enum(['no', 'yes', 'changed']),
+  minutes: z.number(),
+  load: z.number(),
+  version: z.number().int(),
+});
+/** A week of the squad: a row a rider, with what the core says of it. */
+export const squadWeekSchema = shapeOf(
+  z.array(
+    z.object({
+      riderId: idSchema,
+      name: z.string(),
+      /** Whether watts are asked of this rider; else beats and RPE. */
+      hasPower: z.boolean(),
+      load: z.number(),
+      goal: z.number().nullable(),
+      comesTo: z.string(),
+      onGoal: z.boolean(),
+      /** Names of the rules that are broken. */
+      broken: z.array(z.string()),
+      key: z.string().nullable(),
+      days: z.array(
+        z.object({
+          date: dateSchema,
+          load: z.number(),
+          rest: z.boolean(),
+          away: z.string().nullable(),
+          works: z.array(squadWork),
+        }),
+      ),
+    }),
+  ),
+);
+export type SquadWeek = z.infer<typeof squadWeekSchema>;
+export const squadQuerySchema = z.object({ monday: dateSchema });

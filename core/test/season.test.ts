@@ -26,7 +26,7 @@ import {
   whyNotEqual,
   workedEvening,
 } from '@uphill/core/season';
-import { BOOK, planFromBook } from '@uphill/core/sessions';
+import { enduranceRide } from '@uphill/core/sessions';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -172,13 +172,17 @@ describe('a session in a week', () => {
     expect(traits(step(3600, { kind: 'rpe', low: 8, high: 8 })).hard).toBe(true);
   });
   it('may be lengthened by filling where it is one ride in Endurance, worth what the weeks count', () => {
-    expect(traits(step(3600, percent(56, 75)))).toMatchObject({ endurance: true, minutes: 60 });
-    expect(traits(step(3600, percent(56, 75))).load).toBeCloseTo(42.9, 1);
-    expect(traits(step(3600, percent(90))).endurance).toBe(false);
-    const [endurance] = BOOK;
-    const [first] = endurance?.sessions ?? [];
-    if (endurance && first)
-      expect(traitsOf(planFromBook(endurance, first, newId), INES).endurance).toBe(true);
+    const ride = (percents: ReturnType<typeof percent>) =>
+      traitsOf({ ...plan(step(3600, percents)), system: 'endurance' }, INES);
+    expect(ride(percent(56, 75))).toMatchObject({ endurance: true, minutes: 60 });
+    expect(ride(percent(56, 75)).load).toBeCloseTo(42.9, 1);
+    expect(ride(percent(90)).endurance).toBe(false);
+    expect(traitsOf(enduranceRide(75, newId), INES)).toMatchObject({
+      endurance: true,
+      minutes: 75,
+    });
+    // An easy spin is what it is.
+    expect(traitsOf(plan(step(2700, percent(50))), INES).endurance).toBe(false);
   });
   it('has its minutes at goal power and between the thresholds apart', () => {
     const climbs = plan(set(3, [step(720, percent(100))], 300), step(600, percent(60)));

@@ -18,6 +18,7 @@ import { addDays, formatISO } from 'date-fns';
 import { DEMO_FILES, weekOf } from './files.ts';
 import { forgetJournal, markDemoRiders } from './store/demoRiders.ts';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
+import { planAhead } from './ahead.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
 import { ridesOf } from './rides.ts';
 import { DEMO_DAYS, DEMO_HILLS, DEMO_SESSIONS } from './sessions.ts';
@@ -67,7 +68,7 @@ export async function buildDemo(
         ...(body === undefined ? {} : { payload: body as object }),
       });
       if (answer.statusCode >= 400) throw new Error(`${method} ${url}: ${answer.body}`);
-      return answer.json<T>();
+      return (answer.body === '' ? null : answer.json<T>()) as T;
     },
     async upload(riderId, name, content) {
       const payload = new FormData();
@@ -114,9 +115,9 @@ async function buildRider(
     await storeTest(id, demo, test, server);
   }
   if (before) await setSource(id, demo.fields.powerSource, ask);
-  for (const { daysAgo, session, state, rpe, note } of past) {
+  for (const { daysAgo, session, state, rpe, note, reason = null } of past) {
     const day = session && days.get(`${daysAgo} ${session}`);
-    if (state && day) await ask('PATCH', `/days/${day}`, { version: 1, state, rpe, note });
+    if (state && day) await ask('PATCH', `/days/${day}`, { version: 1, state, rpe, note, reason });
   }
   for (const { inDays, session } of DEMO_DAYS[demo.fields.name] ?? [])
     if (inDays >= 0)
@@ -124,6 +125,7 @@ async function buildRider(
         sessionId: sessions[session]?.id,
         dates: [dayFromToday(inDays)],
       });
+  await planAhead(id, demo, ask, sessions);
   say(
     `${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${days.size} days of the past`,
   );

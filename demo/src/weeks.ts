@@ -1,10 +1,11 @@
+import type { Reason } from '@uphill/core/season';
 import type { DemoRider } from './riders.ts';
 import { DEMO_DAYS, type DemoSession } from './sessions.ts';
 
 export type Kind =
   'endurance' | 'long' | 'threshold' | 'ceiling' | 'sprints' | 'group' | 'hill' | 'indoor';
 
-/** What is ridden on which weekday, four weeks in turn, the fourth easy. */
+/** What is ridden on which weekday, Monday is 0, four weeks in turn, the fourth easy. */
 const WEEKS: readonly (readonly (readonly [weekday: number, kind: Kind])[])[] = [
   [
     [1, 'threshold'],
@@ -52,6 +53,23 @@ const NOTES = [
   '',
 ] as const;
 
+const DAY_MS = 86_400_000;
+
+/** Days since a Monday long ago: weeks and weekdays are those of the calendar. */
+function sinceMonday(daysAgo: number): number {
+  const noon = new Date().setHours(12, 0, 0, 0);
+  return Math.floor((noon - new Date(2020, 0, 6, 12).getTime()) / DAY_MS + 0.5) - daysAgo;
+}
+
+function weekdayAgo(daysAgo: number): number {
+  return sinceMonday(daysAgo) % 7;
+}
+
+/** Which of the four weeks that come in turn a day lies in; the last one is easy. */
+export function turnOf(daysAgo: number): number {
+  return Math.floor(sinceMonday(daysAgo) / 7) % WEEKS.length;
+}
+
 /** The days around today are written out; what lies further back follows the weeks. */
 const WRITTEN_OUT_DAYS = 9;
 
@@ -65,6 +83,8 @@ export interface PastDay {
   readonly state: 'done' | 'shortened' | 'missed' | null;
   readonly rpe: number | null;
   readonly note: string;
+  /** Why it did not go as asked. */
+  readonly reason?: Reason;
 }
 
 /** A rider's past, day by day, the oldest first: sessions with their marks, rides that were nobody's plan, a missed week. */
@@ -78,7 +98,7 @@ export function pastOf(rider: DemoRider, days: number): PastDay[] {
     if (rider.seed === 41 && daysAgo === 6)
       past.push({ daysAgo, kind: 'hill', session: null, state: null, rpe: null, note: '' });
     else if (daysAgo <= WRITTEN_OUT_DAYS) past.push(...writtenOut(rider, daysAgo));
-    else if (!testing) past.push(...byTheWeek(rider, daysAgo, days));
+    else if (!testing) past.push(...byTheWeek(rider, daysAgo));
   }
   return past;
 }
@@ -96,9 +116,8 @@ function writtenOut(rider: DemoRider, daysAgo: number): PastDay[] {
     }));
 }
 
-function byTheWeek(rider: DemoRider, daysAgo: number, days: number): PastDay[] {
-  const week = WEEKS[Math.floor((days - daysAgo) / 7) % WEEKS.length] ?? [];
-  const kind = week.find(([weekday]) => weekday === (days - daysAgo) % 7)?.[1];
+function byTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
+  const kind = WEEKS[turnOf(daysAgo)]?.find(([weekday]) => weekday === weekdayAgo(daysAgo))?.[1];
   if (kind === undefined) return [];
   const session = SESSION_OF[kind] ?? null;
   const away = rider.away.some(([from, to]) => daysAgo <= from && daysAgo >= to);
@@ -106,7 +125,17 @@ function byTheWeek(rider: DemoRider, daysAgo: number, days: number): PastDay[] {
   const planned = rider.away.some(([from]) => daysAgo <= from && daysAgo > from - 7);
   if (away)
     return planned && session
-      ? [{ daysAgo, kind: null, session, state: 'missed', rpe: null, note: 'Not riding.' }]
+      ? [
+          {
+            daysAgo,
+            kind: null,
+            session,
+            state: 'missed',
+            rpe: null,
+            note: 'Not riding.',
+            reason: 'ill',
+          },
+        ]
       : [];
   if (rider.fields.powerSource === 'trainer' && daysAgo < 66)
     return [{ daysAgo, kind: 'indoor', session: null, state: null, rpe: null, note: '' }];
@@ -121,6 +150,7 @@ function byTheWeek(rider: DemoRider, daysAgo: number, days: number): PastDay[] {
       state,
       rpe: rpe === null ? null : Math.min(10, rpe),
       note: session ? (NOTES[daysAgo % NOTES.length] ?? '') : '',
+      ...(state === 'shortened' ? { reason: daysAgo % 2 === 0 ? 'no time' : 'weather' } : {}),
     },
   ];
 }

@@ -50,7 +50,8 @@ export interface WeekRow {
   monday: string;
   kind: 'load' | 'easy' | 'test' | 'free' | 'taper';
   period: 'base' | 'build';
-  system: 'recovery' | 'endurance' | 'tempo' | 'threshold' | 'ceiling' | 'anaerobic' | 'sprint' | null;
+  system:
+    'recovery' | 'endurance' | 'tempo' | 'threshold' | 'ceiling' | 'anaerobic' | 'sprint' | null;
   rise: number | null;
   goal: number | null;
   /** Lines as JSON; null: the first draft, which follows the plan. */

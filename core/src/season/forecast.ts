@@ -1,4 +1,5 @@
-import { roundTo } from '../units/index.ts';
+import { printSigned, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { nextEvening, reserveShare } from './smoothed.ts';
 import type { DayReckoned, Reckoned } from './reckoned.ts';
 import { isHard } from './dayWord.ts';
@@ -163,15 +164,48 @@ function shareOf({ planned, ridden }: Sum): number {
   return planned === 0 ? 1 : Math.min(USUAL.most, Math.max(USUAL.least, ridden / planned));
 }
 
+/** What a forecast says of the goal's morning, each figure with its working. */
+export interface WorkedMorning {
+  /** Base of last evening. */
+  readonly now: number;
+  readonly base: Worked;
+  readonly reserve: Worked;
+}
+
 /**
- * What the forecast says of the goal's morning, in one line.
+ * Base and reserve on the goal's morning with their working, the usual share of what is planned beside them.
  *
- * @param now base of last evening
- * @param morning the goal's morning
- * @returns "45 → 58, reserve +11 (19 %)"
+ * @param season the season
+ * @param forecast its forecast
+ * @returns both, or null where the forecast was refused
+ * Source: handbook section 8.3.
  */
-export function sayMorning(now: number, { base, reserve, reservePercent }: Morning): string {
-  const share = reservePercent === null ? '' : ` (${roundTo(reservePercent, 0)} %)`;
-  const sign = reserve < 0 ? '−' : '+';
-  return `${roundTo(now, 0)} → ${roundTo(base, 0)}, reserve ${sign}${roundTo(Math.abs(reserve), 0)}${share}`;
+export function workedMorning(season: Reckoned, forecast: Forecast): WorkedMorning | null {
+  const { goal, today } = season.input;
+  if (!forecast.morning || !goal) return null;
+  const { base, reserve, highest } = forecast.morning.asPlanned;
+  const { asUsual } = forecast.morning;
+  const now = season.days.findLast(({ day }) => day.date < today)?.base ?? 0;
+  const one = (value: number): string => roundTo(value, 1).toFixed(1);
+  const { shares } = forecast;
+  return {
+    now,
+    base: worked(base, 'points', 'Forecast to the goal, as planned', [
+      ['Base of last evening', one(now)],
+      [`Base on the morning of ${goal.name}`, one(base)],
+      ['Highest on the way', one(highest)],
+      ...(shares && asUsual
+        ? ([
+            ['Ridden of hard days, last 8 weeks', `${roundTo(shares.hard * 100, 0)} %`],
+            ['Ridden of other rides', `${roundTo(shares.other * 100, 0)} %`],
+            ['As usual', one(asUsual.base)],
+          ] as const)
+        : []),
+    ]),
+    reserve: worked(reserve, 'points', 'Reserve: base less recent of the evening before', [
+      ['Base', one(base)],
+      ['Recent', one(base - reserve)],
+      ['Reserve', printSigned(reserve, 1)],
+    ]),
+  };
 }

@@ -5,11 +5,12 @@ export { dayWord, type DayWord, isCeiling, isHard, longFrom } from './dayWord.ts
 export { type Comparable, whyNotEqual } from './equals.ts';
 export { type Filled, fillWeek } from './fill.ts';
 export type { Fix } from './fixes.ts';
-export { type Forecast, forecastOf, type Morning, sayMorning, usualShares } from './forecast.ts';
+export { type Forecast, forecastOf, workedMorning } from './forecast.ts';
 export { isHardRide, wasHard } from './hardRide.ts';
 export { type HardDays, hardDaysOf } from './hardDays.ts';
 export { longRideLimit } from './longRide.ts';
-export { nextRung, type ProposedRung, verdictOfMark } from './nextRung.ts';
+export { familyDays, nextRung, rungFor, verdictOfMark } from './nextRung.ts';
+export { OTHER_WORKS, type OtherWork, otherWork } from './otherWork.ts';
 export {
   type FillOffer,
   type Fills,

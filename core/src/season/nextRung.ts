@@ -1,4 +1,12 @@
-import type { RideVerdict } from './week.ts';
+import {
+  climb,
+  type Climbing,
+  type Plan,
+  sessionVerdict,
+  type SessionVerdict,
+} from '../sessions/index.ts';
+import type { Reckoned } from './reckoned.ts';
+import { daysFrom, type RideVerdict } from './week.ts';
 
 /** A ride of a family, as it was judged. */
 export interface FamilyRide {
@@ -9,7 +17,7 @@ export interface FamilyRide {
 
 /** Which rung is proposed, and why. */
 export interface ProposedRung {
-  readonly go: 'harder' | 'same' | 'easier' | 'first' | 'last on target';
+  readonly go: 'harder' | 'same' | 'easier' | 'first';
   readonly why: string;
 }
 
@@ -66,4 +74,68 @@ export function verdictOfMark(
   return state === 'missed' && (reason === 'tired' || reason === 'ill' || reason === 'injured')
     ? 'ease'
     : null;
+}
+
+/** A ride of a family on its day. */
+export interface FamilyDay extends FamilyRide {
+  readonly id: string;
+}
+
+/**
+ * The days of a family before a date that say something of the rider, the latest first, by their marks.
+ *
+ * @param season the season
+ * @param family id of the family, as in the book
+ * @param date `yyyy-mm-dd`
+ * @returns the days with their verdicts
+ * Source: handbook section 8.5, step 4.
+ */
+export function familyDays({ input }: Reckoned, family: string, date: string): FamilyDay[] {
+  return input.days
+    .filter((day) => day.date < date)
+    .flatMap((day) =>
+      day.works.flatMap((work): FamilyDay[] => {
+        const verdict = verdictOfMark(work.state, work.reason);
+        return work.planned?.family === family && verdict !== null
+          ? [{ id: work.id, verdict, daysAgo: daysFrom(day.date, date) }]
+          : [];
+      }),
+    )
+    .reverse();
+}
+
+/** What no rung may be proposed as. */
+const TOO_HARD: ReadonlySet<string | undefined> = new Set(['breaks', 'out of reach']);
+const MOST_STEPS = 12;
+
+/**
+ * The session that is proposed for a hard day: the rung from where the rider was last, never above "at the limit".
+ *
+ * @param proposed where to go from there
+ * @param last the session ridden last of the family; null where there is none
+ * @param first the family's first rung
+ * @param climbing the rider's figures on the day, the school, the time of year
+ * @returns the session and its verdict
+ * Source: handbook section 8.5, step 4.
+ */
+export function rungFor(
+  { go }: ProposedRung,
+  last: Plan | null,
+  first: Plan,
+  climbing: Climbing,
+): { readonly plan: Plan; readonly verdict: SessionVerdict } {
+  let plan = last ?? first;
+  const move = (by: 1 | -1): boolean => {
+    const moved = climb(plan, by, climbing);
+    if (moved.ok) plan = moved.value.plan;
+    return moved.ok;
+  };
+  if (last !== null && go === 'harder') move(1);
+  if (last !== null && go === 'easier') move(-1);
+  let verdict = sessionVerdict(plan, climbing.rider);
+  for (let step = 0; step < MOST_STEPS && TOO_HARD.has(verdict.verdict?.word); step += 1) {
+    if (!move(-1)) break;
+    verdict = sessionVerdict(plan, climbing.rider);
+  }
+  return { plan, verdict };
 }

@@ -7,7 +7,7 @@ import { type Flag, flagsOf } from './flags.ts';
 import { hardDaysOf } from './hardDays.ts';
 import { keySessionOf } from './keySession.ts';
 import { reckon } from './reckon.ts';
-import type { Reckoned, SeasonInput, WeekReckoned } from './reckoned.ts';
+import type { Reckoned, WeekReckoned } from './reckoned.ts';
 import { longLimitOn } from './rules/longRide.ts';
 import { brokenIn, type Spaced, spacingOf } from './spacing.ts';
 import { mondayOf, type SeasonDay, type Work } from './week.ts';
@@ -41,15 +41,16 @@ export interface WeekPlan {
 }
 
 /**
- * Reckons a season with some changes that are not stored yet: a ride that is dragged, a fill that is looked at.
+ * A season with some changes that are not stored yet: a ride that is dragged, a fill that is looked at.
  *
- * @param input the season as it is stored
+ * @param season the season as it is stored
  * @param changes one after another
- * @returns its figures
+ * @returns its figures; the season itself without changes
  */
-export function seasonWith(input: SeasonInput, changes: readonly Change[]): Reckoned {
-  if (changes.length === 0) return reckon(input);
-  return reckon({ ...input, days: applyChanges(input.days, changes, input.pointsPerHour) });
+export function seasonWith(season: Reckoned, changes: readonly Change[]): Reckoned {
+  if (changes.length === 0) return season;
+  const { input, past } = season;
+  return reckon({ ...input, days: applyChanges(input.days, changes, input.pointsPerHour) }, past);
 }
 
 /**

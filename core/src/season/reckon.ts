@@ -35,9 +35,7 @@ export function reckon(
         ? { ...ridden, base: typedBase.points, recent: typedBase.points }
         : ridden;
     const settling =
-      !start.typed &&
-      start.days + index < SETTLED_AFTER &&
-      !(typedBase && typedBase.on < day.date);
+      !start.typed && start.days + index < SETTLED_AFTER && !(typedBase && typedBase.on < day.date);
     const around = { today, base: before.base, longMin: past.longMin[index] as number };
     const works = day.works.filter(({ state, ridden }) => state !== 'missed' || ridden !== null);
     const next: DayReckoned = {

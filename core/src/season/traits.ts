@@ -45,7 +45,7 @@ export function traitsOf(
     rpe: (plan.sport ?? 'ride') === 'ride' ? null : meanRpe(segments),
     system: plan.system,
     hard: above('endurance') >= HARD.enduranceS || above('threshold') >= HARD.ceilingS,
-    endurance: family === 'endurance' && isOneRide(plan),
+    endurance: family === 'endurance' && plan.system === 'endurance' && isOneRide(plan),
     above105: asksMaximal(plan, rider),
     unfuelled: plan.unfuelled === true,
     workMin: timeAtTargetS.value / 60,

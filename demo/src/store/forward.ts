@@ -9,6 +9,10 @@ const DAYS: readonly (readonly [table: string, column: string])[] = [
   ['tests', 'date'],
   ['ftp_history', 'counts_from'],
   ['days', 'date'],
+  ['handovers', 'date'],
+  ['away', 'from_date'],
+  ['away', 'to_date'],
+  ['riders', 'typed_base_on'],
   ['rides', 'date'],
   ['goals', 'date'],
   ['fixtures', 'from_date'],
@@ -16,6 +20,29 @@ const DAYS: readonly (readonly [table: string, column: string])[] = [
   ['health_screens', 'date'],
   ['health_screens', 'cleared_on'],
 ];
+
+/**
+ * What hangs on weekdays goes on with the days: a rest day on Mondays is one on Wednesdays two days later. Weeks are named
+ * by their Monday, so they snap to it.
+ */
+async function turnWeekdays(trx: Db, days: number): Promise<void> {
+  const by = days % 7;
+  const rows = await trx
+    .selectFrom('availability')
+    .select(['id', 'rider_id', 'weekday', 'hours', 'fixed_rest'])
+    .execute();
+  for (const { rider_id, weekday, hours, fixed_rest } of rows)
+    await trx
+      .updateTable('availability')
+      .set({ hours, fixed_rest })
+      .where('rider_id', '=', rider_id)
+      .where('weekday', '=', ((weekday - 1 + by) % 7) + 1)
+      .execute();
+  await sql`UPDATE fixtures SET weekday = (weekday - 1 + ${by}) % 7 + 1`.execute(trx);
+  await sql`UPDATE weeks SET monday = date(monday, ${`+${days} days`}, '-6 days', 'weekday 1')`.execute(
+    trx,
+  );
+}
 
 /** Moves the whole story of the demo forward, so that its days lie around today however long ago it was built. */
 export async function moveForward(db: Db, days: number): Promise<void> {
@@ -29,6 +56,7 @@ export async function moveForward(db: Db, days: number): Promise<void> {
       await sql`UPDATE ${sql.table(table)} SET started_at = strftime('%Y-%m-%dT%H:%M:%S', started_at, ${by}) WHERE started_at IS NOT NULL`.execute(
         trx,
       );
+    await turnWeekdays(trx, days);
     // Undo would bring days of the old story back.
     await forgetJournal(trx);
   });

@@ -7,6 +7,13 @@ import {
   seasonQuerySchema,
   seasonSchema,
   seasonSettingsChangeSchema,
+  squadChangesSchema,
+  squadDoneSchema,
+  squadFillSchema,
+  squadHandOverSchema,
+  squadNoteSchema,
+  squadQuerySchema,
+  squadWeekSchema,
   versionQuerySchema,
   weekChangeSchema,
   weekParamsSchema,
@@ -21,9 +28,10 @@ import {
   addAway,
   changeSeasonSettings,
   changeWeekSaid,
-  handOverDays,
   removeAway,
 } from '../store/season/weeks.ts';
+import { handOverDays } from '../store/season/handOver.ts';
+import { fillSquad, handOverSquad, noteSquad, squadWeek } from '../store/season/squad.ts';
 import { routes, sendJson } from './route.ts';
 
 const done = { 204: z.null() };
@@ -52,7 +60,8 @@ export const seasonRoutes = routes((app, { db }) => {
     '/riders/:riderId/plan',
     { schema: { params: riderParamsSchema, body: planChangesSchema, response: done } },
     async ({ params, body }, reply) => {
-      await changePlan(db, params.riderId, body);
+      const { did, ...of } = body;
+      await changePlan(db, did, [{ riderId: params.riderId, ...of }]);
       return reply.status(204).send(null);
     },
   );
@@ -103,6 +112,40 @@ export const seasonRoutes = routes((app, { db }) => {
         response: { 200: handedOverSchema },
       },
     },
-    ({ params, body }) => handOverDays(db, params.riderId, body),
+    async ({ params, body }) => {
+      const [one] = await handOverDays(db, [params.riderId], body);
+      return { handed: one?.handed ?? 0, left: one?.left ?? [] };
+    },
+  );
+  app.get(
+    '/squad/week',
+    { schema: { querystring: squadQuerySchema, response: { 200: squadWeekSchema } } },
+    async ({ query }, reply) => {
+      if (weekdayOf(query.monday) !== 0) throw badField('monday', 'A week begins on a Monday.');
+      return sendJson(reply, JSON.stringify(await squadWeek(db, query.monday)));
+    },
+  );
+  app.post(
+    '/plan',
+    { schema: { body: squadChangesSchema, response: done } },
+    async ({ body }, reply) => {
+      await changePlan(db, body.did, body.riders);
+      return reply.status(204).send(null);
+    },
+  );
+  app.post(
+    '/squad/fill',
+    { schema: { body: squadFillSchema, response: { 200: squadDoneSchema } } },
+    ({ body }) => fillSquad(db, body),
+  );
+  app.post(
+    '/squad/handovers',
+    { schema: { body: squadHandOverSchema, response: { 200: squadDoneSchema } } },
+    ({ body }) => handOverSquad(db, body),
+  );
+  app.post(
+    '/squad/notes',
+    { schema: { body: squadNoteSchema, response: { 200: squadDoneSchema } } },
+    ({ body }) => noteSquad(db, body),
   );
 });

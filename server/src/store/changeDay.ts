@@ -25,6 +25,7 @@ export async function changeDay(db: Db, id: string, change: DayChange): Promise<
   else if (moved)
     label = `moved ${stored.plan.name} of ${rider.name} to ${format(parseISO(date), 'EEE d MMM')}`;
   else label = `changed ${stored.plan.name} of ${rider.name}`;
+  const reason = change.reason === undefined ? stored.reason : change.reason;
   // Ridden before, it keeps the FTP it was ridden with.
   const asked = stored.state === 'planned' ? ftpW : stored.riddenFtpW;
   return orConflict(change, read, () =>
@@ -32,6 +33,7 @@ export async function changeDay(db: Db, id: string, change: DayChange): Promise<
       await update('days', id, {
         ...(moved ? { date, position: await nextPosition(trx, rider.id, date) } : {}),
         state,
+        reason: state === 'planned' ? null : reason,
         rpe: change.rpe === undefined ? stored.rpe : change.rpe,
         minutes: change.minutes === undefined ? stored.minutes : change.minutes,
         note: change.note ?? stored.note,

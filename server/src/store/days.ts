@@ -5,6 +5,7 @@ import {
   type MonthOfDays,
   riddenSchema,
 } from '@uphill/api';
+import { REASONS } from '@uphill/core/season';
 import { sql } from 'kysely';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
@@ -194,6 +195,7 @@ function fromRow(row: DayRow): Omit<Day, 'rides' | 'handedOver'> {
     date: row.date,
     position: row.position,
     state: row.state,
+    reason: REASONS.find((reason) => reason === row.reason) ?? null,
     rpe: row.rpe,
     minutes: row.minutes,
     note: row.note,

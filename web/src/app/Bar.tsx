@@ -33,7 +33,7 @@ export function Bar({ riderId }: { riderId: string | undefined }) {
         <NavLink to="/riders" end>
           Riders
         </NavLink>
-        <NavLink to={`/days/${today()}`}>Day</NavLink>
+        <NavLink to="/week">Squad week</NavLink>
         <NavLink to="/book" className={({ isActive }) => `bar-wide${isActive ? ' active' : ''}`}>
           Session book
         </NavLink>

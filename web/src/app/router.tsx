@@ -59,6 +59,14 @@ const EVERYWHERE: RouteObject[] = [
     async () => (await import('../features/riders/NewRiderPage.tsx')).NewRiderPage,
   ),
   view('days/:date', async () => (await import('../features/sessions/day/DayPage.tsx')).DayPage),
+  view(
+    'week',
+    async () => (await import('../features/season/squad/SquadWeekPage.tsx')).SquadWeekPage,
+  ),
+  view(
+    'week/:monday',
+    async () => (await import('../features/season/squad/SquadWeekPage.tsx')).SquadWeekPage,
+  ),
   view('book', async () => (await import('../features/book/BookPage.tsx')).BookPage),
   view('hills', async () => (await import('../features/hills/HillsPage.tsx')).HillsPage),
   view(
@@ -109,6 +117,11 @@ const OF_A_RIDER: RouteObject[] = [
   view(
     'days/:dayId/plan',
     async () => (await import('../features/sessions/DayWorkshopPage.tsx')).DayWorkshopPage,
+  ),
+  view('season', STATION_PAGES.season),
+  view(
+    'season/:monday',
+    async () => (await import('../features/season/week/WeekPage.tsx')).WeekPage,
   ),
   view('rides', STATION_PAGES.rides),
   view('rides/:rideId', async () => (await import('../features/rides/RidePage.tsx')).RidePage),

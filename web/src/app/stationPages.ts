@@ -6,6 +6,7 @@ export const STATION_PAGES: Record<Station['id'], () => Promise<ComponentType>> 
   tests: async () => (await import('../features/tests/TestsPage.tsx')).TestsPage,
   zones: async () => (await import('../features/zones/ZonesPage.tsx')).ZonesPage,
   sessions: async () => (await import('../features/sessions/SessionsPage.tsx')).SessionsPage,
+  season: async () => (await import('../features/season/SeasonPage.tsx')).SeasonPage,
   rides: async () => (await import('../features/rides/RidesPage.tsx')).RidesPage,
 };
 

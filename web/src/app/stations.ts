@@ -1,15 +1,19 @@
-import type { Rider } from '@uphill/api';
+import type { Rider, Season } from '@uphill/api';
+import { mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
+import { roundHalfUp } from '@uphill/core/units';
 import { isByHeart, layOver, type Scheme } from '@uphill/core/zones';
+import { useMemo } from 'react';
 import { daysApi } from '../shared/api/days.ts';
 import { sessionsApi } from '../shared/api/sessions.ts';
 import { ridesApi } from '../shared/api/rides.ts';
+import { seasonApi } from '../shared/api/season.ts';
 import { daysBetween, weekOf, plusDays, printAge, today } from '../shared/dates.ts';
 import { useSchemes } from '../shared/useSchemes.ts';
 import { anchorsOnDay, ftpOnDay, healthOnDay, retestIn } from '../shared/riderOnDay.ts';
 
 /** A stone on the rider's road. Only stations that work stand there. */
 export interface Station {
-  readonly id: 'tests' | 'zones' | 'sessions' | 'rides';
+  readonly id: 'tests' | 'zones' | 'sessions' | 'season' | 'rides';
   readonly name: string;
   readonly figure: string;
   readonly detail: string;
@@ -17,7 +21,7 @@ export interface Station {
   readonly due: boolean;
 }
 
-export const STATION_IDS = ['tests', 'zones', 'sessions', 'rides'] as const;
+export const STATION_IDS = ['tests', 'zones', 'sessions', 'season', 'rides'] as const;
 
 /** The stations of a rider's road, in the order in which a coach works. */
 export function useStations(rider: Rider | undefined): Station[] {
@@ -31,6 +35,12 @@ export function useStations(rider: Rider | undefined): Station[] {
     { from: plusDays(weekStart, -28), to: plusDays(weekStart, 6), riderId: rider?.id ?? '' },
     { skip: !rider },
   );
+  const monday = mondayOf(today());
+  const { data: season } = seasonApi.useSeasonQuery(
+    { riderId: rider?.id ?? '', from: plus(monday, -70), to: plus(monday, 20) },
+    { skip: !rider },
+  );
+  const planned = useMemo(() => seasonStation(season), [season]);
   const schemes = useSchemes();
   if (!rider) return [];
   const own = rides.filter(
@@ -50,6 +60,7 @@ export function useStations(rider: Rider | undefined): Station[] {
       detail: unmarked > 0 ? `${unmarked} to mark` : `${sessions.length} to choose from`,
       due: unmarked > 0,
     },
+    planned,
     {
       id: 'rides',
       name: 'Rides',
@@ -58,6 +69,28 @@ export function useStations(rider: Rider | undefined): Station[] {
       due: rider.unmarked.length > 0,
     },
   ];
+}
+
+/** The week's load against its goal; due while the coming week is unfilled or breaks a rule. */
+function seasonStation(season: Season | undefined): Station {
+  const station = { id: 'season', name: 'Season' } as const;
+  if (!season) return { ...station, figure: '', detail: '', due: false };
+  const reckoned = reckon(season);
+  const monday = mondayOf(today());
+  const [now, next] = [planWeek(reckoned, monday), planWeek(reckoned, plus(monday, 7))];
+  if (!now || !next) return { ...station, figure: 'no plan', detail: '', due: false };
+  const goal = now.week.goal ? ` of ${roundHalfUp(now.week.goal.value)}` : '';
+  const broken = next.spacing.filter(({ holds }) => holds === null).length;
+  let detail = 'next week planned';
+  if (broken > 0) detail = `${broken} rule${broken === 1 ? '' : 's'} broken next week`;
+  else if (!next.onGoal) detail = 'next week off its goal';
+  if (next.week.load === 0 && next.week.goal) detail = 'next week unfilled';
+  return {
+    ...station,
+    figure: `${roundHalfUp(now.week.load)}${goal}`,
+    detail,
+    due: detail !== 'next week planned',
+  };
 }
 
 function testsStation(rider: Rider): Station {

@@ -58,6 +58,7 @@ function useActions(go: Go): Findable[] {
   return lines([
     ['new-rider', 'New rider', 'action', go('/riders/new')],
     ['day', 'Today’s list', 'view', go(`/days/${today()}`)],
+    ['squad-week', 'Squad week', 'view', go('/week')],
     ['riders', 'Riders', 'view', go('/riders')],
     ['book', 'Session book', 'view', go('/book')],
     ['hills', 'Hills', 'view', go('/hills')],

@@ -22,6 +22,8 @@ export function useGlobalKeys(): void {
   const find = (): void => void dispatch(finderToggled(true));
   useKey('find', find);
   useKey('findAlways', find);
+  const navigate = useNavigate();
+  useKey('squadWeek', () => void navigate('/week'));
   useKey('keys', () => void dispatch(keysToggled(true)));
   useKey('previousRider', () => toRider(-1));
   useKey('nextRider', () => toRider(1));
@@ -29,6 +31,7 @@ export function useGlobalKeys(): void {
   useKey('station2', () => toStation(1));
   useKey('station3', () => toStation(2));
   useKey('station4', () => toStation(3));
+  useKey('station5', () => toStation(4));
   useKey('undo', undo);
   useKey('redo', redo);
 }

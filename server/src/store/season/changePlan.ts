@@ -16,16 +16,48 @@ import type { Reader } from '../rides.ts';
 
 type Of<K extends PlanChange['kind']> = Extract<PlanChange, { kind: K }>;
 
+/** What is done to one rider's plan, and the state of the season it was made from. */
+export interface OfRider {
+  readonly riderId: string;
+  readonly changes: readonly PlanChange[];
+  readonly state?: number | undefined;
+}
+
 /**
- * Does several things to a rider's plan as one step: a fill, a fix, a week that was copied, what a hand moved. Nothing
- * is done where one of them cannot be.
+ * Does several things to the plans of one or several riders as one step: a fill, a fix, a week that was copied, what a
+ * hand moved. Nothing is done where one of them cannot be.
  */
 export async function changePlan(
   db: Db,
-  riderId: string,
-  { did, changes, state }: PlanChanges,
+  did: PlanChanges['did'],
+  all: readonly OfRider[],
 ): Promise<void> {
+  const names: string[] = [];
+  for (const { riderId, changes } of all) names.push(await checkChanges(db, riderId, changes));
+  const dates = await datesOf(
+    db,
+    all.flatMap(({ changes }) => changes),
+  );
+  const whom = names.length === 1 ? (names[0] ?? '') : `${names.length} riders`;
+  await act(db, `${did} ${labelOf(did, dates)} of ${whom}`, null, async (doing) => {
+    for (const { riderId, changes, state } of all) {
+      // Under the lock of the action: of two that fill at once the second finds the first one's rides.
+      const now = (await changesOf(doing.trx, [riderId], 'season')).get(riderId);
+      if (state !== undefined && state !== now) throw conflict({ did }, { state: now });
+      for (const change of changes) await carryOut(doing, riderId, change);
+    }
+  });
+}
+
+/** Refuses what cannot be done; gives the rider's name. */
+async function checkChanges(
+  db: Db,
+  riderId: string,
+  changes: readonly PlanChange[],
+): Promise<string> {
   const rider = await readRider(db, riderId);
+  if (rider.archived)
+    throw badField('riders', `${rider.name} is archived. Restore ${rider.name} first.`);
   for (const [index, change] of changes.entries()) {
     const field = `changes.${index}`;
     if ('date' in change) refuseDate(field, change.date);
@@ -35,14 +67,7 @@ export async function changePlan(
     const reason = await healthReason(db, rider, change.plan, date);
     if (reason !== null) throw badField(field, reason);
   }
-  const dates = await datesOf(db, changes);
-  const label = `${did} ${labelOf(did, dates)} of ${rider.name}`;
-  await act(db, label, null, async (doing) => {
-    // Under the lock of the action: of two that fill at once the second finds the first one's rides.
-    const now = (await changesOf(doing.trx, [riderId], 'season')).get(riderId);
-    if (state !== undefined && state !== now) throw conflict({ did }, { state: now });
-    for (const change of changes) await carryOut(doing, riderId, change);
-  });
+  return rider.name;
 }
 
 /** "the week of Mon 30 Nov", or "3 days" where they lie in several weeks. */

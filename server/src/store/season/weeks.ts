@@ -1,24 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import type {
-  Away,
-  AwayFields,
-  HandedOver,
-  HandOver,
-  SeasonSettingsChange,
-  WeekChange,
-} from '@uphill/api';
-import { healthVerdict } from '@uphill/core/rider';
+import type { Away, AwayFields, SeasonSettingsChange, WeekChange } from '@uphill/api';
 import { weekdayOf } from '@uphill/core/season';
-import { healthRefusal, riderFigures } from '@uphill/core/sessions';
 import { format, parseISO } from 'date-fns';
 import type { Db } from '../../database.ts';
 import { badField, conflict, notFound, refuseDay } from '../../refusal.ts';
-import type { AwayRow, HandoverRow, WeekRow } from '../../tables.ts';
-import { today } from '../../today.ts';
-import { handoverOf } from '../assign.ts';
+import type { AwayRow, WeekRow } from '../../tables.ts';
 import { act, orConflict } from '../journal.ts';
-import { readPlan } from '../json.ts';
-import { modelOn } from '../models.ts';
 import { readRider, riderName } from '../riders.ts';
 import { readOwn, weekFrom } from './season.ts';
 
@@ -136,65 +123,4 @@ export async function changeSeasonSettings(
         }),
       ),
   );
-}
-
-/**
- * Lets the rider see the days of a span as they stand. What the health screen does not allow is named and left out; what
- * the rider has as it stands already is not handed over again.
- */
-export async function handOverDays(
-  db: Db,
-  riderId: string,
-  { from, to }: HandOver,
-): Promise<HandedOver> {
-  const rider = await readRider(db, riderId);
-  const rows = await db
-    .selectFrom('days')
-    .select(['id', 'version', 'plan', 'date'])
-    .where('rider_id', '=', riderId)
-    .where('date', '>=', from)
-    .where('date', '<=', to)
-    .where('state', '=', 'planned')
-    .orderBy('date')
-    .execute();
-  const latest = await latestHandovers(
-    db,
-    rows.map(({ id }) => id),
-  );
-  const model = await modelOn(db, riderId, today());
-  const left: { dayId: string; name: string; reason: string }[] = [];
-  const handovers: HandoverRow[] = [];
-  for (const row of rows) {
-    const given = latest.get(row.id);
-    if (given && given.plan === row.plan && (given.date ?? row.date) === row.date) continue;
-    const { plan } = readPlan(row.plan);
-    const reason = healthRefusal(
-      plan,
-      riderFigures(rider, row.date, model),
-      healthVerdict(rider.health, rider, row.date),
-    );
-    if (reason === null) handovers.push(handoverOf(row));
-    else left.push({ dayId: row.id, name: plan.name, reason });
-  }
-  if (handovers.length > 0) {
-    const days = handovers.length === 1 ? 'one day' : `${handovers.length} days`;
-    await act(db, `handed over ${days} to ${rider.name}`, null, ({ insertAll }) =>
-      insertAll('handovers', handovers),
-    );
-  }
-  return { handed: handovers.length, left };
-}
-
-/** What of some days was handed over last, by the day. */
-async function latestHandovers(
-  db: Db,
-  ids: readonly string[],
-): Promise<Map<string, Pick<HandoverRow, 'plan' | 'date'>>> {
-  const rows = await db
-    .selectFrom('handovers')
-    .select(['day_id', 'plan', 'date'])
-    .where('day_id', 'in', ids)
-    .orderBy('at')
-    .execute();
-  return new Map(rows.map((row) => [row.day_id, row]));
 }

@@ -29,8 +29,7 @@ export function judgedBy(
 }
 
 /**
- * Whether the last marked day before says "tired": marks have no reason of their own
- * yet, so its note does. Null until it is known.
+ * Whether the last marked day before gives "tired" as its reason. Null until it is known.
  */
 export function useTired(riderId: string, day: string, skip: boolean): boolean | null {
   const { data } = daysApi.useDaysQuery(
@@ -43,5 +42,5 @@ export function useTired(riderId: string, day: string, skip: boolean): boolean |
     (latest, each) => (latest === null || each.date >= latest.date ? each : latest),
     null,
   );
-  return /\btired\b/i.test(last?.note ?? '');
+  return last?.reason === 'tired';
 }

@@ -5,6 +5,7 @@ import type {
   Day,
   DayChange,
   DayList,
+  GivenDay,
   Following,
   MonthOfDays,
   PlacedDay,
@@ -23,6 +24,11 @@ export const daysApi = api.injectEndpoints({
     /** A rider's days with their plans. */
     days: build.query<Day[], Span & { riderId: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/days`, params }),
+      providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
+    }),
+    /** A rider's days as they were handed over. */
+    given: build.query<GivenDay[], Span & { riderId: string }>({
+      query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/given`, params }),
       providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
     }),
     /** The days of everybody, a line of figures each. */

@@ -4,6 +4,7 @@ export const KEY_PLACES = [
   'In the workshop',
   'On the road',
   'In the table',
+  'In the season',
   'Riding',
 ] as const;
 export type KeyPlace = (typeof KEY_PLACES)[number];
@@ -41,10 +42,12 @@ export const KEY_RULES = {
   keys: own('Show the keys', '?'),
   previousRider: own('Previous rider, same station', ','),
   nextRider: own('Next rider, same station', '.'),
+  squadWeek: own('Squad week', 'w'),
   station1: own('Tests', '1'),
   station2: own('Zones', '2'),
   station3: own('Sessions', '3'),
-  station4: own('Rides', '4'),
+  station4: own('Season', '4'),
+  station5: own('Rides', '5'),
   undo: { place: 'Anywhere', does: 'Undo', keys: ['ctrl z', 'meta z'], print: 'Ctrl/⌘ Z' },
   redo: {
     place: 'Anywhere',
@@ -81,6 +84,9 @@ export const KEY_RULES = {
   remove: { place: 'In the table', does: 'Remove the step', keys: ['Delete'] },
   up: { place: 'In the table', does: 'Move the step up', keys: ['alt ArrowUp'] },
   down: { place: 'In the table', does: 'Move the step down', keys: ['alt ArrowDown'] },
+  fill: single('In the season', 'Fill the week', ['f']),
+  harderDay: single('In the season', 'One rung harder', ['+', '=']),
+  easierDay: single('In the season', 'One rung easier', ['-', '−'], '−'),
   pause: single('Riding', 'Pause, go on', ['Space']),
   harder: single('Riding', '2 % harder', ['ArrowUp']),
   easier: single('Riding', '2 % easier', ['ArrowDown']),
@@ -107,6 +113,15 @@ export const FOCUSED: readonly (readonly [place: KeyPlace, keys: string, does: s
   ['On the road', '← →', 'Choose a step'],
   ['On the road', 'Shift ← → · Shift ↑ ↓', 'Its time · its target; with Alt of this rep alone'],
   ['On the road', 'Space', 'Lift it; arrows move it, Space drops it, Esc returns it'],
+  ['In the season', 'Arrows', 'From day to day; ↑ ↓ on a bar: 15 min more or less'],
+  ['In the season', 'Enter on a day', 'Its week in the planner'],
+  [
+    'In the season',
+    'Space',
+    'Lift what stands there; arrows carry it, Space drops it, Esc returns it',
+  ],
+  ['In the season', 'C while it is lifted', 'Drop a copy'],
+  ['In the season', 'Shift Space', 'Lift several: add to what is chosen'],
   ['In the table', 'Arrows · Home · End', 'Move through the table'],
   ['In the table', 'Enter or F2 · Esc', 'Edit a cell · leave it as it was'],
 ];

@@ -2,6 +2,7 @@ import type { Day } from '@uphill/api';
 import Button from 'react-bootstrap/Button';
 import { Link, useNavigate } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
+import { seasonApi } from '../../../shared/api/season.ts';
 import { printDay } from '../../../shared/dates.ts';
 import type { useAct } from '../../../shared/useAct.ts';
 import { DateField } from '../../../ui/DateField.tsx';
@@ -16,6 +17,7 @@ export function DayActions({ day, act }: Props) {
   const navigate = useNavigate();
   const [remove] = daysApi.useRemoveDayMutation();
   const [change] = daysApi.useChangeDayMutation();
+  const [handOver] = seasonApi.useHandOverMutation();
   const station = `/riders/${day.riderId}`;
   const removeIt = async (): Promise<void> => {
     if ((await act(() => remove(day), `Removed from ${printDay(day.date)}.`)) !== undefined)
@@ -41,7 +43,19 @@ export function DayActions({ day, act }: Props) {
       <Button variant="outline-secondary" onClick={() => void removeIt()}>
         Remove
       </Button>
-      <Link className="btn btn-primary" to={`${station}/days/${day.id}/ride`}>
+      {!day.handedOver?.asItStands && (
+        <Button
+          onClick={() =>
+            void act(
+              () => handOver({ riderId: day.riderId, from: day.date, to: day.date }),
+              'Handed over: the rider sees it as it stands.',
+            )
+          }
+        >
+          {day.handedOver ? 'Hand over the change' : 'Hand over'}
+        </Button>
+      )}
+      <Link className="btn btn-outline-secondary" to={`${station}/days/${day.id}/ride`}>
         Ride it
       </Link>
       <Link className="btn btn-outline-secondary" to={`${station}/days/${day.id}/plan`}>

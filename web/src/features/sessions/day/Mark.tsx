@@ -1,4 +1,5 @@
 import type { Day } from '@uphill/api';
+import { REASONS } from '@uphill/core/season';
 import { RPE_WORDS } from '@uphill/core/units';
 import { useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -10,6 +11,7 @@ import { printDay, today } from '../../../shared/dates.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { Part } from '../../../ui/Part.tsx';
+import { SelectField } from '../../../ui/SelectField.tsx';
 import { TextField } from '../../../ui/TextField.tsx';
 import { tooLong } from '../../../ui/tooLong.ts';
 import { STATE_MARKS } from '../../../shared/dayStates.ts';
@@ -20,7 +22,11 @@ const LONGEST_NOTE = 2000;
 export function Mark({ day }: { day: Day }) {
   const [change, { isLoading }] = daysApi.useChangeDayMutation();
   const { act, problem } = useAct();
-  const { form, keep } = useStoredForm({ rpe: day.rpe, note: day.note });
+  const { form, keep } = useStoredForm({
+    rpe: day.rpe,
+    note: day.note,
+    reason: day.reason,
+  });
   const [asking, setAsking] = useState<Day['state'] | null>(null);
   const title = useRef<HTMLHeadingElement>(null);
   const long = tooLong(useWatch({ control: form.control, name: 'note' }), LONGEST_NOTE);
@@ -28,11 +34,12 @@ export function Mark({ day }: { day: Day }) {
   const mark = async (state: Day['state']): Promise<void> => {
     setAsking(null);
     const words = state === 'planned' ? 'Back to planned.' : `Marked ${STATE_MARKS[state].word}.`;
-    const { rpe, note } = form.getValues();
+    const { rpe, note, reason } = form.getValues();
     const kept = state === 'missed' || state === 'planned' ? null : rpe;
-    const marked = { id: day.id, version: day.version, state, rpe: kept, note };
+    const why = state === 'planned' ? null : reason;
+    const marked = { id: day.id, version: day.version, state, rpe: kept, note, reason: why };
     if (!(await act(() => change(marked), words))) return;
-    keep({ rpe: kept, note });
+    keep({ rpe: kept, note, reason: why });
     // The buttons make way for others: whoever works by keyboard stays where they were.
     title.current?.focus({ preventScroll: true });
   };
@@ -47,6 +54,19 @@ export function Mark({ day }: { day: Day }) {
       <ProblemNote problem={problem} />
       <Part of={form.control} name="rpe">
         {(rpe, choose) => <Rpe rpe={rpe} choose={choose} />}
+      </Part>
+      <Part of={form.control} name="reason">
+        {(reason, choose) => (
+          <SelectField
+            label="Why, where it did not go as asked"
+            options={[
+              ['', 'No reason given'],
+              ...REASONS.map((each) => [each, capital(each)] as const),
+            ]}
+            value={reason ?? ''}
+            choose={(next) => choose(next === '' ? null : next)}
+          />
+        )}
       </Part>
       <TextField of={form.control} name="note" label="Note" rows={2} error={long} />
       {asking !== null && (
@@ -80,6 +100,10 @@ export function Mark({ day }: { day: Day }) {
       )}
     </section>
   );
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 interface StillToComeProps {

@@ -1,14 +1,14 @@
-import type { Day, Rider } from '@uphill/api';
+import type { Day, GivenDay, Rider } from '@uphill/api';
 import { cautionsOf, heatCaution, isHot, nameFor, sessionNumbers } from '@uphill/core/sessions';
 import { maySee } from '@uphill/core/rider';
 import { printDuration } from '@uphill/core/units';
 import { sessionCarbohydrate } from '@uphill/core/fuel';
-import { type ChangeEvent, useState } from 'react';
+import { type ChangeEvent, Fragment, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
-import { plusDays, printDay, today, weekdayOf } from '../../../shared/dates.ts';
+import { dayOf, plusDays, printDay, today, weekdayOf } from '../../../shared/dates.ts';
 import { firstName } from '../../../shared/riderOnDay.ts';
 import { useUpload } from '../../../shared/useUpload.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
@@ -25,7 +25,11 @@ import { Heading } from '../../../ui/Heading.tsx';
 export function TodayPage() {
   const { riderId = '' } = useParams();
   const { data: rider, error } = ridersApi.useRiderQuery(riderId);
-  const { data: days } = daysApi.useDaysQuery({ riderId, from: today(), to: plusDays(today(), 1) });
+  const { data: days } = daysApi.useGivenQuery({
+    riderId,
+    from: today(),
+    to: plusDays(today(), 1),
+  });
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rider || !days) return <Loading />;
   const todays = days.filter(({ date }) => date === today());
@@ -65,9 +69,10 @@ function Today({ rider, free }: { rider: Rider; free: boolean }) {
   return words.length === 0 ? null : <p>{words.join(' ')}</p>;
 }
 
-function TodaySession({ rider, day }: { rider: Rider; day: Day }) {
+function TodaySession({ rider, day }: { rider: Rider; day: GivenDay }) {
   return (
     <>
+      <Changed day={day} />
       <WhatToRide rider={rider} day={day} />
       <div className="rider-links">
         <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/days/${day.id}/card`}>
@@ -80,6 +85,15 @@ function TodaySession({ rider, day }: { rider: Rider; day: Day }) {
       <Mark key={day.id} day={day} />
     </>
   );
+}
+
+/** What of a day is not as it was first handed over, or will not stay as it is. */
+function Changed({ day: { given } }: { day: GivenDay }) {
+  if (given.behind)
+    return (
+      <p className="want">Changed by your coach since; you will see it once it is handed over.</p>
+    );
+  return given.again ? <p className="want">Changed {printDay(dayOf(given.at))}.</p> : null;
 }
 
 function WhatToRide({ rider, day }: { rider: Rider; day: Day }) {
@@ -105,14 +119,20 @@ function WhatToRide({ rider, day }: { rider: Rider; day: Day }) {
 }
 
 /** Tomorrow's session, or only that it shows in the morning: then not even whether there is one. */
-function Tomorrow({ rider, days }: { rider: Rider; days: readonly Day[] }) {
+function Tomorrow({ rider, days }: { rider: Rider; days: readonly GivenDay[] }) {
   const seen = maySee(rider.sessionShown, plusDays(today(), 1), today());
   return (
     <section aria-label="Tomorrow">
       <h2 className="h3">{printDay(plusDays(today(), 1))}, tomorrow</h2>
       {!seen && <p className="soft">Visible in the morning.</p>}
       {seen && days.length === 0 && <p className="soft">Nothing is planned.</p>}
-      {seen && days.map((day) => <WhatToRide key={day.id} rider={rider} day={day} />)}
+      {seen &&
+        days.map((day) => (
+          <Fragment key={day.id}>
+            <Changed day={day} />
+            <WhatToRide rider={rider} day={day} />
+          </Fragment>
+        ))}
     </section>
   );
 }

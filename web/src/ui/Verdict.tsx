@@ -3,7 +3,7 @@ import type { Look, SessionVerdict } from '@uphill/core/sessions';
 import { printLeft, printShare } from '@uphill/core/units';
 import { scaleLinear } from 'd3-scale';
 import { Link } from 'react-router';
-import { Figure } from '../../ui/Figure.tsx';
+import { Figure } from './Figure.tsx';
 
 /** Where each look's words lie on its ruler: share at the start of each, rising hardness to the right. */
 const RULERS: Readonly<

@@ -9,9 +9,9 @@ import {
   seasonOf,
 } from '@uphill/core/sessions';
 import { useMemo } from 'react';
-import { ridesApi } from '../../shared/api/rides.ts';
-import { choices } from '../../shared/choices.ts';
-import { daysBetween, plusDays } from '../../shared/dates.ts';
+import { ridesApi } from './api/rides.ts';
+import { choices } from './choices.ts';
+import { daysBetween, plusDays } from './dates.ts';
 
 const DAYS = 28;
 /** Families of rides, whose length hangs on the rides before. */

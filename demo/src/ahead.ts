@@ -1,0 +1,81 @@
+import type { Season, Session } from '@uphill/api';
+import { fillsOf, mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
+import { formatISO } from 'date-fns';
+import type { DemoRider } from './riders.ts';
+import type { DemoSession } from './sessions.ts';
+import { turnOf } from './weeks.ts';
+
+type Ask = <T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT', url: string, body?: unknown) => Promise<T>;
+
+/** The two hard sessions of a week to come, by rider; the others ride sweet spot and threshold. */
+const HARD: Readonly<Record<string, readonly [DemoSession, DemoSession]>> = {
+  'Ines Okafor': ['eights', 'fifteens'],
+  'Tomas Brandt': ['fifteens', 'eights'],
+  'Leila Haddad': ['fours', 'eights'],
+  'Rurik Olsen': ['eights', 'overUnders'],
+  'Maud Tremblay': ['eights', 'fifteens'],
+  'Oskar Pinto': ['fifteens', 'spin'],
+};
+/** Weeks behind of which the fourth of each turn was an easy one. */
+const WEEKS_BEHIND = 60;
+
+/**
+ * The weeks of a demo rider: the easy ones behind named as such, the rest of this week handed over, and of the three that
+ * follow one filled and handed over, one not filled, and one with its hard days too close together.
+ */
+export async function planAhead(
+  id: string,
+  demo: DemoRider,
+  ask: Ask,
+  sessions: Readonly<Record<string, Session>>,
+): Promise<void> {
+  const today = formatISO(new Date(), { representation: 'date' });
+  const monday = mondayOf(today);
+  const back = (Date.parse(today) - Date.parse(monday)) / 86_400_000;
+  for (let week = 1; week <= WEEKS_BEHIND; week += 1)
+    if (turnOf(7 * week + back) === 3)
+      await ask('PUT', `/riders/${id}/weeks/${plus(monday, -7 * week)}`, {
+        version: 0,
+        kind: 'easy',
+      });
+  const [first, second] = HARD[demo.fields.name] ?? ['eights', 'fifteens'];
+  const put = (session: DemoSession, date: string): Promise<unknown> =>
+    ask('POST', `/riders/${id}/days`, { sessionId: sessions[session]?.id, dates: [date] }).catch(
+      // What a health screen forbids is not assigned.
+      () => null,
+    );
+  for (const week of [1, 2, 3]) {
+    const at = plus(monday, 7 * week);
+    const season = await readSeason(id, ask, monday);
+    const days = planWeek(reckon(season), at)?.hardDays ?? [1, 5];
+    const free = (day: number): boolean =>
+      season.days.find(({ date }) => date === plus(at, day))?.works.length === 0;
+    // Where a group ride is one of the hard days, one session is enough.
+    const [one = 1, other] = days.filter(free);
+    await put(first, plus(at, one));
+    // In the last week the second lies the day before the first.
+    const later = week === 3 && one > 0 ? one - 1 : other;
+    if (later !== undefined) await put(second, plus(at, later));
+    if (week !== 1) continue;
+    const filling = await readSeason(id, ask, monday);
+    const changes = fillsOf(reckon(filling), at)?.longWeekend.changes ?? [];
+    if (changes.length > 0)
+      await ask('POST', `/riders/${id}/plan`, {
+        did: 'filled',
+        changes: changes.map((change) => ({
+          ...change,
+          ...('id' in change ? versioned(filling, change.id) : {}),
+        })),
+      });
+  }
+  await ask('POST', `/riders/${id}/handovers`, { from: today, to: plus(monday, 13) });
+}
+
+function versioned({ days }: Season, id: string): { version: number } {
+  const work = days.flatMap(({ works }) => works).find((each) => each.id === id);
+  return { version: work?.version ?? 0 };
+}
+
+function readSeason(id: string, ask: Ask, monday: string): Promise<Season> {
+  return ask('GET', `/riders/${id}/season?from=${plus(monday, -84)}&to=${plus(monday, 27)}`);
+}

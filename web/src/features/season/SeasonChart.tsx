@@ -1,0 +1,126 @@
+import { forecastOf, type Reckoned } from '@uphill/core/season';
+import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
+import { memo, useMemo } from 'react';
+import {
+  Area,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { DOTTED, SMALL, STILL, WORDS } from '../../charts/look.ts';
+import { printDay } from '../../shared/dates.ts';
+
+interface Row {
+  readonly date: string;
+  readonly base: number | null;
+  readonly recent: number | null;
+  readonly baseToCome: number | null;
+  readonly recentToCome: number | null;
+  readonly asUsual: number | null;
+  readonly reserve: number;
+}
+
+/** Base as ground, recent as a line, solid where ridden and dotted where forecast, with the goal's morning. */
+export const SeasonChart = memo(function SeasonChart({ season }: { season: Reckoned }) {
+  const { today, goal } = season.input;
+  const forecast = useMemo(() => forecastOf(season), [season]);
+  const rows = useMemo(() => rowsOf(season, forecast.asUsual), [season, forecast]);
+  const marked = goal && rows.some(({ date }) => date === goal.date) ? goal : null;
+  return (
+    <div className="season-chart">
+      <ResponsiveContainer width="100%" height={190}>
+        <ComposedChart
+          data={rows}
+          margin={{ top: 18, right: 8, bottom: 0, left: 0 }}
+          accessibilityLayer={false}
+        >
+          <XAxis dataKey="date" hide />
+          <YAxis width={30} stroke="none" tick={SMALL} />
+          <Tooltip content={<Tip />} isAnimationActive={false} />
+          <Area
+            dataKey="base"
+            fill="var(--asked-wash)"
+            stroke="var(--asked)"
+            strokeWidth={2}
+            {...STILL}
+          />
+          <Area
+            dataKey="baseToCome"
+            fill="var(--asked-wash)"
+            fillOpacity={0.5}
+            stroke="var(--asked)"
+            strokeWidth={3}
+            {...DOTTED}
+            {...STILL}
+          />
+          <Line dataKey="asUsual" stroke="var(--edge)" strokeWidth={2} {...DOTTED} {...STILL} />
+          <Line dataKey="recent" stroke="var(--ink)" strokeWidth={1} {...STILL} />
+          <Line dataKey="recentToCome" stroke="var(--ink)" strokeWidth={1} {...DOTTED} {...STILL} />
+          <ReferenceLine
+            x={today}
+            stroke="var(--ink)"
+            label={{ ...WORDS, value: 'today', position: 'top' }}
+          />
+          {marked && (
+            <ReferenceLine
+              x={marked.date}
+              stroke="var(--due-edge)"
+              strokeWidth={3}
+              label={{ ...WORDS, value: marked.name.slice(0, 12), position: 'top' }}
+            />
+          )}
+        </ComposedChart>
+      </ResponsiveContainer>
+      <p className="chart-key small">
+        <span>
+          <i className="key-line key-model" /> base
+        </span>
+        <span>
+          <i className="key-line key-recent" /> recent
+        </span>
+        <span>
+          <i className="key-line key-assumed" /> forecast
+        </span>
+        {forecast.asUsual && (
+          <span>
+            <i className="key-line key-over-model" /> as usual
+          </span>
+        )}
+      </p>
+    </div>
+  );
+});
+
+function rowsOf({ days, input }: Reckoned, usual: ReturnType<typeof forecastOf>['asUsual']): Row[] {
+  const asUsual = new Map((usual ?? []).map(({ date, base }) => [date, base]));
+  return days.map(({ day, base, recent, reserve }) => {
+    const past = day.date <= input.today;
+    const toCome = day.date >= input.today;
+    return {
+      date: day.date,
+      base: past ? base : null,
+      recent: past ? recent : null,
+      baseToCome: toCome ? base : null,
+      recentToCome: toCome ? recent : null,
+      asUsual: asUsual.get(day.date) ?? null,
+      reserve,
+    };
+  });
+}
+
+function Tip({ active, payload }: { active?: boolean; payload?: readonly { payload?: Row }[] }) {
+  const row = payload?.[0]?.payload;
+  if (!active || !row) return null;
+  const [base, recent] = [row.base ?? row.baseToCome ?? 0, row.recent ?? row.recentToCome ?? 0];
+  return (
+    <div className="chart-tip">
+      <strong>{printDay(row.date)}</strong> base {roundTo(base, 1)} · recent {roundTo(recent, 1)} ·
+      reserve {printSigned(row.reserve, 0)}
+      {row.asUsual !== null && <span className="soft"> · as usual {roundHalfUp(row.asUsual)}</span>}
+    </div>
+  );
+}

@@ -1,0 +1,126 @@
+import type { Rider, SeasonWork } from '@uphill/api';
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  pointerWithin,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { daysFrom, mondayOf, plus, type Reckoned } from '@uphill/core/season';
+import { memo } from 'react';
+import { Link } from 'react-router';
+import { printDay, today } from '../../shared/dates.ts';
+import { Stone } from '../../ui/Stone.tsx';
+import { useFirstFew } from '../../ui/useFirstFew.ts';
+import { DayCell } from './DayCell.tsx';
+import { LoadGauge } from './LoadGauge.tsx';
+import { useCarrying } from './useCarrying.ts';
+import type { SeasonInHand } from './useSeason.ts';
+
+interface Props {
+  readonly rider: Rider;
+  readonly inHand: SeasonInHand;
+  readonly season: Reckoned;
+  readonly ftpW: number | null;
+  readonly unfolded: boolean;
+  readonly goal: { readonly name: string; readonly date: string } | null;
+  readonly shown: string;
+  readonly show: (date: string) => void;
+}
+
+const KIND_WORDS = {
+  load: 'Load',
+  easy: 'Easy week',
+  test: 'Test week',
+  free: 'Free week',
+  taper: 'Taper',
+} as const;
+
+/** Weeks as rows, days as cells; what stands on a day is carried to another by pointer or by keys. */
+export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, shown, show }: Props) {
+  const carrying = useCarrying(inHand, season);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const weeks = season.weeks.filter(({ said }) => unfolded || said.monday >= mondayOf(today()));
+  const drawn = useFirstFew(weeks, 8);
+  const end = ({ active, over, activatorEvent }: DragEndEvent): void => {
+    const copy =
+      activatorEvent instanceof MouseEvent && (activatorEvent.ctrlKey || activatorEvent.altKey);
+    if (over) carrying.drop(String(active.id), String(over.id), copy);
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={end}>
+      <section className="sheet season-table" aria-label="Weeks">
+        <p className="visually-hidden" role="status">
+          {carrying.says}
+        </p>
+        <div className="season-head" aria-hidden>
+          <span>to go</span>
+          <span>load</span>
+          {['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name) => (
+            <span key={name}>{name}</span>
+          ))}
+        </div>
+        <ol className="season-weeks">
+          {drawn.map((week) => (
+            <Week
+              key={week.said.monday}
+              {...{ rider, season, week, ftpW, shown, show, carrying, goal }}
+            />
+          ))}
+        </ol>
+        {carrying.lifted !== null && (
+          <p className="season-lifted">
+            Lifted: {carrying.lifted.names.join(', ')} → {printDay(carrying.lifted.to)}. Arrows
+            carry it, Space drops it, C drops a copy, Esc returns it.
+          </p>
+        )}
+      </section>
+    </DndContext>
+  );
+}
+
+interface WeekProps extends Pick<Props, 'rider' | 'season' | 'ftpW' | 'goal' | 'shown' | 'show'> {
+  readonly week: Reckoned['weeks'][number];
+  readonly carrying: ReturnType<typeof useCarrying>;
+}
+
+const Week = memo(function Week({
+  rider,
+  season,
+  week,
+  ftpW,
+  goal,
+  shown,
+  show,
+  carrying,
+}: WeekProps) {
+  const { monday, kind } = week.said;
+  const left = goal ? Math.floor(daysFrom(monday, goal.date) / 7) : null;
+  const now = monday === mondayOf(today());
+  return (
+    <li className={now ? 'season-week season-now' : 'season-week'}>
+      <span className="season-stone">
+        {left !== null && left >= 0 ? <Stone small>{left}</Stone> : null}
+      </span>
+      <span className="season-load">
+        <Link to={`/riders/${rider.id}/season/${monday}`}>
+          {KIND_WORDS[kind]}
+          <span className="visually-hidden">, week of {printDay(monday)}: plan it</span>
+        </Link>
+        <span className="soft small d-block">{printDay(monday).replace(/^\w+ /, '')}</span>
+        <LoadGauge week={week} onGoal={season.input.rider.settings.onGoal} />
+      </span>
+      {season.days.slice(week.at, week.at + 7).map((day) => (
+        <DayCell
+          key={day.day.date}
+          {...{ rider, day, ftpW, show, carrying }}
+          goal={goal?.date === day.day.date ? goal.name : null}
+          isShown={shown === day.day.date}
+          works={day.day.works as readonly SeasonWork[]}
+          sunday={plus(monday, 6)}
+        />
+      ))}
+    </li>
+  );
+});

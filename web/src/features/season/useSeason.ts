@@ -1,0 +1,92 @@
+import type { PlanChange, PlanChanges, Rider, Season } from '@uphill/api';
+import {
+  type Change,
+  mondayOf,
+  plus,
+  reckon,
+  type Reckoned,
+  seasonWith,
+} from '@uphill/core/season';
+import { useMemo, useState } from 'react';
+import { seasonApi } from '../../shared/api/season.ts';
+import { today } from '../../shared/dates.ts';
+import { useAct } from '../../shared/useAct.ts';
+
+/** So many weeks behind are at hand at once; the others are asked for. */
+export const WEEKS_BEHIND = 16;
+const WEEKS_AHEAD = 26;
+
+/** Whole weeks around today, Monday to Sunday. */
+function spanOf(weeksBehind: number): { from: string; to: string } {
+  const monday = mondayOf(today());
+  return { from: plus(monday, -7 * weeksBehind), to: plus(monday, 7 * WEEKS_AHEAD + 6) };
+}
+
+/** Nothing that is not stored yet. */
+const NONE: readonly Change[] = [];
+
+/** A rider's season with its figures, what is tried on it, and how it is changed. */
+export function useSeason(rider: Rider, weeksBehind = WEEKS_BEHIND) {
+  const { data, error } = seasonApi.useSeasonQuery({
+    riderId: rider.id,
+    ...spanOf(weeksBehind),
+  });
+  const [changePlan] = seasonApi.useChangePlanMutation();
+  const { act, problem } = useAct();
+  // What was sent stays drawn until the season that holds it is there.
+  const [sent, setSent] = useState<{ changes: readonly Change[]; over: Season } | null>(null);
+  const [tried, setTried] = useState<readonly Change[]>(NONE);
+  const stored = useMemo(() => data && reckon(data), [data]);
+  const kept = sent !== null && sent.over === data ? sent.changes : NONE;
+  const drawn = useMemo(
+    () => stored && seasonWith(stored, tried.length === 0 ? kept : [...kept, ...tried]),
+    [stored, kept, tried],
+  );
+  const send = async (
+    did: PlanChanges['did'],
+    changes: readonly PlanChange[],
+    says: string,
+    shown: readonly Change[] = NONE,
+  ): Promise<boolean> => {
+    if (!data || changes.length === 0) return false;
+    setSent({ changes: shown, over: data });
+    setTried(NONE);
+    const adds = changes.some(({ kind }) => kind === 'add' || kind === 'copy' || kind === 'place');
+    const done = await act(
+      () =>
+        changePlan({
+          ...{ riderId: rider.id, did, changes: [...changes] },
+          ...(adds ? { state: data.state } : {}),
+        }),
+      says,
+    );
+    if (done === undefined) setSent(null);
+    return done !== undefined;
+  };
+  /** Changes of the core, as the server takes them. */
+  const commit = (
+    did: PlanChanges['did'],
+    changes: readonly Change[],
+    says: string,
+  ): Promise<boolean> => send(did, stored ? named(stored, changes) : [], says, changes);
+  return {
+    ...{ season: drawn, data, error, problem },
+    ...{ commit, send, tryOut: setTried },
+  };
+}
+
+export type SeasonInHand = ReturnType<typeof useSeason>;
+
+/** Each with the version of its day; new rides get their ids from the server. */
+function named({ input }: Reckoned, changes: readonly Change[]): PlanChange[] {
+  const versions = new Map(
+    (input as Season).days.flatMap(({ works }) => works.map(({ id, version }) => [id, version])),
+  );
+  return changes.map((change): PlanChange => {
+    if (change.kind === 'add') {
+      const { id: _, ...add } = change;
+      return add;
+    }
+    return { ...change, version: versions.get(change.id) ?? 0 };
+  });
+}

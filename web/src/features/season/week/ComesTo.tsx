@@ -1,0 +1,84 @@
+import type { Rider, StoredWeek } from '@uphill/api';
+import { type Reckoned, type WeekPlan } from '@uphill/core/season';
+import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import { seasonApi } from '../../../shared/api/season.ts';
+import { useAct } from '../../../shared/useAct.ts';
+import { NumberField } from '../../../ui/NumberField.tsx';
+import { ProblemNote } from '../../../ui/messages.tsx';
+import { LoadGauge } from '../LoadGauge.tsx';
+
+interface Props {
+  readonly rider: Rider;
+  readonly monday: string;
+  readonly season: Reckoned;
+  readonly plan: WeekPlan;
+  readonly stored: StoredWeek | null;
+}
+
+/** What the week comes to against its goal, and the rise behind it, which the coach may type. */
+export function ComesTo({ rider, monday, season, plan, stored }: Props) {
+  const { week, comesTo } = plan;
+  return (
+    <section className="sheet comes-to" aria-labelledby="comes-to-title">
+      <h2 id="comes-to-title">3 · What it comes to</h2>
+      <LoadGauge week={week} onGoal={season.input.rider.settings.onGoal} />
+      <strong role="status">{comesTo}</strong>
+      <span className="soft">
+        base {roundTo(week.baseBefore, 1)} {printSigned(week.realRise, 1)} by Sunday
+      </span>
+      <Rise key={stored?.version ?? 0} {...{ rider, monday, plan, stored }} />
+    </section>
+  );
+}
+
+const FROM_WORDS = {
+  proposed: 'as proposed',
+  lowered: 'lowered: more would be too much',
+  typed: 'typed',
+} as const;
+
+function Rise({ rider, monday, plan, stored }: Omit<Props, 'season'>) {
+  const [change] = seasonApi.useChangeWeekSaidMutation();
+  const { act, problem } = useAct();
+  const [rise, setRise] = useState(stored?.rise ?? null);
+  const [goal, setGoal] = useState(stored?.goal ?? null);
+  const { week } = plan;
+  const save = (said: { rise: number | null; goal: number | null }, says: string): void =>
+    void act(
+      () => change({ riderId: rider.id, monday, version: stored?.version ?? 0, ...said }),
+      says,
+    );
+  const changed = rise !== (stored?.rise ?? null) || goal !== (stored?.goal ?? null);
+  return (
+    <form
+      className="rise-form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save({ rise, goal }, 'The week’s goal is saved.');
+      }}
+    >
+      <NumberField
+        label="Planned rise"
+        hint={`${roundTo(week.rise, 1)} a week, ${FROM_WORDS[week.riseFrom]}`}
+        bounds={[-20, 20]}
+        wrong="From −20 to 20 points a week."
+        value={rise}
+        set={setRise}
+      />
+      <NumberField
+        label="Or the goal itself"
+        hint={week.goal ? `now ${roundHalfUp(week.goal.value)} points` : 'none in a free week'}
+        bounds={[0, 5000]}
+        wrong="From 0 to 5,000 points."
+        value={goal}
+        set={setGoal}
+      />
+      <Button type="submit" variant="outline-secondary" disabled={!changed}>
+        Save the goal
+      </Button>
+      <ProblemNote problem={problem} />
+    </form>
+  );
+}

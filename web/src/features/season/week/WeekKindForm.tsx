@@ -1,0 +1,67 @@
+import type { Rider, StoredWeek, WeekChange } from '@uphill/api';
+import { PERIODS, WEEK_KINDS, type WeekReckoned } from '@uphill/core/season';
+import { systemName, SYSTEMS } from '@uphill/core/sessions';
+import { seasonApi } from '../../../shared/api/season.ts';
+import { useAct } from '../../../shared/useAct.ts';
+import { ProblemNote } from '../../../ui/messages.tsx';
+import { SelectField } from '../../../ui/SelectField.tsx';
+
+interface Props {
+  readonly rider: Rider;
+  readonly monday: string;
+  readonly stored: StoredWeek | null;
+  readonly week: WeekReckoned;
+}
+
+const KINDS: readonly (readonly [(typeof WEEK_KINDS)[number], string])[] = [
+  ['load', 'Load week'],
+  ['easy', 'Easy week'],
+  ['test', 'Test week'],
+  ['free', 'Free week'],
+  ['taper', 'Taper'],
+];
+const PERIOD_WORDS: readonly (readonly [(typeof PERIODS)[number], string])[] = [
+  ['base', 'Base: two days between hard days'],
+  ['build', 'Build: one day between hard days'],
+];
+
+/** What kind of week it is, by hand until blocks say it. */
+export function WeekKindForm({ rider, monday, stored, week }: Props) {
+  const [change] = seasonApi.useChangeWeekSaidMutation();
+  const { act, problem } = useAct();
+  const say = (said: Omit<WeekChange, 'version'>): void =>
+    void act(
+      () => change({ riderId: rider.id, monday, version: stored?.version ?? 0, ...said }),
+      'The week is changed.',
+    );
+  const { kind, period, system } = week.said;
+  return (
+    <section className="sheet week-kind" aria-labelledby="kind-title">
+      <h2 id="kind-title">The week</h2>
+      <div className="field-row">
+        <SelectField
+          label="Kind"
+          options={KINDS}
+          value={kind}
+          choose={(next) => say({ kind: next })}
+        />
+        <SelectField
+          label="Period"
+          options={PERIOD_WORDS}
+          value={period}
+          choose={(next) => say({ period: next })}
+        />
+        <SelectField
+          label="System it is about"
+          options={[
+            ['none', 'None in particular'],
+            ...SYSTEMS.map((each) => [each, systemName(each)] as const),
+          ]}
+          value={system ?? 'none'}
+          choose={(next) => say({ system: next === 'none' ? null : next })}
+        />
+      </div>
+      <ProblemNote problem={problem} />
+    </section>
+  );
+}
