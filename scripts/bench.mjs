@@ -9,6 +9,7 @@ import {
   sessionOfSixty,
   standIns,
 } from './bench/sums.mjs';
+import { seasonPaths } from './bench/season.mjs';
 import { rows } from './bench/tally.mjs';
 
 bestEfforts();
@@ -17,6 +18,7 @@ balanceOfMany();
 rescueOfSet();
 csvImport();
 standIns();
+seasonPaths();
 await keystrokes();
 await rideRoom();
 await manyImports();
@@ -30,6 +32,7 @@ for (const [name, view] of [
   ['test day', 'src/features/tests/day/TestDayPage.tsx'],
   ['test from a recording, before the chart', 'src/features/tests/ImportPage.tsx'],
   ['zones', 'src/features/zones/ZonesPage.tsx'],
+  ['week planner', 'src/features/season/week/WeekPage.tsx'],
   ['first load with the recording chart', 'src/charts/RecordingChart.tsx'],
 ]) {
   console.log(`  ${name}: ${firstLoad(view).toFixed(0)} kB`);

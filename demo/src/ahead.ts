@@ -44,6 +44,7 @@ export async function planAhead(
       // What a health screen forbids is not assigned.
       () => null,
     );
+  await longRide(id, ask, monday, (date) => put('long', date));
   for (const week of [1, 2, 3]) {
     const at = plus(monday, 7 * week);
     const season = await readSeason(id, ask, monday);
@@ -69,6 +70,22 @@ export async function planAhead(
       });
   }
   await ask('POST', `/riders/${id}/handovers`, { from: today, to: plus(monday, 13) });
+}
+
+/** The long ride of this week, on the day with most hours of those that are left and free. */
+async function longRide(
+  id: string,
+  ask: Ask,
+  monday: string,
+  put: (date: string) => Promise<unknown>,
+): Promise<void> {
+  const { today, days } = await readSeason(id, ask, monday);
+  const free = days.filter(
+    ({ date, rest, works }) =>
+      date > plus(today, 1) && date <= plus(monday, 6) && !rest && works.length === 0,
+  );
+  const [most] = free.sort((one, other) => (other.hours ?? 0) - (one.hours ?? 0));
+  if (most) await put(most.date);
 }
 
 function versioned({ days }: Season, id: string): { version: number } {

@@ -191,37 +191,27 @@ export const DEMO_DAYS: Record<string, readonly DemoDay[]> = {
     },
     { inDays: 0, session: 'spin' },
     { inDays: 1, session: 'eights' },
-    { inDays: 3, session: 'fenLoop' },
-    { inDays: 5, session: 'threes' },
-    { inDays: 6, session: 'long' },
   ],
   'Tomas Brandt': [
     { inDays: -5, session: 'fifteens', state: 'done', rpe: 7 },
     { inDays: -2, session: 'long', state: 'done', rpe: 6, note: 'Knee quiet.' },
     { inDays: 0, session: 'fenLoop' },
-    { inDays: 2, session: 'fifteens' },
-    { inDays: 5, session: 'long' },
   ],
   'Leila Haddad': [
     { inDays: -4, session: 'threes', state: 'done', rpe: 9, note: 'Loved it.' },
     { inDays: -1, session: 'overUnders' },
-    { inDays: 2, session: 'eights' },
-    { inDays: 4, session: 'fours' },
   ],
   'Rurik Olsen': [
     { inDays: -7, session: 'eights', state: 'missed', note: 'Child ill.' },
     { inDays: -2, session: 'fenLoop', state: 'done', rpe: 3 },
     { inDays: 1, session: 'fifteens' },
-    { inDays: 4, session: 'overUnders' },
   ],
   'Maud Tremblay': [
     { inDays: -3, session: 'fenLoop', state: 'done', rpe: 4 },
     { inDays: 0, session: 'eights' },
-    { inDays: 4, session: 'long' },
   ],
   'Oskar Pinto': [
     { inDays: -2, session: 'spin', state: 'done', rpe: 2, note: 'Shoulder fine.' },
     { inDays: 0, session: 'spin' },
-    { inDays: 2, session: 'fenLoop' },
   ],
 };

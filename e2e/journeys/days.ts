@@ -1,4 +1,4 @@
-import { nextWeekday, printed } from '../support/days.ts';
+import { dayFromNow, nextWeekday, printed } from '../support/days.ts';
 import { expect, idsOf, test } from '../support/house.ts';
 
 test('a day is assigned by keyboard, moved, shortened, planned again, removed, and brought back', async ({
@@ -66,7 +66,9 @@ test('a day is assigned by keyboard, moved, shortened, planned again, removed, a
 
 test('the day’s list shows everybody in their own watts', async ({ page, demoHouse }) => {
   await page.goto(demoHouse.url);
-  await page.getByRole('link', { name: 'Day', exact: true }).click();
+  await page.getByRole('link', { name: 'Squad week' }).click();
+  await page.locator('.squad-week .squad-today').first().waitFor();
+  await page.goto(`${demoHouse.url}/days/${dayFromNow(0)}`);
   const list = page.getByRole('region', { name: 'Sessions of the day' });
   for (const [name, asked] of [
     ['Ines Okafor', '≤'],

@@ -1,6 +1,8 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { mondayOf, plus } from '@uphill/core/season';
+import { dayFromNow } from '../support/days.ts';
 import { expect, idsOf, test } from '../support/house.ts';
 
 test('find-or-do, station keys, the next rider, and keys switched off', async ({
@@ -96,6 +98,9 @@ const VIEWS = [
   '/riders/{}/tests/choose',
   '/riders/{}/tests/compare',
   '/riders/{}/rides',
+  '/riders/{}/season',
+  `/riders/{}/season/${plus(mondayOf(dayFromNow(0)), 21)}`,
+  '/week',
   '/settings',
   '/riders/{}/zones',
   '/riders/{}/zones/compare',

@@ -1,8 +1,12 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { mondayOf, plus } from '@uphill/core/season';
+import { dayFromNow } from '../support/days.ts';
 import { expect, idsOf, test } from '../support/house.ts';
 
 const FOLDER = fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
+
+const NEXT_WEEK = plus(mondayOf(dayFromNow(0)), 7);
 
 /** Every main view once, from the demo data: name, address, and how it is looked at. */
 const PICTURES: readonly {
@@ -14,10 +18,11 @@ const PICTURES: readonly {
   { name: 'riders', view: '/riders' },
   { name: 'tests', view: '/riders/{}/tests' },
   { name: 'zones', view: '/riders/{}/zones' },
-  { name: 'zone-card', view: '/riders/{}/zones/card' },
   { name: 'sessions', view: '/riders/{}/sessions' },
   { name: 'workshop', view: '/riders/{}/sessions/[]' },
-  { name: 'squad-sheet', view: '/sessions/[]/squad' },
+  { name: 'season', view: '/riders/{}/season' },
+  { name: 'week', view: `/riders/{}/season/${NEXT_WEEK}`, who: 'Tomas' },
+  { name: 'squad-week', view: '/week' },
   { name: 'day', view: '/riders/{}/days/()' },
   { name: 'rider', view: '/riders/{}' },
   { name: 'rider-phone', view: '/riders/{}/today', phone: true },
@@ -77,13 +82,6 @@ test('a ride', async ({ page, demoHouse }) => {
   await expect(page.getByRole('region', { name: 'Numbers' })).toBeVisible();
   await page.waitForLoadState('networkidle');
   await page.screenshot({ path: path.join(FOLDER, 'ride.png') });
-});
-
-test('the working', async ({ page, demoHouse }) => {
-  const { rider, session } = await idsOf(demoHouse);
-  await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/sessions/${session('Reservoir')}`);
-  await page.getByRole('button', { name: /^Load: / }).click();
-  await page.screenshot({ path: path.join(FOLDER, 'working.png') });
 });
 
 test('two curves', async ({ page, demoHouse }) => {

@@ -3,7 +3,17 @@ import { ensureBuilt, ensureInstalled } from '../house.mjs';
 
 ensureInstalled();
 ensureBuilt();
-const FACES = ['units', 'power', 'zones', 'testing', 'sessions', 'review', 'formats', 'simulation'];
+const FACES = [
+  'units',
+  'power',
+  'zones',
+  'testing',
+  'sessions',
+  'season',
+  'review',
+  'formats',
+  'simulation',
+];
 /** Everything the faces of the core offer, under one name. */
 export const core = Object.assign(
   {},

@@ -27,6 +27,7 @@ import { riderFileRoutes } from './routes/riderFile.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { rideRoutes } from './routes/rides.ts';
 import { seasonRoutes } from './routes/season.ts';
+import { squadRoutes } from './routes/squad.ts';
 import { sessionRoutes } from './routes/sessions.ts';
 import { schemeRoutes } from './routes/schemes.ts';
 import { testDayRoutes } from './routes/testDays.ts';
@@ -108,6 +109,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     riderFileRoutes,
     rideRoutes,
     seasonRoutes,
+    squadRoutes,
     testRoutes,
     testDayRoutes,
     schemeRoutes,

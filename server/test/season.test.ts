@@ -162,7 +162,6 @@ describe('a season', () => {
     // A backdated FTP changes the load and nothing that is stored.
     await ask('POST', `${at}/ftp`, {
       testId: null,
-      testId: null,
       usedW: 240,
       countsFrom: '2026-01-06',
       reason: 'again',

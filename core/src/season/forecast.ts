@@ -131,7 +131,7 @@ function morningOf(line: readonly ForecastDay[], season: Reckoned, date: string)
  * @returns both shares, each from 0.5 to 1.1; null without four weeks of both
  * Source: handbook section 8.3.
  */
-export function usualShares({ days, input }: Reckoned): UsualShares | null {
+function usualShares({ days, input }: Reckoned): UsualShares | null {
   const sums = { hard: newSum(), other: newSum() };
   for (const { day } of days) {
     const ago = daysFrom(day.date, input.today);

@@ -7,13 +7,6 @@ import {
   seasonQuerySchema,
   seasonSchema,
   seasonSettingsChangeSchema,
-  squadChangesSchema,
-  squadDoneSchema,
-  squadFillSchema,
-  squadHandOverSchema,
-  squadNoteSchema,
-  squadQuerySchema,
-  squadWeekSchema,
   versionQuerySchema,
   weekChangeSchema,
   weekParamsSchema,
@@ -31,7 +24,6 @@ import {
   removeAway,
 } from '../store/season/weeks.ts';
 import { handOverDays } from '../store/season/handOver.ts';
-import { fillSquad, handOverSquad, noteSquad, squadWeek } from '../store/season/squad.ts';
 import { routes, sendJson } from './route.ts';
 
 const done = { 204: z.null() };
@@ -116,36 +108,5 @@ export const seasonRoutes = routes((app, { db }) => {
       const [one] = await handOverDays(db, [params.riderId], body);
       return { handed: one?.handed ?? 0, left: one?.left ?? [] };
     },
-  );
-  app.get(
-    '/squad/week',
-    { schema: { querystring: squadQuerySchema, response: { 200: squadWeekSchema } } },
-    async ({ query }, reply) => {
-      if (weekdayOf(query.monday) !== 0) throw badField('monday', 'A week begins on a Monday.');
-      return sendJson(reply, JSON.stringify(await squadWeek(db, query.monday)));
-    },
-  );
-  app.post(
-    '/plan',
-    { schema: { body: squadChangesSchema, response: done } },
-    async ({ body }, reply) => {
-      await changePlan(db, body.did, body.riders);
-      return reply.status(204).send(null);
-    },
-  );
-  app.post(
-    '/squad/fill',
-    { schema: { body: squadFillSchema, response: { 200: squadDoneSchema } } },
-    ({ body }) => fillSquad(db, body),
-  );
-  app.post(
-    '/squad/handovers',
-    { schema: { body: squadHandOverSchema, response: { 200: squadDoneSchema } } },
-    ({ body }) => handOverSquad(db, body),
-  );
-  app.post(
-    '/squad/notes',
-    { schema: { body: squadNoteSchema, response: { 200: squadDoneSchema } } },
-    ({ body }) => noteSquad(db, body),
   );
 });

@@ -332,6 +332,6 @@ async function readAway(db: Db, riderId: string, from: string, to: string): Prom
   return rows.map(awayFrom);
 }
 
-export function awayFrom({ id, from_date, to_date, hours, why, version }: AwayRow): Away {
+function awayFrom({ id, from_date, to_date, hours, why, version }: AwayRow): Away {
   return { id, from: from_date, to: to_date, hours, why, version };
 }

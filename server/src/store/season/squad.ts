@@ -64,7 +64,7 @@ export async function squadWeek(db: Db, monday: string): Promise<SquadWeek> {
 }
 
 /** The weeks around one as far as it is judged by them. */
-export function seasonAround(db: Db, riderId: string, monday: string): Promise<Season> {
+function seasonAround(db: Db, riderId: string, monday: string): Promise<Season> {
   return readSeason(db, riderId, { from: plus(monday, -7 * BEHIND), to: plus(monday, 13) });
 }
 

@@ -1,12 +1,14 @@
-import type { Rider } from '@uphill/api';
+import type { Rider, SquadWeek } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
-import { roundTo } from '@uphill/core/units';
+import { mondayOf } from '@uphill/core/season';
+import { roundHalfUp, roundTo } from '@uphill/core/units';
 import { memo, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
 import type { ListedDay } from '../../shared/api/listedDay.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
+import { seasonApi } from '../../shared/api/season.ts';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { daysBetween, plusDays, printAge, printDay, today } from '../../shared/dates.ts';
 import { ftpOnDay, healthOnDay, retestIn, shownMass } from '../../shared/riderOnDay.ts';
@@ -33,6 +35,8 @@ export function RidersPage() {
   const active = useMemo(() => riders?.filter(({ archived }) => !archived) ?? [], [riders]);
   const lines = useMemo(() => linesOf(active, days), [active, days]);
   const drawn = useFirstFew(lines);
+  const { data: squad } = seasonApi.useSquadWeekQuery(mondayOf(today()));
+  const weeks = useMemo(() => new Map((squad ?? []).map((row) => [row.riderId, row])), [squad]);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!riders) return <Loading />;
   const archived = riders.filter((rider) => rider.archived);
@@ -58,6 +62,7 @@ export function RidersPage() {
                 <th scope="col">Rider</th>
                 <th scope="col">FTP</th>
                 <th scope="col">Goal</th>
+                <th scope="col">This week</th>
                 <th scope="col">Next session</th>
                 <th scope="col">Last marked</th>
                 <th scope="col">Needs you</th>
@@ -65,7 +70,7 @@ export function RidersPage() {
             </thead>
             <tbody>
               {drawn.map((line) => (
-                <RiderLine key={line.rider.id} {...line} />
+                <RiderLine key={line.rider.id} {...line} week={weeks.get(line.rider.id)} />
               ))}
             </tbody>
           </Table>
@@ -113,7 +118,12 @@ function Archived({ riders }: { riders: readonly Rider[] }) {
   );
 }
 
-const RiderLine = memo(function RiderLine({ rider, days, needs }: Line) {
+const RiderLine = memo(function RiderLine({
+  rider,
+  days,
+  needs,
+  week,
+}: Line & { readonly week: SquadWeek[number] | undefined }) {
   const next = days.find(({ state, date }) => state === 'planned' && date >= today());
   const last = days.findLast(({ state }) => state !== 'planned');
   const goal = goalOn(rider.goals, today());
@@ -130,6 +140,14 @@ const RiderLine = memo(function RiderLine({ rider, days, needs }: Line) {
           `${goal.name}, ${goal.date >= today() ? `${daysBetween(today(), goal.date)} days` : 'past'}`
         ) : (
           <span className="soft">none yet</span>
+        )}
+      </td>
+      <td className="text-nowrap">
+        {week && (
+          <Link to={`/riders/${rider.id}/season/${mondayOf(today())}`}>
+            {roundHalfUp(week.load)}
+            {week.goal !== null && ` of ${roundHalfUp(week.goal)}`}
+          </Link>
         )}
       </td>
       <td>

@@ -79,28 +79,16 @@ function Work({
   readonly ftpW: number | null;
   readonly chosen: boolean;
 }) {
-  const movable = work.version > 0 && canChange(work);
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({
     id: work.id,
-    disabled: !movable,
+    disabled: work.version === 0 || !canChange(work),
   });
-  const { ridden, planned, state } = work;
-  const minutes = ridden?.minutes ?? planned?.minutes ?? 0;
-  const className = [
-    'day-work',
-    ridden ? 'day-work-ridden' : '',
-    state === 'missed' && !ridden ? 'day-work-missed' : '',
-    chosen ? 'day-work-chosen' : '',
-    isDragging ? 'day-work-dragged' : '',
-    work.handed === 'no' && !ridden && work.version > 0 ? 'day-work-draft' : '',
-  ]
-    .filter(Boolean)
-    .join(' ');
+  const dragged = transform && { transform: `translate(${transform.x}px, ${transform.y}px)` };
   return (
     <span
       ref={setNodeRef}
-      className={className}
-      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
+      className={classOf(work, chosen, isDragging)}
+      style={dragged ?? undefined}
       title={work.name}
       {...listeners}
     >
@@ -108,17 +96,38 @@ function Work({
         {/^\d/.test(work.name) && work.planned?.endurance ? 'Endurance' : work.name}
         {work.key && ' ·'}
       </span>
-      <span className="day-work-load">
-        {roundHalfUp(ridden?.load ?? (state === 'missed' ? 0 : (planned?.load ?? 0)))}
-      </span>
-      <span className="day-work-time">
-        {state === 'missed' && !ridden
-          ? `missed${work.reason ? `, ${work.reason}` : ''}`
-          : printDuration(Math.round(minutes) * 60)}
-      </span>
+      <span className="day-work-load">{roundHalfUp(loadOf(work))}</span>
+      <span className="day-work-time">{timeOf(work)}</span>
       <SeasonRoad road={work.road} shape={work.shape} ftpW={ftpW} />
     </span>
   );
+}
+
+function isMissed({ state, ridden }: SeasonWork): boolean {
+  return state === 'missed' && ridden === null;
+}
+
+function loadOf(work: SeasonWork): number {
+  if (isMissed(work)) return 0;
+  return work.ridden?.load ?? work.planned?.load ?? 0;
+}
+
+function timeOf(work: SeasonWork): string {
+  if (isMissed(work)) return work.reason ? `missed, ${work.reason}` : 'missed';
+  return printDuration(Math.round(work.ridden?.minutes ?? work.planned?.minutes ?? 0) * 60);
+}
+
+function classOf(work: SeasonWork, chosen: boolean, dragged: boolean): string {
+  const unseen = work.handed === 'no' && !work.ridden && work.version > 0;
+  const words: readonly (readonly [string, boolean])[] = [
+    ['ridden', work.ridden !== null],
+    ['missed', isMissed(work)],
+    ['chosen', chosen],
+    ['dragged', dragged],
+    ['draft', unseen],
+  ];
+  const more = words.filter(([, holds]) => holds).map(([word]) => ` day-work-${word}`);
+  return `day-work${more.join('')}`;
 }
 
 const STEPS: Readonly<Record<string, number>> = {

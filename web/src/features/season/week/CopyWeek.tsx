@@ -49,14 +49,7 @@ function CopyDialog({ rider, monday, days, close }: Props & { readonly close: ()
   const [changePlans] = seasonApi.useChangePlansMutation();
   const { act, problem } = useAct();
   const by = daysFrom(monday, to);
-  const weeks = useMemo(
-    () =>
-      Array.from({ length: WEEKS }, (_, week) => {
-        const at = plus(mondayOf(today()), 7 * week);
-        return [at, printDay(at)] as const;
-      }),
-    [],
-  );
+  const weeks = useMemo(() => weeksToCome(), []);
   const wanted = [...chosen].filter((id) => !(id === rider.id && by === 0));
   const all = wanted.map((riderId) => ({
     riderId,
@@ -119,6 +112,13 @@ function CopyDialog({ rider, monday, days, close }: Props & { readonly close: ()
       </Modal.Footer>
     </Modal>
   );
+}
+
+function weeksToCome(): (readonly [string, string])[] {
+  return Array.from({ length: WEEKS }, (_, week) => {
+    const at = plus(mondayOf(today()), 7 * week);
+    return [at, printDay(at)] as const;
+  });
 }
 
 interface Exceptions {

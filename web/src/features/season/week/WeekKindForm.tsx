@@ -1,5 +1,5 @@
 import type { Rider, StoredWeek, WeekChange } from '@uphill/api';
-import { PERIODS, WEEK_KINDS, type WeekReckoned } from '@uphill/core/season';
+import type { PERIODS, WEEK_KINDS, WeekReckoned } from '@uphill/core/season';
 import { systemName, SYSTEMS } from '@uphill/core/sessions';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { useAct } from '../../../shared/useAct.ts';

@@ -1,0 +1,174 @@
+import { mondayOf, plus } from '@uphill/core/season';
+import type { Page } from '@playwright/test';
+import { extractText, getDocumentProxy } from 'unpdf';
+import { dayFromNow } from '../support/days.ts';
+import { expect, type House, idsOf, test } from '../support/house.ts';
+
+const THIS_MONDAY = mondayOf(dayFromNow(0));
+/** The demo's third week to come: its two hard days lie side by side, and nothing is filled. */
+const WEEK = plus(THIS_MONDAY, 21);
+
+/** What the rider is shown of a week. */
+async function given(house: House, riderId: string, monday: string): Promise<unknown[]> {
+  const address = `${house.url}/api/riders/${riderId}/given?from=${monday}&to=${plus(monday, 6)}`;
+  return (await (await fetch(address)).json()) as unknown[];
+}
+
+const region = (page: Page, name: string | RegExp) => page.getByRole('region', { name });
+const comesTo = (page: Page) => region(page, '3 · What it comes to').getByRole('status');
+
+test('a week in two minutes by mouse: two rungs harder, a rule fixed, filled, handed over', async ({
+  page,
+  demoHouse,
+}) => {
+  const { rider } = await idsOf(demoHouse);
+  const rurik = rider('Rurik');
+  await page.goto(`${demoHouse.url}/riders/${rurik}/season/${WEEK}`);
+  const hard = region(page, '1 · The hard days').getByRole('article');
+  await expect(hard).toHaveCount(2);
+  for (const index of [0, 1]) {
+    const rungs = hard.nth(index).getByRole('group', { name: /^Rungs for/ });
+    const now = await rungs.locator('[aria-pressed=true]').textContent();
+    const next = rungs.getByRole('button').nth(1 + (await positionOf(rungs, now ?? '')));
+    const wanted = (await next.textContent()) ?? '';
+    await next.click();
+    await expect(rungs.locator('[aria-pressed=true]')).toHaveText(wanted);
+  }
+  const spacing = region(page, 'Spacing');
+  await expect(spacing.getByText('are both hard')).toBeVisible();
+  await spacing
+    .getByRole('button', { name: /^Move .* to \w{3}$/ })
+    .first()
+    .click();
+  await expect(spacing.getByText('one day between the hard days')).toBeVisible();
+  await region(page, 'Long weekend').getByRole('button', { name: /^Fill/ }).click();
+  await expect(page.getByText('Filled as far as it goes.')).toBeVisible();
+  await expect(comesTo(page)).toContainText(/on goal|short/);
+  expect(await given(demoHouse, rurik, WEEK)).toEqual([]);
+  await page.getByRole('button', { name: 'Hand over the week' }).click();
+  await expect(page.getByText('Rurik sees the week as it stands.')).toBeVisible();
+  expect((await given(demoHouse, rurik, WEEK)).length).toBeGreaterThan(2);
+});
+
+async function positionOf(rungs: ReturnType<Page['getByRole']>, name: string): Promise<number> {
+  return (await rungs.getByRole('button').allTextContents()).indexOf(name);
+}
+
+test('the same week by keyboard alone', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  const tomas = rider('Tomas');
+  await page.goto(`${demoHouse.url}/riders/${tomas}/season/${WEEK}`);
+  const hard = region(page, '1 · The hard days').getByRole('article');
+  await expect(hard).toHaveCount(2);
+  const names = (): Promise<string[]> => hard.getByRole('link').allTextContents();
+  const before = await names();
+  // The first hard day has the keys until another one has the focus.
+  await page.keyboard.press('+');
+  await expect.poll(async () => (await names())[0]).not.toBe(before[0]);
+  await hard.nth(1).getByRole('link').focus();
+  await page.keyboard.press('+');
+  await expect.poll(async () => (await names())[1]).not.toBe(before[1]);
+  const fix = region(page, 'Spacing')
+    .getByRole('button', { name: /^Move .* to \w{3}$/ })
+    .first();
+  await fix.focus();
+  await page.keyboard.press('Enter');
+  await expect(region(page, 'Spacing').getByText(/between the hard days$/)).toBeVisible();
+  await page.getByRole('heading', { level: 1 }).focus();
+  await page.keyboard.press('f');
+  await expect(page.getByText('Filled as far as it goes.')).toBeVisible();
+  const bar = page.getByRole('button', { name: /↑ 15 min more/ }).first();
+  const load = (await comesTo(page).textContent()) ?? '';
+  await bar.focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(comesTo(page)).not.toHaveText(load);
+  await page.keyboard.press('Control+z');
+  await expect(comesTo(page)).toHaveText(load);
+  await page.getByRole('button', { name: 'Hand over the week' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Tomas sees the week as it stands.')).toBeVisible();
+});
+
+test('a week copied to three riders, each in their own watts, with exceptions', async ({
+  page,
+  demoHouse,
+}) => {
+  const { rider } = await idsOf(demoHouse);
+  const [from, to] = [plus(THIS_MONDAY, 7), plus(THIS_MONDAY, 35)];
+  await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/season/${from}`);
+  await page.getByRole('button', { name: 'Copy' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('To the week of').selectOption(to);
+  for (const name of ['Maud Tremblay', 'Rurik Olsen']) await dialog.getByLabel(name).check();
+  await expect(dialog).toContainText('Maud has no power meter: assigned as RPE');
+  await dialog.getByRole('button', { name: 'Copy for 3 riders' }).click();
+  await expect(dialog).toBeHidden();
+  await page.goto(`${demoHouse.url}/riders/${rider('Maud')}/season/${to}`);
+  const hard = region(page, '1 · The hard days').getByRole('article');
+  await expect(hard.first()).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: copied/ }).click();
+  await expect(region(page, '1 · The hard days')).toContainText('no session yet');
+});
+
+test('a holiday is typed, and filling obeys it', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  const week = plus(THIS_MONDAY, 14);
+  const season = `${demoHouse.url}/riders/${rider('Leila')}/season`;
+  await page.goto(season);
+  await page.getByRole('button', { name: 'Add other hours' }).click();
+  const hours = region(page, 'Away and other hours');
+  await hours.getByLabel('From').fill(plus(week, 5));
+  await hours.getByLabel('To', { exact: true }).fill(plus(week, 6));
+  await hours.getByLabel('Hours a day').fill('30');
+  await hours.getByLabel('Why').fill('holiday');
+  await hours.getByRole('button', { name: 'Save these hours' }).click();
+  await expect(hours).toContainText('From 0 to 24 h.');
+  await hours.getByLabel('Hours a day').fill('0');
+  await hours.getByRole('button', { name: 'Save these hours' }).click();
+  await expect(hours).toContainText('holiday, no riding');
+  await page.goto(`${season}/${week}`);
+  const days = page.getByRole('list', { name: 'Days of the week' }).getByRole('listitem');
+  await expect(days.nth(5)).toContainText('holiday');
+  await page.keyboard.press('f');
+  await expect(page.getByText('Filled as far as it goes.')).toBeVisible();
+  for (const day of [5, 6])
+    await expect(days.nth(day).getByRole('button', { name: /Endurance|at 56/ })).toHaveCount(0);
+});
+
+test('a day is carried by keys on the season, and the squad’s week does things for several', async ({
+  page,
+  demoHouse,
+}) => {
+  const { rider } = await idsOf(demoHouse);
+  const monday = plus(THIS_MONDAY, 14);
+  await page.goto(`${demoHouse.url}/riders/${rider('Maud')}/season`);
+  const cell = (day: number) => page.locator(`[data-date="${plus(monday, day)}"]`);
+  await expect(cell(1)).toBeVisible();
+  const name = (await cell(1).getAttribute('aria-label')) ?? '';
+  expect(name).toContain('Reservoir eights');
+  await cell(1).focus();
+  for (const key of ['Space', 'ArrowRight', 'ArrowRight', 'Space']) await page.keyboard.press(key);
+  await expect(cell(3)).toHaveAttribute('aria-label', /Reservoir eights/);
+  await expect(cell(1)).toHaveAttribute('aria-label', /rest/);
+  await page.keyboard.press('Control+z');
+  await expect(cell(1)).toHaveAttribute('aria-label', /Reservoir eights/);
+
+  await page.keyboard.press('w');
+  await expect(page.getByRole('heading', { name: /^Squad week of/ })).toBeVisible();
+  await page.goto(`${demoHouse.url}/week/${monday}`);
+  for (const each of ['Maud Tremblay', 'Oskar Pinto'])
+    await page.getByLabel(`Choose ${each}`).check();
+  await page.keyboard.press('f');
+  const done = page.getByRole('list').filter({ hasText: 'Oskar Pinto:' });
+  await expect(done).toContainText(/Maud Tremblay: \d+ of \d+/);
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  await expect(done).toContainText(/Maud Tremblay: \d days/);
+  const pdf = await getDocumentProxy(
+    new Uint8Array(await page.pdf({ preferCSSPageSize: true, printBackground: false })),
+  );
+  const { totalPages, text } = await extractText(pdf, { mergePages: true });
+  expect(totalPages).toBe(1);
+  const { width, height } = (await pdf.getPage(1)).getViewport({ scale: 1 });
+  expect(width).toBeGreaterThan(height);
+  for (const word of ['Ines Okafor', 'Tomas Brandt', 'Mon', 'Sun']) expect(text).toContain(word);
+});
