@@ -38,6 +38,13 @@ test('the rider’s own page on a phone: today in watts, marked as done, the rec
   await give(page, demoHouse, session('3 × 15'), leila, dayFromNow(0));
   await give(page, demoHouse, session('Quarry threes'), leila, dayFromNow(1));
   await page.setViewportSize({ width: 390, height: 844 });
+  // Nothing is seen before it is handed over.
+  await page.goto(`${demoHouse.url}/riders/${leila}/today`);
+  await expect(page.getByRole('region', { name: 'Tomorrow' })).toBeVisible();
+  await expect(page.getByText('3 × 15:00')).toHaveCount(0);
+  await page.request.post(`${demoHouse.url}/api/riders/${leila}/handovers`, {
+    data: { from: dayFromNow(0), to: dayFromNow(1) },
+  });
   await page.goto(`${demoHouse.url}/riders/${leila}`);
   await page.getByRole('link', { name: 'What Leila sees' }).click();
   const tomorrow = page.getByRole('region', { name: 'Tomorrow' });

@@ -1,6 +1,6 @@
 import { type Away, awayFieldsSchema, type Rider } from '@uphill/api';
 import { plus } from '@uphill/core/season';
-import { printDuration } from '@uphill/core/units';
+import { numberTyped, printDuration } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useForm } from 'react-hook-form';
@@ -9,7 +9,6 @@ import { printDay, today } from '../../shared/dates.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { DateField } from '../../ui/DateField.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
-import { NumberPart } from '../../ui/NumberPart.tsx';
 import { Part } from '../../ui/Part.tsx';
 import { readForm } from '../../ui/readForm.ts';
 import { SaveForm } from '../../ui/SaveForm.tsx';
@@ -60,7 +59,7 @@ export function OtherHours({ rider, away }: { rider: Rider; away: readonly Away[
 interface Typed {
   readonly from: string;
   readonly to: string;
-  readonly hours: number | null;
+  readonly hours: string;
   readonly why: string;
 }
 
@@ -68,10 +67,13 @@ function AddAway({ rider, close }: { rider: Rider; close: () => void }) {
   const [add] = seasonApi.useAddAwayMutation();
   const { act, problem } = useAct();
   const form = useForm<Typed>({
-    defaultValues: { from: plus(today(), 1), to: plus(today(), 7), hours: 0, why: '' },
+    defaultValues: { from: plus(today(), 1), to: plus(today(), 7), hours: '0', why: '' },
   });
   const save = async (typed: Typed): Promise<void> => {
-    const fields = readForm(form, awayFieldsSchema, { ...typed, hours: typed.hours ?? 0 });
+    const fields = readForm(form, awayFieldsSchema, {
+      ...typed,
+      hours: numberTyped(typed.hours) ?? 0,
+    });
     if (!fields) return;
     const done = await act(
       () => add({ riderId: rider.id, ...fields }),
@@ -88,13 +90,7 @@ function AddAway({ rider, close }: { rider: Rider; close: () => void }) {
         <Part of={form.control} name="to">
           {(value, set) => <DateField label="To" use="day" value={value} change={set} />}
         </Part>
-        <NumberPart
-          of={form.control}
-          name="hours"
-          label="Hours a day"
-          bounds={[0, 24]}
-          wrong="From 0 to 24 h."
-        />
+        <TextField of={form.control} name="hours" label="Hours a day" inputMode="decimal" />
         <TextField
           of={form.control}
           name="why"

@@ -9,7 +9,9 @@ import { useSchemes } from '../../shared/useSchemes.ts';
 import { useModel } from '../../shared/useRiderNumbers.ts';
 
 /** The rider’s days as one calendar file; a newer one replaces what an older one put there. */
-export function CalendarFile({ rider, days }: { rider: Rider; days: readonly Day[] }) {
+export function CalendarFile({ rider, days: all }: { rider: Rider; days: readonly Day[] }) {
+  // It goes to the rider, so it holds what was handed over.
+  const days = all.filter(({ handedOver }) => handedOver !== null);
   const model = useModel(rider.id, today());
   const scheme = useSchemes().ofRider(rider);
   if (days.length === 0) return null;

@@ -45,10 +45,14 @@ function keyNamed(name: string): string {
   return name === 'Space' ? ' ' : name.toLowerCase();
 }
 
+/** Fields that are ticked or pushed, and never typed into. */
+const TICKED = /^(?:checkbox|radio|button|submit|file)$/;
+
 /** Whether a key press belongs to what is being typed into. */
 export function inField(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+    (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) &&
+    !(target instanceof HTMLInputElement && TICKED.test(target.type))
   );
 }

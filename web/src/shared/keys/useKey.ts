@@ -1,5 +1,5 @@
 import { useHotkeys } from 'react-hotkeys-hook';
-import { isKey } from './press.ts';
+import { inField, isKey } from './press.ts';
 import { type KeyId, keyRule } from './rules.ts';
 import { keysOf, useKeySettings } from './settings.ts';
 
@@ -30,13 +30,15 @@ export function useKey(id: KeyId, does: () => void, { when = true, letGo = false
     splitKey: ' ',
     delimiter: '\n',
     sequenceSplitKey: '\t',
-    enableOnFormTags: rule.inFields === true,
+    // What is ticked is no field; which field is one is said in one place.
+    enableOnFormTags: true,
     enableOnContentEditable: rule.inFields === true,
     keydown: !letGo,
     keyup: letGo,
     ignoreEventWhen: (event) =>
       event.defaultPrevented ||
       !isKey(event, id) ||
+      (rule.inFields !== true && inField(event.target)) ||
       (rule.place === 'Riding' && (event.repeat || pressesButton(event))) ||
       document.querySelector('[role="dialog"]') !== null,
   });
@@ -44,5 +46,5 @@ export function useKey(id: KeyId, does: () => void, { when = true, letGo = false
 
 /** Space on a button presses the button. */
 function pressesButton({ key, target }: KeyboardEvent): boolean {
-  return key === ' ' && target instanceof HTMLElement && target.closest('button') !== null;
+  return key === ' ' && target instanceof HTMLElement && target.closest('button, input') !== null;
 }

@@ -69,7 +69,7 @@ export function SquadActions({ monday, rows, clear }: Props) {
         <NoteForm monday={monday} riderIds={riderIds} whom={whom} close={() => setOpen(null)} />
       )}
       {done.length > 0 && (
-        <ul className="squad-done" role="status">
+        <ul className="squad-done" aria-label="What was done">
           {done.map(({ riderId, name, says }) => (
             <li key={riderId}>
               <strong>{name}:</strong> {says}

@@ -130,13 +130,12 @@ function HardDay({ rider, day, work, dayName, isKey, inHand, focused, focus }: H
     );
   };
   const move = (by: 1 | -1): void => {
-    if (!focused || !open) return;
     const moved = climb(day.plan, by, climbing);
     if (moved.ok) take(moved.value.plan, moved.value.says);
     else setRefusal(moved.reason);
   };
-  useKey('harderDay', () => move(1));
-  useKey('easierDay', () => move(-1));
+  useKey('harderDay', () => move(1), { when: focused && open });
+  useKey('easierDay', () => move(-1), { when: focused && open });
   return (
     <article
       className={focused ? 'hard-day hard-day-focused' : 'hard-day'}
