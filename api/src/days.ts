@@ -49,6 +49,12 @@ export const daySchema = shapeOf(
     handedOver: z.object({ at: z.string(), asItStands: z.boolean() }).nullable(),
     /** The heat expected, °C. */
     celsius: z.number().nullable(),
+    /** The third hard day, which the rider may take or leave. */
+    optional: z.boolean(),
+    /** Plans of which the rider takes one, the day's own first; none where there is nothing to choose. */
+    offers: z.array(planSchema),
+    /** Which of them was taken; null: none yet, so that the first stands. */
+    taken: z.number().int().nullable(),
   }),
 );
 export interface Day extends z.infer<typeof daySchema> {}
@@ -151,6 +157,12 @@ export const onDateParamsSchema = z.object({ date: dateSchema });
 export const daysQuerySchema = z.object({ from: dateSchema, to: dateSchema });
 /** A plan for this day alone. */
 export const dayPlanChangeSchema = z.object({ version: versionSchema, plan: planSchema });
+/** Which of the plans that are offered the rider takes. */
+export const takeSchema = z.object({
+  version: versionSchema,
+  take: z.number().int().min(0).max(2, 'At most three are offered.'),
+});
+export type Take = z.infer<typeof takeSchema>;
 /** Every rider on a month of days. */
 const MOST_FOLLOWING = 31 * MOST_RIDERS;
 /** Which of a session's days still to come take its plan as it stands; the others named are let alone from now on. */

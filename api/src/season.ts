@@ -56,6 +56,8 @@ const workSchema = z.object({
   /** Of the day; 0 for a fixture and a ride that was nobody's plan. */
   version: z.number().int(),
   rideId: z.string().nullable(),
+  /** How many plans the rider may choose from. */
+  offers: z.number().int(),
   /** Outline of what is asked, percent of FTP, and of what was ridden, W; empty where there is none. */
   road: z.array(z.number()),
   shape: z.array(z.number()),
@@ -170,11 +172,17 @@ export const planChangeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('plan'), ...named, plan: planSchema }),
   /** A session of no list, put on a day. */
   z.object({ kind: z.literal('place'), date: dateSchema, plan: planSchema }),
+  /** Plans of which the rider takes one, the day's own first; none takes the choice back. */
+  z.object({
+    kind: z.literal('offer'),
+    ...named,
+    plans: z.array(planSchema).max(3, 'At most three are offered.'),
+    optional: z.boolean(),
+  }),
   z.object({
     kind: z.literal('mark'),
     ...named,
-    key: z.boolean().optional(),
-    optional: z.boolean().optional(),
+    key: z.boolean(),
   }),
 ]);
 export type PlanChange = z.infer<typeof planChangeSchema>;

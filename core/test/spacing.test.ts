@@ -304,6 +304,12 @@ describe('a week as the planner shows it', () => {
     expect(plan?.key?.name).toBe('4 × 8:00');
     expect(plan?.hardDays).toEqual([1, 4]);
     expect(plan?.comesTo).toMatch(/^\d+ of \d+: \d+ (short|too much)$/);
+    expect(plan?.fitting).toBeNull();
+    // 85 + 85 + what is left of seven half hours.
+    const [tight] = weekOf(sound(), { hours: [0.5, 1.5, 0.5, 0.5, 1.5, 0.5, 0.5] });
+    expect(planWeek(tight, MONDAY)?.fitting?.says).toMatch(
+      /^\d+ fit in the hours: that is a rise of -?[\d.]+, not [\d.]+\.$/,
+    );
     expect(plan?.briefing).toEqual([
       'This week adds to the base: the hard days are Tuesday and Friday, the rest is easy.',
       '4 × 8:00 on Tuesday is the one not to miss.',

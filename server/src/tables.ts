@@ -293,6 +293,9 @@ export interface DayRow {
   optional: Flag;
   /** A hard session that was made Endurance. */
   eased: Flag;
+  /** Plans of which the rider takes one, the day's own first, as JSON; which was taken. */
+  offers: string;
+  taken: number | null;
   version: number;
   created_at: string;
 }

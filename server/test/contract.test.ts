@@ -136,6 +136,7 @@ describe('the description the server gives of itself', () => {
         'POST /api/squad/notes',
         'PUT /api/riders/{riderId}/season',
         'PUT /api/riders/{riderId}/weeks/{monday}',
+        'PUT /api/days/{id}/taken',
       ].sort(),
     );
     for (const [path, methods] of Object.entries(paths)) {

@@ -1,5 +1,7 @@
 import type { Season } from '@uphill/api';
 import { fillsOf, mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
+import { enduranceRide } from '@uphill/core/sessions';
+import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import {
   type Ask,
@@ -248,6 +250,58 @@ describe('a season', () => {
     ]);
     // Nothing is handed over twice as it stands.
     expect((await ask('POST', `${at}/handovers`, week)).body.handed).toBe(0);
+    await close();
+  });
+
+  it('fills, notes and hands over for several riders, each in one step', async () => {
+    const { ask, close } = await house();
+    const [one, other] = [await ines(ask), await ines(ask)];
+    const riderIds = [one.id, other.id];
+    const done = await ask('POST', '/squad/fill', { monday: MONDAY, riderIds, way: 'even' });
+    expect(done.body).toHaveLength(2);
+    const week = async () => (await ask('GET', `/squad/week?monday=${MONDAY}`)).body as any[];
+    const filled = await week();
+    expect(filled.map(({ load }) => load > 0)).toEqual([true, true]);
+    const plan = planWeek(reckon(await seasonOf(ask, one.id)), MONDAY);
+    expect(filled[0]).toMatchObject({ comesTo: plan?.comesTo, load: plan?.week.load });
+    await ask('POST', '/squad/notes', { monday: MONDAY, riderIds, note: 'Mind the wind.' });
+    const { weeks } = await seasonOf(ask, other.id);
+    expect(weeks[0]?.briefing?.at(-1)).toBe('Mind the wind.');
+    await ask('POST', '/squad/handovers', { monday: MONDAY, riderIds });
+    const handed = (await week()).flatMap(({ days }) => days.flatMap(({ works }: any) => works));
+    expect(handed.every((work: any) => work.handed === 'yes')).toBe(true);
+    for (const _ of ['handed over', 'noted', 'filled']) await ask('POST', '/undo');
+    expect((await week()).map(({ load }) => load)).toEqual([0, 0]);
+    expect(
+      (await ask('POST', '/squad/fill', { monday: MONDAY, riderIds: [], way: 'even' })).status,
+    ).toBe(422);
+    await close();
+  });
+
+  it('lets the coach offer a choice, and the rider take one of it', async () => {
+    const { ask, close } = await house();
+    const { id, at } = await ines(ask);
+    const day = plus(MONDAY, 1);
+    const [own, easy] = [eights('Reservoir eights'), enduranceRide(120, randomUUID)];
+    await change(ask, at, 'changed', { kind: 'place', date: day, plan: own });
+    const named = async () => {
+      const [work] = worksOn(await seasonOf(ask, id), day);
+      return { id: work?.id, version: work?.version };
+    };
+    const offer = { kind: 'offer', ...(await named()), plans: [own, easy], optional: true };
+    expect((await change(ask, at, 'changed', offer)).status).toBe(204);
+    expect(worksOn(await seasonOf(ask, id), day)).toMatchObject([{ optional: true, offers: 2 }]);
+    await ask('POST', `${at}/handovers`, { from: day, to: day });
+    const { id: dayId, version } = await named();
+    expect((await ask('PUT', `/days/${dayId}/taken`, { version, take: 2 })).status).toBe(422);
+    const taken = await ask('PUT', `/days/${dayId}/taken`, { version, take: 1 });
+    expect(taken.body).toMatchObject({ taken: 1, plan: { name: easy.name } });
+    // It was the rider's own word, so nothing of it waits to be handed over.
+    const [seen] = (await ask('GET', `${at}/given?from=${day}&to=${day}`)).body as any[];
+    expect(seen).toMatchObject({ plan: { name: easy.name }, given: { behind: false } });
+    expect(worksOn(await seasonOf(ask, id), day)).toMatchObject([{ planned: { endurance: true } }]);
+    await ask('POST', '/undo');
+    expect(worksOn(await seasonOf(ask, id), day)).toMatchObject([{ planned: { hard: true } }]);
     await close();
   });
 

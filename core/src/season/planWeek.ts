@@ -1,7 +1,7 @@
 import { roundHalfUp, roundTo } from '../units/index.ts';
 import { briefingOf } from './briefing.ts';
 import { applyChanges, type Change } from './changes.ts';
-import { loadOfDay } from './dayLoad.ts';
+import { loadOfDay, loadOfWork, minutesOfWork } from './dayLoad.ts';
 import { type Filled, fillWeek, sayFilled } from './fill.ts';
 import { type Flag, flagsOf } from './flags.ts';
 import { hardDaysOf } from './hardDays.ts';
@@ -24,12 +24,22 @@ export interface Begun {
   readonly meant: number;
 }
 
+/** What fits in the hours of a week, and the rise that would bring. */
+interface Fitting {
+  readonly most: number;
+  readonly rise: number;
+  /** "420 fit in the hours: that is a rise of 1.6, not 4." */
+  readonly says: string;
+}
+
 /** A week of the planner. */
 export interface WeekPlan {
   readonly week: WeekReckoned;
   /** Points it is to come to: its goal, or what of it is left where it has begun. Null for a free week. */
   readonly aim: number | null;
   readonly begun: Begun | null;
+  /** Where the goal is above what fits in the hours; else null. */
+  readonly fitting: Fitting | null;
   readonly comesTo: string;
   readonly onGoal: boolean;
   readonly spacing: readonly Spaced[];
@@ -70,7 +80,7 @@ export function planWeek(season: Reckoned, monday: string): WeekPlan | null {
   const missing = aim === null ? 0 : aim - week.load;
   const onGoal = aim === null || Math.abs(missing) <= season.input.rider.settings.onGoal;
   return {
-    ...{ week, aim, begun, onGoal },
+    ...{ week, aim, begun, onGoal, fitting: fittingOf(season, week) },
     comesTo: comesTo(week, aim, missing, onGoal),
     spacing: spacingOf(season, week),
     flags: flagsOf(season, week),
@@ -92,6 +102,30 @@ function comesTo(
   return missing > 0
     ? `${of}: ${roundHalfUp(missing)} short`
     : `${of}: ${roundHalfUp(-missing)} too much`;
+}
+
+/**
+ * Where a week's goal is above what fits in its hours: hard sessions as they are built, and the hours left at Endurance.
+ */
+function fittingOf({ input, days }: Reckoned, week: WeekReckoned): Fitting | null {
+  const own = days.slice(week.at, week.at + 7);
+  if (week.goal === null || own.some(({ day }) => day.hours === null)) return null;
+  const most = own.reduce((sum, { day, works }) => {
+    const built = works.filter((work) => work.planned?.endurance !== true || work.ridden !== null);
+    const minutes = built.reduce((all, work) => all + minutesOfWork(work), 0);
+    const load = built.reduce(
+      (all, work) => all + loadOfWork(work, day.date < input.today).load,
+      0,
+    );
+    const left = Math.max(0, (day.hours ?? 0) * 60 - minutes);
+    return sum + load + (left / 60) * input.pointsPerHour;
+  }, 0);
+  if (week.goal.value <= most) return null;
+  const rise = riseOfWeek(week.baseBefore, most, input.rider.settings.baseDays);
+  return {
+    ...{ most, rise },
+    says: `${roundHalfUp(most)} fit in the hours: that is a rise of ${roundTo(rise, 1)}, not ${roundTo(week.rise, 1)}.`,
+  };
 }
 
 /** What is left of a week that has begun and is not over. */

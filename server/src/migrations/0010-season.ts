@@ -22,6 +22,9 @@ const STATEMENTS = [
   'CREATE INDEX away_of ON away (rider_id, from_date)',
   `ALTER TABLE days ADD COLUMN key_session ${FLAG} (key_session IN (0, 1))`,
   `ALTER TABLE days ADD COLUMN optional ${FLAG} (optional IN (0, 1))`,
+  // Plans of which the rider takes one, the day's own first; and which was taken.
+  "ALTER TABLE days ADD COLUMN offers TEXT NOT NULL DEFAULT '[]'",
+  'ALTER TABLE days ADD COLUMN taken INTEGER CHECK (taken >= 0)',
   `ALTER TABLE days ADD COLUMN eased ${FLAG} (eased IN (0, 1))`,
   // The day that was handed over; left out where it was handed over before this was kept.
   'ALTER TABLE handovers ADD COLUMN date TEXT',

@@ -13,11 +13,12 @@ import {
   placedDaySchema,
   dayChangeSchema,
   riderParamsSchema,
+  takeSchema,
   versionQuerySchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import { assignSession } from '../store/assign.ts';
-import { changeDay, changeDayPlan, removeDay } from '../store/changeDay.ts';
+import { changeDay, changeDayPlan, removeDay, takeOffer } from '../store/changeDay.ts';
 import { listSquadDays } from '../store/dayList.ts';
 import { bookDone, listDays, listDaysOn, listGiven, monthsOfDays, readDay } from '../store/days.ts';
 import { routes, sendJson } from './route.ts';
@@ -89,6 +90,11 @@ export const dayRoutes = routes((app, { db }) => {
     '/days/:id/plan',
     { schema: { params: idParamsSchema, body: dayPlanChangeSchema, response: { 200: daySchema } } },
     ({ params, body }) => changeDayPlan(db, params.id, body),
+  );
+  app.put(
+    '/days/:id/taken',
+    { schema: { params: idParamsSchema, body: takeSchema, response: { 200: daySchema } } },
+    ({ params, body }) => takeOffer(db, params.id, body),
   );
   app.delete(
     '/days/:id',

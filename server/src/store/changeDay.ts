@@ -1,10 +1,10 @@
-import { type Day, type DayChange, daySchema } from '@uphill/api';
+import { type Day, type DayChange, daySchema, type Take } from '@uphill/api';
 import { numbersOnDay } from '@uphill/core/rider';
 import type { Plan } from '@uphill/core/sessions';
 import { format, parseISO } from 'date-fns';
 import type { Db } from '../database.ts';
 import { badField, refuseDay } from '../refusal.ts';
-import { healthReason, nextPosition, refuseProblems } from './assign.ts';
+import { handoverOf, healthReason, nextPosition, refuseProblems } from './assign.ts';
 import { readDay } from './days.ts';
 import { act, orConflict } from './journal.ts';
 import { readRider, riderName } from './riders.ts';
@@ -67,10 +67,37 @@ export async function changeDayPlan(
       `changed ${stored.plan.name} of ${rider.name} on ${format(parseISO(stored.date), 'EEE d MMM')}`,
       daySchema,
       async ({ update, trx }) => {
-        await update('days', id, { plan, follows: 0, version: change.version + 1 });
+        // What was to choose from was that plan.
+        await update('days', id, {
+          ...{ plan, follows: 0, offers: '[]', taken: null, version: change.version + 1 },
+        });
         return readDay(trx, id);
       },
     ),
+  );
+}
+
+/** Takes one of the plans that are offered for a day. The rider has seen it, so it needs no handing over. */
+export async function takeOffer(db: Db, id: string, { version, take }: Take): Promise<Day> {
+  const read = () => readDay(db, id);
+  const stored = await read();
+  const chosen = stored.offers[take];
+  if (!chosen) throw badField('take', 'This is not offered any more.');
+  if (stored.state !== 'planned')
+    throw badField('take', `This day is marked ${stored.state}. Put it back to planned first.`);
+  const name = await riderName(db, stored.riderId);
+  const plan = JSON.stringify(chosen);
+  const label = `took ${chosen.name} on ${format(parseISO(stored.date), 'EEE d MMM')} for ${name}`;
+  return orConflict({ version, take }, read, () =>
+    act(db, label, daySchema, async ({ insert, update, trx }) => {
+      await update('days', id, { plan, taken: take, follows: 0, version: version + 1 });
+      if (stored.handedOver)
+        await insert(
+          'handovers',
+          handoverOf({ id, version: version + 1, plan, date: stored.date }),
+        );
+      return readDay(trx, id);
+    }),
   );
 }
 

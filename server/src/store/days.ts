@@ -4,9 +4,12 @@ import {
   type GivenDay,
   type MonthOfDays,
   riddenSchema,
+  shapeOf,
 } from '@uphill/api';
 import { REASONS } from '@uphill/core/season';
+import { planSchema } from '@uphill/core/sessions';
 import { sql } from 'kysely';
+import { z } from 'zod';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
 import type { DayRow, HandoverRow } from '../tables.ts';
@@ -76,6 +79,8 @@ export async function bookDone(db: Db, riderId: string): Promise<BookDone[]> {
     GROUP BY ${BOOK_ID}`.execute(db);
   return rows;
 }
+
+const offersSchema = z.array(shapeOf(planSchema));
 
 /** As it stands in the index. */
 const BOOK_ID = sql.raw("CASE WHEN json_valid(plan) THEN json_extract(plan, '$.bookId') END");
@@ -204,5 +209,8 @@ function fromRow(row: DayRow): Omit<Day, 'rides' | 'handedOver'> {
     follows: row.follows === 1,
     riddenFtpW: row.asked_ftp_w,
     celsius: row.celsius,
+    optional: row.optional === 1,
+    offers: readJsonOr(row.offers, offersSchema, []),
+    taken: row.taken,
   };
 }

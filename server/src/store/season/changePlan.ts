@@ -61,13 +61,23 @@ async function checkChanges(
   for (const [index, change] of changes.entries()) {
     const field = `changes.${index}`;
     if ('date' in change) refuseDate(field, change.date);
-    if (change.kind !== 'plan' && change.kind !== 'place') continue;
-    refuseProblems(change.plan, 'This cannot stand on a day yet.');
-    const date = change.kind === 'place' ? change.date : (await readOpen(db, riderId, change)).date;
-    const reason = await healthReason(db, rider, change.plan, date);
-    if (reason !== null) throw badField(field, reason);
+    for (const plan of plansOf(change)) {
+      refuseProblems(plan, 'This cannot stand on a day yet.');
+      const date =
+        change.kind === 'place'
+          ? change.date
+          : (await readOpen(db, riderId, change as Of<'plan'>)).date;
+      const reason = await healthReason(db, rider, plan, date);
+      if (reason !== null) throw badField(field, reason);
+    }
   }
   return rider.name;
+}
+
+/** The plans that a change brings. */
+function plansOf(change: PlanChange): readonly Plan[] {
+  if (change.kind === 'offer') return change.plans;
+  return change.kind === 'plan' || change.kind === 'place' ? [change.plan] : [];
 }
 
 /** "the week of Mon 30 Nov", or "3 days" where they lie in several weeks. */
@@ -156,21 +166,25 @@ async function carryOut(doing: Act, riderId: string, change: PlanChange): Promis
 async function changeOne(
   { update }: Act,
   row: DayRow,
-  change: Of<'resize' | 'endurance' | 'plan' | 'mark'>,
+  change: Of<'resize' | 'endurance' | 'plan' | 'offer' | 'mark'>,
 ): Promise<void> {
   const version = row.version + 1;
   if (change.kind === 'mark') {
-    const { key, optional } = change;
+    await update('days', row.id, { key_session: change.key ? 1 : 0, version });
+    return;
+  }
+  if (change.kind === 'offer') {
+    const { plans, optional } = change;
+    const [first] = plans;
     await update('days', row.id, {
-      ...(key === undefined ? {} : { key_session: key ? 1 : 0 }),
-      ...(optional === undefined ? {} : { optional: optional ? 1 : 0 }),
-      version,
+      ...{ offers: JSON.stringify(plans), optional: optional ? 1 : 0, taken: null, version },
+      ...(first ? { plan: JSON.stringify(first), follows: 0 } : {}),
     });
     return;
   }
   const plan = planOf(row, change);
   await update('days', row.id, {
-    ...{ plan: JSON.stringify(plan), follows: 0, version },
+    ...{ plan: JSON.stringify(plan), follows: 0, offers: '[]', taken: null, version },
     ...(change.kind === 'endurance' ? { key_session: 0, eased: 1 } : {}),
   });
 }
@@ -201,7 +215,15 @@ async function place(
     ...{ id, rider_id: riderId, date, position: await nextPosition(trx, riderId, date) },
     ...{ kind: from.kind, session_id: from.session_id, plan: JSON.stringify(plan), follows: 0 },
     ...{ state: 'planned', reason: null, rpe: null, minutes: null, note: '', asked_ftp_w: null },
-    ...{ celsius: null, key_session: 0, optional: 0, eased: 0, version: 1 },
+    ...{
+      celsius: null,
+      key_session: 0,
+      optional: 0,
+      eased: 0,
+      offers: '[]',
+      taken: null,
+      version: 1,
+    },
     created_at: new Date().toISOString(),
   });
   return id;

@@ -21,6 +21,7 @@ type Row = Pick<
 > & {
   readonly name: string | null;
   readonly traits: string | null;
+  readonly offers: number;
   /** Whether what was handed over last is as the day stands; null: nothing was. */
   readonly handed: 0 | 1 | null;
 };
@@ -43,6 +44,7 @@ export async function plannedWithin(
 async function read(db: Db, riderId: string, from: string, to: string): Promise<Row[]> {
   const { rows } = await sql<Row>`
     SELECT d.id, d.date, d.kind, d.plan, d.state, d.reason, d.rpe, d.minutes, d.key_session, d.optional, d.eased,
+      json_array_length(d.offers) AS offers,
       d.version, f.name, f.traits,
       (SELECT (h.plan = d.plan AND coalesce(h.date, d.date) = d.date) FROM handovers h
         WHERE h.day_id = d.id ORDER BY h.at DESC, h.rowid DESC LIMIT 1) AS handed
@@ -64,7 +66,13 @@ function workOf(row: Row): PlannedWork {
     planned: row.traits === null ? null : planned,
     ...{ state: row.state, reason: reasonOf(row.reason), minutes: row.minutes, rpe: row.rpe },
     ...{ key: row.key_session === 1, optional: row.optional === 1, eased: row.eased === 1 },
-    ...{ fixture: false, version: row.version, road: [...road], handed: handedOf(row) },
+    ...{
+      fixture: false,
+      version: row.version,
+      offers: row.offers,
+      road: [...road],
+      handed: handedOf(row),
+    },
   };
 }
 

@@ -266,7 +266,7 @@ function unplanned({ rideId, kind, ridden, shape }: RiddenRide): SeasonWork {
   return {
     ...{ id: `ride:${rideId}`, kind, name: UNPLANNED_NAMES[kind] ?? 'Ride', planned: null, ridden },
     ...{ state: 'done', reason: null, minutes: null, rpe: null, key: false, optional: false },
-    ...{ eased: false, fixture: false, version: 0, rideId, road: [], shape: [...shape] },
+    ...{ eased: false, fixture: false, offers: 0, version: 0, rideId, road: [], shape: [...shape] },
     handed: 'no',
   };
 }
@@ -292,7 +292,15 @@ function fixturesOn(rider: Rider, date: string, works: readonly SeasonWork[]): S
           ...{ unfuelled: false, workMin: 0, goalMin: 0, middleMin: 0, family: null },
         },
         ...{ reason: null, minutes: null, rpe: null, key: false, optional: false, eased: false },
-        ...{ fixture: true, version: 0, rideId: null, road: [], shape: [], handed: 'no' },
+        ...{
+          fixture: true,
+          offers: 0,
+          version: 0,
+          rideId: null,
+          road: [],
+          shape: [],
+          handed: 'no',
+        },
       };
     });
 }

@@ -15,15 +15,13 @@ interface Props {
   readonly works: readonly SeasonWork[];
   readonly ftpW: number | null;
   readonly goal: string | null;
-  readonly isShown: boolean;
   readonly show: (date: string) => void;
   readonly carrying: Carrying;
-  readonly sunday: string;
 }
 
 /** A day of the season: what stands on it with its road and load, asked in pine, in vermilion once it is ridden. */
 export const DayCell = memo(function DayCell(props: Props) {
-  const { rider, day, works, ftpW, goal, isShown, show, carrying } = props;
+  const { rider, day, works, ftpW, goal, show, carrying } = props;
   const { date } = day.day;
   const { setNodeRef, isOver } = useDroppable({ id: date });
   const navigate = useNavigate();
@@ -36,7 +34,6 @@ export const DayCell = memo(function DayCell(props: Props) {
     date === today() ? 'day-cell-today' : '',
     works.length === 0 ? 'day-cell-empty' : '',
     isOver || held ? 'day-cell-over' : '',
-    isShown ? 'day-cell-shown' : '',
   ]
     .filter(Boolean)
     .join(' ');
@@ -46,7 +43,7 @@ export const DayCell = memo(function DayCell(props: Props) {
         type="button"
         className="day-cell-focus"
         data-date={date}
-        tabIndex={isShown ? 0 : -1}
+        tabIndex={date === today() ? 0 : -1}
         aria-label={`${printDay(date)}: ${wordsOf(day, works, goal)}`}
         onFocus={() => show(date)}
         onPointerEnter={() => show(date)}
@@ -58,7 +55,14 @@ export const DayCell = memo(function DayCell(props: Props) {
         <span className="soft small">{(day.day as { away?: string | null }).away ?? 'rest'}</span>
       )}
       {works.map((work) => (
-        <Work key={work.id} work={work} ftpW={ftpW} chosen={carrying.chosen.has(work.id)} />
+        <Work
+          key={work.id}
+          work={work}
+          ftpW={ftpW}
+          chosen={carrying.chosen.has(work.id)}
+          choose={() => carrying.choose(work.id)}
+          open={() => void navigate(addressOf(rider.id, work, date))}
+        />
       ))}
     </div>
   );
@@ -74,10 +78,14 @@ function Work({
   work,
   ftpW,
   chosen,
+  choose,
+  open,
 }: {
   readonly work: SeasonWork;
   readonly ftpW: number | null;
   readonly chosen: boolean;
+  readonly choose: () => void;
+  readonly open: () => void;
 }) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({
     id: work.id,
@@ -91,6 +99,7 @@ function Work({
       style={dragged ?? undefined}
       title={work.name}
       {...listeners}
+      onClick={({ shiftKey }) => (shiftKey ? choose() : open())}
     >
       <span className="day-work-name">
         {/^\d/.test(work.name) && work.planned?.endurance ? 'Endurance' : work.name}
@@ -101,6 +110,14 @@ function Work({
       <SeasonRoad road={work.road} shape={work.shape} ftpW={ftpW} />
     </span>
   );
+}
+
+/** A day of the coach's, the ride that was nobody's plan, or the week where it is neither. */
+function addressOf(riderId: string, work: SeasonWork, date: string): string {
+  if (work.version > 0) return `/riders/${riderId}/days/${work.id}`;
+  return work.rideId === null
+    ? `/riders/${riderId}/season/${mondayOf(date)}`
+    : `/riders/${riderId}/rides/${work.rideId}`;
 }
 
 function isMissed({ state, ridden }: SeasonWork): boolean {
@@ -156,7 +173,8 @@ function useCellKeys(
     }
     if (event.key === ' ') {
       event.preventDefault();
-      if (carrying.lifted) carrying.put(false);
+      if (event.shiftKey) carrying.chooseDay(date);
+      else if (carrying.lifted) carrying.put(false);
       else carrying.lift(date);
     } else if (event.key.toLowerCase() === 'c' && carrying.lifted) carrying.put(true);
     else if (event.key === 'Escape' && carrying.lifted) carrying.back();

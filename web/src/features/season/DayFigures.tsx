@@ -2,9 +2,11 @@ import { type Reckoned, workedEvening } from '@uphill/core/season';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { printDay, today } from '../../shared/dates.ts';
 import { Figure } from '../../ui/Figure.tsx';
+import { type Shown, useShownDay } from './shown.ts';
 
 /** The figures of the day that is pointed at, each with its working. */
-export function DayFigures({ season, date }: { season: Reckoned; date: string }) {
+export function DayFigures({ season, shown }: { season: Reckoned; shown: Shown }) {
+  const date = useShownDay(shown);
   const found = season.days.find(({ day }) => day.date === date);
   if (!found) return null;
   const { before, load, word, settling } = found;

@@ -7,8 +7,8 @@ import { firstName } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
+import { DAY_NAMES } from './dayNames.ts';
 
-const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 /** What most riders with a working week have; the coach changes what is different. */
 const USUAL: readonly { readonly hours: number; readonly fixedRest: boolean }[] = [
   { hours: 0, fixedRest: true },

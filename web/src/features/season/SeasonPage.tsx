@@ -17,8 +17,10 @@ import { HoursAsked } from './HoursAsked.tsx';
 import { Morning } from './Morning.tsx';
 import { OtherHours } from './OtherHours.tsx';
 import { SeasonChart } from './SeasonChart.tsx';
+import { SeasonRules } from './SeasonRules.tsx';
 import { SeasonTable } from './SeasonTable.tsx';
 import { sentenceOf } from './SpacingPanel.tsx';
+import { newShown } from './shown.ts';
 import { useSeason, WEEKS_BEHIND } from './useSeason.ts';
 
 /** Earlier weeks that are unfolded reach back fourteen months. */
@@ -34,7 +36,7 @@ function SeasonOf({ rider }: { rider: Rider }) {
   const inHand = useSeason(rider, unfolded ? ALL_BEHIND : WEEKS_BEHIND);
   const { season, data, error, problem } = inHand;
   const { ftpW } = useRiderNumbers(rider, today());
-  const [shown, setShown] = useState(today());
+  const [shown] = useState(() => newShown(today()));
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!season || !data) return <Loading />;
   const { goal } = data;
@@ -68,10 +70,7 @@ function SeasonOf({ rider }: { rider: Rider }) {
       <ProblemNote problem={problem} />
       {rider.availability === null && <HoursAsked rider={rider} />}
       <div className="columns columns-top">
-        <SeasonTable
-          {...{ rider, inHand, season, ftpW, unfolded, shown, show: setShown }}
-          goal={goal}
-        />
+        <SeasonTable {...{ rider, inHand, season, ftpW, unfolded, show: shown.set }} goal={goal} />
         <div className="week-beside">
           <ThisWeek rider={rider} season={season} />
           <section className="sheet" aria-labelledby="season-chart-title">
@@ -79,9 +78,10 @@ function SeasonOf({ rider }: { rider: Rider }) {
             <SeasonChart season={season} />
             <Morning season={season} />
           </section>
-          <DayFigures season={season} date={shown} />
+          <DayFigures season={season} shown={shown} />
           <WholeSpacing rider={rider} season={season} />
           <OtherHours rider={rider} away={data.away} />
+          <SeasonRules rider={rider} settings={data.rider.settings} typedBase={data.typedBase} />
         </div>
       </div>
     </>

@@ -7,7 +7,7 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { daysFrom, mondayOf, plus, type Reckoned } from '@uphill/core/season';
+import { daysFrom, mondayOf, type Reckoned } from '@uphill/core/season';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { printDay, today } from '../../shared/dates.ts';
@@ -17,6 +17,7 @@ import { DayCell } from './DayCell.tsx';
 import { LoadGauge } from './LoadGauge.tsx';
 import { useCarrying } from './useCarrying.ts';
 import type { SeasonInHand } from './useSeason.ts';
+import { DAY_NAMES, WEEK_WORDS } from './dayNames.ts';
 
 interface Props {
   readonly rider: Rider;
@@ -25,20 +26,11 @@ interface Props {
   readonly ftpW: number | null;
   readonly unfolded: boolean;
   readonly goal: { readonly name: string; readonly date: string } | null;
-  readonly shown: string;
   readonly show: (date: string) => void;
 }
 
-const KIND_WORDS = {
-  load: 'Load',
-  easy: 'Easy week',
-  test: 'Test week',
-  free: 'Free week',
-  taper: 'Taper',
-} as const;
-
 /** Weeks as rows, days as cells; what stands on a day is carried to another by pointer or by keys. */
-export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, shown, show }: Props) {
+export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, show }: Props) {
   const carrying = useCarrying(inHand, season);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const weeks = season.weeks.filter(({ said }) => unfolded || said.monday >= mondayOf(today()));
@@ -57,16 +49,13 @@ export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, shown
         <div className="season-head" aria-hidden>
           <span>to go</span>
           <span>load</span>
-          {['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name) => (
+          {DAY_NAMES.map((name) => (
             <span key={name}>{name}</span>
           ))}
         </div>
         <ol className="season-weeks">
           {drawn.map((week) => (
-            <Week
-              key={week.said.monday}
-              {...{ rider, season, week, ftpW, shown, show, carrying, goal }}
-            />
+            <Week key={week.said.monday} {...{ rider, season, week, ftpW, show, carrying, goal }} />
           ))}
         </ol>
         {carrying.lifted !== null && (
@@ -80,21 +69,12 @@ export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, shown
   );
 }
 
-interface WeekProps extends Pick<Props, 'rider' | 'season' | 'ftpW' | 'goal' | 'shown' | 'show'> {
+interface WeekProps extends Pick<Props, 'rider' | 'season' | 'ftpW' | 'goal' | 'show'> {
   readonly week: Reckoned['weeks'][number];
   readonly carrying: ReturnType<typeof useCarrying>;
 }
 
-const Week = memo(function Week({
-  rider,
-  season,
-  week,
-  ftpW,
-  goal,
-  shown,
-  show,
-  carrying,
-}: WeekProps) {
+const Week = memo(function Week({ rider, season, week, ftpW, goal, show, carrying }: WeekProps) {
   const { monday, kind } = week.said;
   const left = goal ? Math.floor(daysFrom(monday, goal.date) / 7) : null;
   const now = monday === mondayOf(today());
@@ -105,7 +85,7 @@ const Week = memo(function Week({
       </span>
       <span className="season-load">
         <Link to={`/riders/${rider.id}/season/${monday}`}>
-          {KIND_WORDS[kind]}
+          {WEEK_WORDS[kind]}
           <span className="visually-hidden">, week of {printDay(monday)}: plan it</span>
         </Link>
         <span className="soft small d-block">{printDay(monday).replace(/^\w+ /, '')}</span>
@@ -116,9 +96,7 @@ const Week = memo(function Week({
           key={day.day.date}
           {...{ rider, day, ftpW, show, carrying }}
           goal={goal?.date === day.day.date ? goal.name : null}
-          isShown={shown === day.day.date}
           works={day.day.works as readonly SeasonWork[]}
-          sunday={plus(monday, 6)}
         />
       ))}
     </li>

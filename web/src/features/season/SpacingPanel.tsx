@@ -1,6 +1,6 @@
 import { fixesOf, type Fix, type Reckoned, type Spaced, spacingOf } from '@uphill/core/season';
 import { Check, TriangleAlert } from 'lucide-react';
-import { useDeferredValue, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 
 interface Props {
@@ -10,11 +10,9 @@ interface Props {
 }
 
 /** The spacing check of a week: what is broken with its figure, its reason and at most two fixes, then what holds. */
-export function SpacingPanel({ season, monday, fix }: Props) {
-  // What is dragged moves at once; the check follows when there is time.
-  const settled = useDeferredValue(season);
-  const week = settled.weeks.find(({ said }) => said.monday === monday);
-  const rows = useMemo(() => (week ? spacingOf(settled, week) : []), [settled, week]);
+export const SpacingPanel = memo(function SpacingPanel({ season, monday, fix }: Props) {
+  const week = season.weeks.find(({ said }) => said.monday === monday);
+  const rows = useMemo(() => (week ? spacingOf(season, week) : []), [season, week]);
   if (!week) return null;
   return (
     <section className="sheet" aria-labelledby="spacing-title">
@@ -23,7 +21,7 @@ export function SpacingPanel({ season, monday, fix }: Props) {
         {rows.map((row) => (
           <li key={row.rule} className={row.holds === null ? 'spacing-broken' : ''}>
             {row.holds === null ? (
-              <Broken row={row} fixes={fixesOf(settled, week, row.rule)} fix={fix} />
+              <Broken row={row} fixes={fixesOf(season, week, row.rule)} fix={fix} />
             ) : (
               <>
                 <Check size={15} aria-label="holds" /> {row.holds}
@@ -34,7 +32,7 @@ export function SpacingPanel({ season, monday, fix }: Props) {
       </ul>
     </section>
   );
-}
+});
 
 function Broken({
   row,

@@ -60,6 +60,13 @@ export function useCarrying(inHand: SeasonInHand, season: Reckoned) {
       if (!next.delete(id)) next.add(id);
       setChosen(next);
     },
+    /** Chooses everything that stands on a day, or nothing of it where all of it was chosen. */
+    chooseDay: (date: string): void => {
+      const ids = worksOn(date).map(({ id }) => id);
+      const all = ids.every((id) => chosen.has(id));
+      setChosen(new Set(all ? [...chosen].filter((id) => !ids.includes(id)) : [...chosen, ...ids]));
+      setSays(`${printDay(date)} ${all ? 'no longer chosen' : 'chosen'}.`);
+    },
     drop: (id: string, date: string, copy: boolean): void => {
       const found = find(id);
       if (!found) return;

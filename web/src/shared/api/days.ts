@@ -9,6 +9,7 @@ import type {
   Following,
   MonthOfDays,
   PlacedDay,
+  Take,
 } from '@uphill/api';
 import type { Plan } from '@uphill/core/sessions';
 import { type Named, about, aboutAll, after, api, changed } from './client.ts';
@@ -65,6 +66,11 @@ export const daysApi = api.injectEndpoints({
         ...changed(riderId, 'days', 'rides', 'riders'),
         'journal',
       ]),
+    }),
+    /** The rider takes one of the plans that are offered for a day. */
+    takeOffer: build.mutation<Day, Take & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/days/${id}/taken`, method: 'PUT', body }),
+      invalidatesTags: after((_sent, { riderId }) => [...changed(riderId, 'days'), 'journal']),
     }),
     months: build.query<MonthOfDays[], string>({
       query: (riderId) => `/riders/${riderId}/days/months`,

@@ -8,6 +8,7 @@ import { today } from '../../../shared/dates.ts';
 import { useKey } from '../../../shared/keys/useKey.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
+import { DAY_NAMES } from '../dayNames.ts';
 
 interface Props {
   readonly monday: string;
@@ -15,8 +16,6 @@ interface Props {
   readonly rows: SquadWeek;
   readonly clear: () => void;
 }
-
-const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 /** One action on several riders: fill, hand over, move a day, write a note; each is one step back. */
 export function SquadActions({ monday, rows, clear }: Props) {
@@ -100,7 +99,7 @@ function MoveDay({ monday, rows, close }: Omit<Props, 'clear'> & { readonly clos
   });
   const past = daysFrom(today(), plus(monday, to)) < 0;
   const move = async (): Promise<void> => {
-    const says = `${NAMES[from] ?? ''} moved to ${NAMES[to] ?? ''} for ${riders.length} riders.`;
+    const says = `${DAY_NAMES[from] ?? ''} moved to ${DAY_NAMES[to] ?? ''} for ${riders.length} riders.`;
     if ((await act(() => changePlans({ did: 'moved', riders }), says)) !== undefined) close();
   };
   const choose = (label: string, value: number, set: (day: number) => void) => (
@@ -110,7 +109,7 @@ function MoveDay({ monday, rows, close }: Omit<Props, 'clear'> & { readonly clos
       value={value}
       onChange={({ target }) => set(Number(target.value))}
     >
-      {NAMES.map((name, day) => (
+      {DAY_NAMES.map((name, day) => (
         <option key={name} value={day}>
           {name}
         </option>
@@ -126,7 +125,7 @@ function MoveDay({ monday, rows, close }: Omit<Props, 'clear'> & { readonly clos
       <Button variant="link" onClick={close}>
         Cancel
       </Button>
-      {past && <span className="want">{NAMES[to]} is past.</span>}
+      {past && <span className="want">{DAY_NAMES[to]} is past.</span>}
       <ProblemNote problem={problem} />
     </div>
   );

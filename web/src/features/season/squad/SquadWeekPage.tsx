@@ -14,6 +14,7 @@ import { Empty } from '../../../ui/messages.tsx';
 import { useFirstFew } from '../../../ui/useFirstFew.ts';
 import { SquadActions } from './SquadActions.tsx';
 import { SquadRow } from './SquadRow.tsx';
+import { DAY_NAMES } from '../dayNames.ts';
 
 /** The squad's week: riders as rows, days as columns, each week against its goal, one action on several riders. */
 export function SquadWeekPage() {
@@ -67,8 +68,6 @@ function Week({ monday }: { monday: string }) {
   );
 }
 
-const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
-
 function Squad({ monday, rows }: { monday: string; rows: SquadWeek }) {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const drawn = useFirstFew(rows, 16);
@@ -99,7 +98,7 @@ function Squad({ monday, rows }: { monday: string; rows: SquadWeek }) {
                   }
                 />
               </th>
-              {NAMES.map((name, day) => (
+              {DAY_NAMES.map((name, day) => (
                 <th scope="col" key={name}>
                   <Link to={`/days/${plus(monday, day)}`}>
                     {name}

@@ -7,6 +7,7 @@ import { newId } from '../../../shared/newId.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
 import type { SeasonInHand } from '../useSeason.ts';
+import { DAY_NAMES } from '../dayNames.ts';
 
 interface Props {
   readonly rider: Rider;
@@ -18,13 +19,12 @@ const WORDS: Readonly<Record<OtherWork, string>> = {
   ...{ group: 'Group ride', race: 'Race', free: 'Free ride', strength: 'Strength' },
   ...{ run: 'Run', swim: 'Swim', other: 'Other sport' },
 };
-const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 /** Puts a group ride, strength, another sport or a free ride on a day of the week, by minutes and RPE. */
 export function AddWork({ monday, inHand }: Props) {
   const [open, setOpen] = useState(false);
   const [kind, setKind] = useState<OtherWork>('group');
-  const days = NAMES.map((name, day) => [plus(monday, day), name] as const).filter(
+  const days = DAY_NAMES.map((name, day) => [plus(monday, day), name] as const).filter(
     ([date]) => date >= today(),
   );
   const [date, setDate] = useState(days[0]?.[0] ?? monday);

@@ -12,12 +12,12 @@ import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { Link } from 'react-router';
 import { printDay, today } from '../../../shared/dates.ts';
 import type { SeasonInHand } from '../useSeason.ts';
+import { DAY_NAMES } from '../dayNames.ts';
 
 const STEP_MIN = 15;
 const LEAST_MIN = 15;
 const NEW_MIN = 45;
 const HEIGHT = 150;
-const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 interface Props {
   readonly rider: Rider;

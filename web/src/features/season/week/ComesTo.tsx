@@ -27,6 +27,7 @@ export function ComesTo({ rider, monday, season, plan, stored }: Props) {
       <strong role="status">{comesTo}</strong>
       <span className="soft">
         base {roundTo(week.baseBefore, 1)} {printSigned(week.realRise, 1)} by Sunday
+        {plan.fitting && ` · ${plan.fitting.says}`}
       </span>
       <Rise key={stored?.version ?? 0} {...{ rider, monday, plan, stored }} />
     </section>

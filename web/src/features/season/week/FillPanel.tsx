@@ -2,11 +2,12 @@ import type { Rider } from '@uphill/api';
 import { type FillOffer, fillsOf, type Reckoned, type WeekPlan } from '@uphill/core/season';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { worked } from '@uphill/core/working';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useKey } from '../../../shared/keys/useKey.ts';
 import { Figure } from '../../../ui/Figure.tsx';
 import type { SeasonInHand } from '../useSeason.ts';
+import { DAY_NAMES } from '../dayNames.ts';
 
 interface Props {
   readonly rider: Rider;
@@ -21,13 +22,11 @@ const WAYS = [
   ['longWeekend', 'Long weekend'],
   ['even', 'Even'],
 ] as const;
-const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 /** Both ways of filling the week side by side, each with its steps, what it left out and why; `F` takes the first. */
-export function FillPanel({ monday, inHand, season, plan }: Props) {
+export const FillPanel = memo(function FillPanel({ monday, inHand, season, plan }: Props) {
   const [refused, setRefused] = useState<readonly string[]>([]);
-  const settled = useDeferredValue(season);
-  const fills = useMemo(() => fillsOf(settled, monday, { refused }), [settled, monday, refused]);
+  const fills = useMemo(() => fillsOf(season, monday, { refused }), [season, monday, refused]);
   const take = (way: Way): void => {
     const offer = fillsOf(season, monday, { refused })?.[way];
     if (offer && offer.changes.length > 0)
@@ -62,7 +61,7 @@ export function FillPanel({ monday, inHand, season, plan }: Props) {
       )}
     </div>
   );
-}
+});
 
 interface OfferProps {
   readonly name: string;

@@ -14,6 +14,7 @@ import {
   BOOK,
   climb,
   type Climbing,
+  nameFor,
   nameFromSets,
   type Plan,
   planOfRung,
@@ -21,7 +22,7 @@ import {
   sessionVerdict,
 } from '@uphill/core/sessions';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link } from 'react-router';
@@ -33,8 +34,9 @@ import { useClimbing } from '../../../shared/useClimbing.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import { Verdict } from '../../../ui/Verdict.tsx';
 import type { SeasonInHand } from '../useSeason.ts';
+import { Offers } from './Offers.tsx';
+import { DAY_NAMES } from '../dayNames.ts';
 
-const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 /** So many rungs stand on either side of the one that is planned. */
 const BESIDE = 2;
 
@@ -48,7 +50,8 @@ interface Props {
 }
 
 /** The hard days of the week, each on its ladder, and the days that still wait for one. */
-export function HardDays({ rider, monday, inHand, season, plan, days }: Props) {
+export const HardDays = memo(function HardDays(props: Props) {
+  const { rider, monday, inHand, season, plan, days } = props;
   const week = season.days.slice(plan.week.at, plan.week.at + 7);
   const hard = week.flatMap(({ works }, index) =>
     (works as readonly SeasonWork[])
@@ -80,7 +83,7 @@ export function HardDays({ rider, monday, inHand, season, plan, days }: Props) {
             day && (
               <HardDay
                 key={work.id}
-                {...{ rider, day, work, inHand }}
+                {...{ rider, day, work, season, inHand }}
                 dayName={DAY_NAMES[index] as string}
                 isKey={plan.key?.id === work.id}
                 focused={focused === work.id}
@@ -101,7 +104,7 @@ export function HardDays({ rider, monday, inHand, season, plan, days }: Props) {
       </div>
     </section>
   );
-}
+});
 
 interface HardDayProps {
   readonly rider: Rider;
@@ -109,12 +112,14 @@ interface HardDayProps {
   readonly work: SeasonWork;
   readonly dayName: string;
   readonly isKey: boolean;
+  readonly season: Reckoned;
   readonly inHand: SeasonInHand;
   readonly focused: boolean;
   readonly focus: () => void;
 }
 
-function HardDay({ rider, day, work, dayName, isKey, inHand, focused, focus }: HardDayProps) {
+function HardDay(props: HardDayProps) {
+  const { rider, day, work, dayName, isKey, season, inHand, focused, focus } = props;
   const numbers = useRiderNumbers(rider, day.date, day);
   const climbing = useClimbing(day.plan, rider, numbers, day.date);
   const verdict = useMemo(() => sessionVerdict(day.plan, numbers), [day.plan, numbers]);
@@ -168,6 +173,7 @@ function HardDay({ rider, day, work, dayName, isKey, inHand, focused, focus }: H
       </div>
       {refusal && <p className="want mb-1">{refusal}</p>}
       <Verdict verdict={verdict} difference={null} />
+      {open && <Offers {...{ day, work, numbers, season, inHand, dayName }} />}
       {open && (
         <Button
           size="sm"
@@ -198,6 +204,8 @@ interface Rung {
 
 /** The rungs on either side of a session, each by its set; never as a level or a score. */
 function rungsAround(plan: Plan, climbing: Climbing): Rung[] {
+  const nameOf = (each: Plan): string =>
+    nameFor({ ...each, nameFollows: true, name: nameFromSets(each) }, climbing.rider);
   const go = (by: 1 | -1): Rung[] => {
     const rungs: Rung[] = [];
     let from = plan;
@@ -205,11 +213,11 @@ function rungsAround(plan: Plan, climbing: Climbing): Rung[] {
       const next = climb(from, by, climbing);
       if (!next.ok) break;
       from = next.value.plan;
-      rungs.push({ plan: from, name: nameFromSets(from), at: by * (rungs.length + 1) });
+      rungs.push({ plan: from, name: nameOf(from), at: by * (rungs.length + 1) });
     }
     return rungs;
   };
-  const rungs = [...go(-1).reverse(), { plan, name: nameFromSets(plan), at: 0 }, ...go(1)];
+  const rungs = [...go(-1).reverse(), { plan, name: nameOf(plan), at: 0 }, ...go(1)];
   // By the set alone, as long as that tells them apart.
   const sets = rungs.map(({ name }) => name.replace(/ at .*$/, ''));
   return new Set(sets).size === rungs.length

@@ -1,10 +1,11 @@
 import type { Rider, StoredWeek, WeekChange } from '@uphill/api';
-import type { PERIODS, WEEK_KINDS, WeekReckoned } from '@uphill/core/season';
+import { type PERIODS, WEEK_KINDS, type WeekReckoned } from '@uphill/core/season';
 import { systemName, SYSTEMS } from '@uphill/core/sessions';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
+import { WEEK_WORDS } from '../dayNames.ts';
 
 interface Props {
   readonly rider: Rider;
@@ -13,13 +14,7 @@ interface Props {
   readonly week: WeekReckoned;
 }
 
-const KINDS: readonly (readonly [(typeof WEEK_KINDS)[number], string])[] = [
-  ['load', 'Load week'],
-  ['easy', 'Easy week'],
-  ['test', 'Test week'],
-  ['free', 'Free week'],
-  ['taper', 'Taper'],
-];
+const KINDS = WEEK_KINDS.map((kind) => [kind, WEEK_WORDS[kind]] as const);
 const PERIOD_WORDS: readonly (readonly [(typeof PERIODS)[number], string])[] = [
   ['base', 'Base: two days between hard days'],
   ['build', 'Build: one day between hard days'],

@@ -1,7 +1,7 @@
 import type { Day, Rider, StoredWeek } from '@uphill/api';
 import { daysFrom, mondayOf, planWeek, plus, saySunday, weekdayOf } from '@uphill/core/season';
 import { isDay } from '@uphill/core/units';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { problemOf } from '../../../shared/api/problemOf.ts';
@@ -28,6 +28,7 @@ import { CopyWeek } from './CopyWeek.tsx';
 import { FillPanel } from './FillPanel.tsx';
 import { HardDays } from './HardDays.tsx';
 import { WeekKindForm } from './WeekKindForm.tsx';
+import { WEEK_WORDS } from '../dayNames.ts';
 
 /** The week planner: hard days by their ladders, endurance until the goal is met, spacing, briefing, handing over. */
 export function WeekPage() {
@@ -63,17 +64,21 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
   const inHand = useSeason(rider, behind);
   const { season, data, error, problem, commit } = inHand;
   const plan = useMemo(() => season && planWeek(season, monday), [season, monday]);
+  // What is dragged moves at once; chart, ladders, fills and rules follow as soon as there is time.
+  const settled = useDeferredValue(season);
+  const settledPlan = useMemo(() => settled && planWeek(settled, monday), [settled, monday]);
   const { data: days } = daysApi.useDaysQuery({
     riderId: rider.id,
     from: monday,
     to: plus(monday, 6),
   });
   if (error) return <ProblemNote problem={problemOf(error)} />;
-  if (!season || !data || !days) return <Loading />;
-  if (!plan) return <NoSuchWeek rider={rider} />;
+  if (!season || !settled || !data || !days) return <Loading />;
+  if (!plan || !settledPlan) return <NoSuchWeek rider={rider} />;
   const over = plus(monday, 6) < today();
   const stored = data.weeks.find((week) => week.monday === monday) ?? null;
   const common = { rider, monday, inHand, season, plan };
+  const later = { ...common, season: settled, plan: settledPlan };
   return (
     <>
       <WeekTitle {...{ rider, monday, stored, over, days }} goal={data.goal} />
@@ -81,7 +86,7 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
       {rider.availability === null && <HoursAsked rider={rider} />}
       <div className="columns columns-top">
         <div className="week-steps">
-          <HardDays {...common} days={days} />
+          <HardDays {...later} days={days} />
           <section className="sheet" aria-labelledby="fill-title">
             <div className="week-step-title">
               <h2 id="fill-title">2 · Fill with endurance</h2>
@@ -91,7 +96,7 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
             </div>
             <Bars {...common} />
             {!over && <AddWork {...common} />}
-            {!over && <FillPanel {...common} />}
+            {!over && <FillPanel {...later} />}
           </section>
           <ComesTo {...common} stored={stored} />
           <WeekKindForm rider={rider} monday={monday} stored={stored} week={plan.week} />
@@ -99,7 +104,7 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
         <div className="week-beside">
           <section className="sheet" aria-labelledby="base-title">
             <h2 id="base-title">{data.goal ? 'Base, to the goal' : 'Base'}</h2>
-            <SeasonChart season={season} />
+            <SeasonChart season={settled} />
             <Morning season={season} />
             {saySunday(plan) && <p className="want mb-0">{saySunday(plan)}</p>}
             {plan.flags.map(({ id, says }) => (
@@ -109,11 +114,11 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
             ))}
           </section>
           <SpacingPanel
-            season={season}
+            season={settled}
             monday={monday}
             fix={({ says, changes }) => void commit('fixed', changes, `${says}.`)}
           />
-          <Briefing {...common} stored={stored} />
+          <Briefing {...later} stored={stored} />
         </div>
       </div>
     </>
@@ -129,19 +134,11 @@ interface TitleProps {
   readonly days: readonly Day[];
 }
 
-const KIND_WORDS = {
-  load: 'Load week',
-  easy: 'Easy week',
-  test: 'Test week',
-  free: 'Free week',
-  taper: 'Taper',
-} as const;
-
 function WeekTitle({ rider, monday, stored, goal, over, days }: TitleProps) {
   const weeks = goal ? Math.floor(daysFrom(monday, goal.date) / 7) : null;
   const at = (other: string): string => `/riders/${rider.id}/season/${other}`;
   const words = [
-    KIND_WORDS[stored?.kind ?? 'load'],
+    WEEK_WORDS[stored?.kind ?? 'load'],
     stored?.period === 'base' ? 'base period' : null,
     goal && weeks !== null && weeks >= 0 ? `${weeks} weeks to ${goal.name}` : null,
     monday === mondayOf(today()) ? 'this week' : null,

@@ -17,6 +17,7 @@ import { Loading } from '../../../ui/Loading.tsx';
 import { Caution, ProblemNote } from '../../../ui/messages.tsx';
 import { WhichColumn } from '../../../ui/WhichColumn.tsx';
 import { Beside } from './Beside.tsx';
+import { Choice } from './Choice.tsx';
 import { Mark } from './Mark.tsx';
 import { Steps } from './Steps.tsx';
 import { Heading } from '../../../ui/Heading.tsx';
@@ -73,6 +74,7 @@ function TodaySession({ rider, day }: { rider: Rider; day: GivenDay }) {
   return (
     <>
       <Changed day={day} />
+      <Choice rider={rider} day={day} />
       <WhatToRide rider={rider} day={day} />
       <div className="rider-links">
         <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/days/${day.id}/card`}>
