@@ -12,7 +12,7 @@ import { type Act, act } from '../journal.ts';
 import { readPlan } from '../json.ts';
 import { changesOf } from '../riderChanges.ts';
 import { readRider } from '../riders.ts';
-import type { Reader } from '../rides.ts';
+import { countingRides, type Reader } from '../rides.ts';
 
 type Of<K extends PlanChange['kind']> = Extract<PlanChange, { kind: K }>;
 
@@ -150,17 +150,35 @@ async function carryOut(doing: Act, riderId: string, change: PlanChange): Promis
       await place(doing, riderId, change.date, change.plan);
       return;
     case 'copy': {
+      await refuseRidden(doing.trx, riderId, change.date);
       const row = await readOpen(doing.trx, riderId, { id: change.id });
       await place(doing, riderId, change.date, readPlan(row.plan).plan, row);
       return;
     }
-    case 'move':
-      return move(doing, await readOpen(doing.trx, riderId, change), change);
+    case 'move': {
+      const row = await readOpen(doing.trx, riderId, change);
+      if (row.date !== change.date) await refuseRidden(doing.trx, riderId, change.date);
+      return move(doing, row, change);
+    }
     case 'remove':
       return remove(doing, await readOpen(doing.trx, riderId, change));
     default:
       return changeOne(doing, await readOpen(doing.trx, riderId, change), change);
   }
+}
+
+/** Nothing is put on a day that is ridden already. */
+async function refuseRidden(db: Reader, riderId: string, date: string): Promise<void> {
+  const ride = await countingRides(db)
+    .select('rides.id')
+    .where('rides.rider_id', '=', riderId)
+    .where('rides.date', '=', date)
+    .executeTakeFirst();
+  if (ride)
+    throw badField(
+      'changes',
+      `${format(parseISO(date), 'EEE d MMM')} is ridden already and stays as it is.`,
+    );
 }
 
 async function changeOne(
