@@ -24,6 +24,7 @@ import { historyRoutes } from './routes/histories.ts';
 import { modelRoutes } from './routes/models.ts';
 import { hillRoutes } from './routes/hills.ts';
 import { riderFileRoutes } from './routes/riderFile.ts';
+import { riderDayRoutes } from './routes/riderDays.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { rideRoutes } from './routes/rides.ts';
 import { seasonRoutes } from './routes/season.ts';
@@ -118,6 +119,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     markedEffortRoutes,
     sessionRoutes,
     dayRoutes,
+    riderDayRoutes,
   ])
     await app.register(routes(house), { prefix: '/api' });
   if (settings.pages) await addPages(app, settings.pages);

@@ -257,6 +257,8 @@ describe('a season', () => {
     const { ask, close } = await house();
     const [one, other] = [await ines(ask), await ines(ask)];
     const riderIds = [one.id, other.id];
+    for (const { at } of [one, other])
+      await ask('PUT', `${at}/weeks/${MONDAY}`, { version: 0, goal: 300 });
     const done = await ask('POST', '/squad/fill', { monday: MONDAY, riderIds, way: 'even' });
     expect(done.body).toHaveLength(2);
     const week = async () => (await ask('GET', `/squad/week?monday=${MONDAY}`)).body as any[];
@@ -270,7 +272,8 @@ describe('a season', () => {
     await ask('POST', '/squad/handovers', { monday: MONDAY, riderIds });
     const handed = (await week()).flatMap(({ days }) => days.flatMap(({ works }: any) => works));
     expect(handed.every((work: any) => work.handed === 'yes')).toBe(true);
-    for (const _ of ['handed over', 'noted', 'filled']) await ask('POST', '/undo');
+    for (const did of ['handed over', 'wrote a note', 'filled'])
+      expect((await ask('POST', '/undo')).body.did).toContain(did);
     expect((await week()).map(({ load }) => load)).toEqual([0, 0]);
     expect(
       (await ask('POST', '/squad/fill', { monday: MONDAY, riderIds: [], way: 'even' })).status,

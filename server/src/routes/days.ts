@@ -5,7 +5,6 @@ import {
   assignmentSchema,
   idParamsSchema,
   dayListSchema,
-  givenDaySchema,
   monthOfDaysSchema,
   newDaysSchema,
   daySchema,
@@ -13,14 +12,13 @@ import {
   placedDaySchema,
   dayChangeSchema,
   riderParamsSchema,
-  takeSchema,
   versionQuerySchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import { assignSession } from '../store/assign.ts';
-import { changeDay, changeDayPlan, removeDay, takeOffer } from '../store/changeDay.ts';
+import { changeDay, changeDayPlan, removeDay } from '../store/changeDay.ts';
 import { listSquadDays } from '../store/dayList.ts';
-import { bookDone, listDays, listDaysOn, listGiven, monthsOfDays, readDay } from '../store/days.ts';
+import { bookDone, listDays, listDaysOn, monthsOfDays, readDay } from '../store/days.ts';
 import { routes, sendJson } from './route.ts';
 
 const days = { 200: z.array(daySchema) };
@@ -41,17 +39,6 @@ export const dayRoutes = routes((app, { db }) => {
     '/riders/:riderId/days',
     { schema: { params: riderParamsSchema, querystring: daysQuerySchema, response: days } },
     ({ params, query }) => listDays(db, params.riderId, query),
-  );
-  app.get(
-    '/riders/:riderId/given',
-    {
-      schema: {
-        params: riderParamsSchema,
-        querystring: daysQuerySchema,
-        response: { 200: z.array(givenDaySchema) },
-      },
-    },
-    ({ params, query }) => listGiven(db, params.riderId, query),
   );
   app.get(
     '/riders/:riderId/days/months',
@@ -90,11 +77,6 @@ export const dayRoutes = routes((app, { db }) => {
     '/days/:id/plan',
     { schema: { params: idParamsSchema, body: dayPlanChangeSchema, response: { 200: daySchema } } },
     ({ params, body }) => changeDayPlan(db, params.id, body),
-  );
-  app.put(
-    '/days/:id/taken',
-    { schema: { params: idParamsSchema, body: takeSchema, response: { 200: daySchema } } },
-    ({ params, body }) => takeOffer(db, params.id, body),
   );
   app.delete(
     '/days/:id',

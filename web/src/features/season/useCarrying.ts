@@ -18,11 +18,7 @@ export function useCarrying(inHand: SeasonInHand, season: Reckoned) {
   const [lifted, setLifted] = useState<Lifted | null>(null);
   const [says, setSays] = useState('');
   const days = (season.input as Season).days;
-  const find = (id: string): { work: SeasonWork; date: string } | null => {
-    for (const { date, works } of days)
-      for (const work of works) if (work.id === id) return { work, date };
-    return null;
-  };
+  const find = (id: string) => findWork(days, id);
   /** Puts works as many days further as one of them was carried. */
   const carry = (ids: readonly string[], by: number, copy: boolean): void => {
     const found = ids.flatMap((id) => find(id) ?? []).filter(({ work }) => canMove(work, copy));
@@ -96,6 +92,15 @@ export function useCarrying(inHand: SeasonInHand, season: Reckoned) {
       setSays('As it was.');
     },
   };
+}
+
+function findWork(
+  days: Season['days'],
+  id: string,
+): { readonly work: SeasonWork; readonly date: string } | null {
+  for (const { date, works } of days)
+    for (const work of works) if (work.id === id) return { work, date };
+  return null;
 }
 
 export type Carrying = ReturnType<typeof useCarrying>;
