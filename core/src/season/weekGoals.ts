@@ -84,8 +84,10 @@ function reckonWeek(
     ...goal,
     realRise: sunday.base - baseBefore,
     tooMuch: most !== null && load > most,
+    // A week without any riding was no load week, whatever its goal.
     easyAlready:
-      sunday.day.date < input.today && goal.goal !== null && load < EASY_ALREADY * goal.goal.value,
+      sunday.day.date < input.today &&
+      (load === 0 || (goal.goal !== null && load < EASY_ALREADY * goal.goal.value)),
     sameness: sameness(week.map(({ load: each }) => each.load)),
   };
 }

@@ -1,5 +1,5 @@
 import type { Reckoned, WeekReckoned } from '../reckoned.ts';
-import { daysOf, inWords, type Rule } from './rule.ts';
+import { inWords, type Rule } from './rule.ts';
 
 /** Load weeks in a row up to and with a week; one that was ridden easily counts as easy. */
 export function loadWeeksTo({ weeks }: Reckoned, week: WeekReckoned): number {
@@ -30,9 +30,7 @@ export const easyWeek: Rule = {
   },
   broken: (season, week) => {
     const [count, most] = [loadWeeksTo(season, week), mostLoadWeeks(season)];
-    // Of a week that nobody has planned anything for yet there is nothing to say.
-    const planned = daysOf(season, week).some(({ works }) => works.some(({ fixture }) => !fixture));
-    return count <= most || !planned
+    return count <= most
       ? []
       : [
           {
