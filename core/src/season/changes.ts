@@ -26,12 +26,28 @@ export type Change =
  * @returns the plan's figures
  * Source: handbook section 8.2 (Points an hour of Endurance).
  */
-export function enduranceOf(minutes: number, pointsPerHour: number): Planned {
+function enduranceOf(minutes: number, pointsPerHour: number): Planned {
   return {
     ...{ minutes, load: (minutes / 60) * pointsPerHour, rpe: null, system: 'endurance' },
     ...{ hard: false, endurance: true, above105: false, unfuelled: false },
     ...{ workMin: minutes, goalMin: 0, middleMin: 0, family: 'endurance' },
   };
+}
+
+/** Nobody sets out for less, min; and lengths are said in steps of five. */
+const LEAST_MIN = 45;
+const ROUND_MIN = 5;
+
+/**
+ * How long a plain Endurance ride has to be for a load.
+ *
+ * @param load points
+ * @param pointsPerHour what an hour of it is worth for this rider
+ * @returns min, a multiple of five, at least 45
+ * Source: handbook section 8.6 ("a swap for Endurance of equal load").
+ */
+export function enduranceOfLoad(load: number, pointsPerHour: number): number {
+  return Math.max(LEAST_MIN, Math.round(((load / pointsPerHour) * 60) / ROUND_MIN) * ROUND_MIN);
 }
 
 /**

@@ -1,6 +1,6 @@
 import { format, parseISO } from 'date-fns';
 import { printDuration } from '../units/index.ts';
-import { applyChanges, canChange, type Change } from './changes.ts';
+import { applyChanges, canChange, type Change, enduranceOfLoad } from './changes.ts';
 import { minutesOfWork } from './dayLoad.ts';
 import { isHard } from './dayWord.ts';
 import type { Reckoned, WeekReckoned } from './reckoned.ts';
@@ -148,8 +148,7 @@ function movesOf(work: Work, day: SeasonDay, open: readonly SeasonDay[]): Candid
 
 function asEndurance(work: Work, day: SeasonDay, pointsPerHour: number): Candidate[] {
   if (!isHard(work) && !work.planned?.unfuelled) return [];
-  const load = work.planned?.load ?? 0;
-  const minutes = Math.max(LEAST_MIN, Math.round(((load / pointsPerHour) * 60) / 5) * 5);
+  const minutes = enduranceOfLoad(work.planned?.load ?? 0, pointsPerHour);
   return [
     {
       says: `Make ${work.name} on ${nameOf(day.date)} ${printDuration(minutes * 60)} of Endurance`,

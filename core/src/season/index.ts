@@ -1,5 +1,5 @@
 /** The season: loads of a day and a week, the forecast, hard days, filling, spacing and its fixes. Handbook section 8. */
-export { applyChanges, canChange, type Change, enduranceOf, newEndurance } from './changes.ts';
+export { applyChanges, canChange, type Change, enduranceOfLoad, newEndurance } from './changes.ts';
 export { loadOfDay, loadOfWork, minutesOfWork } from './dayLoad.ts';
 export { dayWord, type DayWord, isCeiling, isHard, longFrom } from './dayWord.ts';
 export { type Comparable, whyNotEqual } from './equals.ts';

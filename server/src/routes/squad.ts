@@ -7,11 +7,10 @@ import {
   squadQuerySchema,
   squadWeekSchema,
 } from '@uphill/api';
-import { weekdayOf } from '@uphill/core/season';
 import { z } from 'zod';
-import { badField } from '../refusal.ts';
 import { changePlan } from '../store/season/changePlan.ts';
 import { fillSquad, handOverSquad, noteSquad, squadWeek } from '../store/season/squad.ts';
+import { refuseNoMonday } from '../store/season/weeks.ts';
 import { routes, sendJson } from './route.ts';
 
 const done = { 204: z.null() };
@@ -21,7 +20,7 @@ export const squadRoutes = routes((app, { db }) => {
     '/squad/week',
     { schema: { querystring: squadQuerySchema, response: { 200: squadWeekSchema } } },
     async ({ query }, reply) => {
-      if (weekdayOf(query.monday) !== 0) throw badField('monday', 'A week begins on a Monday.');
+      refuseNoMonday(query.monday);
       return sendJson(reply, JSON.stringify(await squadWeek(db, query.monday)));
     },
   );

@@ -40,7 +40,9 @@ export async function assignSession(
     for (const date of dates) refuseDay('dates', date, 'day');
     const reason = refusalOn(dates, rider, session.plan, models[index] ?? null);
     if (reason !== null) throw badField('sessionId', reason);
-    rows.push(...dates.map((date) => newDay(rider.id, session.id, plan, date)));
+    rows.push(
+      ...dates.map((date) => newDay({ riderId: rider.id, sessionId: session.id, plan, date })),
+    );
     // Whoever asks something else meanwhile is answered between two riders.
     await others();
   }
@@ -70,7 +72,18 @@ export function placedDay({
   return { id, riderId, date, version };
 }
 
-function newDay(riderId: string, sessionId: string, plan: string, date: string): DayRow {
+/** A day as it is put there: still to come, first on its date, and following the session it came from. */
+export function newDay({
+  riderId,
+  sessionId,
+  plan,
+  date,
+}: {
+  readonly riderId: string;
+  readonly sessionId: string | null;
+  readonly plan: string;
+  readonly date: string;
+}): DayRow {
   return {
     ...{ id: randomUUID(), rider_id: riderId, date, position: 0, kind: 'session' },
     ...{ session_id: sessionId, plan, follows: 1, state: 'planned', reason: null, rpe: null },

@@ -6,7 +6,7 @@ import type { Db } from '../database.ts';
 import { badField, refuseDay } from '../refusal.ts';
 import { handoverOf, healthReason, nextPosition, refuseProblems } from './assign.ts';
 import { readDay } from './days.ts';
-import { act, orConflict } from './journal.ts';
+import { type Act, act, orConflict } from './journal.ts';
 import { readRider, riderName } from './riders.ts';
 
 /** Moves a day, or marks it. Marking it keeps the FTP it was ridden with; its plan is its own all along. */
@@ -108,15 +108,14 @@ export async function removeDay(db: Db, id: string, version: number): Promise<vo
   const name = await riderName(db, stored.riderId);
   const label = `removed ${stored.plan.name} from ${name}’s day`;
   await orConflict({ version }, read, () =>
-    act(db, label, null, async ({ remove, trx }) => {
-      for (const table of ['ride_matches', 'handovers'] as const)
-        for (const row of await trx
-          .selectFrom(table)
-          .select('id')
-          .where('day_id', '=', id)
-          .execute())
-          await remove(table, row.id);
-      await remove('days', id, version);
-    }),
+    act(db, label, null, (doing) => takeOut(doing, id, version)),
   );
+}
+
+/** Takes a day out in an action under way, with what hangs on it. */
+export async function takeOut({ remove, trx }: Act, id: string, version: number): Promise<void> {
+  for (const table of ['ride_matches', 'handovers'] as const)
+    for (const row of await trx.selectFrom(table).select('id').where('day_id', '=', id).execute())
+      await remove(table, row.id);
+  await remove('days', id, version);
 }

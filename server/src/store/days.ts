@@ -137,7 +137,8 @@ async function complete(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
   });
 }
 
-function isAsItStands(
+/** Whether what was handed over of a day is the day as it stands; what has no date was handed over for the same one. */
+export function isAsItStands(
   { plan, date }: Pick<HandoverRow, 'plan' | 'date'>,
   day: Pick<DayRow, 'plan' | 'date'>,
 ): boolean {

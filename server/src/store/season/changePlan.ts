@@ -7,7 +7,8 @@ import type { Db } from '../../database.ts';
 import { badField, conflict, notFound, refuseDay } from '../../refusal.ts';
 import type { DayRow } from '../../tables.ts';
 import { today } from '../../today.ts';
-import { healthReason, nextPosition, refuseProblems } from '../assign.ts';
+import { healthReason, newDay, nextPosition, refuseProblems } from '../assign.ts';
+import { takeOut } from '../changeDay.ts';
 import { type Act, act } from '../journal.ts';
 import { readPlan } from '../json.ts';
 import { changesOf } from '../riderChanges.ts';
@@ -160,8 +161,10 @@ async function carryOut(doing: Act, riderId: string, change: PlanChange): Promis
       if (row.date !== change.date) await refuseRidden(doing.trx, riderId, change.date);
       return move(doing, row, change);
     }
-    case 'remove':
-      return remove(doing, await readOpen(doing.trx, riderId, change));
+    case 'remove': {
+      const row = await readOpen(doing.trx, riderId, change);
+      return takeOut(doing, row.id, row.version);
+    }
     default:
       return changeOne(doing, await readOpen(doing.trx, riderId, change), change);
   }
@@ -230,19 +233,8 @@ async function place(
 ): Promise<string> {
   const id = randomUUID();
   await insert('days', {
-    ...{ id, rider_id: riderId, date, position: await nextPosition(trx, riderId, date) },
-    ...{ kind: from.kind, session_id: from.session_id, plan: JSON.stringify(plan), follows: 0 },
-    ...{ state: 'planned', reason: null, rpe: null, minutes: null, note: '', asked_ftp_w: null },
-    ...{
-      celsius: null,
-      key_session: 0,
-      optional: 0,
-      eased: 0,
-      offers: '[]',
-      taken: null,
-      version: 1,
-    },
-    created_at: new Date().toISOString(),
+    ...newDay({ riderId, sessionId: from.session_id, plan: JSON.stringify(plan), date }),
+    ...{ id, kind: from.kind, follows: 0, position: await nextPosition(trx, riderId, date) },
   });
   return id;
 }
@@ -272,15 +264,4 @@ async function putFirst(
   for (const [position, row] of order.entries())
     if (row.position !== position)
       await update('days', row.id, { position, version: row.version + 1 });
-}
-
-async function remove({ remove: take, trx }: Act, row: DayRow): Promise<void> {
-  for (const table of ['ride_matches', 'handovers'] as const)
-    for (const each of await trx
-      .selectFrom(table)
-      .select('id')
-      .where('day_id', '=', row.id)
-      .execute())
-      await take(table, each.id);
-  await take('days', row.id, row.version);
 }

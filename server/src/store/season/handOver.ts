@@ -5,6 +5,7 @@ import type { Db } from '../../database.ts';
 import type { HandoverRow } from '../../tables.ts';
 import { today } from '../../today.ts';
 import { handoverOf } from '../assign.ts';
+import { isAsItStands } from '../days.ts';
 import { act } from '../journal.ts';
 import { readPlan } from '../json.ts';
 import { modelOn } from '../models.ts';
@@ -58,7 +59,7 @@ async function handingOf(db: Db, riderId: string, { from, to }: HandOver): Promi
   const handovers: HandoverRow[] = [];
   for (const row of rows) {
     const given = latest.get(row.id);
-    if (given && given.plan === row.plan && (given.date ?? row.date) === row.date) continue;
+    if (given && isAsItStands(given, row)) continue;
     const { plan } = readPlan(row.plan);
     const reason = healthRefusal(
       plan,

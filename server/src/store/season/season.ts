@@ -150,8 +150,13 @@ export async function readOwn(db: Db, riderId: string): Promise<Own> {
   };
 }
 
-function dropUnsaid(settings: z.infer<typeof settingsSchema>): Own['settings'] {
-  return Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined));
+/** Without what is left out, so that it takes nothing away where it is laid over something. */
+export function dropUnsaid<T extends object>(
+  said: T,
+): { [K in keyof T]?: Exclude<T[K], undefined> } {
+  return Object.fromEntries(Object.entries(said).filter(([, value]) => value !== undefined)) as {
+    [K in keyof T]?: Exclude<T[K], undefined>;
+  };
 }
 
 /** The evening before the first day: smoothed over what lies before it, or from the base that the coach typed. */

@@ -9,15 +9,7 @@ import type {
   SquadNote,
   SquadWeek,
 } from '@uphill/api';
-import {
-  fillsOf,
-  loadOfWork,
-  minutesOfWork,
-  planWeek,
-  plus,
-  reckon,
-  weekdayOf,
-} from '@uphill/core/season';
+import { fillsOf, loadOfWork, minutesOfWork, planWeek, plus, reckon } from '@uphill/core/season';
 import { LRUCache } from 'lru-cache';
 import type { Db } from '../../database.ts';
 import { badField } from '../../refusal.ts';
@@ -29,6 +21,7 @@ import { readRider, riderName } from '../riders.ts';
 import { changePlan, type OfRider } from './changePlan.ts';
 import { handOverDays } from './handOver.ts';
 import { readSeason } from './season.ts';
+import { refuseNoMonday } from './weeks.ts';
 
 /** Weeks behind one that its rules and its goal look at, and the one after it. */
 const BEHIND = 10;
@@ -165,8 +158,4 @@ export async function noteSquad(db: Db, { monday, riderIds, note }: SquadNote): 
     }
   });
   return done;
-}
-
-function refuseNoMonday(monday: string): void {
-  if (weekdayOf(monday) !== 0) throw badField('monday', 'A week begins on a Monday.');
 }

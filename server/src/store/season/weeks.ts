@@ -7,7 +7,7 @@ import { badField, conflict, notFound, refuseDay } from '../../refusal.ts';
 import type { AwayRow, WeekRow } from '../../tables.ts';
 import { act, orConflict } from '../journal.ts';
 import { readRider, riderName } from '../riders.ts';
-import { readOwn, weekFrom } from './season.ts';
+import { dropUnsaid, readOwn, weekFrom } from './season.ts';
 
 /** Says something of a week; what is left out stays as it is. */
 export async function changeWeekSaid(
@@ -17,8 +17,7 @@ export async function changeWeekSaid(
 ): Promise<void> {
   const name = await riderName(db, riderId);
   refuseDay('monday', monday, 'day');
-  if (weekdayOf(monday) !== 0)
-    throw badField('monday', `${format(parseISO(monday), 'EEE d MMM')} is not a Monday.`);
+  refuseNoMonday(monday);
   const read = () =>
     db
       .selectFrom('weeks')
@@ -30,7 +29,7 @@ export async function changeWeekSaid(
   if ((stored?.version ?? 0) !== version)
     throw conflict({ version, ...said }, stored ? weekFrom(stored) : null);
   const columns: Partial<WeekRow> = {
-    ...(dropUnsaid(said) as Partial<WeekRow>),
+    ...dropUnsaid(said),
     ...(briefing === undefined
       ? {}
       : { briefing: briefing === null ? null : JSON.stringify(briefing) }),
@@ -49,12 +48,6 @@ export async function changeWeekSaid(
       }
     }),
   );
-}
-
-function dropUnsaid<T extends object>(said: T): Partial<T> {
-  return Object.fromEntries(
-    Object.entries(said).filter(([, value]) => value !== undefined),
-  ) as Partial<T>;
 }
 
 /** Adds days with other hours than usual. */
@@ -123,4 +116,10 @@ export async function changeSeasonSettings(
         }),
       ),
   );
+}
+
+/** A week is named by its Monday. */
+export function refuseNoMonday(monday: string): void {
+  if (weekdayOf(monday) !== 0)
+    throw badField('monday', `${format(parseISO(monday), 'EEE d MMM')} is not a Monday.`);
 }

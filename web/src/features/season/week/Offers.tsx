@@ -1,5 +1,5 @@
 import type { Day, SeasonWork } from '@uphill/api';
-import { type Comparable, type Reckoned, whyNotEqual } from '@uphill/core/season';
+import { type Comparable, enduranceOfLoad, type Reckoned, whyNotEqual } from '@uphill/core/season';
 import {
   BOOK,
   enduranceRide,
@@ -39,8 +39,7 @@ export function Offers({ day, work, numbers, season, inHand, dayName }: Props) {
       [{ kind: 'offer', id: day.id, version: work.version, plans: [...plans], optional }],
       says,
     );
-  const load = work.planned?.load ?? 0;
-  const minutes = Math.max(45, Math.round(((load / season.input.pointsPerHour) * 60) / 5) * 5);
+  const minutes = enduranceOfLoad(work.planned?.load ?? 0, season.input.pointsPerHour);
   const made = day.offers.length > 1;
   if (made)
     return (
