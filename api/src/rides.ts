@@ -58,6 +58,7 @@ export const rideNumbersSchema = z.object({
   energyKj: z.number().nullable(),
   meanBpm: z.number().nullable(),
   highestBpm: z.number().nullable(),
+  missingShare: z.number(),
 });
 const minutes = z
   .number('Minutes are a number.')

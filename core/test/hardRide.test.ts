@@ -1,9 +1,12 @@
+import { rideNumbers } from '@uphill/core/review';
 import { isHardRide } from '@uphill/core/season';
 import { expect, it } from 'vitest';
 
 const held = (seconds: number, watts: number): number[] => new Array<number>(seconds).fill(watts);
-const hard = (watts: number[] | null, rpe: number | null = null) =>
-  isHardRide({ watts, ftpW: 200, rpe });
+const hard = (watts: number[] | null, rpe: number | null = null) => {
+  const { means, stretches } = rideNumbers({ watts: watts ?? [], bpm: null, stops: [] }).pack;
+  return isHardRide({ means, stretches, ftpW: 200, rpe });
+};
 
 it('an easy ride outdoors, a third of its seconds above the limit but no stretch, is not hard', () => {
   // 15 s at 190 W of every 45: the 30-s mean swings from 95 to 143 W.

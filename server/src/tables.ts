@@ -171,6 +171,8 @@ export interface RideNumbersRow {
   energy_kj: number | null;
   mean_bpm: number | null;
   highest_bpm: number | null;
+  /** Share of its seconds whose watts were lost. */
+  missing_share: number;
 }
 
 /** What of a ride is larger than a figure; see packs.ts. */

@@ -63,9 +63,10 @@ describe.each(VERSIONS)('a database of version %s', (version) => {
       after['recording_streams'],
     ]).toEqual(Array(4).fill(before['recordings']));
     expect([after['days'], after['handovers']]).toEqual([
-      before['placed_sessions'],
-      before['placed_sessions'],
+      before['days'] ?? before['placed_sessions'],
+      before['handovers'] ?? before['placed_sessions'],
     ]);
+    expect([after['weeks'], after['away']]).toEqual([before['weeks'] ?? 0, before['away'] ?? 0]);
     expect([after['goals'], after['ride_numbers'], after['ride_packs']]).toEqual([
       1,
       before['recordings'],

@@ -5,6 +5,7 @@ import {
   energyKj,
   type Gap,
   isBeat,
+  isSound,
   meanOf,
   preparePower,
   surgeWeightedPower,
@@ -13,7 +14,7 @@ import { roundHalfUp } from '../units/index.ts';
 import { shapeOf, stretchesOf, thirtySecondMeans } from './stretches.ts';
 
 /** Moved on whenever what is stored of a ride is reckoned in another way: rides of an older number are read again. */
-export const RIDE_NUMBERS_ALGORITHM = 2;
+export const RIDE_NUMBERS_ALGORITHM = 3;
 
 /** What is stored of a ride: none of it hangs on an FTP, a mass or a heart rate, so that none is ever out of date. */
 export interface RideNumbers {
@@ -27,6 +28,8 @@ export interface RideNumbers {
   /** Null under 90 % valid seconds. */
   readonly meanBpm: number | null;
   readonly highestBpm: number | null;
+  /** Share of the seconds that were no stop whose watts were lost, 0–1; 0 without a power meter. */
+  readonly missingShare: number;
 }
 
 /** What of a ride is larger than a figure. */
@@ -74,6 +77,7 @@ export function rideNumbers({ watts, bpm, stops }: RideStreams): {
     (beat, second) => stopped[second] === 0 && isBeat(beat),
   ) as number[];
   const ridden = stopped.filter((each) => each === 0).length;
+  const missing = watts.filter((value, second) => stopped[second] === 0 && !isSound(value)).length;
   const movingS = hasPower ? moving.length : ridden;
   const meanW = hasPower && moving.length > 0 ? meanOf(moving) : null;
   return {
@@ -83,6 +87,7 @@ export function rideNumbers({ watts, bpm, stops }: RideStreams): {
       surgeW: hasPower ? surgeWeightedPower(moving) : null,
       energyKj: meanW === null ? null : energyKj(meanW, movingS),
       meanBpm: beats.length > 0 && beats.length >= VALID_SHARE * ridden ? meanOf(beats) : null,
+      missingShare: hasPower && ridden > 0 ? missing / ridden : 0,
       highestBpm: beats.length === 0 ? null : beats.reduce((most, beat) => Math.max(most, beat), 0),
     },
     pack: {

@@ -35,6 +35,8 @@ export interface DayLoad {
   readonly load: number;
   readonly riding: number;
   readonly other: number;
+  /** Over a tenth of a recording of the day is missing. */
+  readonly atLeast: boolean;
   /** Past works that nobody marked. */
   readonly unmarked: number;
 }
@@ -60,7 +62,8 @@ export function loadOfDay(
     else other += load;
     if (from === 'unmarked' && !work.fixture) unmarked += 1;
   }
-  return { load: counts === 'all' ? riding + other : riding, riding, other, unmarked };
+  const atLeast = works.some(({ ridden }) => ridden?.atLeast === true);
+  return { atLeast, load: counts === 'all' ? riding + other : riding, riding, other, unmarked };
 }
 
 /**

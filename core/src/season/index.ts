@@ -6,7 +6,7 @@ export { type Comparable, whyNotEqual } from './equals.ts';
 export { type Filled, fillWeek } from './fill.ts';
 export type { Fix } from './fixes.ts';
 export { type Forecast, forecastOf, workedMorning } from './forecast.ts';
-export { isHardRide, wasHard } from './hardRide.ts';
+export { isHardRide } from './hardRide.ts';
 export { type HardDays, hardDaysOf } from './hardDays.ts';
 export { longRideLimit } from './longRide.ts';
 export { familyDays, nextRung, rungFor, verdictOfMark } from './nextRung.ts';

@@ -1,4 +1,5 @@
 import { roundHalfUp, roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
 import { briefingOf } from './briefing.ts';
 import { applyChanges, type Change } from './changes.ts';
 import { loadOfDay, loadOfWork, minutesOfWork } from './dayLoad.ts';
@@ -189,6 +190,8 @@ export interface Fills {
 /** One of the two fills, with what a coach compares. */
 export interface FillOffer extends Filled {
   readonly says: string;
+  /** Points it comes to, with every step that was taken and what was left out. */
+  readonly comesTo: Worked;
   /** Minutes a day, Monday first; the longest ride; days without a ride. */
   readonly minutes: readonly number[];
   readonly longestMin: number;
@@ -260,6 +263,11 @@ function fillOne(
       fits: riseOfWeek(week.baseBefore, filled.planned, baseDays),
       wanted: week.rise,
     }),
+    comesTo: worked(filled.planned, 'points', 'Filling with Endurance in steps of 15 minutes', [
+      ...filled.steps.map(({ label, figure }) => [label, figure] as const),
+      ...filled.skipped.map((each) => [each, 'left out'] as const),
+      ['It comes to', String(roundHalfUp(filled.planned))] as const,
+    ]),
     minutes: filled.days.map(({ works }) =>
       works.reduce(
         (sum, { planned, ridden }) => sum + (ridden?.minutes ?? planned?.minutes ?? 0),

@@ -9,6 +9,7 @@ import { ridesAndDays } from './0007-rides-and-days.ts';
 import { manyRiders } from './0008-many-riders.ts';
 import { levers } from './0009-levers.ts';
 import { season } from './0010-season.ts';
+import { laidOut } from './0011-laid-out.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -22,4 +23,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0008-many-riders': manyRiders,
   '0009-levers': levers,
   '0010-season': season,
+  '0011-laid-out': laidOut,
 };

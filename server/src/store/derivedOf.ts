@@ -44,6 +44,7 @@ export async function storeNumbers(
       ...{
         energy_kj: numbers.energyKj,
         mean_bpm: numbers.meanBpm,
+        missing_share: numbers.missingShare,
         highest_bpm: numbers.highestBpm === null ? null : Math.round(numbers.highestBpm),
       },
     })

@@ -113,6 +113,7 @@ async function leaveBehind(db: Db, { id, rideId }: ToRead): Promise<void> {
     energy_kj: null,
     mean_bpm: null,
     highest_bpm: null,
+    missing_share: 0,
   };
   await db.updateTable('recordings').set({ packing: PACKING }).where('id', '=', id).execute();
   await db

@@ -131,6 +131,7 @@ function isAsStored(
     row.surge_w === numbers.surgeW &&
     row.energy_kj === numbers.energyKj &&
     row.mean_bpm === numbers.meanBpm &&
+    row.missing_share === numbers.missingShare &&
     row.highest_bpm === (numbers.highestBpm === null ? null : Math.round(numbers.highestBpm)) &&
     same(row.watts, pack.watts) &&
     same(row.bpm, pack.bpm) &&

@@ -155,6 +155,7 @@ function withNumbers(db: Reader) {
         'ride_numbers.surge_w',
       ] as const),
       ...(['ride_numbers.energy_kj', 'ride_numbers.mean_bpm', 'ride_numbers.highest_bpm'] as const),
+      'ride_numbers.missing_share',
     ]);
 }
 
@@ -238,6 +239,7 @@ function fromRow(row: NumberedRow): Omit<Ride, 'recordings' | 'day' | 'tests'> {
               energyKj: row.energy_kj,
             },
             ...{ meanBpm: row.mean_bpm, highestBpm: row.highest_bpm },
+            missingShare: row.missing_share ?? 0,
           },
   };
 }

@@ -49,15 +49,18 @@ export function NumberField(props: Optional | Needed) {
     if (read !== null) props.set(read);
     else if (!props.needed) props.set(null);
   };
+  const error = sound(numberTyped(shown)) ? undefined : wrong;
   return (
     <Field
       label={label}
-      error={sound(numberTyped(shown)) ? undefined : wrong}
+      error={error}
       {...(hint === undefined ? {} : { hint })}
     >
       {(control) => (
         <Form.Control
           {...control}
+          // The value is still the last sound one, so no form around it may be sent.
+          ref={(input: HTMLInputElement | null) => input?.setCustomValidity(error ?? '')}
           inputMode={whole ? 'numeric' : 'decimal'}
           value={shown}
           onChange={({ target }) => write(target.value)}

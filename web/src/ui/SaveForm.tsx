@@ -20,7 +20,7 @@ export function SaveForm<T extends FieldValues>(props: Props<T>) {
   const { form, label, save, close, problem, children } = props;
   const { errors, isSubmitting } = form.formState;
   return (
-    <Form noValidate onSubmit={(event) => void form.handleSubmit(save)(event)}>
+    <Form onSubmit={(event) => void form.handleSubmit(save)(event)}>
       {errors.root?.message && <Wrong>{errors.root.message}</Wrong>}
       <ProblemNote problem={problem} />
       {children}

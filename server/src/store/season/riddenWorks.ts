@@ -1,7 +1,7 @@
 import type { Rider, SeasonWork } from '@uphill/api';
 import { loadFromEffort, loadFromPower } from '@uphill/core/power';
 import { numbersOnDay } from '@uphill/core/rider';
-import { type Ridden, thresholdsOf, wasHard } from '@uphill/core/season';
+import { isHardRide, type Ridden, thresholdsOf } from '@uphill/core/season';
 import { riderFigures } from '@uphill/core/sessions';
 import type { Db } from '../../database.ts';
 import { unpackHistogram } from '../../packs.ts';
@@ -17,6 +17,9 @@ export interface RiddenRide {
   readonly ridden: Ridden;
   readonly shape: readonly number[];
 }
+
+/** A recording of which more is missing has a load that is at least so much. Source: handbook section 8.1. */
+const MISSING = 0.1;
 
 type Row = Awaited<ReturnType<typeof ridesWithin>>[number];
 
@@ -36,7 +39,7 @@ function ridesWithin(db: Db, riderId: string, from: string, to: string) {
     .leftJoin('days', 'days.id', 'ride_matches.day_id')
     .select([
       ...(['rides.id', 'rides.date', 'rides.kind', 'rides.minutes', 'rides.rpe'] as const),
-      ...(['ride_numbers.moving_s', 'ride_numbers.surge_w'] as const),
+      ...(['ride_numbers.moving_s', 'ride_numbers.surge_w', 'ride_numbers.missing_share'] as const),
       ...(['ride_packs.means', 'ride_packs.stretches', 'ride_packs.shape'] as const),
       ...(['ride_matches.day_id', 'days.rpe as day_rpe', 'days.minutes as day_minutes'] as const),
     ])
@@ -72,13 +75,34 @@ function riddenOf(row: Row, rider: Rider): Ridden {
   const rpe = row.rpe ?? row.day_rpe;
   const minutes = row.moving_s === null ? (row.minutes ?? row.day_minutes ?? 0) : row.moving_s / 60;
   const means = unpackHistogram(row.means);
-  const pack = { means, stretches: unpackHistogram(row.stretches) };
   return {
     ...{ minutes, rpe, load: loadOf(row, { ftpW, rpe, minutes }) },
-    hard: row.kind === 'race' || row.kind === 'test' || wasHard(pack, ftpW, rpe),
+    hard: row.kind === 'race' || row.kind === 'test' || isHardRide(hardness(row, rider)).hard,
     ...timeIn(means, rider, row.date),
-    atLeast: false,
+    atLeast: (row.missing_share ?? 0) > MISSING,
   };
+}
+
+function hardness(row: Row, rider: Rider): Parameters<typeof isHardRide>[0] {
+  return {
+    means: unpackHistogram(row.means),
+    stretches: unpackHistogram(row.stretches),
+    ftpW: numbersOnDay(rider, row.date).ftpW,
+    rpe: row.rpe ?? row.day_rpe,
+  };
+}
+
+/** The rides of a rider within some days that were hard, each in words, the earliest first. */
+export async function hardRidesWithin(
+  db: Db,
+  rider: Rider,
+  from: string,
+  to: string,
+): Promise<{ readonly date: string; readonly says: string }[]> {
+  const rows = await ridesWithin(db, rider.id, from, to);
+  return rows
+    .map((row) => ({ date: row.date, ...isHardRide(hardness(row, rider)) }))
+    .filter(({ hard }) => hard);
 }
 
 /** By watts and the FTP of the day, else by minutes and effort; without either nothing is known of it. */

@@ -38,7 +38,6 @@ export function Training({ rider }: { rider: Rider }) {
   const year = new Date().getFullYear();
   return (
     <Form
-      noValidate
       className="sheet mb-3"
       aria-label="Training"
       onSubmit={(event) => void handleSubmit(save)(event)}

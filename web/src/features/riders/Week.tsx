@@ -47,7 +47,7 @@ export function Week({ rider }: { rider: Rider }) {
       </h2>
       {errors.root?.message && <Wrong>{errors.root.message}</Wrong>}
       <ProblemNote problem={problem} />
-      <Form noValidate onSubmit={(event) => void form.handleSubmit(save)(event)}>
+      <Form onSubmit={(event) => void form.handleSubmit(save)(event)}>
         <div className="week-hours">
           {WEEKDAYS.map((name, index) => (
             <div key={name}>

@@ -105,7 +105,10 @@ function Work({
         {/^\d/.test(work.name) && work.planned?.endurance ? 'Endurance' : work.name}
         {work.key && ' ·'}
       </span>
-      <span className="day-work-load">{roundHalfUp(loadOf(work))}</span>
+      <span className="day-work-load">
+        {work.ridden?.atLeast && <span title="at least">≥ </span>}
+        {roundHalfUp(loadOf(work))}
+      </span>
       <span className="day-work-time">{timeOf(work)}</span>
       <SeasonRoad road={work.road} shape={work.shape} ftpW={ftpW} />
     </span>

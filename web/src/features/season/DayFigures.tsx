@@ -23,7 +23,11 @@ export function DayFigures({ season, shown }: { season: Reckoned; shown: Shown }
       <dl className="week-facts">
         <dt>Load</dt>
         <dd>
+          {load.atLeast && 'at least '}
           {roundHalfUp(load.load)}
+          {load.atLeast && (
+            <span className="soft"> over a tenth of the recording is missing</span>
+          )}
           {load.other > 0 && (
             <span className="soft"> of it {roundHalfUp(load.other)} other sports</span>
           )}

@@ -1,4 +1,3 @@
-import type { Rider } from '@uphill/api';
 import { OTHER_WORKS, type OtherWork, otherWork, plus } from '@uphill/core/season';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -10,7 +9,6 @@ import type { SeasonInHand } from '../useSeason.ts';
 import { DAY_NAMES } from '../dayNames.ts';
 
 interface Props {
-  readonly rider: Rider;
   readonly monday: string;
   readonly inHand: SeasonInHand;
 }

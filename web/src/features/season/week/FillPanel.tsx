@@ -1,7 +1,5 @@
-import type { Rider } from '@uphill/api';
 import { type FillOffer, fillsOf, type Reckoned, type WeekPlan } from '@uphill/core/season';
-import { printDuration, roundHalfUp } from '@uphill/core/units';
-import { worked } from '@uphill/core/working';
+import { printDuration } from '@uphill/core/units';
 import { memo, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useKey } from '../../../shared/keys/useKey.ts';
@@ -10,7 +8,6 @@ import type { SeasonInHand } from '../useSeason.ts';
 import { DAY_NAMES } from '../dayNames.ts';
 
 interface Props {
-  readonly rider: Rider;
   readonly monday: string;
   readonly inHand: SeasonInHand;
   readonly season: Reckoned;
@@ -87,16 +84,7 @@ function Offer({ name, offer, take, isKey, refuse }: OfferProps) {
       <p className="mb-1">
         <Figure
           label={`What ${name} comes to`}
-          working={worked(
-            offer.planned,
-            'points',
-            'Filling with Endurance in steps of 15 minutes',
-            [
-              ...steps.map(({ label, figure }) => [label, figure] as const),
-              ...skipped.map((each) => [each, 'left out'] as const),
-              ['It comes to', String(roundHalfUp(offer.planned))] as const,
-            ],
-          )}
+          working={offer.comesTo}
         >
           {says}
         </Figure>

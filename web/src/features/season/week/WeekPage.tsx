@@ -95,8 +95,8 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
               </span>
             </div>
             <Bars {...common} />
-            {!over && <AddWork {...common} />}
-            {!over && <FillPanel {...later} />}
+            {!over && <AddWork monday={monday} inHand={inHand} />}
+            {!over && <FillPanel monday={monday} inHand={inHand} season={settled} plan={settledPlan} />}
           </section>
           <ComesTo {...common} stored={stored} />
           <WeekKindForm rider={rider} monday={monday} stored={stored} week={plan.week} />
