@@ -37,6 +37,7 @@ const riddenSchema = z.object({
   easyMin: minutes.nullable(),
   middleMin: minutes.nullable(),
   atLeast: z.boolean(),
+  source: z.string().nullable(),
 });
 /** A piece of work on a day, with what a screen needs beside the sums. */
 const workSchema = z.object({
@@ -94,11 +95,14 @@ const awayFields = z.object({
     .max(24, 'A day has 24 hours.'),
   why: line(80).min(1, 'Say why: holiday, travel, camp.'),
 });
-export const awayFieldsSchema = awayFields.refine(({ from, to }) => to >= from, {
-  path: ['to'],
-  message: 'It ends before it begins.',
-});
+const inOrder = ({ from, to }: { from: string; to: string }): boolean => to >= from;
+const backwards = { path: ['to'], message: 'It ends before it begins.' };
+export const awayFieldsSchema = awayFields.refine(inOrder, backwards);
 export type AwayFields = z.infer<typeof awayFieldsSchema>;
+export const awayChangeSchema = awayFields
+  .extend({ version: versionSchema })
+  .refine(inOrder, backwards);
+export type AwayChange = z.infer<typeof awayChangeSchema>;
 const awaySchema = awayFields.extend({ id: idSchema, version: versionSchema });
 export type Away = z.infer<typeof awaySchema>;
 /** A season as it is reckoned from, on the server and in the browser alike. */
@@ -117,8 +121,6 @@ export const seasonSchema = shapeOf(
       settings: seasonSettingsSchema,
     }),
     pointsPerHour: z.number(),
-    /** What this rider's own Endurance rides of 90 days came to an hour; null under five of them. */
-    ownPointsPerHour: z.number().nullable(),
     start: z.object({
       base: z.number(),
       recent: z.number(),
@@ -279,6 +281,8 @@ export const squadWeekSchema = shapeOf(
       hasPower: z.boolean(),
       load: z.number(),
       goal: z.number().nullable(),
+      /** What it is to come to: the goal, or what a week begun can still hold. */
+      aim: z.number().nullable(),
       comesTo: z.string(),
       onGoal: z.boolean(),
       /** Names of the rules that are broken. */

@@ -9,6 +9,7 @@ import {
   longFrom,
   nextRung,
   optionalDay,
+  ownPointsPerHour,
   planWeek,
   plus,
   proposedRise,
@@ -112,6 +113,26 @@ describe('loads and goals', () => {
     expect(loadOfDay(day(run), MONDAY, 'riding')).toMatchObject({ load: 0, other: 30 });
     // Today's plan counts until a ride lands.
     expect(loadOfDay({ ...day(work({ planned })), date: MONDAY }, MONDAY).load).toBe(60);
+  });
+
+  it('says so where a tenth of a recording is missing', () => {
+    const works = [work({ ridden: ridden(50, 47, { atLeast: true }) }), work({})];
+    const day = { date: '2026-11-20', hours: 2, rest: false, works };
+    expect(loadOfDay(day, MONDAY)).toMatchObject({ load: 47, atLeast: true });
+  });
+
+  it('knows what an hour of Endurance is on the rider’s own roads, by one power source', () => {
+    // The mean of a rate would be 52; a week of an older source says 20.
+    const rides = (rates: readonly number[], source: string): WeekOfWorks =>
+      rates.map((rate) => [
+        { ...ride(90), state: 'done', ridden: ridden(90, 1.5 * rate, { source }) },
+      ]);
+    const behind = [rides(Array(7).fill(20), 'hub'), rides([44, 48, 46, 100, 47, 49, 30], 'crank')];
+    const own = ownPointsPerHour(season([NONE], { behind }));
+    expect([own?.value, own?.lines[0]?.figure]).toEqual([47, '7']);
+    expect(ownPointsPerHour(season([NONE], { behind: [behind[0]!, rides([44], 'crank')] }))).toBe(
+      null,
+    );
   });
 
   it('says a ridden past as smoothing says it, with the working of a day', () => {

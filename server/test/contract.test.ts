@@ -123,6 +123,7 @@ describe('the description the server gives of itself', () => {
         'GET /api/days/{id}',
         'PATCH /api/days/{id}',
         'DELETE /api/days/{id}',
+        'PUT /api/riders/{riderId}/away/{id}',
         'DELETE /api/riders/{riderId}/away/{id}',
         'GET /api/riders/{riderId}/given',
         'GET /api/riders/{riderId}/season',

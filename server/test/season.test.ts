@@ -216,7 +216,15 @@ describe('a season', () => {
     const fill = fillsOf(reckon(season), MONDAY)?.longWeekend;
     expect(fill?.minutes.slice(4)).toEqual([0, 0, 0]);
     const [entry] = season.away;
-    await ask('DELETE', `${at}/away/${entry?.id}?version=${entry?.version}`);
+    const corrected = { ...holiday, from: holiday.to, hours: 0.5, version: entry?.version };
+    expect((await ask('PUT', `${at}/away/${entry?.id}`, corrected)).status).toBe(204);
+    expect((await ask('PUT', `${at}/away/${entry?.id}`, corrected)).status).toBe(409);
+    expect((await seasonOf(ask, id)).away).toMatchObject([{ ...corrected, version: 2 }]);
+    await ask('POST', '/undo');
+    await ask(
+      'DELETE',
+      `${at}/away/${entry?.id}?version=${(await seasonOf(ask, id)).away[0]?.version}`,
+    );
     expect((await seasonOf(ask, id)).away).toEqual([]);
     await close();
   });

@@ -7,6 +7,7 @@ export { type Filled, fillWeek } from './fill.ts';
 export type { Fix } from './fixes.ts';
 export { type Forecast, forecastOf, workedMorning } from './forecast.ts';
 export { isHardRide } from './hardRide.ts';
+export { ownPointsPerHour } from './ownPoints.ts';
 export { type HardDays, hardDaysOf } from './hardDays.ts';
 export { longRideLimit } from './longRide.ts';
 export { familyDays, nextRung, rungFor, verdictOfMark } from './nextRung.ts';

@@ -65,6 +65,8 @@ export interface Ridden {
   readonly middleMin: number | null;
   /** Over a tenth of the recording is missing. */
   readonly atLeast: boolean;
+  /** What measured its power, where that is known. */
+  readonly source?: string | null;
 }
 
 /** One piece of work on a day. */

@@ -1,4 +1,5 @@
 import {
+  awayChangeSchema,
   awayFieldsSchema,
   handedOverSchema,
   handOverSchema,
@@ -19,6 +20,7 @@ import { changePlan } from '../store/season/changePlan.ts';
 import { readSeason } from '../store/season/season.ts';
 import {
   addAway,
+  changeAway,
   changeSeasonSettings,
   changeWeekSaid,
   removeAway,
@@ -70,6 +72,20 @@ export const seasonRoutes = routes((app, { db }) => {
     { schema: { params: riderParamsSchema, body: awayFieldsSchema, response: done } },
     async ({ params, body }, reply) => {
       await addAway(db, params.riderId, body);
+      return reply.status(204).send(null);
+    },
+  );
+  app.put(
+    '/riders/:riderId/away/:id',
+    {
+      schema: {
+        params: riderParamsSchema.extend({ id: idSchema }),
+        body: awayChangeSchema,
+        response: done,
+      },
+    },
+    async ({ params, body }, reply) => {
+      await changeAway(db, params, body);
       return reply.status(204).send(null);
     },
   );

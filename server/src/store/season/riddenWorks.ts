@@ -14,7 +14,7 @@ export interface RiddenRide {
   readonly kind: SeasonWork['kind'];
   /** The day it came of; null for a ride that was nobody's plan. */
   readonly dayId: string | null;
-  readonly ridden: Ridden;
+  readonly ridden: Ridden & { readonly source: string | null };
   readonly shape: readonly number[];
 }
 
@@ -39,6 +39,7 @@ function ridesWithin(db: Db, riderId: string, from: string, to: string) {
     .leftJoin('days', 'days.id', 'ride_matches.day_id')
     .select([
       ...(['rides.id', 'rides.date', 'rides.kind', 'rides.minutes', 'rides.rpe'] as const),
+      'rides.power_source',
       ...(['ride_numbers.moving_s', 'ride_numbers.surge_w', 'ride_numbers.missing_share'] as const),
       ...(['ride_packs.means', 'ride_packs.stretches', 'ride_packs.shape'] as const),
       ...(['ride_matches.day_id', 'days.rpe as day_rpe', 'days.minutes as day_minutes'] as const),
@@ -70,7 +71,7 @@ function kindOf(kind: Row['kind']): SeasonWork['kind'] {
   return kind === 'session' || kind === 'endurance' || kind === 'free' ? 'ride' : kind;
 }
 
-function riddenOf(row: Row, rider: Rider): Ridden {
+function riddenOf(row: Row, rider: Rider): RiddenRide['ridden'] {
   const { ftpW } = numbersOnDay(rider, row.date);
   const rpe = row.rpe ?? row.day_rpe;
   const minutes = row.moving_s === null ? (row.minutes ?? row.day_minutes ?? 0) : row.moving_s / 60;
@@ -79,6 +80,7 @@ function riddenOf(row: Row, rider: Rider): Ridden {
     ...{ minutes, rpe, load: loadOf(row, { ftpW, rpe, minutes }) },
     hard: row.kind === 'race' || row.kind === 'test' || isHardRide(hardness(row, rider)).hard,
     ...timeIn(means, rider, row.date),
+    source: row.surge_w === null ? null : row.power_source,
     atLeast: (row.missing_share ?? 0) > MISSING,
   };
 }

@@ -27,8 +27,6 @@ import { loadsBefore, riddenWithin, type RiddenRide } from './riddenWorks.ts';
 
 /** So far back loads still show in a base, to less than a ten-millionth of it. */
 const SMOOTHED_DAYS = 730;
-/** The rider's own Endurance rides are told from so many days, and so many of them. */
-const OWN = { days: 90, rides: 5 } as const;
 /** What comes back every week without an RPE counts as this hard. */
 const FIXTURE_RPE = { group: 7, race: 9, run: 5, swim: 5, strength: 6, other: 5 } as const;
 const USUAL_HARD_DAYS = 2;
@@ -88,7 +86,6 @@ async function makeSeason(
       settings,
     },
     pointsPerHour: pointsOf(rider),
-    ownPointsPerHour: ownPoints(ridden, planned),
     days: daysOf(rider, { from, to, planned, ridden, away }),
     goal: goal && { name: goal.name, date: goal.date },
     goals: rider.goals
@@ -103,28 +100,6 @@ function pointsOf(rider: Rider): number {
   const hour = enduranceRide(60, () => `e${(made += 1)}`);
   const { load } = traitsOf(hour, riderFigures(rider, today(), null));
   return load > 0 ? load : ENDURANCE_POINTS;
-}
-
-/** The median points an hour of the rider's own Endurance rides of late. */
-function ownPoints(ridden: readonly RiddenRide[], planned: readonly PlannedWork[]): number | null {
-  const endurance = new Set(
-    planned.filter(({ planned: asked }) => asked?.endurance).map(({ id }) => id),
-  );
-  const rates = ridden
-    .filter(
-      ({ date, dayId, ridden: ride }) =>
-        dayId !== null &&
-        endurance.has(dayId) &&
-        daysFrom(date, today()) <= OWN.days &&
-        ride.minutes > 0,
-    )
-    .map(({ ridden: ride }) => (ride.load / ride.minutes) * 60)
-    .sort((a, b) => a - b);
-  if (rates.length < OWN.rides) return null;
-  const middle = Math.floor(rates.length / 2);
-  return rates.length % 2 === 1
-    ? (rates[middle] as number)
-    : ((rates[middle - 1] as number) + (rates[middle] as number)) / 2;
 }
 
 interface Own {
@@ -250,6 +225,7 @@ function withRides(work: Omit<PlannedWork, 'date'>, rides: readonly RiddenRide[]
     ...{ rideId: first.rideId, shape: [...first.shape] },
     ridden: {
       ...first.ridden,
+      atLeast: rides.some(({ ridden }) => ridden.atLeast),
       minutes: sum(({ ridden }) => ridden.minutes),
       load: sum(({ ridden }) => ridden.load),
       hard: rides.some(({ ridden }) => ridden.hard),

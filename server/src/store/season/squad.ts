@@ -69,7 +69,7 @@ async function rowOf(db: Db, riderId: string, monday: string): Promise<Row> {
   const at = plan?.week.at ?? 0;
   return {
     ...{ riderId, name, hasPower: powerSource !== 'none' },
-    ...{ load: plan?.week.load ?? 0, goal: plan?.week.goal?.value ?? null },
+    ...{ load: plan?.week.load ?? 0, goal: plan?.week.goal?.value ?? null, aim: plan?.aim ?? null },
     ...{ comesTo: plan?.comesTo ?? '', onGoal: plan?.onGoal ?? true },
     broken: (plan?.spacing ?? []).filter(({ holds }) => holds === null).map((each) => each.name),
     key: plan?.key?.name ?? null,

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Away, AwayFields, SeasonSettingsChange, WeekChange } from '@uphill/api';
+import type { Away, AwayChange, AwayFields, SeasonSettingsChange, WeekChange } from '@uphill/api';
 import { weekdayOf } from '@uphill/core/season';
 import { format, parseISO } from 'date-fns';
 import type { Db } from '../../database.ts';
@@ -62,6 +62,34 @@ export async function addAway(db: Db, riderId: string, fields: AwayFields): Prom
       created_at: new Date().toISOString(),
     }),
   );
+}
+
+/** Corrects them. */
+export async function changeAway(
+  db: Db,
+  { riderId, id }: { readonly riderId: string; readonly id: string },
+  { version, from, to, hours, why }: AwayChange,
+): Promise<void> {
+  const name = await riderName(db, riderId);
+  refuseDay('from', from, 'day');
+  refuseDay('to', to, 'day');
+  const read = () => readEntry(db, riderId, id);
+  if (!(await read())) throw notFound('entry');
+  const label = `${name}: corrected ${wordsFor({ from, to, why })}`;
+  await orConflict({ version, from, to, hours, why }, read, () =>
+    act(db, label, null, ({ update }) =>
+      update('away', id, { from_date: from, to_date: to, hours, why, version: version + 1 }),
+    ),
+  );
+}
+
+function readEntry(db: Db, riderId: string, id: string): Promise<AwayRow | undefined> {
+  return db
+    .selectFrom('away')
+    .selectAll()
+    .where('id', '=', id)
+    .where('rider_id', '=', riderId)
+    .executeTakeFirst();
 }
 
 /** Takes them out again. */

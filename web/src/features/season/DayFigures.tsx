@@ -25,9 +25,7 @@ export function DayFigures({ season, shown }: { season: Reckoned; shown: Shown }
         <dd>
           {load.atLeast && 'at least '}
           {roundHalfUp(load.load)}
-          {load.atLeast && (
-            <span className="soft"> over a tenth of the recording is missing</span>
-          )}
+          {load.atLeast && <span className="soft"> over a tenth of the recording is missing</span>}
           {load.other > 0 && (
             <span className="soft"> of it {roundHalfUp(load.other)} other sports</span>
           )}

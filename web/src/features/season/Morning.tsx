@@ -30,7 +30,9 @@ export function Morning({ season }: { season: Reckoned }) {
           </Figure>
         </dd>
       </dl>
-      {higherThanHeld && <p className="want mb-0">Higher than ever held in two years.</p>}
+      {higherThanHeld && (
+        <p className="want mb-0">On the way the base is higher than it ever was in two years.</p>
+      )}
     </>
   );
 }

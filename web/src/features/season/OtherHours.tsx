@@ -16,7 +16,8 @@ import { TextField } from '../../ui/TextField.tsx';
 
 /** Days with other hours than usual: a holiday, travel, a camp. Filling obeys them. */
 export function OtherHours({ rider, away }: { rider: Rider; away: readonly Away[] }) {
-  const [adding, setAdding] = useState(false);
+  /** The entry that is corrected, or none of those there are: a new one. */
+  const [open, setOpen] = useState<Away | 'new' | null>(null);
   const [remove] = seasonApi.useRemoveAwayMutation();
   const { act, problem } = useAct();
   const toCome = away.filter(({ to }) => to >= today());
@@ -25,35 +26,47 @@ export function OtherHours({ rider, away }: { rider: Rider; away: readonly Away[
       <h2 id="away-title">Away and other hours</h2>
       {toCome.length === 0 && <p className="soft">The usual hours, as far as anybody said.</p>}
       <ul className="plain-list">
-        {toCome.map(({ id, from, to, hours, why, version }) => (
-          <li key={id} className="entry-line">
-            <span>
-              {printDay(from)}
-              {from !== to && ` – ${printDay(to)}`}: {why},{' '}
-              {hours === 0 ? 'no riding' : `${printDuration(Math.round(hours * 3600))} a day`}
-            </span>{' '}
+        {toCome.map((entry) => (
+          <li key={entry.id} className="entry-line">
+            <span>{wordsOf(entry)}</span>{' '}
+            <Button size="sm" variant="outline-secondary" onClick={() => setOpen(entry)}>
+              Correct<span className="visually-hidden"> {entry.why}</span>
+            </Button>{' '}
             <Button
               size="sm"
               variant="outline-secondary"
               onClick={() =>
-                void act(() => remove({ riderId: rider.id, id, version }), 'The usual hours again.')
+                void act(
+                  () => remove({ riderId: rider.id, id: entry.id, version: entry.version }),
+                  'The usual hours again.',
+                )
               }
             >
-              Remove<span className="visually-hidden"> {why}</span>
+              Remove<span className="visually-hidden"> {entry.why}</span>
             </Button>
           </li>
         ))}
       </ul>
       <ProblemNote problem={problem} />
-      {adding ? (
-        <AddAway rider={rider} close={() => setAdding(false)} />
+      {open ? (
+        <AwayForm
+          key={open === 'new' ? open : open.id}
+          rider={rider}
+          entry={open === 'new' ? null : open}
+          close={() => setOpen(null)}
+        />
       ) : (
-        <Button variant="outline-secondary" onClick={() => setAdding(true)}>
+        <Button variant="outline-secondary" onClick={() => setOpen('new')}>
           Add other hours
         </Button>
       )}
     </section>
   );
+}
+
+function wordsOf({ from, to, hours, why }: Away): string {
+  const days = from === to ? printDay(from) : `${printDay(from)} – ${printDay(to)}`;
+  return `${days}: ${why}, ${hours === 0 ? 'no riding' : `${printDuration(Math.round(hours * 3600))} a day`}`;
 }
 
 interface Typed {
@@ -63,11 +76,21 @@ interface Typed {
   readonly why: string;
 }
 
-function AddAway({ rider, close }: { rider: Rider; close: () => void }) {
+interface FormProps {
+  readonly rider: Rider;
+  /** What is corrected; null for new hours. */
+  readonly entry: Away | null;
+  readonly close: () => void;
+}
+
+function AwayForm({ rider, entry, close }: FormProps) {
   const [add] = seasonApi.useAddAwayMutation();
+  const [change] = seasonApi.useChangeAwayMutation();
   const { act, problem } = useAct();
   const form = useForm<Typed>({
-    defaultValues: { from: plus(today(), 1), to: plus(today(), 7), hours: '0', why: '' },
+    defaultValues: entry
+      ? { from: entry.from, to: entry.to, hours: String(entry.hours), why: entry.why }
+      : { from: plus(today(), 1), to: plus(today(), 7), hours: '0', why: '' },
   });
   const save = async (typed: Typed): Promise<void> => {
     const fields = readForm(form, awayFieldsSchema, {
@@ -76,7 +99,10 @@ function AddAway({ rider, close }: { rider: Rider; close: () => void }) {
     });
     if (!fields) return;
     const done = await act(
-      () => add({ riderId: rider.id, ...fields }),
+      () =>
+        entry
+          ? change({ riderId: rider.id, id: entry.id, version: entry.version, ...fields })
+          : add({ riderId: rider.id, ...fields }),
       'The hours of those days are changed.',
     );
     if (done !== undefined) close();

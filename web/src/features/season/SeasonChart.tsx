@@ -70,7 +70,7 @@ export const SeasonChart = memo(function SeasonChart({ season }: { season: Recko
               x={marked.date}
               stroke="var(--due-edge)"
               strokeWidth={3}
-              label={{ ...WORDS, value: marked.name.slice(0, 12), position: 'top' }}
+              label={{ ...WORDS, value: shortOf(marked.name), position: 'top' }}
             />
           )}
         </ComposedChart>
@@ -94,6 +94,12 @@ export const SeasonChart = memo(function SeasonChart({ season }: { season: Recko
     </div>
   );
 });
+
+/** As many words of a goal's name as there is room for. */
+function shortOf(name: string): string {
+  const short = name.slice(0, 13).replace(/\s+\S*$/, '');
+  return name.length <= 13 || short === '' ? name.slice(0, 13) : short;
+}
 
 function rowsOf({ days, input }: Reckoned, usual: ReturnType<typeof forecastOf>['asUsual']): Row[] {
   const asUsual = new Map((usual ?? []).map(({ date, base }) => [date, base]));

@@ -1,18 +1,19 @@
-import { fixesOf, type Fix, type Reckoned, type Spaced, spacingOf } from '@uphill/core/season';
+import { fixesOf, type Fix, type Reckoned, type Spaced } from '@uphill/core/season';
 import { Check, TriangleAlert } from 'lucide-react';
-import { memo, useMemo } from 'react';
+import { memo } from 'react';
 import Button from 'react-bootstrap/Button';
 
 interface Props {
-  readonly season: Reckoned;
+  readonly rows: readonly Spaced[];
+  /** The season once nothing is dragged: fixes are looked for in it. */
+  readonly resting: Reckoned;
   readonly monday: string;
   readonly fix: (fix: Fix) => void;
 }
 
 /** The spacing check of a week: what is broken with its figure, its reason and at most two fixes, then what holds. */
-export const SpacingPanel = memo(function SpacingPanel({ season, monday, fix }: Props) {
-  const week = season.weeks.find(({ said }) => said.monday === monday);
-  const rows = useMemo(() => (week ? spacingOf(season, week) : []), [season, week]);
+export const SpacingPanel = memo(function SpacingPanel({ rows, resting, monday, fix }: Props) {
+  const week = resting.weeks.find(({ said }) => said.monday === monday);
   if (!week) return null;
   return (
     <section className="sheet" aria-labelledby="spacing-title">
@@ -21,7 +22,7 @@ export const SpacingPanel = memo(function SpacingPanel({ season, monday, fix }: 
         {rows.map((row) => (
           <li key={row.rule} className={row.holds === null ? 'spacing-broken' : ''}>
             {row.holds === null ? (
-              <Broken row={row} fixes={fixesOf(season, week, row.rule)} fix={fix} />
+              <Broken row={row} fixes={fixesOf(resting, week, row.rule)} fix={fix} />
             ) : (
               <>
                 <Check size={15} aria-label="holds" /> {row.holds}

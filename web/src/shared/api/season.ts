@@ -1,4 +1,5 @@
 import type {
+  AwayChange,
   AwayFields,
   HandedOver,
   HandOver,
@@ -48,6 +49,14 @@ export const seasonApi = api.injectEndpoints({
     }),
     addAway: build.mutation<null, AwayFields & OfRider>({
       query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/away`, method: 'POST', body }),
+      invalidatesTags: after(ofSeason),
+    }),
+    changeAway: build.mutation<null, AwayChange & Pick<Named, 'id'> & OfRider>({
+      query: ({ riderId, id, ...body }) => ({
+        url: `/riders/${riderId}/away/${id}`,
+        method: 'PUT',
+        body,
+      }),
       invalidatesTags: after(ofSeason),
     }),
     removeAway: build.mutation<null, Named & OfRider>({

@@ -18,7 +18,8 @@ interface Props {
 
 /** A rider's week in one row: what stands on each day and what became of it, and the week against its goal. */
 export const SquadRow = memo(function SquadRow({ row, monday, chosen, toggle }: Props) {
-  const { riderId, name, days, load, goal, comesTo, onGoal, broken } = row;
+  const { riderId, name, days, goal, aim, comesTo, onGoal, broken } = row;
+  const [figures, rest] = comesTo.split(': ');
   return (
     <tr className={chosen ? 'squad-chosen' : undefined}>
       <th scope="row">
@@ -40,9 +41,11 @@ export const SquadRow = memo(function SquadRow({ row, monday, chosen, toggle }: 
         </td>
       ))}
       <td className={onGoal && broken.length === 0 ? 'squad-sum' : 'squad-sum squad-due'}>
-        <strong>{roundHalfUp(load)}</strong>
-        {goal !== null && ` of ${roundHalfUp(goal)}`}
-        <span className="small d-block">{comesTo.replace(/^.*?: /, '')}</span>
+        <strong>{figures}</strong>
+        {rest && <span className="small d-block">{rest}</span>}
+        {goal !== null && aim !== null && roundHalfUp(goal) !== roundHalfUp(aim) && (
+          <span className="small soft d-block">begun; the whole goal was {roundHalfUp(goal)}</span>
+        )}
         {broken.length > 0 && <span className="small d-block">broken: {broken.join(', ')}</span>}
       </td>
     </tr>

@@ -161,8 +161,14 @@ function useGrip({
   const wanted = useRef(minutes);
   const resize = (next: number): Change => ({ kind: 'resize', id: work.id, minutes: next });
   const says = (next: number): string => `${dayName} ${printDuration(next * 60)}.`;
+  const drop = (): void => {
+    from.current = null;
+    inHand.tryOut([]);
+  };
   return {
     onKeyDown: (event: KeyboardEvent) => {
+      // Back to where it was lifted.
+      if (event.key === 'Escape' && from.current) drop();
       if (event.key === 'Delete') set({ kind: 'remove', id: work.id }, `${dayName} removed.`);
       if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
       event.preventDefault();
@@ -191,9 +197,6 @@ function useGrip({
       if (began && wanted.current !== began.minutes)
         set(resize(wanted.current), says(wanted.current));
     },
-    onPointerCancel: () => {
-      from.current = null;
-      inHand.tryOut([]);
-    },
+    onPointerCancel: drop,
   };
 }

@@ -1,7 +1,7 @@
 import type { Rider, StoredWeek } from '@uphill/api';
-import { type Reckoned, type WeekPlan } from '@uphill/core/season';
+import type { Reckoned, WeekPlan, WeekReckoned } from '@uphill/core/season';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { useAct } from '../../../shared/useAct.ts';
@@ -29,7 +29,11 @@ export function ComesTo({ rider, monday, season, plan, stored }: Props) {
         base {roundTo(week.baseBefore, 1)} {printSigned(week.realRise, 1)} by Sunday
         {plan.fitting && ` · ${plan.fitting.says}`}
       </span>
-      <Rise key={stored?.version ?? 0} {...{ rider, monday, plan, stored }} />
+      <Rise
+        key={stored?.version ?? 0}
+        {...{ rider, monday, stored }}
+        {...{ rise: week.rise, riseFrom: week.riseFrom, goal: week.goal?.value ?? null }}
+      />
     </section>
   );
 }
@@ -40,12 +44,17 @@ const FROM_WORDS = {
   typed: 'typed',
 } as const;
 
-function Rise({ rider, monday, plan, stored }: Omit<Props, 'season'>) {
+interface RiseProps extends Pick<Props, 'rider' | 'monday' | 'stored'> {
+  readonly rise: number;
+  readonly riseFrom: WeekReckoned['riseFrom'];
+  readonly goal: number | null;
+}
+
+const Rise = memo(function Rise({ rider, monday, stored, ...now }: RiseProps) {
   const [change] = seasonApi.useChangeWeekSaidMutation();
   const { act, problem } = useAct();
   const [rise, setRise] = useState(stored?.rise ?? null);
   const [goal, setGoal] = useState(stored?.goal ?? null);
-  const { week } = plan;
   const save = (said: { rise: number | null; goal: number | null }, says: string): void =>
     void act(
       () => change({ riderId: rider.id, monday, version: stored?.version ?? 0, ...said }),
@@ -62,7 +71,7 @@ function Rise({ rider, monday, plan, stored }: Omit<Props, 'season'>) {
     >
       <NumberField
         label="Planned rise"
-        hint={`${roundTo(week.rise, 1)} a week, ${FROM_WORDS[week.riseFrom]}`}
+        hint={`${roundTo(now.rise, 1)} a week, ${FROM_WORDS[now.riseFrom]}`}
         bounds={[-20, 20]}
         wrong="From −20 to 20 points a week."
         value={rise}
@@ -70,7 +79,7 @@ function Rise({ rider, monday, plan, stored }: Omit<Props, 'season'>) {
       />
       <NumberField
         label="Or the goal itself"
-        hint={week.goal ? `now ${roundHalfUp(week.goal.value)} points` : 'none in a free week'}
+        hint={now.goal === null ? 'none in a free week' : `now ${roundHalfUp(now.goal)} points`}
         bounds={[0, 5000]}
         wrong="From 0 to 5,000 points."
         value={goal}
@@ -82,4 +91,4 @@ function Rise({ rider, monday, plan, stored }: Omit<Props, 'season'>) {
       <ProblemNote problem={problem} />
     </form>
   );
-}
+});

@@ -82,10 +82,7 @@ function Offer({ name, offer, take, isKey, refuse }: OfferProps) {
         )}
       </h3>
       <p className="mb-1">
-        <Figure
-          label={`What ${name} comes to`}
-          working={offer.comesTo}
-        >
+        <Figure label={`What ${name} comes to`} working={offer.comesTo}>
           {says}
         </Figure>
       </p>

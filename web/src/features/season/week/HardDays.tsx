@@ -3,6 +3,8 @@ import {
   canChange,
   familyDays,
   isHard,
+  loadOfWork,
+  minutesOfWork,
   mondayOf,
   nextRung,
   plus,
@@ -53,11 +55,12 @@ interface Props {
 export const HardDays = memo(function HardDays(props: Props) {
   const { rider, monday, inHand, season, plan, days } = props;
   const week = season.days.slice(plan.week.at, plan.week.at + 7);
-  const hard = week.flatMap(({ works }, index) =>
-    (works as readonly SeasonWork[])
-      .filter((work) => isHard(work) && work.kind === 'session')
-      .map((work) => ({ work, index })),
+  const all = week.flatMap(({ works }, index) =>
+    (works as readonly SeasonWork[]).filter(isHard).map((work) => ({ work, index })),
   );
+  const hard = all.filter(({ work }) => work.kind === 'session');
+  // A group ride, a race, a test: hard as they are, without a ladder.
+  const others = all.filter(({ work }) => work.kind !== 'session');
   const [chosen, setChosen] = useState<string | null>(null);
   const focused = chosen ?? hard[0]?.work.id ?? null;
   const waiting = plan.hardDays.filter(
@@ -100,7 +103,22 @@ export const HardDays = memo(function HardDays(props: Props) {
             dayName={DAY_NAMES[day] as string}
           />
         ))}
-        {hard.length === 0 && wanted === 0 && <p className="soft mb-0">No hard day this week.</p>}
+        {others.map(({ work, index }) => (
+          <article
+            key={work.id}
+            className="hard-day"
+            aria-label={`${DAY_NAMES[index]}: ${work.name}`}
+          >
+            <p className="mb-0">
+              <strong>{DAY_NAMES[index]}</strong> {work.name}{' '}
+              <span className="soft">
+                {printDuration(Math.round(minutesOfWork(work)) * 60)} · load{' '}
+                {roundHalfUp(loadOfWork(work, false).load)} · hard as it is
+              </span>
+            </p>
+          </article>
+        ))}
+        {all.length === 0 && wanted === 0 && <p className="soft mb-0">No hard day this week.</p>}
       </div>
     </section>
   );
@@ -173,22 +191,24 @@ function HardDay(props: HardDayProps) {
       </div>
       {refusal && <p className="want mb-1">{refusal}</p>}
       <Verdict verdict={verdict} difference={null} />
-      {open && <Offers {...{ day, work, numbers, season, inHand, dayName }} />}
       {open && (
-        <Button
-          size="sm"
-          variant="outline-secondary"
-          aria-pressed={work.key}
-          onClick={() =>
-            void inHand.send(
-              'changed',
-              [{ kind: 'mark', id: day.id, version: work.version, key: !work.key }],
-              work.key ? 'The key session follows the plan.' : `${dayName} is the key session.`,
-            )
-          }
-        >
-          {work.key ? 'Key session, by hand' : 'Make it the key session'}
-        </Button>
+        <div className="rung-row">
+          <Offers {...{ day, work, numbers, season, inHand, dayName }} />
+          <Button
+            size="sm"
+            variant="outline-secondary"
+            aria-pressed={work.key}
+            onClick={() =>
+              void inHand.send(
+                'changed',
+                [{ kind: 'mark', id: day.id, version: work.version, key: !work.key }],
+                work.key ? 'The key session follows the plan.' : `${dayName} is the key session.`,
+              )
+            }
+          >
+            {work.key ? 'Key session, by hand' : 'Make it the key session'}
+          </Button>
+        </div>
       )}
     </article>
   );

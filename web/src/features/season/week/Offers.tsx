@@ -69,7 +69,7 @@ export function Offers({ day, work, numbers, season, inHand, dayName }: Props) {
         }
       >
         Optional, or Endurance
-      </Button>{' '}
+      </Button>
       <Button
         size="sm"
         variant="outline-secondary"

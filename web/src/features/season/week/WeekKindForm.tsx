@@ -1,6 +1,7 @@
 import type { Rider, StoredWeek, WeekChange } from '@uphill/api';
-import { type PERIODS, WEEK_KINDS, type WeekReckoned } from '@uphill/core/season';
+import { type PERIODS, WEEK_KINDS, type WeekSaid } from '@uphill/core/season';
 import { systemName, SYSTEMS } from '@uphill/core/sessions';
+import { memo } from 'react';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
@@ -11,7 +12,7 @@ interface Props {
   readonly rider: Rider;
   readonly monday: string;
   readonly stored: StoredWeek | null;
-  readonly week: WeekReckoned;
+  readonly said: WeekSaid;
 }
 
 const KINDS = WEEK_KINDS.map((kind) => [kind, WEEK_WORDS[kind]] as const);
@@ -21,15 +22,15 @@ const PERIOD_WORDS: readonly (readonly [(typeof PERIODS)[number], string])[] = [
 ];
 
 /** What kind of week it is, by hand until blocks say it. */
-export function WeekKindForm({ rider, monday, stored, week }: Props) {
+export const WeekKindForm = memo(function WeekKindForm({ rider, monday, stored, said }: Props) {
   const [change] = seasonApi.useChangeWeekSaidMutation();
   const { act, problem } = useAct();
-  const say = (said: Omit<WeekChange, 'version'>): void =>
+  const say = (next: Omit<WeekChange, 'version'>): void =>
     void act(
-      () => change({ riderId: rider.id, monday, version: stored?.version ?? 0, ...said }),
+      () => change({ riderId: rider.id, monday, version: stored?.version ?? 0, ...next }),
       'The week is changed.',
     );
-  const { kind, period, system } = week.said;
+  const { kind, period, system } = said;
   return (
     <section className="sheet week-kind" aria-labelledby="kind-title">
       <h2 id="kind-title">The week</h2>
@@ -59,4 +60,4 @@ export function WeekKindForm({ rider, monday, stored, week }: Props) {
       <ProblemNote problem={problem} />
     </section>
   );
-}
+});

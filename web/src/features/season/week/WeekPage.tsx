@@ -1,7 +1,16 @@
 import type { Day, Rider, StoredWeek } from '@uphill/api';
-import { daysFrom, mondayOf, planWeek, plus, saySunday, weekdayOf } from '@uphill/core/season';
-import { isDay } from '@uphill/core/units';
-import { useDeferredValue, useMemo, useState } from 'react';
+import {
+  daysFrom,
+  mondayOf,
+  ownPointsPerHour,
+  planWeek,
+  plus,
+  type Reckoned,
+  saySunday,
+  weekdayOf,
+} from '@uphill/core/season';
+import { isDay, roundHalfUp, roundTo } from '@uphill/core/units';
+import { memo, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { problemOf } from '../../../shared/api/problemOf.ts';
@@ -10,6 +19,8 @@ import { daysApi } from '../../../shared/api/days.ts';
 import { printDay, today } from '../../../shared/dates.ts';
 import { firstName } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
+import { useResting } from '../../../shared/useResting.ts';
+import { Figure } from '../../../ui/Figure.tsx';
 import { Heading } from '../../../ui/Heading.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../../ui/messages.tsx';
@@ -64,21 +75,21 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
   const inHand = useSeason(rider, behind);
   const { season, data, error, problem, commit } = inHand;
   const plan = useMemo(() => season && planWeek(season, monday), [season, monday]);
-  // What is dragged moves at once; chart, ladders, fills and rules follow as soon as there is time.
-  const settled = useDeferredValue(season);
-  const settledPlan = useMemo(() => settled && planWeek(settled, monday), [settled, monday]);
+  // What is dragged moves at once with every number; chart, ladders, fills and fixes follow once the hand rests.
+  const resting = useResting(season);
+  const restingPlan = useMemo(() => resting && planWeek(resting, monday), [resting, monday]);
   const { data: days } = daysApi.useDaysQuery({
     riderId: rider.id,
     from: monday,
     to: plus(monday, 6),
   });
   if (error) return <ProblemNote problem={problemOf(error)} />;
-  if (!season || !settled || !data || !days) return <Loading />;
-  if (!plan || !settledPlan) return <NoSuchWeek rider={rider} />;
+  if (!season || !resting || !data || !days) return <Loading />;
+  if (!plan || !restingPlan) return <NoSuchWeek rider={rider} />;
   const over = plus(monday, 6) < today();
   const stored = data.weeks.find((week) => week.monday === monday) ?? null;
   const common = { rider, monday, inHand, season, plan };
-  const later = { ...common, season: settled, plan: settledPlan };
+  const later = { ...common, season: resting, plan: restingPlan };
   return (
     <>
       <WeekTitle {...{ rider, monday, stored, over, days }} goal={data.goal} />
@@ -94,17 +105,20 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
                 dashed: hours {firstName(rider.name)} has; drag a top edge, or ↑ ↓; steps of 15 min
               </span>
             </div>
+            <PointsAnHour season={resting} />
             <Bars {...common} />
             {!over && <AddWork monday={monday} inHand={inHand} />}
-            {!over && <FillPanel monday={monday} inHand={inHand} season={settled} plan={settledPlan} />}
+            {!over && (
+              <FillPanel monday={monday} inHand={inHand} season={resting} plan={restingPlan} />
+            )}
           </section>
           <ComesTo {...common} stored={stored} />
-          <WeekKindForm rider={rider} monday={monday} stored={stored} week={plan.week} />
+          <WeekKindForm rider={rider} monday={monday} stored={stored} said={plan.week.said} />
         </div>
         <div className="week-beside">
           <section className="sheet" aria-labelledby="base-title">
             <h2 id="base-title">{data.goal ? 'Base, to the goal' : 'Base'}</h2>
-            <SeasonChart season={settled} />
+            <SeasonChart season={resting} />
             <Morning season={season} />
             {saySunday(plan) && <p className="want mb-0">{saySunday(plan)}</p>}
             {plan.flags.map(({ id, says }) => (
@@ -114,7 +128,8 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
             ))}
           </section>
           <SpacingPanel
-            season={settled}
+            rows={plan.spacing}
+            resting={resting}
             monday={monday}
             fix={({ says, changes }) => void commit('fixed', changes, `${says}.`)}
           />
@@ -125,6 +140,27 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
   );
 }
 
+/** What an hour of Endurance counts in a plan, and what this rider makes of it. */
+const PointsAnHour = memo(function PointsAnHour({ season }: { season: Reckoned }) {
+  const { input } = season;
+  const own = useMemo(() => ownPointsPerHour(input), [input]);
+  return (
+    <p className="soft small mb-0">
+      An hour of Endurance counts {roundTo(input.pointsPerHour, 1)} points
+      {own && (
+        <>
+          ; {input.rider.firstName} rides them at{' '}
+          <Figure working={own} label="Own points an hour of Endurance">
+            {String(roundHalfUp(own.value))}
+          </Figure>{' '}
+          an hour
+        </>
+      )}
+      .
+    </p>
+  );
+});
+
 interface TitleProps {
   readonly rider: Rider;
   readonly monday: string;
@@ -134,7 +170,8 @@ interface TitleProps {
   readonly days: readonly Day[];
 }
 
-function WeekTitle({ rider, monday, stored, goal, over, days }: TitleProps) {
+const WeekTitle = memo(function WeekTitle(props: TitleProps) {
+  const { rider, monday, stored, goal, over, days } = props;
   const weeks = goal ? Math.floor(daysFrom(monday, goal.date) / 7) : null;
   const at = (other: string): string => `/riders/${rider.id}/season/${other}`;
   const words = [
@@ -163,7 +200,7 @@ function WeekTitle({ rider, monday, stored, goal, over, days }: TitleProps) {
       </span>
     </div>
   );
-}
+});
 
 function HandOverWeek({ rider, monday }: { rider: Rider; monday: string }) {
   const [handOver] = seasonApi.useHandOverMutation();
