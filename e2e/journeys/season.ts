@@ -141,7 +141,7 @@ test('a holiday is typed, and filling obeys it', async ({ page, demoHouse }) => 
     await expect(days.nth(day).getByRole('button', { name: /↑ 15 min more/ })).toHaveCount(0);
 });
 
-test('a day is carried by keys on the season, and the squad’s week does things for several', async ({
+test('a day is carried by keys and by pointer on the season, and the squad’s week does things for several', async ({
   page,
   demoHouse,
 }) => {
@@ -156,6 +156,30 @@ test('a day is carried by keys on the season, and the squad’s week does things
   for (const key of ['Space', 'ArrowRight', 'ArrowRight', 'Space']) await page.keyboard.press(key);
   await expect(cell(3)).toHaveAttribute('aria-label', /Reservoir eights/);
   await expect(cell(1)).toHaveAttribute('aria-label', /rest/);
+  await page.keyboard.press('Control+z');
+  await expect(cell(1)).toHaveAttribute('aria-label', /Reservoir eights/);
+  const middle = async (day: number): Promise<[number, number]> => {
+    const box = (await cell(day).boundingBox())!;
+    return [box.x + box.width / 2, box.y + box.height / 2];
+  };
+  const drag = async (from: number, to: number, key?: string): Promise<void> => {
+    await cell(from).scrollIntoViewIfNeeded();
+    await page.mouse.move(...(await middle(from)));
+    await page.mouse.down();
+    if (key) await page.keyboard.down(key);
+    await page.mouse.move(...(await middle(to)), { steps: 8 });
+    await page.mouse.up();
+    if (key) await page.keyboard.up(key);
+  };
+  await drag(1, 2);
+  await expect(cell(2)).toHaveAttribute('aria-label', /Reservoir eights/);
+  await expect(cell(1)).toHaveAttribute('aria-label', /rest/);
+  await drag(2, 4, 'Control');
+  await expect(cell(4)).toHaveAttribute('aria-label', /Reservoir eights/);
+  await expect(cell(2)).toHaveAttribute('aria-label', /Reservoir eights/);
+  // An action a step: the copy goes first, then the move.
+  await page.keyboard.press('Control+z');
+  await expect(cell(4)).not.toHaveAttribute('aria-label', /Reservoir eights/);
   await page.keyboard.press('Control+z');
   await expect(cell(1)).toHaveAttribute('aria-label', /Reservoir eights/);
 

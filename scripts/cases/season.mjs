@@ -1,7 +1,10 @@
 /** The sums of season.json through the core's public functions. */
 import {
+  comingBack,
   easyWeekGoal,
   fillWeek,
+  goalLadder,
+  goalOfFtp,
   hardDaysOf,
   loadOfDay,
   mostOfWeek,
@@ -11,8 +14,10 @@ import {
   riseOfWeek,
   sameness,
   smoothed,
+  taperFor,
   weekBegun,
   weekGoal,
+  workingFtp,
 } from '@uphill/core/season';
 
 const MONDAY = '2026-11-30';
@@ -78,6 +83,35 @@ export const SEASON = {
     const { days, smallestGap } = hardDaysOf(week, 2);
     const found = { days, smallestGap };
     return { ...found, enoughOutsideBase: smallestGap >= 2, enoughInBase: smallestGap >= 3 };
+  },
+  taper({ base, recent, dailyLoad, daysToGoal }) {
+    const { rows, chosen } = taperFor({ base, recent, dailyLoad, daysToGoal });
+    const row = ({ days, cutPercent, base: left, reserve, sharePercent }) => ({
+      ...{ days, cutPercent, base: left, reserve, sharePercent },
+    });
+    return { rows: rows.map(row), chosen: row(chosen) };
+  },
+  comingBack({ base, recent, daysOff }) {
+    const back = comingBack({ base, recent }, daysOff);
+    return {
+      ...{ baseAfter: back.base, recentAfter: back.recent },
+      ...{ risePerWeek: back.rise, firstWeek: back.firstWeek },
+    };
+  },
+  ladder({ expect: stated, ...asked }) {
+    const bests = stated.map(({ bestOf180DaysW }) => bestOf180DaysW);
+    const best = { ftpW: bests[0], threeW: bests[1], oneW: bests[2] };
+    return {
+      expect: goalLadder({ ...asked, best }).map(({ what, needed, bestW, ...rung }) => ({
+        ...{ what, neededW: needed.value, bestOf180DaysW: bestW },
+        ...rung,
+      })),
+    };
+  },
+  workingFtp({ daysOff, ftpW, workingFtpW, seconds }) {
+    if (workingFtpW !== undefined) return { expect: { goalW: goalOfFtp(workingFtpW, seconds) } };
+    const { value, percent } = workingFtp(ftpW, daysOff);
+    return { expect: { percent, workingW: value } };
   },
   fill: (stated) => ({ longWeekend: fill(stated, 'longWeekend'), even: fill(stated, 'even') }),
 };

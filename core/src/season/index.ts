@@ -1,6 +1,7 @@
 /** The season: loads of a day and a week, the forecast, hard days, filling, spacing and its fixes. Handbook section 8. */
 export { applyChanges, canChange, type Change, enduranceOfLoad, newEndurance } from './changes.ts';
 export { loadOfDay, loadOfWork, minutesOfWork } from './dayLoad.ts';
+export { comingBack, type ComingBack, goalOfFtp, riseComingBack, workingFtp } from './daysOff.ts';
 export { dayWord, type DayWord, isCeiling, isHard, longFrom } from './dayWord.ts';
 export { type Comparable, whyNotEqual } from './equals.ts';
 export { type Filled, fillWeek } from './fill.ts';
@@ -8,6 +9,7 @@ export type { Fix } from './fixes.ts';
 export { type Forecast, forecastOf, workedMorning } from './forecast.ts';
 export { isHardRide } from './hardRide.ts';
 export { ownPointsPerHour } from './ownPoints.ts';
+export { goalLadder, LADDER_SHARES, type LadderAsked, type LadderRung } from './goalLadder.ts';
 export { type HardDays, hardDaysOf } from './hardDays.ts';
 export { longRideLimit } from './longRide.ts';
 export { familyDays, nextRung, rungFor, verdictOfMark } from './nextRung.ts';
@@ -34,6 +36,7 @@ export {
 export { reserveShare, smoothed, startFromRides, workedEvening } from './smoothed.ts';
 export { brokenIn, fixesOf, type Spaced, spacingOf } from './spacing.ts';
 export { easyAndMiddle, sameness } from './spread.ts';
+export { type BeforeTaper, type Taper, TAPER_RESERVE, taperFor, type TaperRow } from './taper.ts';
 export { optionalDay } from './thirdDay.ts';
 export { roadOf, thresholdsOf, traitsOf } from './traits.ts';
 export {

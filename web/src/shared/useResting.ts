@@ -1,21 +1,19 @@
 import { startTransition, useEffect, useState } from 'react';
 
-/** So long a value has to stay the same before it counts as at rest, ms. */
+/** So long a hand has to stay still before what hangs on it follows, ms. */
 const REST_MS = 200;
 
 /**
- * A value as it last stood still: what is costly to work out of it waits until the hand that changes it rests, so that
- * no frame of a drag pays for it.
+ * A value as it last stood still: what is costly to work out of it waits until the hand that drags it rests, so that
+ * no frame of a drag pays for it. While nothing is dragged it is the value itself.
  */
-export function useResting<T>(value: T): T {
+export function useResting<T>(value: T, moving: boolean): T {
   const [resting, setResting] = useState(value);
-  const first = resting === undefined;
   useEffect(() => {
-    if (Object.is(value, resting)) return undefined;
     // In slices, so that a hand that moves on is not held up by it.
     const follow = (): void => startTransition(() => setResting(() => value));
-    const timer = setTimeout(follow, first ? 0 : REST_MS);
+    const timer = setTimeout(follow, moving ? REST_MS : 0);
     return () => clearTimeout(timer);
-  }, [value, resting, first]);
-  return resting;
+  }, [value, moving]);
+  return moving ? resting : value;
 }

@@ -8,7 +8,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { daysFrom, mondayOf, type Reckoned } from '@uphill/core/season';
-import { memo } from 'react';
+import { memo, type PointerEvent, useRef } from 'react';
 import { Link } from 'react-router';
 import { printDay, today } from '../../shared/dates.ts';
 import { Stone } from '../../ui/Stone.tsx';
@@ -35,14 +35,22 @@ export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, show 
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const weeks = season.weeks.filter(({ said }) => unfolded || said.monday >= mondayOf(today()));
   const drawn = useFirstFew(weeks, 8);
-  const end = ({ active, over, activatorEvent }: DragEndEvent): void => {
-    const copy =
-      activatorEvent instanceof MouseEvent && (activatorEvent.ctrlKey || activatorEvent.altKey);
-    if (over) carrying.drop(String(active.id), String(over.id), copy);
+  // Whether Ctrl or Alt is held when it is let go, whenever that key went down.
+  const copies = useRef(false);
+  const look = ({ ctrlKey, altKey }: PointerEvent): void => {
+    copies.current = ctrlKey || altKey;
+  };
+  const end = ({ active, over }: DragEndEvent): void => {
+    if (over) carrying.drop(String(active.id), String(over.id), copies.current);
   };
   return (
     <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={end}>
-      <section className="sheet season-table" aria-label="Weeks">
+      <section
+        className="sheet season-table"
+        aria-label="Weeks"
+        onPointerMoveCapture={look}
+        onPointerUpCapture={look}
+      >
         <p className="visually-hidden" role="status">
           {carrying.says}
         </p>

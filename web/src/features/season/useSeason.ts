@@ -71,6 +71,8 @@ export function useSeason(rider: Rider, weeksBehind = WEEKS_BEHIND) {
   ): Promise<boolean> => send(did, stored ? named(stored, changes) : [], says, changes);
   return {
     ...{ season: drawn, data, error, problem },
+    /** Something is dragged that is not stored yet. */
+    trying: tried.length > 0,
     ...{ commit, send, tryOut: setTried },
   };
 }

@@ -76,7 +76,7 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
   const { season, data, error, problem, commit } = inHand;
   const plan = useMemo(() => season && planWeek(season, monday), [season, monday]);
   // What is dragged moves at once with every number; chart, ladders, fills and fixes follow once the hand rests.
-  const resting = useResting(season);
+  const resting = useResting(season, inHand.trying);
   const restingPlan = useMemo(() => resting && planWeek(resting, monday), [resting, monday]);
   const { data: days } = daysApi.useDaysQuery({
     riderId: rider.id,
