@@ -32,14 +32,15 @@ type Row = SquadWeek[number];
 const lately = new WeakMap<Db, LRUCache<string, { changes: number; row: Row }>>();
 const MOST_KEPT = 1000;
 
-/** A week of everybody that is worked with, as the core sees it. */
-export async function squadWeek(db: Db, monday: string): Promise<SquadWeek> {
+/** A week of everybody that is worked with, as the core sees it; fewer rows where it was told to stop. */
+export async function squadWeek(db: Db, monday: string, signal?: AbortSignal): Promise<SquadWeek> {
   const ids = await activeIds(db);
   const changes = await changesOf(db, ids, 'season');
   const kept = lately.get(db) ?? new LRUCache({ max: MOST_KEPT });
   lately.set(db, kept);
   const rows: Row[] = [];
   for (const id of ids) {
+    if (signal?.aborted) break;
     const key = `${id} ${monday} ${today()}`;
     const known = kept.get(key);
     const now = changes.get(id) ?? 0;
