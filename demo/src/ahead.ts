@@ -20,8 +20,8 @@ const HARD: Readonly<Record<string, readonly [DemoSession, DemoSession]>> = {
 const WEEKS_BEHIND = 60;
 
 /**
- * The weeks of a demo rider: the easy ones behind named as such, the rest of this week handed over, and of the three that
- * follow one filled and handed over, one not filled, and one with its hard days too close together.
+ * The weeks of a demo rider: the easy ones behind named as such, the rest of this week handed over, and of the four that
+ * follow one filled and handed over, one not filled, one with its hard days too close together, and one filled.
  */
 export async function planAhead(
   id: string,
@@ -45,7 +45,7 @@ export async function planAhead(
       () => null,
     );
   await longRide(id, ask, monday, (date) => put('long', date));
-  for (const week of [1, 2, 3]) {
+  for (const week of [1, 2, 3, 4]) {
     const at = plus(monday, 7 * week);
     const season = await readSeason(id, ask, monday);
     const days = planWeek(reckon(season), at)?.hardDays ?? [1, 5];
@@ -54,10 +54,10 @@ export async function planAhead(
     // Where a group ride is one of the hard days, one session is enough.
     const [one = 1, other] = days.filter(free);
     await put(first, plus(at, one));
-    // In the last week the second lies the day before the first.
+    // In the third week the second lies the day before the first.
     const later = week === 3 && one > 0 ? one - 1 : other;
     if (later !== undefined) await put(second, plus(at, later));
-    if (week !== 1) continue;
+    if (week === 2 || week === 3) continue;
     const filling = await readSeason(id, ask, monday);
     const changes = fillsOf(reckon(filling), at)?.longWeekend.changes ?? [];
     if (changes.length > 0)
@@ -94,5 +94,5 @@ function versioned({ days }: Season, id: string): { version: number } {
 }
 
 function readSeason(id: string, ask: Ask, monday: string): Promise<Season> {
-  return ask('GET', `/riders/${id}/season?from=${plus(monday, -84)}&to=${plus(monday, 27)}`);
+  return ask('GET', `/riders/${id}/season?from=${plus(monday, -84)}&to=${plus(monday, 34)}`);
 }

@@ -11,6 +11,25 @@ export { isHardRide } from './hardRide.ts';
 export { ownPointsPerHour } from './ownPoints.ts';
 export { goalLadder, LADDER_SHARES, type LadderAsked, type LadderRung } from './goalLadder.ts';
 export { type HardDays, hardDaysOf } from './hardDays.ts';
+export { type DealtBlock, dealWeeks } from './layout/deal.ts';
+export { firstMonday, goalFamily, type LayoutGoal, weeksToGoal } from './layout/goalOf.ts';
+export {
+  type LaidBlock,
+  type LaidDay,
+  type LaidOut,
+  layOut,
+  type LayoutInput,
+} from './layout/layOut.ts';
+export type { LastOfFamily } from './layout/slots.ts';
+export {
+  type Slot,
+  slotSchema,
+  type Template,
+  type TemplateBlock,
+  templateBlockSchema,
+  templateSchema,
+} from './layout/template.ts';
+export { templateForWeeks, TEMPLATES } from './layout/templates.ts';
 export { longRideLimit } from './longRide.ts';
 export { familyDays, nextRung, rungFor, verdictOfMark } from './nextRung.ts';
 export { OTHER_WORKS, type OtherWork, otherWork } from './otherWork.ts';

@@ -163,8 +163,15 @@ function aimOf({ days, input }: Reckoned, week: WeekReckoned, begun: Begun | nul
   return done + begun.rest;
 }
 
-/** Weekdays for the hard days: the coach's own, or chosen with the group ride or race among them. */
-function hardDaysIn({ input }: Reckoned, { at }: WeekReckoned): readonly number[] {
+/**
+ * Weekdays for the hard days of a week: the coach's own, or chosen with the group ride or race among them.
+ *
+ * @param season the season
+ * @param week the week
+ * @returns weekdays, Monday is 0
+ * Source: handbook section 8.5, step 2.
+ */
+export function hardDaysIn({ input }: Reckoned, { at }: WeekReckoned): readonly number[] {
   const { settings, hardDays } = input.rider;
   const days = input.days.slice(at, at + 7);
   const fixed = days.flatMap(({ works }, day) =>
@@ -216,24 +223,56 @@ export function fillsOf(
     newId = (day, before) => `new:${monday}:${day}${before ? ':before' : ''}`,
   }: { readonly refused?: readonly string[]; readonly newId?: FillNewId } = {},
 ): Fills | null {
-  const plan = planWeek(season, monday);
-  if (!plan || plan.aim === null) return null;
+  const week = season.weeks.find(({ said }) => said.monday === monday);
+  if (!week) return null;
+  const aim = aimOf(season, week, begunOf(season, week));
+  if (aim === null) return null;
   const fill = (way: 'longWeekend' | 'even'): FillOffer =>
-    fillOne(season, plan, way, { refused, newId });
+    fillOne(season, { week, aim }, way, { refused, newId });
   return { longWeekend: fill('longWeekend'), even: fill('even') };
+}
+
+/**
+ * The changes that fill a week with Endurance, the long weekend first.
+ *
+ * @param season the season
+ * @param week the week
+ * @param newId where ids of new rides come from
+ * @returns changes; none for a week without a goal
+ * Source: handbook section 8.5, step 5.
+ */
+export function fillingOf(
+  season: Reckoned,
+  week: WeekReckoned,
+  newId: FillNewId,
+): readonly Change[] {
+  const aim = aimOf(season, week, begunOf(season, week));
+  return aim === null
+    ? []
+    : filledWith(season, { week, aim }, 'longWeekend', { refused: [], newId }).changes;
 }
 
 type FillNewId = (day: number, before: boolean) => string;
 
-function fillOne(
+interface ToFill {
+  readonly week: WeekReckoned;
+  /** Points it is to come to. */
+  readonly aim: number;
+}
+
+interface FillWith {
+  readonly refused: readonly string[];
+  readonly newId: FillNewId;
+}
+
+function filledWith(
   season: Reckoned,
-  { week, aim }: WeekPlan,
+  { week, aim: goal }: ToFill,
   way: 'longWeekend' | 'even',
-  { refused, newId }: { readonly refused: readonly string[]; readonly newId: FillNewId },
-): FillOffer {
+  { refused, newId }: FillWith,
+): Filled {
   const { input } = season;
   const { settings } = input.rider;
-  const goal = aim ?? 0;
   const days = input.days.slice(week.at, week.at + 7);
   const today = days.findIndex(
     ({ date, works }) =>
@@ -241,7 +280,7 @@ function fillOne(
   );
   const saturday = longLimitOn(season, week.at + 5);
   const withDays = partWith(season, week);
-  const filled = fillWeek(
+  return fillWeek(
     {
       ...{ days, goal, refused, newId, pointsPerHour: input.pointsPerHour },
       from: today < 0 ? 7 : today,
@@ -255,8 +294,17 @@ function fillOne(
     },
     way,
   );
-  const after = withDays(filled.days);
-  const { baseDays } = settings;
+}
+
+function fillOne(
+  season: Reckoned,
+  { week, aim: goal }: ToFill,
+  way: 'longWeekend' | 'even',
+  options: FillWith,
+): FillOffer {
+  const filled = filledWith(season, { week, aim: goal }, way, options);
+  const after = partWith(season, week)(filled.days);
+  const { baseDays } = season.input.rider.settings;
   return {
     ...filled,
     says: sayFilled(filled, goal, {

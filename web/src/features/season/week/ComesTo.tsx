@@ -71,7 +71,7 @@ const Rise = memo(function Rise({ rider, monday, stored, ...now }: RiseProps) {
     >
       <NumberField
         label="Planned rise"
-        hint={`${roundTo(now.rise, 1)} a week, ${FROM_WORDS[now.riseFrom]}`}
+        hint={`${printSigned(now.rise, 1)} a week, ${FROM_WORDS[now.riseFrom]}`}
         bounds={[-20, 20]}
         wrong="From −20 to 20 points a week."
         value={rise}

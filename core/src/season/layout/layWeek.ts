@@ -1,0 +1,155 @@
+import { format, parseISO } from 'date-fns';
+import type { Plan } from '../../sessions/index.ts';
+import { isHard } from '../dayWord.ts';
+import { fillingOf, hardDaysIn } from '../planWeek.ts';
+import { fixesOf, spacingOf } from '../spacing.ts';
+import { plus, type SeasonDay, type WeekKind } from '../week.ts';
+import { bestDay } from './bestDay.ts';
+import type { DealtBlock } from './deal.ts';
+import type { Draft } from './draft.ts';
+import { testsOf } from './sessions.ts';
+import { type Sessions, SlotInHand } from './slots.ts';
+
+const MOST_FIXES = 6;
+/** Nobody sets out for less, min. */
+const LEAST_MIN = 45;
+/** Difference of the days between two hard ones: outside the base period, and in it. Source: handbook section 8.6. */
+const [APART, BASE_APART] = [2, 3];
+
+/** A week that is laid out. */
+export interface LaidWeek {
+  readonly monday: string;
+  readonly kind: WeekKind;
+  readonly dealt: DealtBlock;
+  /** Place of the week in its block. */
+  readonly place: number;
+}
+
+/** A session that waits for its day. */
+export interface Ready {
+  readonly slot: SlotInHand;
+  readonly plan: Plan;
+}
+
+/** Lays single weeks of a draft: hard sessions on their days, tests, Endurance, and what mends its rules. */
+export class WeekLayer {
+  private readonly draft: Draft;
+  private readonly sessions: Sessions;
+  private readonly sayOnce: (sentence: string) => void;
+
+  constructor(draft: Draft, sessions: Sessions, sayOnce: (sentence: string) => void) {
+    this.draft = draft;
+    this.sessions = sessions;
+    this.sayOnce = sayOnce;
+  }
+
+  /**
+   * Sessions, tests and Endurance of a week. Where a rule leaves no day for a hard session that keeps it, the other order
+   * of the two is tried; what is better stands.
+   */
+  lay(week: LaidWeek, ready: readonly Ready[]): void {
+    const before = this.draft.keep();
+    const eased = this.tryWeek(week, ready);
+    if (eased > 0 && ready.length > 1) {
+      const first = this.draft.keep();
+      this.draft.restore(before);
+      if (this.tryWeek(week, [...ready].reverse()) >= eased) this.draft.restore(first);
+      else return;
+    }
+    if (eased > 0)
+      this.sayOnce(
+        `In the week of ${nameOf(week.monday)} no day for a second hard session keeps every rule: Endurance stands there.`,
+      );
+  }
+
+  /** Lays a week and mends it; how many hard sessions became Endurance, or found no day. */
+  private tryWeek(week: LaidWeek, ready: readonly Ready[]): number {
+    const left = this.placeHard(week, ready);
+    this.placeTests(week);
+    this.fill(week.monday);
+    const eased = this.fix(week.monday);
+    this.clear(week.monday);
+    return left + eased;
+  }
+
+  /** The hard sessions, each on the weekday that suits it; how many found none. */
+  private placeHard({ monday, kind }: LaidWeek, ready: readonly Ready[]): number {
+    if (ready.length === 0) return 0;
+    const { season, week } = this.draft.around(monday);
+    const own = this.draft.weekOf(monday);
+    const stands = own.filter(({ works }) => works.some(isHard)).length;
+    const best = hardDaysIn(season, week);
+    const free = own.flatMap(({ works, rest, hours, date }, day) =>
+      works.length === 0 && !rest && hours !== 0 && date >= season.input.today ? [day] : [],
+    );
+    const most = kind === 'easy' ? 1 : Math.min(2, season.input.rider.hardDays);
+    const placed = ready
+      .filter(({ slot }) => !(slot.slot.orGroup && stands > 0))
+      .slice(0, Math.max(0, most - stands));
+    let left = 0;
+    for (const { slot, plan } of placed) {
+      const fresh = slot.family.startsWith('ceiling');
+      const apart = week.said.period === 'base' ? BASE_APART : APART;
+      const day = bestDay(this.draft.weekOf(monday), free, { fresh, best, apart });
+      if (day === null) left += 1;
+      else {
+        free.splice(free.indexOf(day), 1);
+        this.draft.place(plus(monday, day), this.fitting(plan, own[day] as SeasonDay));
+      }
+    }
+    return left;
+  }
+
+  /** As many reps as the day has hours for. */
+  private fitting(plan: Plan, { hours }: SeasonDay): Plan {
+    if (hours === null) return plan;
+    return SlotInHand.within(plan, hours * 60, this.sessions);
+  }
+
+  private placeTests({ monday, kind }: LaidWeek): void {
+    const { cleared, newId } = this.sessions;
+    if (kind !== 'test' || !cleared) return;
+    for (const [day, plan] of testsOf(this.draft.weekOf(monday), newId))
+      this.draft.place(plus(monday, day), plan, 'test');
+  }
+
+  private fill(monday: string): void {
+    const { season, week } = this.draft.around(monday);
+    this.draft.change(fillingOf(season, week, () => this.draft.newId()));
+  }
+
+  /** Applies the first fix of a broken rule as long as there is one; how many hard sessions became Endurance by it. */
+  fix(monday: string): number {
+    let eased = 0;
+    for (let times = 0; times < MOST_FIXES; times += 1) {
+      const { season, week } = this.draft.around(monday);
+      const fix = spacingOf(season, week)
+        .filter(({ holds }) => holds === null)
+        .flatMap(({ rule }) => fixesOf(season, week, rule).slice(0, 1))
+        .find(({ changes }) => changes.every((change) => this.isLaid(change)));
+      if (!fix) return eased;
+      eased += fix.changes.filter(({ kind }) => kind === 'endurance').length;
+      this.draft.change(fix.changes);
+    }
+    return eased;
+  }
+
+  /** A short ride before reps that were moved away is no ride for a day of its own. */
+  private clear(monday: string): void {
+    for (const { works } of this.draft.weekOf(monday)) {
+      const [only] = works;
+      const short = (only?.planned?.minutes ?? 0) < LEAST_MIN && only?.planned?.endurance === true;
+      if (works.length === 1 && only && short && this.isLaid(only))
+        this.draft.change([{ kind: 'remove', id: only.id }]);
+    }
+  }
+
+  /** Only what is laid out here is moved; what the coach put there stays. */
+  private isLaid(change: { readonly id: string }): boolean {
+    return change.id.startsWith('laid:');
+  }
+}
+
+function nameOf(monday: string): string {
+  return format(parseISO(monday), 'd MMM');
+}
