@@ -21,6 +21,7 @@ export * from './riders.ts';
 export * from './rides.ts';
 export * from './schemes.ts';
 export * from './season.ts';
+export * from './layouts.ts';
 export * from './sessions.ts';
 export * from './settings.ts';
 export * from './testDays.ts';

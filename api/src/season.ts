@@ -3,6 +3,7 @@ import {
   REASONS,
   type SeasonInput,
   seasonSettingsSchema,
+  templateBlockSchema,
   WEEK_KINDS,
   WORK_KINDS,
 } from '@uphill/core/season';
@@ -13,6 +14,8 @@ import { GOAL_RANKS } from './goals.ts';
 import { STATES } from './rides.ts';
 import { shapeOf } from './shape.ts';
 
+/** No, as it was laid out, or changed since. */
+const LAID = ['no', 'yes', 'touched'] as const;
 const minutes = z.number().min(0);
 const points = z.number().min(0);
 const plannedSchema = z.object({
@@ -64,9 +67,11 @@ const workSchema = z.object({
   shape: z.array(z.number()),
   /** Whether the rider was given it to see, as it stands. */
   handed: z.enum(['no', 'yes', 'changed']),
+  /** Whether laying out put it there, and whether the coach has touched it since. */
+  laid: z.enum(LAID),
 });
 export type SeasonWork = z.infer<typeof workSchema>;
-const weekSaid = z.object({
+export const weekSaidSchema = z.object({
   monday: dateSchema,
   kind: z.enum(WEEK_KINDS),
   period: z.enum(PERIODS),
@@ -84,8 +89,16 @@ const weekSaid = z.object({
 });
 /** Five lines as a coach writes them. */
 const briefing = z.array(line(300)).max(12, 'A briefing has at most 12 lines.').nullable();
-const storedWeek = weekSaid.extend({ briefing, version: versionSchema });
+const storedWeek = weekSaidSchema.extend({ briefing, version: versionSchema, laid: z.enum(LAID) });
 export type StoredWeek = z.infer<typeof storedWeek>;
+/** A block as it lies on the calendar. */
+const storedBlock = z.object({
+  id: idSchema,
+  block: templateBlockSchema,
+  from: dateSchema,
+  weeks: z.number().int().min(1),
+});
+export type StoredBlock = z.infer<typeof storedBlock>;
 const awayFields = z.object({
   from: dateSchema,
   to: dateSchema,
@@ -139,6 +152,7 @@ export const seasonSchema = shapeOf(
       }),
     ),
     weeks: z.array(storedWeek),
+    blocks: z.array(storedBlock),
     away: z.array(awaySchema),
     goal: z.object({ name: z.string(), date: dateSchema }).nullable(),
     goals: z.array(z.object({ name: z.string(), date: dateSchema, rank: z.enum(GOAL_RANKS) })),
@@ -150,7 +164,7 @@ export interface Season extends z.infer<typeof seasonSchema> {}
 export type SeasonReckons = Season extends SeasonInput ? true : never;
 export const seasonQuerySchema = z.object({ from: dateSchema, to: dateSchema });
 /** What a coach says of a week; made from the version it stands at, 0 where nobody has said anything yet. */
-export const weekChangeSchema = weekSaid
+export const weekChangeSchema = weekSaidSchema
   .omit({ monday: true })
   .partial()
   .extend({ briefing: briefing.optional(), version: z.number().int().min(0) });

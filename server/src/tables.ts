@@ -57,6 +57,44 @@ export interface WeekRow {
   /** Lines as JSON; null: the first draft, which follows the plan. */
   briefing: string | null;
   version: number;
+  /** The version at which laying out wrote it; null: nobody laid it out. */
+  laid: number | null;
+}
+
+/** A season as it was laid out. */
+export interface SeasonRow {
+  id: string;
+  rider_id: string;
+  goal_name: string | null;
+  goal_date: string | null;
+  /** As JSON, as it was then. */
+  template: string;
+  from_monday: string;
+  weeks: number;
+  version: number;
+  created_at: string;
+}
+
+/** A block of a laid-out season. */
+export interface BlockRow {
+  id: string;
+  rider_id: string;
+  season_id: string;
+  from_monday: string;
+  weeks: number;
+  /** As JSON. */
+  block: string;
+  note: string;
+  version: number;
+}
+
+/** A template of the coach's own. */
+export interface TemplateRow {
+  id: string;
+  /** As JSON. */
+  template: string;
+  version: number;
+  created_at: string;
 }
 
 /** Other hours than usual. */
@@ -300,6 +338,8 @@ export interface DayRow {
   taken: number | null;
   version: number;
   created_at: string;
+  /** The version at which laying out wrote it; null: nobody laid it out. */
+  laid: number | null;
 }
 
 /** That the rider was given a day to see, and what it asked then. */
@@ -482,6 +522,9 @@ export interface Tables {
   marked_efforts: MarkedEffortRow;
   weeks: WeekRow;
   away: AwayRow;
+  seasons: SeasonRow;
+  blocks: BlockRow;
+  templates: TemplateRow;
   journal: JournalRow;
   journal_rows: JournalRowsRow;
   rider_changes: RiderChangesRow;

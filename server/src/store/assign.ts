@@ -88,7 +88,7 @@ export function newDay({
     ...{ id: randomUUID(), rider_id: riderId, date, position: 0, kind: 'session' },
     ...{ session_id: sessionId, plan, follows: 1, state: 'planned', reason: null, rpe: null },
     ...{ minutes: null, note: '', asked_ftp_w: null, celsius: null, version: 1 },
-    ...{ key_session: 0, optional: 0, eased: 0, offers: '[]', taken: null },
+    ...{ key_session: 0, optional: 0, eased: 0, offers: '[]', taken: null, laid: null },
     created_at: new Date().toISOString(),
   };
 }

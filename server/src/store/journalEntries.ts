@@ -17,6 +17,9 @@ const JOURNALED = [
   'sessions',
   'weeks',
   'away',
+  'seasons',
+  'blocks',
+  'templates',
   'days',
   'handovers',
   'ride_matches',
@@ -193,6 +196,8 @@ const WORDS: Partial<Record<keyof Tables, string>> = {
   heart_rates: 'heart rate',
   ftp_history: 'FTP',
   weeks: 'week',
+  seasons: 'season',
+  blocks: 'block',
   away: 'other hours',
   days: 'day',
   health_screens: 'health screen',
@@ -233,13 +238,23 @@ const OF_A_RIDER = [
     'tests',
     'ftp_history',
   ] as const),
-  ...(['weeks', 'away', 'days', 'health_screens', 'test_days', 'marked_efforts'] as const),
+  ...([
+    'seasons',
+    'blocks',
+    'weeks',
+    'away',
+    'days',
+    'health_screens',
+    'test_days',
+    'marked_efforts',
+  ] as const),
 ] as const;
 
 /** Which tables point at a row of which, and by which column. A test holds it against the tables themselves. */
 export const REFERRING: Partial<Record<Journaled, readonly (readonly [keyof Tables, string])[]>> = {
   riders: OF_A_RIDER.map((table) => [table, 'rider_id'] as const),
   sessions: [['days', 'session_id']],
+  seasons: [['blocks', 'season_id']],
   tests: [['ftp_history', 'test_id']],
   hills: [['goals', 'hill_id']],
   days: [

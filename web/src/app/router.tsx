@@ -120,6 +120,10 @@ const OF_A_RIDER: RouteObject[] = [
   ),
   view('season', STATION_PAGES.season),
   view(
+    'season/layout',
+    async () => (await import('../features/season/layout/LayoutPage.tsx')).LayoutPage,
+  ),
+  view(
     'season/:monday',
     async () => (await import('../features/season/week/WeekPage.tsx')).WeekPage,
   ),

@@ -51,11 +51,7 @@ export function NumberField(props: Optional | Needed) {
   };
   const error = sound(numberTyped(shown)) ? undefined : wrong;
   return (
-    <Field
-      label={label}
-      error={error}
-      {...(hint === undefined ? {} : { hint })}
-    >
+    <Field label={label} error={error} {...(hint === undefined ? {} : { hint })}>
       {(control) => (
         <Form.Control
           {...control}

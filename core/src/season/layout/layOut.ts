@@ -31,6 +31,8 @@ export interface LayoutInput {
   readonly removed: ReadonlySet<string>;
   /** Mondays of weeks that the coach touched: what was said of them stays. */
   readonly touched: ReadonlySet<string>;
+  /** Length of the taper that the coach chose, days; left out: as proposed. */
+  readonly taperDays?: number | undefined;
   readonly newId: NewId;
 }
 
@@ -262,10 +264,14 @@ class Layout {
       const { recent, mean } = this.draft.before(monday);
       const daysToGoal = daysFrom(monday, goal.date);
       const before = { base, recent, dailyLoad: mean, daysToGoal };
-      this.taper = taperFor(before, undefined, season.input.rider.settings);
+      this.taper = chosenOf(
+        taperFor(before, undefined, season.input.rider.settings),
+        this.input.taperDays,
+      );
     }
-    if ('refusal' in this.taper) return null;
-    const { loads } = this.taper.chosen;
+    const { taper } = this;
+    if (!taper || 'refusal' in taper) return null;
+    const { loads } = taper.chosen;
     const first = loads.length - daysFrom(monday, goal.date);
     return roundHalfUp(
       loads.slice(Math.max(0, first), first + 7).reduce((sum, load) => sum + load, 0),
@@ -334,4 +340,11 @@ class Layout {
       ...{ days, season, taper: this.taper, says: this.says, broken },
     };
   }
+}
+
+/** The taper with the length that the coach chose, where it was kept. */
+function chosenOf(taper: ReturnType<typeof taperFor>, days: number | undefined): LaidOut['taper'] {
+  if ('refusal' in taper) return taper;
+  const chosen = taper.rows.find((row) => row.days === days);
+  return chosen ? { ...taper, chosen } : taper;
 }

@@ -8,6 +8,7 @@ import type { DayRow } from '../../tables.ts';
 import { today } from '../../today.ts';
 import { fillFigures } from '../dayFigures.ts';
 import { readPlan } from '../json.ts';
+import { laidOf } from './laid.ts';
 
 /** What stands on a day, without what was ridden. */
 export interface PlannedWork extends Omit<SeasonWork, 'ridden' | 'rideId' | 'shape'> {
@@ -17,7 +18,7 @@ export interface PlannedWork extends Omit<SeasonWork, 'ridden' | 'rideId' | 'sha
 type Row = Pick<
   DayRow,
   | ('id' | 'date' | 'kind' | 'plan' | 'state' | 'reason' | 'rpe' | 'minutes')
-  | ('key_session' | 'optional' | 'eased' | 'version')
+  | ('key_session' | 'optional' | 'eased' | 'version' | 'laid')
 > & {
   readonly name: string | null;
   readonly traits: string | null;
@@ -45,7 +46,7 @@ async function read(db: Db, riderId: string, from: string, to: string): Promise<
   const { rows } = await sql<Row>`
     SELECT d.id, d.date, d.kind, d.plan, d.state, d.reason, d.rpe, d.minutes, d.key_session, d.optional, d.eased,
       json_array_length(d.offers) AS offers,
-      d.version, f.name, f.traits,
+      d.version, d.laid, f.name, f.traits,
       (SELECT (h.plan = d.plan AND coalesce(h.date, d.date) = d.date) FROM handovers h
         WHERE h.day_id = d.id ORDER BY h.at DESC, h.rowid DESC LIMIT 1) AS handed
     FROM days d
@@ -72,6 +73,7 @@ function workOf(row: Row): PlannedWork {
       offers: row.offers,
       road: [...road],
       handed: handedOf(row),
+      laid: laidOf(row),
     },
   };
 }

@@ -22,6 +22,7 @@ import { grouped } from '../grouped.ts';
 import { readJsonOr } from '../json.ts';
 import { changesOf } from '../riderChanges.ts';
 import { readRider } from '../riders.ts';
+import { laidOf, readBlocks } from './laid.ts';
 import { plannedWithin, type PlannedWork } from './plannedWorks.ts';
 import { loadsBefore, riddenWithin, type RiddenRide } from './riddenWorks.ts';
 
@@ -63,19 +64,20 @@ async function makeSeason(
   rider: Rider,
   { from, to }: { readonly from: string; readonly to: string },
 ): Promise<Omit<Season, 'state'>> {
-  const [planned, ridden, before, own, weeks, away] = await Promise.all([
+  const [planned, ridden, before, own, weeks, blocks, away] = await Promise.all([
     plannedWithin(db, rider.id, from, to),
     riddenWithin(db, rider, from, to),
     loadsBefore(db, rider, plus(from, -SMOOTHED_DAYS), from),
     readOwn(db, rider.id),
     readWeeks(db, rider.id, from, to),
+    readBlocks(db, rider.id, { from, to }),
     readAway(db, rider.id, from, to),
   ]);
   const settings = { ...USUAL_SEASON, ...own.settings };
   const { start, highestBase } = startOf(from, before, ridden, own, settings);
   const goal = goalOn(rider.goals, today());
   return {
-    ...{ riderId: rider.id, today: today(), start, highestBase, weeks, away },
+    ...{ riderId: rider.id, today: today(), start, highestBase, weeks, blocks, away },
     typedBase: own.typedBase && own.typedBase.on >= from ? own.typedBase : null,
     rider: {
       firstName: rider.name.split(' ')[0] ?? rider.name,
@@ -248,7 +250,7 @@ function unplanned({ rideId, kind, ridden, shape }: RiddenRide): SeasonWork {
     ...{ id: `ride:${rideId}`, kind, name: UNPLANNED_NAMES[kind] ?? 'Ride', planned: null, ridden },
     ...{ state: 'done', reason: null, minutes: null, rpe: null, key: false, optional: false },
     ...{ eased: false, fixture: false, offers: 0, version: 0, rideId, road: [], shape: [...shape] },
-    handed: 'no',
+    ...{ handed: 'no', laid: 'no' },
   };
 }
 
@@ -281,6 +283,7 @@ function fixturesOn(rider: Rider, date: string, works: readonly SeasonWork[]): S
           road: [],
           shape: [],
           handed: 'no',
+          laid: 'no',
         },
       };
     });
@@ -303,7 +306,7 @@ const briefingSchema = z.array(z.string()).nullable();
 export function weekFrom(row: WeekRow): StoredWeek {
   return {
     ...{ monday: row.monday, kind: row.kind, period: row.period, system: row.system },
-    ...{ rise: row.rise, goal: row.goal, version: row.version },
+    ...{ rise: row.rise, goal: row.goal, version: row.version, laid: laidOf(row) },
     briefing: row.briefing === null ? null : readJsonOr(row.briefing, briefingSchema, null),
   };
 }

@@ -154,7 +154,7 @@ export async function noteSquad(db: Db, { monday, riderIds, note }: SquadNote): 
       else
         await insert('weeks', {
           ...{ id: randomUUID(), rider_id: riderId, monday, kind: 'load', period: 'build' },
-          ...{ system: null, rise: null, goal: null, briefing, version: 1 },
+          ...{ system: null, rise: null, goal: null, briefing, version: 1, laid: null },
         });
     }
   });

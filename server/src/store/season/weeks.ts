@@ -40,7 +40,7 @@ export async function changeWeekSaid(
       if (stored) await update('weeks', stored.id, { ...columns, version: version + 1 });
       else {
         const usual = { kind: 'load', period: 'build', system: null, rise: null } as const;
-        const row = { goal: null, briefing: null, ...usual, ...columns } as Omit<
+        const row = { goal: null, briefing: null, laid: null, ...usual, ...columns } as Omit<
           WeekRow,
           'id' | 'rider_id' | 'monday' | 'version'
         >;

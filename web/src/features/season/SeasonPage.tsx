@@ -59,6 +59,9 @@ function SeasonOf({ rider }: { rider: Rider }) {
           >
             {unfolded ? 'Fold the weeks behind' : 'Weeks behind'}
           </Button>
+          <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season/layout`}>
+            Lay out
+          </Link>
           <Link
             className="btn btn-primary"
             to={`/riders/${rider.id}/season/${plus(mondayOf(today()), 7)}`}
@@ -70,7 +73,11 @@ function SeasonOf({ rider }: { rider: Rider }) {
       <ProblemNote problem={problem} />
       {rider.availability === null && <HoursAsked rider={rider} />}
       <div className="columns columns-top">
-        <SeasonTable {...{ rider, inHand, season, ftpW, unfolded, show: shown.set }} goal={goal} />
+        <SeasonTable
+          {...{ rider, inHand, season, ftpW, unfolded, show: shown.set, goal }}
+          goals={data.goals}
+          blocks={data.blocks}
+        />
         <div className="week-beside">
           <ThisWeek rider={rider} season={season} />
           <section className="sheet" aria-labelledby="season-chart-title">

@@ -1,4 +1,4 @@
-import type { Rider, SeasonWork } from '@uphill/api';
+import type { Rider, Season, SeasonWork } from '@uphill/api';
 import {
   DndContext,
   type DragEndEvent,
@@ -27,10 +27,13 @@ interface Props {
   readonly unfolded: boolean;
   readonly goal: { readonly name: string; readonly date: string } | null;
   readonly show: (date: string) => void;
+  readonly blocks: Season['blocks'];
+  readonly goals: Season['goals'];
 }
 
 /** Weeks as rows, days as cells; what stands on a day is carried to another by pointer or by keys. */
-export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, show }: Props) {
+export function SeasonTable(props: Props) {
+  const { rider, inHand, season, ftpW, unfolded, goal, goals, blocks, show } = props;
   const carrying = useCarrying(inHand, season);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const weeks = season.weeks.filter(({ said }) => unfolded || said.monday >= mondayOf(today()));
@@ -63,7 +66,11 @@ export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, show 
         </div>
         <ol className="season-weeks">
           {drawn.map((week) => (
-            <Week key={week.said.monday} {...{ rider, season, week, ftpW, show, carrying, goal }} />
+            <Week
+              key={week.said.monday}
+              {...{ rider, season, week, ftpW, show, carrying, goal, goals }}
+              block={blockOn(blocks, week.said.monday)}
+            />
           ))}
         </ol>
         {carrying.lifted !== null && (
@@ -77,12 +84,24 @@ export function SeasonTable({ rider, inHand, season, ftpW, unfolded, goal, show 
   );
 }
 
-interface WeekProps extends Pick<Props, 'rider' | 'season' | 'ftpW' | 'goal' | 'show'> {
-  readonly week: Reckoned['weeks'][number];
-  readonly carrying: ReturnType<typeof useCarrying>;
+/** The block a week lies in, and which of its weeks it is: "Threshold, longer 2 / 4". */
+function blockOn(blocks: Season['blocks'], monday: string): string | null {
+  for (const { block, from, weeks } of blocks) {
+    const place = daysFrom(from, monday) / 7;
+    if (place >= 0 && place < weeks)
+      return weeks === 1 ? block.name : `${block.name} ${place + 1} / ${weeks}`;
+  }
+  return null;
 }
 
-const Week = memo(function Week({ rider, season, week, ftpW, goal, show, carrying }: WeekProps) {
+interface WeekProps extends Pick<Props, 'rider' | 'season' | 'ftpW' | 'goal' | 'goals' | 'show'> {
+  readonly week: Reckoned['weeks'][number];
+  readonly carrying: ReturnType<typeof useCarrying>;
+  readonly block: string | null;
+}
+
+const Week = memo(function Week(props: WeekProps) {
+  const { rider, season, week, ftpW, goal, goals, show, carrying, block } = props;
   const { monday, kind } = week.said;
   const left = goal ? Math.floor(daysFrom(monday, goal.date) / 7) : null;
   const now = monday === mondayOf(today());
@@ -97,13 +116,14 @@ const Week = memo(function Week({ rider, season, week, ftpW, goal, show, carryin
           <span className="visually-hidden">, week of {printDay(monday)}: plan it</span>
         </Link>
         <span className="soft small d-block">{printDay(monday).replace(/^\w+ /, '')}</span>
+        {block && <span className="small d-block">{block}</span>}
         <LoadGauge week={week} onGoal={season.input.rider.settings.onGoal} />
       </span>
       {season.days.slice(week.at, week.at + 7).map((day) => (
         <DayCell
           key={day.day.date}
           {...{ rider, day, ftpW, show, carrying }}
-          goal={goal?.date === day.day.date ? goal.name : null}
+          goal={goals.find(({ date }) => date === day.day.date)?.name ?? null}
           works={day.day.works as readonly SeasonWork[]}
         />
       ))}

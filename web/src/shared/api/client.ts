@@ -62,3 +62,8 @@ export const api = createApi({
   tagTypes: TYPES,
   endpoints: () => ({}),
 });
+
+/** What names a rider beside what is sent. */
+export interface OfRider {
+  readonly riderId: string;
+}

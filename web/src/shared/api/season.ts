@@ -14,11 +14,7 @@ import type {
   SquadWeek,
   WeekChange,
 } from '@uphill/api';
-import { about, aboutAll, after, api, changed, type Named } from './client.ts';
-
-interface OfRider {
-  readonly riderId: string;
-}
+import { about, aboutAll, after, api, changed, type Named, type OfRider } from './client.ts';
 
 const ofSeason = ({ riderId }: OfRider) => [...changed(riderId, 'days'), 'journal' as const];
 
