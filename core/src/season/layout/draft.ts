@@ -99,6 +99,12 @@ export class Draft {
     this.days = this.days.map((day) => (day.date === date ? { ...day, hours } : day));
   }
 
+  /** The hours that the rider really has. */
+  unlimit(): void {
+    const own = new Map(this.season.input.days.map(({ date, hours }) => [date, hours]));
+    this.days = this.days.map((day) => ({ ...day, hours: own.get(day.date) ?? null }));
+  }
+
   place(date: string, plan: Plan, kind: Work['kind'] = 'session'): void {
     const id = this.newId();
     this.plans.set(id, plan);
@@ -133,11 +139,8 @@ export class Draft {
 
   /** The whole season as it stands, with the hours that the rider really has. */
   reckoned(): Reckoned {
-    const own = new Map(this.season.input.days.map(({ date, hours }) => [date, hours]));
-    return reckon(
-      this.input(this.days.map((day) => ({ ...day, hours: own.get(day.date) ?? null }))),
-      this.season.past,
-    );
+    this.unlimit();
+    return reckon(this.input(this.days), this.season.past);
   }
 
   /** Base and recent on the evening before a day, and the mean load of the 28 days before it. */

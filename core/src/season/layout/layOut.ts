@@ -6,6 +6,7 @@ import { loadWeeksTo, mostLoadWeeks } from '../rules/easyWeek.ts';
 import type { Reckoned } from '../reckoned.ts';
 import { type Taper, taperFor } from '../taper.ts';
 import { daysFrom, mondayOf, plus, type WeekKind, type WeekSaid, weekdayOf } from '../week.ts';
+import { traitsOf } from '../traits.ts';
 import { mostOfWeek } from '../weekGoal.ts';
 import { type DealtBlock, dealWeeks } from './deal.ts';
 import { Draft } from './draft.ts';
@@ -183,14 +184,25 @@ class Layout {
 
   /** The short reps on the day before the goal, and the easy week that follows a main goal. */
   private layGoal({ date }: LayoutGoal): void {
-    const opener = plus(date, -OPENER_BEFORE);
-    if (this.draft.dayOf(opener)?.works.length === 0)
-      this.draft.place(opener, openerOf(this.input.newId));
+    this.draft.unlimit();
+    this.placeOpener(plus(date, -OPENER_BEFORE));
     const monday = weekdayOf(date) <= 2 ? mondayOf(date) : plus(mondayOf(date), 7);
     const { touched } = this.input;
     if (this.draft.dayOf(plus(monday, 6)) === undefined || touched.has(monday)) return;
     this.draft.say({ monday, kind: 'easy', ...AFTER_GOAL });
     this.after = monday;
+  }
+
+  private placeOpener(date: string): void {
+    const day = this.draft.dayOf(date);
+    if (!day || day.works.length > 0) return;
+    const plan = openerOf(this.input.newId);
+    const room = day.hours === null || day.hours * 60 >= minutesOf(plan, this.input.climbing);
+    if (room && !day.rest) this.draft.place(date, plan);
+    else
+      this.says.push(
+        `The day before the goal has no hours: no ${plan.name.toLowerCase()} stands there.`,
+      );
   }
 
   /** Weeks that stay short of their goal, in one sentence. */
@@ -340,6 +352,10 @@ class Layout {
       ...{ days, season, taper: this.taper, says: this.says, broken },
     };
   }
+}
+
+function minutesOf(plan: Plan, { rider }: Climbing): number {
+  return traitsOf(plan, rider).minutes;
 }
 
 /** The taper with the length that the coach chose, where it was kept. */

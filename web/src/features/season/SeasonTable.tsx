@@ -89,7 +89,7 @@ function blockOn(blocks: Season['blocks'], monday: string): string | null {
   for (const { block, from, weeks } of blocks) {
     const place = daysFrom(from, monday) / 7;
     if (place >= 0 && place < weeks)
-      return weeks === 1 ? block.name : `${block.name} ${place + 1} / ${weeks}`;
+      return weeks === 1 ? block.name : `${block.name} ${place + 1}\u2009/\u2009${weeks}`;
   }
   return null;
 }
