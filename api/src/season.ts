@@ -203,15 +203,25 @@ export const planChangeSchema = z.discriminatedUnion('kind', [
 ]);
 export type PlanChange = z.infer<typeof planChangeSchema>;
 /** What was done, as undo will name it. */
-export const PLAN_DEEDS = ['filled', 'fixed', 'moved', 'copied', 'changed', 'removed'] as const;
+export const PLAN_DEEDS = [
+  'filled',
+  'fixed',
+  'moved',
+  'copied',
+  'changed',
+  'removed',
+  're-planned',
+] as const;
 export const planChangesSchema = z.object({
   did: z.enum(PLAN_DEEDS),
   /** The state of the season that it was made from, where new rides hang on what stood there. */
   state: z.number().int().optional(),
-  changes: z
-    .array(planChangeSchema)
-    .min(1, 'Nothing was changed.')
-    .max(400, 'At most 400 changes at once.'),
+  changes: z.array(planChangeSchema).max(400, 'At most 400 changes at once.'),
+  /** Weeks of which something else is said with it, each from the version it stands at; 0 for none yet. */
+  weeks: z
+    .array(weekSaidSchema.extend({ version: z.number().int().min(0) }))
+    .max(10, 'At most ten weeks at once.')
+    .optional(),
 });
 export type PlanChanges = z.infer<typeof planChangesSchema>;
 /** The same for several riders, as one step: a week that is copied, a session that several move. */

@@ -1,4 +1,4 @@
-import type { Season, Session } from '@uphill/api';
+import { planChangesOf, type Season, type Session } from '@uphill/api';
 import { fillsOf, mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
 import { formatISO } from 'date-fns';
 import type { DemoRider } from './riders.ts';
@@ -63,10 +63,7 @@ export async function planAhead(
     if (changes.length > 0)
       await ask('POST', `/riders/${id}/plan`, {
         did: 'filled',
-        changes: changes.map((change) => ({
-          ...change,
-          ...('id' in change ? versioned(filling, change.id) : {}),
-        })),
+        changes: planChangesOf(filling, changes),
       });
   }
   await ask('POST', `/riders/${id}/handovers`, { from: today, to: plus(monday, 13) });
@@ -86,11 +83,6 @@ async function longRide(
   );
   const [most] = free.sort((one, other) => (other.hours ?? 0) - (one.hours ?? 0));
   if (most) await put(most.date);
-}
-
-function versioned({ days }: Season, id: string): { version: number } {
-  const work = days.flatMap(({ works }) => works).find((each) => each.id === id);
-  return { version: work?.version ?? 0 };
 }
 
 function readSeason(id: string, ask: Ask, monday: string): Promise<Season> {

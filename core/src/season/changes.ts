@@ -15,6 +15,14 @@ export type Change =
   | { readonly kind: 'remove'; readonly id: string }
   /** To another day, or to another place on its own; first on it, or last. */
   | { readonly kind: 'move'; readonly id: string; readonly date: string; readonly first: boolean }
+  /** What stands or stood on a day, to be ridden on another one too. */
+  | {
+      readonly kind: 'copy';
+      readonly id: string;
+      readonly date: string;
+      /** Id of the copy while it is looked at. */
+      readonly newId: string;
+    }
   /** A session becomes plain Endurance. */
   | { readonly kind: 'endurance'; readonly id: string; readonly minutes: number };
 
@@ -105,7 +113,17 @@ function applyOne(days: SeasonDay[], change: Change, pointsPerHour: number): voi
   const at = days.findIndex(({ works }) => works.some(({ id }) => id === change.id));
   const day = days[at];
   const work = day?.works.find(({ id }) => id === change.id);
-  if (!day || !work || !canChange(work)) return;
+  if (!day || !work) return;
+  if (change.kind === 'copy') {
+    put(
+      days,
+      days.findIndex(({ date }) => date === change.date),
+      again(work, change.newId),
+      false,
+    );
+    return;
+  }
+  if (!canChange(work)) return;
   const others = day.works.filter(({ id }) => id !== change.id);
   if (change.kind === 'remove') days[at] = { ...day, works: others };
   else if (change.kind === 'move') {
@@ -124,6 +142,14 @@ function applyOne(days: SeasonDay[], change: Change, pointsPerHour: number): voi
           };
     days[at] = { ...day, works: day.works.map((each) => (each === work ? changed : each)) };
   }
+}
+
+/** The same session, to be ridden. */
+function again(work: Work, id: string): Work {
+  return {
+    ...{ ...work, id, state: 'planned', ridden: null, reason: null, minutes: null, rpe: null },
+    ...{ eased: false, optional: false },
+  };
 }
 
 function put(days: SeasonDay[], at: number, work: Work, first: boolean): void {

@@ -43,6 +43,11 @@ export {
   type WeekPlan,
 } from './planWeek.ts';
 export { reckon } from './reckon.ts';
+export { afterDaysOff, afterIllness, daysWithoutRiding } from './replan/daysOff.ts';
+export { afterMissed, findWork } from './replan/missed.ts';
+export { shortOfTime, type Shortened } from './replan/shortOfTime.ts';
+export { type Skipped, whatIsSkipped } from './replan/skipped.ts';
+export { type Offer, type Offered, seasonAfter, withForecasts } from './replan/offer.ts';
 export type { DayReckoned, Reckoned, SeasonInput, SeasonStart, WeekReckoned } from './reckoned.ts';
 export { RULES } from './rules/index.ts';
 export {

@@ -120,6 +120,10 @@ const OF_A_RIDER: RouteObject[] = [
   ),
   view('season', STATION_PAGES.season),
   view(
+    'season/now',
+    async () => (await import('../features/season/replan/ReplanPage.tsx')).ReplanPage,
+  ),
+  view(
     'season/layout',
     async () => (await import('../features/season/layout/LayoutPage.tsx')).LayoutPage,
   ),

@@ -14,6 +14,8 @@ import { readPlan } from '../json.ts';
 import { changesOf } from '../riderChanges.ts';
 import { readRider } from '../riders.ts';
 import { countingRides, type Reader } from '../rides.ts';
+import { weekFrom } from './season.ts';
+import { readStoredWeek, refuseNoMonday, writeWeek } from './weeks.ts';
 
 type Of<K extends PlanChange['kind']> = Extract<PlanChange, { kind: K }>;
 
@@ -22,6 +24,7 @@ export interface OfRider {
   readonly riderId: string;
   readonly changes: readonly PlanChange[];
   readonly state?: number | undefined;
+  readonly weeks?: PlanChanges['weeks'];
 }
 
 /**
@@ -33,6 +36,8 @@ export async function changePlan(
   did: PlanChanges['did'],
   all: readonly OfRider[],
 ): Promise<void> {
+  if (all.every(({ changes, weeks = [] }) => changes.length + weeks.length === 0))
+    throw badField('changes', 'Nothing was changed.');
   const names: string[] = [];
   for (const { riderId, changes } of all) names.push(await checkChanges(db, riderId, changes));
   const dates = await datesOf(
@@ -41,11 +46,12 @@ export async function changePlan(
   );
   const whom = names.length === 1 ? (names[0] ?? '') : `${names.length} riders`;
   await act(db, `${did} ${labelOf(did, dates)} of ${whom}`, null, async (doing) => {
-    for (const { riderId, changes, state } of all) {
+    for (const { riderId, changes, state, weeks = [] } of all) {
       // Under the lock of the action: of two that fill at once the second finds the first one's rides.
       const now = (await changesOf(doing.trx, [riderId], 'season')).get(riderId);
       if (state !== undefined && state !== now) throw conflict({ did }, { state: now });
       for (const change of changes) await carryOut(doing, riderId, change);
+      for (const week of weeks) await sayWeek(doing, riderId, week);
     }
   });
 }
@@ -88,9 +94,8 @@ function labelOf(did: PlanChanges['did'], dates: readonly string[]): string {
   if (did === 'filled' && first !== undefined) {
     return `the week of ${format(parseISO(mondayOf(first)), 'EEE d MMM')}`;
   }
-  return days.size === 1 && first !== undefined
-    ? format(parseISO(first), 'EEE d MMM')
-    : `${days.size} days`;
+  if (first === undefined) return 'the weeks';
+  return days.size === 1 ? format(parseISO(first), 'EEE d MMM') : `${days.size} days`;
 }
 
 async function datesOf(db: Db, changes: readonly PlanChange[]): Promise<string[]> {
@@ -182,6 +187,18 @@ async function refuseRidden(db: Reader, riderId: string, date: string): Promise<
       'changes',
       `${format(parseISO(date), 'EEE d MMM')} is ridden already and stays as it is.`,
     );
+}
+
+async function sayWeek(
+  doing: Act,
+  riderId: string,
+  { monday, version, ...said }: NonNullable<PlanChanges['weeks']>[number],
+): Promise<void> {
+  refuseNoMonday(monday);
+  const stored = await readStoredWeek(doing.trx, riderId, monday);
+  if ((stored?.version ?? 0) !== version)
+    throw conflict({ monday, version }, stored ? weekFrom(stored) : null);
+  await writeWeek(doing, { riderId, monday, stored }, said);
 }
 
 async function changeOne(

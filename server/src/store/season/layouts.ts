@@ -13,6 +13,7 @@ import { type Act, act } from '../journal.ts';
 import { modelOn } from '../models.ts';
 import { changesOf } from '../riderChanges.ts';
 import { readRider } from '../riders.ts';
+import { readStoredWeek, writeWeek } from './weeks.ts';
 
 /**
  * Stores a season that was laid out and looked at, as one step: blocks, weeks and days, and what makes way for them.
@@ -121,22 +122,13 @@ async function sayWeek(
   riderId: string,
   { monday, ...said }: Layout['weeks'][number],
 ): Promise<void> {
-  const stored = await doing.trx
-    .selectFrom('weeks')
-    .selectAll()
-    .where('rider_id', '=', riderId)
-    .where('monday', '=', monday)
-    .executeTakeFirst();
-  const version = (stored?.version ?? 0) + 1;
-  if (stored) {
-    if (isSame(stored, said)) return;
-    await doing.update('weeks', stored.id, { ...said, version, laid: version });
-    return;
-  }
-  await doing.insert('weeks', {
-    ...{ id: randomUUID(), rider_id: riderId, monday, ...said },
-    ...{ briefing: null, version, laid: version },
-  });
+  const stored = await readStoredWeek(doing.trx, riderId, monday);
+  if (stored && isSame(stored, said)) return;
+  await writeWeek(
+    doing,
+    { riderId, monday, stored },
+    { ...said, laid: (stored?.version ?? 0) + 1 },
+  );
 }
 
 function isSame(row: WeekRow, said: Omit<Layout['weeks'][number], 'monday'>): boolean {

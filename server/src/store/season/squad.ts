@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { setImmediate as others } from 'node:timers/promises';
-import type {
-  PlanChange,
-  Season,
-  SquadDone,
-  SquadFill,
-  SquadHandOver,
-  SquadNote,
-  SquadWeek,
+import {
+  planChangesOf,
+  type Season,
+  type SquadDone,
+  type SquadFill,
+  type SquadHandOver,
+  type SquadNote,
+  type SquadWeek,
 } from '@uphill/api';
 import { fillsOf, loadOfWork, minutesOfWork, planWeek, plus, reckon } from '@uphill/core/season';
 import { LRUCache } from 'lru-cache';
@@ -96,11 +96,7 @@ export async function fillSquad(db: Db, { monday, riderIds, way }: SquadFill): P
     const name = await riderName(db, riderId);
     const fill = fillsOf(reckon(season), monday)?.[way];
     done.push({ riderId, name, says: fill?.says ?? 'A free week has no goal.' });
-    const changes = (fill?.changes ?? []).map((change): PlanChange => {
-      if (change.kind === 'add') return change;
-      const work = season.days.flatMap(({ works }) => works).find(({ id }) => id === change.id);
-      return { ...change, version: work?.version ?? 0 };
-    });
+    const changes = planChangesOf(season, fill?.changes ?? []);
     if (changes.length > 0) all.push({ riderId, changes, state: season.state });
     await others();
   }

@@ -5,7 +5,8 @@ import { format, parseISO } from 'date-fns';
 import type { Db } from '../../database.ts';
 import { badField, conflict, notFound, refuseDay } from '../../refusal.ts';
 import type { AwayRow, WeekRow } from '../../tables.ts';
-import { act, orConflict } from '../journal.ts';
+import { type Act, act, orConflict } from '../journal.ts';
+import type { Reader } from '../rides.ts';
 import { readRider, riderName } from '../riders.ts';
 import { dropUnsaid, readOwn, weekFrom } from './season.ts';
 
@@ -18,13 +19,7 @@ export async function changeWeekSaid(
   const name = await riderName(db, riderId);
   refuseDay('monday', monday, 'day');
   refuseNoMonday(monday);
-  const read = () =>
-    db
-      .selectFrom('weeks')
-      .selectAll()
-      .where('rider_id', '=', riderId)
-      .where('monday', '=', monday)
-      .executeTakeFirst();
+  const read = () => readStoredWeek(db, riderId, monday);
   const stored = await read();
   if ((stored?.version ?? 0) !== version)
     throw conflict({ version, ...said }, stored ? weekFrom(stored) : null);
@@ -36,18 +31,44 @@ export async function changeWeekSaid(
   };
   const label = `changed the week of ${format(parseISO(monday), 'EEE d MMM')} of ${name}`;
   await orConflict({ version, ...said }, read, () =>
-    act(db, label, null, async ({ insert, update }) => {
-      if (stored) await update('weeks', stored.id, { ...columns, version: version + 1 });
-      else {
-        const usual = { kind: 'load', period: 'build', system: null, rise: null } as const;
-        const row = { goal: null, briefing: null, laid: null, ...usual, ...columns } as Omit<
-          WeekRow,
-          'id' | 'rider_id' | 'monday' | 'version'
-        >;
-        await insert('weeks', { id: randomUUID(), rider_id: riderId, monday, ...row, version: 1 });
-      }
-    }),
+    act(db, label, null, (doing) => writeWeek(doing, { riderId, monday, stored }, columns)),
   );
+}
+
+/** What there is of a week, and where it belongs. */
+interface WeekAt {
+  readonly riderId: string;
+  readonly monday: string;
+  readonly stored: WeekRow | undefined;
+}
+
+/** Writes something of a week, beside whatever else is done in the same step. */
+export async function writeWeek(
+  { insert, update }: Act,
+  { riderId, monday, stored }: WeekAt,
+  columns: Partial<WeekRow>,
+): Promise<void> {
+  if (stored) return update('weeks', stored.id, { ...columns, version: stored.version + 1 });
+  const usual = { kind: 'load', period: 'build', system: null, rise: null } as const;
+  const row = { goal: null, briefing: null, laid: null, ...usual, ...columns } as Omit<
+    WeekRow,
+    'id' | 'rider_id' | 'monday' | 'version'
+  >;
+  await insert('weeks', { id: randomUUID(), rider_id: riderId, monday, ...row, version: 1 });
+}
+
+/** A week as it is stored; undefined where nobody has said anything of it. */
+export function readStoredWeek(
+  db: Reader,
+  riderId: string,
+  monday: string,
+): Promise<WeekRow | undefined> {
+  return db
+    .selectFrom('weeks')
+    .selectAll()
+    .where('rider_id', '=', riderId)
+    .where('monday', '=', monday)
+    .executeTakeFirst();
 }
 
 /** Adds days with other hours than usual. */

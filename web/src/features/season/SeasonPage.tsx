@@ -13,6 +13,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { WithRider } from '../../ui/WithRider.tsx';
 import { DayFigures } from './DayFigures.tsx';
+import { GoalLadder } from './GoalLadder.tsx';
 import { HoursAsked } from './HoursAsked.tsx';
 import { Morning } from './Morning.tsx';
 import { OtherHours } from './OtherHours.tsx';
@@ -59,6 +60,9 @@ function SeasonOf({ rider }: { rider: Rider }) {
           >
             {unfolded ? 'Fold the weeks behind' : 'Weeks behind'}
           </Button>
+          <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season/now`}>
+            What now?
+          </Link>
           <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season/layout`}>
             Lay out
           </Link>
@@ -86,6 +90,7 @@ function SeasonOf({ rider }: { rider: Rider }) {
             <Morning season={season} />
           </section>
           <DayFigures season={season} shown={shown} />
+          <GoalLadder rider={rider} />
           <WholeSpacing rider={rider} season={season} />
           <OtherHours rider={rider} away={data.away} />
           <SeasonRules rider={rider} settings={data.rider.settings} typedBase={data.typedBase} />

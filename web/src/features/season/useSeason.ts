@@ -1,12 +1,11 @@
-import type { PlanChange, PlanChanges, Rider, Season } from '@uphill/api';
 import {
-  type Change,
-  mondayOf,
-  plus,
-  reckon,
-  type Reckoned,
-  seasonWith,
-} from '@uphill/core/season';
+  type PlanChange,
+  type PlanChanges,
+  planChangesOf,
+  type Rider,
+  type Season,
+} from '@uphill/api';
+import { type Change, mondayOf, plus, reckon, seasonWith } from '@uphill/core/season';
 import { useMemo, useState } from 'react';
 import { seasonApi } from '../../shared/api/season.ts';
 import { today } from '../../shared/dates.ts';
@@ -47,8 +46,9 @@ export function useSeason(rider: Rider, weeksBehind = WEEKS_BEHIND) {
     changes: readonly PlanChange[],
     says: string,
     shown: readonly Change[] = NONE,
+    weeks: NonNullable<PlanChanges['weeks']> = [],
   ): Promise<boolean> => {
-    if (!data || changes.length === 0) return false;
+    if (!data || changes.length + weeks.length === 0) return false;
     setSent({ changes: shown, over: data });
     setTried(NONE);
     const adds = changes.some(({ kind }) => kind === 'add' || kind === 'copy' || kind === 'place');
@@ -56,6 +56,7 @@ export function useSeason(rider: Rider, weeksBehind = WEEKS_BEHIND) {
       () =>
         changePlan({
           ...{ riderId: rider.id, did, changes: [...changes] },
+          ...(weeks.length > 0 ? { weeks } : {}),
           ...(adds ? { state: data.state } : {}),
         }),
       says,
@@ -68,7 +69,7 @@ export function useSeason(rider: Rider, weeksBehind = WEEKS_BEHIND) {
     did: PlanChanges['did'],
     changes: readonly Change[],
     says: string,
-  ): Promise<boolean> => send(did, stored ? named(stored, changes) : [], says, changes);
+  ): Promise<boolean> => send(did, data ? planChangesOf(data, changes) : [], says, changes);
   return {
     ...{ season: drawn, data, error, problem },
     /** Something is dragged that is not stored yet. */
@@ -78,17 +79,3 @@ export function useSeason(rider: Rider, weeksBehind = WEEKS_BEHIND) {
 }
 
 export type SeasonInHand = ReturnType<typeof useSeason>;
-
-/** Each with the version of its day; new rides get their ids from the server. */
-function named({ input }: Reckoned, changes: readonly Change[]): PlanChange[] {
-  const versions = new Map(
-    (input as Season).days.flatMap(({ works }) => works.map(({ id, version }) => [id, version])),
-  );
-  return changes.map((change): PlanChange => {
-    if (change.kind === 'add') {
-      const { id: _, ...add } = change;
-      return add;
-    }
-    return { ...change, version: versions.get(change.id) ?? 0 };
-  });
-}

@@ -17,6 +17,7 @@ import { DayActions } from './DayActions.tsx';
 import { Heat } from './Heat.tsx';
 import { Mark } from './Mark.tsx';
 import { RidesOfDay } from './RidesOfDay.tsx';
+import { ShortOfTime } from './ShortOfTime.tsx';
 import { Steps } from './Steps.tsx';
 import { Heading } from '../../../ui/Heading.tsx';
 
@@ -47,6 +48,11 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
         </span>
         <span className="ms-auto d-flex flex-wrap gap-2 align-items-center">
           {planned && <DayActions day={day} act={act} />}
+          {day.state === 'missed' && (
+            <Link className="btn btn-primary" to={`/riders/${rider.id}/season/now?day=${day.id}`}>
+              What now?
+            </Link>
+          )}
           <Link
             className="btn btn-outline-secondary"
             to={`/riders/${rider.id}/days/${day.id}/card`}
@@ -78,6 +84,9 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
         </section>
         <div>
           {heat && <Caution>{heat}</Caution>}
+          {planned && day.date >= today() && (
+            <ShortOfTime key={day.version} day={day} numbers={numbers} />
+          )}
           <Mark day={day} />
           {planned && <Heat day={day} />}
           <Asks asks={asks} rider={numbers} zones={roadZones(numbers)} />

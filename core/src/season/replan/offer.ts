@@ -1,0 +1,82 @@
+import { applyChanges, type Change } from '../changes.ts';
+import { forecastOf, type Morning } from '../forecast.ts';
+import { reckon } from '../reckon.ts';
+import type { Reckoned } from '../reckoned.ts';
+import { brokenIn } from '../spacing.ts';
+import { mondayOf, type WeekSaid } from '../week.ts';
+
+/** A way to go on after something did not go as planned. */
+export interface Offer {
+  readonly id: string;
+  /** "Ride 4 × 8:00 on Thu 3 Dec instead" */
+  readonly says: string;
+  readonly why: string;
+  readonly changes: readonly Change[];
+  /** Weeks of which something else is said from then on. */
+  readonly weeks: readonly WeekSaid[];
+  /** Sessions that go one rung easier, by the ids of their works. */
+  readonly easier: readonly string[];
+}
+
+/** The same with what it does. */
+export interface Offered extends Offer {
+  readonly season: Reckoned;
+  readonly morning: Morning | null;
+  /** Names of rules broken in the weeks that it touches and that held before. */
+  readonly broken: readonly string[];
+}
+
+/** Nothing is changed. */
+export const NOTHING = { changes: [], weeks: [], easier: [] } as const;
+
+/**
+ * A season with an offer taken.
+ *
+ * @param season the season
+ * @param offer what is done
+ * @returns its figures
+ */
+export function seasonAfter(season: Reckoned, { changes, weeks }: Offer): Reckoned {
+  const { input, past } = season;
+  const said = new Set(weeks.map(({ monday }) => monday));
+  return reckon(
+    {
+      ...input,
+      days: applyChanges(input.days, changes, input.pointsPerHour),
+      weeks: [...input.weeks.filter(({ monday }) => !said.has(monday)), ...weeks],
+    },
+    past,
+  );
+}
+
+/**
+ * Offers side by side, each with its forecast and the rules it breaks.
+ *
+ * @param season the season
+ * @param offers ways to go on
+ * @returns the offers with what they do
+ * Source: handbook section 8.10.
+ */
+export function withForecasts(season: Reckoned, offers: readonly Offer[]): Offered[] {
+  const before = new Set(brokenNow(season));
+  return offers.map((offer) => {
+    const after = seasonAfter(season, offer);
+    return {
+      ...offer,
+      season: after,
+      morning: forecastOf(after).morning?.asPlanned ?? null,
+      broken: [...new Set(brokenNow(after).filter((each) => !before.has(each)))].map((each) =>
+        each.slice(each.indexOf(' ') + 1),
+      ),
+    };
+  });
+}
+
+/** Rules broken in this week and the two after it, each with its Monday. */
+function brokenNow(season: Reckoned): string[] {
+  const first = mondayOf(season.input.today);
+  const at = season.weeks.findIndex(({ said }) => said.monday === first);
+  return season.weeks
+    .slice(Math.max(0, at), at + 3)
+    .flatMap((week) => brokenIn(season, week).map((name) => `${week.said.monday} ${name}`));
+}

@@ -1,0 +1,96 @@
+import { type Day, planChangesOf, type PlanChange, type Rider } from '@uphill/api';
+import { type Offer, type Offered, type Reckoned, withForecasts } from '@uphill/core/season';
+import { climb, type RiderOnDay } from '@uphill/core/sessions';
+import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
+import { useMemo } from 'react';
+import Button from 'react-bootstrap/Button';
+import { useNavigate } from 'react-router';
+import { daysApi } from '../../../shared/api/days.ts';
+import { choices } from '../../../shared/choices.ts';
+import { today } from '../../../shared/dates.ts';
+import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
+import { plus } from '@uphill/core/season';
+import type { useSeason } from '../useSeason.ts';
+
+interface Props {
+  readonly rider: Rider;
+  readonly season: Reckoned;
+  readonly inHand: ReturnType<typeof useSeason>;
+  readonly offers: readonly Offer[];
+}
+
+/** Sessions that go a rung easier lie within so many days. */
+const EASIER_DAYS = 21;
+
+/** Ways to go on side by side: what each changes, the base and reserve it brings to the goal, the rules it breaks. */
+export function Offers({ rider, season, inHand, offers }: Props) {
+  const shown = useMemo(() => withForecasts(season, offers), [season, offers]);
+  const numbers = useRiderNumbers(rider, today());
+  const { data: days } = daysApi.useDaysQuery({
+    riderId: rider.id,
+    from: today(),
+    to: plus(today(), EASIER_DAYS),
+  });
+  const navigate = useNavigate();
+  const take = async (offer: Offered): Promise<void> => {
+    const { data } = inHand;
+    if (!data) return;
+    const changes = [
+      ...planChangesOf(data, offer.changes),
+      ...easierOf(offer, days ?? [], numbers),
+    ];
+    const weeks = offer.weeks.map((week) => ({
+      ...week,
+      version: data.weeks.find(({ monday }) => monday === week.monday)?.version ?? 0,
+    }));
+    if (await inHand.send('re-planned', changes, `${offer.says}.`, offer.changes, weeks))
+      void navigate(`/riders/${rider.id}/season`);
+  };
+  return (
+    <div className="offers">
+      {shown.map((offer, place) => (
+        <article key={offer.id} className="offer" aria-label={offer.says}>
+          <h3>
+            {offer.says}
+            {place === 0 && shown.length > 1 && <span className="soft small"> · first choice</span>}
+          </h3>
+          <p className="mb-1">{offer.why}</p>
+          <Effect offer={offer} />
+          {offer.changes.length + offer.weeks.length + offer.easier.length > 0 ? (
+            <Button
+              variant={place === 0 ? 'primary' : 'outline-secondary'}
+              onClick={() => void take(offer)}
+            >
+              Do this
+            </Button>
+          ) : (
+            <span className="soft">Nothing changes in the plan.</span>
+          )}
+        </article>
+      ))}
+    </div>
+  );
+}
+
+function Effect({ offer: { morning, broken } }: { offer: Offered }) {
+  const share = morning?.reservePercent ?? null;
+  return (
+    <p className="mb-2 small">
+      {morning
+        ? `Goal’s morning: base ${roundTo(morning.base, 1)}, reserve ${printSigned(morning.reserve, 0)}${share === null ? '' : ` (${roundHalfUp(share)} %)`}`
+        : 'No goal to forecast to'}
+      {broken.length > 0 && <span className="want ms-2">breaks {broken.join(', ')}</span>}
+    </p>
+  );
+}
+
+/** Each of the sessions one rung down its ladder, where it has one. */
+function easierOf({ easier }: Offered, days: readonly Day[], numbers: RiderOnDay): PlanChange[] {
+  const climbing = { rider: numbers, school: choices().ceilingSchool };
+  return days
+    .filter(({ id }) => easier.includes(id))
+    .flatMap(({ id, version, plan }): PlanChange[] => {
+      const lower = climb(plan, -1, climbing);
+      return lower.ok ? [{ kind: 'plan', id, version, plan: lower.value.plan }] : [];
+    });
+}
