@@ -99,6 +99,8 @@ const VIEWS = [
   '/riders/{}/tests/compare',
   '/riders/{}/rides',
   '/riders/{}/season',
+  '/riders/{}/season/layout',
+  '/riders/{}/season/now',
   `/riders/{}/season/${plus(mondayOf(dayFromNow(0)), 21)}`,
   '/week',
   '/settings',

@@ -202,3 +202,83 @@ test('a day is carried by keys and by pointer on the season, and the squad’s w
   expect(width).toBeGreaterThan(height);
   for (const word of ['Ines Okafor', 'Tomas Brandt', 'Mon', 'Sun']) expect(text).toContain(word);
 });
+
+test('a season laid out from nothing to a handed-over first week, undone whole, and a touched week kept', async ({
+  page,
+  demoHouse,
+}) => {
+  const { rider } = await idsOf(demoHouse);
+  const leila = rider('Leila');
+  const monday = plus(THIS_MONDAY, 7);
+  const at = `${demoHouse.url}/api/riders/${leila}`;
+  await fetch(`${at}/goals`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: demoHouse.url },
+    body: JSON.stringify({
+      ...{ name: 'Fen Loop', date: plus(THIS_MONDAY, 7 * 15 + 5), rank: 'main', watts: 200 },
+      ...{ seconds: 3600, km: null, climbM: null, hillId: null },
+    }),
+  });
+  await page.goto(`${demoHouse.url}/riders/${leila}/season`);
+  // From here to a handed-over week: five actions.
+  await page.getByRole('link', { name: 'Lay out', exact: true }).click();
+  await expect(page.getByText('15 weeks to Fen Loop')).toBeVisible();
+  await page.getByLabel(/^Replace what you changed or added/).check();
+  const weeks = region(page, 'The weeks').getByRole('row');
+  await expect(weeks.filter({ hasText: 'Taper' }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Lay out the season' }).click();
+  await expect(page.getByRole('heading', { name: 'Season to the Fen Loop' })).toBeVisible();
+  await expect(page.getByText(/^Ceiling, longer 1/).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Plan the coming week' }).click();
+  await page.getByRole('button', { name: 'Hand over the week' }).click();
+  await expect(page.getByText('Leila sees the week as it stands.')).toBeVisible();
+  expect((await given(demoHouse, leila, monday)).length).toBeGreaterThan(1);
+
+  // A week is touched; laid out again by another length of the taper, it stays as it is.
+  await page.goto(`${demoHouse.url}/riders/${leila}/season/${plus(monday, 14)}`);
+  await region(page, '3 · What it comes to').getByLabel('Planned rise').fill('0.5');
+  await page.getByRole('button', { name: 'Save the goal' }).click();
+  await expect(page.getByText('0.5 a week, typed')).toBeVisible();
+  await page.goto(`${demoHouse.url}/riders/${leila}/season/layout`);
+  await expect(page.getByText(/Kept: .*the week of/)).toBeVisible();
+  const taper = region(page, 'Taper').getByRole('radio', { name: /^10 days/ });
+  await taper.check();
+  await expect(page.getByText('Laying it out …')).toHaveCount(0);
+  await expect(taper).toBeChecked();
+  await page.getByRole('button', { name: 'Lay out the season' }).click();
+  await expect(page.getByText(/^The season is laid out: \d+ weeks\.$/)).toBeVisible();
+  await page.goto(`${demoHouse.url}/riders/${leila}/season/${plus(monday, 14)}`);
+  await expect(page.getByText('0.5 a week, typed')).toBeVisible();
+
+  // One undo takes back a whole laying-out.
+  const blocks = async (): Promise<number> => {
+    const season = `${at}/season?from=${THIS_MONDAY}&to=${plus(THIS_MONDAY, 7 * 17 - 1)}`;
+    return ((await (await fetch(season)).json()) as { blocks: unknown[] }).blocks.length;
+  };
+  const before = await blocks();
+  expect(before).toBeGreaterThan(2);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/^Undone: laid out Leila Haddad’s season/)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect.poll(blocks).toBe(0);
+});
+
+test('a week missed through illness is answered, not chased', async ({ page, demoHouse }) => {
+  const { rider } = await idsOf(demoHouse);
+  const rurik = rider('Rurik');
+  await page.goto(`${demoHouse.url}/riders/${rurik}/season/now`);
+  const pause = region(page, 'After days without riding');
+  await pause.getByLabel('Days in a row without riding').fill('10');
+  await pause.getByLabel('Of them ill').fill('5');
+  await expect(pause.getByText('5 easy days before the next hard one')).toBeVisible();
+  await expect(pause.getByRole('note')).toContainText('48 hours without it');
+  const week = pause.getByRole('article', { name: /^An easy week/ });
+  await expect(week).toContainText('Goal’s morning: base');
+  await week.getByRole('button', { name: 'Do this' }).click();
+  await expect(page.getByRole('heading', { name: /^Season/ })).toBeVisible();
+  await expect(page.locator('.season-now')).toContainText('Easy week');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.season-now')).not.toContainText('Easy week');
+});

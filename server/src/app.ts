@@ -27,6 +27,7 @@ import { riderFileRoutes } from './routes/riderFile.ts';
 import { riderDayRoutes } from './routes/riderDays.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { rideRoutes } from './routes/rides.ts';
+import { awayRoutes } from './routes/away.ts';
 import { layoutRoutes } from './routes/layouts.ts';
 import { seasonRoutes } from './routes/season.ts';
 import { squadRoutes } from './routes/squad.ts';
@@ -111,6 +112,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     riderFileRoutes,
     rideRoutes,
     seasonRoutes,
+    awayRoutes,
     layoutRoutes,
     squadRoutes,
     testRoutes,

@@ -1,5 +1,4 @@
 import type { Layout, Season } from '@uphill/api';
-import { goalOn } from '@uphill/core/rider';
 import { layOut, mondayOf, plus, reckon, type Template, TEMPLATES } from '@uphill/core/season';
 import { riderFigures } from '@uphill/core/sessions';
 import { randomUUID } from 'node:crypto';
@@ -33,22 +32,29 @@ const seasonOf = async (ask: Ask, id: string): Promise<Season> =>
   (await ask('GET', `/riders/${id}/season?${SPAN}`)).body as Season;
 
 /** What the page would send: laid out by the core from what the server answers. */
-async function laidOut(ask: Ask, id: string): Promise<Layout> {
+async function laidOut(
+  ask: Ask,
+  id: string,
+): Promise<Layout & { readonly loads: readonly number[] }> {
   const season = await seasonOf(ask, id);
   const rider = (await ask('GET', `/riders/${id}`)).body;
   const works = season.days
     .filter(({ date }) => date >= MONDAY)
     .flatMap((day) => day.works.filter(({ laid }) => laid === 'yes'));
   const touched = season.weeks.filter(({ laid }) => laid !== 'yes').map(({ monday }) => monday);
-  const goal = goalOn(rider.goals, TODAY) as any;
+  const [goal] = rider.goals;
   const out = layOut({
     ...{ season: reckon(season), template: SHORT, goal, from: MONDAY, last: new Map() },
     climbing: { rider: riderFigures(rider, TODAY, null) },
     ...{ removed: new Set(works.map((work) => work.id)), touched: new Set(touched) },
     newId: randomUUID,
   });
+  const loads = out.weeks.map(
+    ({ monday }) => out.season.weeks.find(({ said }) => said.monday === monday)?.load ?? 0,
+  );
   return JSON.parse(
     JSON.stringify({
+      loads,
       ...{ state: season.state, goal: { name: goal.name, date: goal.date }, template: SHORT },
       ...{ from: MONDAY, blocks: out.blocks, weeks: out.weeks, days: out.days },
       removed: works.map(({ id: workId, version }) => ({ id: workId, version })),
@@ -64,7 +70,7 @@ describe('a season that is laid out', () => {
     const { ask, close } = await house();
     const { id, at } = await ines(ask);
     const before = await seasonOf(ask, id);
-    const layout = await laidOut(ask, id);
+    const { loads, ...layout } = await laidOut(ask, id);
     expect([layout.weeks.length, layout.days.length > 30]).toEqual([11, true]);
     expect((await ask('POST', `${at}/layouts`, layout)).status).toBe(204);
     const after = await seasonOf(ask, id);
@@ -74,11 +80,8 @@ describe('a season that is laid out', () => {
     );
     // Stored and read again, the weeks come to what was looked at before accepting.
     const weeks = reckon(after).weeks.filter(({ said }) => said.monday >= MONDAY);
-    for (const { said, load, goal } of weeks.slice(0, 9))
-      expect([said.monday, Math.abs(load - (goal?.value ?? load)) < 150]).toEqual([
-        said.monday,
-        true,
-      ]);
+    for (const [place, load] of loads.entries())
+      expect([place, Math.abs((weeks[place]?.load ?? 0) - load) < 1]).toEqual([place, true]);
     // Nothing of it is seen by the rider before it is handed over.
     expect((await ask('GET', `${at}/given?from=${MONDAY}&to=${plus(MONDAY, 6)}`)).body).toEqual([]);
     expect((await ask('POST', '/undo')).body.did).toMatch(/^laid out Ines/);

@@ -55,12 +55,7 @@ export interface Taper {
  * @returns points
  * Source: handbook section 8.9.
  */
-export function taperLoad(
-  dailyLoad: number,
-  day: number,
-  days: number,
-  cutPercent: number,
-): number {
+function taperLoad(dailyLoad: number, day: number, days: number, cutPercent: number): number {
   return dailyLoad * (1 - (cutPercent / 100) * (0.5 + (day - 1) / (days - 1)));
 }
 

@@ -1,6 +1,4 @@
 import {
-  awayChangeSchema,
-  awayFieldsSchema,
   handedOverSchema,
   handOverSchema,
   planChangesSchema,
@@ -8,23 +6,15 @@ import {
   seasonQuerySchema,
   seasonSchema,
   seasonSettingsChangeSchema,
-  versionQuerySchema,
   weekChangeSchema,
   weekParamsSchema,
 } from '@uphill/api';
-import { idSchema } from '@uphill/api';
 import { weekdayOf } from '@uphill/core/season';
 import { z } from 'zod';
 import { badField } from '../refusal.ts';
 import { changePlan } from '../store/season/changePlan.ts';
 import { readSeason } from '../store/season/season.ts';
-import {
-  addAway,
-  changeAway,
-  changeSeasonSettings,
-  changeWeekSaid,
-  removeAway,
-} from '../store/season/weeks.ts';
+import { changeSeasonSettings, changeWeekSaid } from '../store/season/weeks.ts';
 import { handOverDays } from '../store/season/handOver.ts';
 import { routes, sendJson } from './route.ts';
 
@@ -64,42 +54,6 @@ export const seasonRoutes = routes((app, { db }) => {
     { schema: { params: weekParamsSchema, body: weekChangeSchema, response: done } },
     async ({ params, body }, reply) => {
       await changeWeekSaid(db, params, body);
-      return reply.status(204).send(null);
-    },
-  );
-  app.post(
-    '/riders/:riderId/away',
-    { schema: { params: riderParamsSchema, body: awayFieldsSchema, response: done } },
-    async ({ params, body }, reply) => {
-      await addAway(db, params.riderId, body);
-      return reply.status(204).send(null);
-    },
-  );
-  app.put(
-    '/riders/:riderId/away/:id',
-    {
-      schema: {
-        params: riderParamsSchema.extend({ id: idSchema }),
-        body: awayChangeSchema,
-        response: done,
-      },
-    },
-    async ({ params, body }, reply) => {
-      await changeAway(db, params, body);
-      return reply.status(204).send(null);
-    },
-  );
-  app.delete(
-    '/riders/:riderId/away/:id',
-    {
-      schema: {
-        params: riderParamsSchema.extend({ id: idSchema }),
-        querystring: versionQuerySchema,
-        response: done,
-      },
-    },
-    async ({ params, query }, reply) => {
-      await removeAway(db, params, query.version);
       return reply.status(204).send(null);
     },
   );

@@ -209,7 +209,7 @@ export class SlotInHand {
  * @returns the session, each set with at least one rep
  * Source: handbook section 8.9.
  */
-export function withReps(plan: Plan, share: number): Plan {
+function withReps(plan: Plan, share: number): Plan {
   return named({ ...plan, items: plan.items.map((item) => changed(item, share)) });
 }
 

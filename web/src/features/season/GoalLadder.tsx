@@ -1,6 +1,6 @@
 import type { Rider } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
-import { daysFrom, goalLadder, LADDER_SHARES, plus } from '@uphill/core/season';
+import { daysFrom, goalLadder, LADDER_SHARES, type LadderRung, plus } from '@uphill/core/season';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import { modelsApi } from '../../shared/api/models.ts';
@@ -12,6 +12,11 @@ import { NumberField } from '../../ui/NumberField.tsx';
 /** Bests of so many days stand beside what the goal needs. */
 const BEST_DAYS = 180;
 const LEAST_S = 300;
+const SHARES = [
+  ['keptBack', 'Kept back, %'],
+  ['three', '3:00 reps, % of FTP'],
+  ['one', '1:00 reps, % of FTP'],
+] as const;
 
 /** The ladder back from the goal: what it needs, what the rider has, and what that asks a week. */
 export function GoalLadder({ rider }: { rider: Rider }) {
@@ -20,17 +25,17 @@ export function GoalLadder({ rider }: { rider: Rider }) {
   const { data: curve } = modelsApi.useCurveQuery({
     ...{ riderId: rider.id, from: plus(today(), -BEST_DAYS), to: today() },
   });
-  const [shares, setShares] = useState({
-    kept: LADDER_SHARES.keptBack.usual as number,
-    three: LADDER_SHARES.three.usual as number,
-    one: LADDER_SHARES.one.usual as number,
+  const [shares, setShares] = useState<Readonly<Record<keyof typeof LADDER_SHARES, number>>>({
+    keptBack: LADDER_SHARES.keptBack.usual,
+    three: LADDER_SHARES.three.usual,
+    one: LADDER_SHARES.one.usual,
   });
   const rungs = useMemo(() => {
     if (!goal?.watts || !goal.seconds || goal.seconds < LEAST_S) return null;
     const best = (seconds: number): number | null =>
       curve?.find((each) => each.seconds === seconds)?.watts ?? null;
     return goalLadder({
-      ...{ goalW: goal.watts, seconds: goal.seconds, keptBackPercent: shares.kept },
+      ...{ goalW: goal.watts, seconds: goal.seconds, keptBackPercent: shares.keptBack },
       ...{ percentOf3min: shares.three, percentOf1min: shares.one },
       weeksLeft: Math.floor(daysFrom(today(), goal.date) / 7),
       best: { ftpW, threeW: best(180), oneW: best(60) },
@@ -49,92 +54,75 @@ export function GoalLadder({ rider }: { rider: Rider }) {
   return (
     <section className="sheet" aria-label="Ladder from the goal">
       <h2>Ladder from the goal</h2>
-      <table className="goal-ladder">
-        <thead>
-          <tr>
-            <th scope="col">Needed for {goal.name}</th>
-            <th scope="col" className="text-end">
-              W
-            </th>
-            <th scope="col" className="text-end">
-              Best of {BEST_DAYS} days
-            </th>
-            <th scope="col" className="text-end">
-              Gap
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rungs.map(({ what, needed, bestW, gapW, gapPercent, percentAWeek, fasterThanMost }) => (
-            <tr key={what}>
-              <th scope="row">{what}</th>
-              <td className="text-end">
-                <Figure working={needed} label={`Needed: ${what}`}>
-                  {String(roundHalfUp(needed.value))}
-                </Figure>
-              </td>
-              <td className="text-end">{bestW === null ? 'none' : roundHalfUp(bestW)}</td>
-              <td className="text-end">
-                {gapW === null || gapPercent === null ? (
-                  <span className="soft">no best to hold it against</span>
-                ) : (
-                  <>
-                    {printSigned(gapW, 0)} W, {printSigned(gapPercent, 1)} %
-                    {percentAWeek !== null && gapW > 0 && (
-                      <span className="small d-block">
-                        {roundTo(percentAWeek, 2)} % a week
-                        {fasterThanMost && ': faster than most riders change'}
-                      </span>
-                    )}
-                  </>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Rungs rungs={rungs} goal={goal.name} />
       <details>
         <summary>Shares it is reckoned with</summary>
-        <Share
-          label="Kept back, %"
-          {...LADDER_SHARES.keptBack}
-          value={shares.kept}
-          set={(kept) => setShares({ ...shares, kept })}
-        />
-        <Share
-          label="3:00 reps, % of FTP"
-          {...LADDER_SHARES.three}
-          value={shares.three}
-          set={(three) => setShares({ ...shares, three })}
-        />
-        <Share
-          label="1:00 reps, % of FTP"
-          {...LADDER_SHARES.one}
-          value={shares.one}
-          set={(one) => setShares({ ...shares, one })}
-        />
+        {SHARES.map(([name, label]) => (
+          <NumberField
+            key={name}
+            needed
+            label={label}
+            bounds={[LADDER_SHARES[name].least, LADDER_SHARES[name].most]}
+            wrong={`From ${LADDER_SHARES[name].least} to ${LADDER_SHARES[name].most} %.`}
+            value={shares[name]}
+            set={(value) => setShares({ ...shares, [name]: value })}
+          />
+        ))}
       </details>
     </section>
   );
 }
 
-interface ShareProps {
-  readonly label: string;
-  readonly least: number;
-  readonly most: number;
-  readonly value: number;
-  readonly set: (value: number) => void;
+/** Needed, the rider's best, and the gap between them, a row a rung. */
+function Rungs({ rungs, goal }: { rungs: readonly LadderRung[]; goal: string }) {
+  return (
+    <table className="goal-ladder">
+      <thead>
+        <tr>
+          <th scope="col">Needed for {goal}</th>
+          <th scope="col" className="text-end">
+            W
+          </th>
+          <th scope="col" className="text-end">
+            Best of {BEST_DAYS} days
+          </th>
+          <th scope="col" className="text-end">
+            Gap
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rungs.map((rung) => (
+          <tr key={rung.what}>
+            <th scope="row">{rung.what}</th>
+            <td className="text-end">
+              <Figure working={rung.needed} label={`Needed: ${rung.what}`}>
+                {String(roundHalfUp(rung.needed.value))}
+              </Figure>
+            </td>
+            <td className="text-end">{rung.bestW === null ? 'none' : roundHalfUp(rung.bestW)}</td>
+            <td className="text-end">
+              <Gap rung={rung} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
 }
 
-function Share({ label, least, most, value, set }: ShareProps) {
+function Gap({ rung: { gapW, gapPercent, percentAWeek, fasterThanMost } }: { rung: LadderRung }) {
+  if (gapW === null || gapPercent === null)
+    return <span className="soft">no best to hold it against</span>;
   return (
-    <NumberField
-      needed
-      label={label}
-      bounds={[least, most]}
-      wrong={`From ${least} to ${most} %.`}
-      value={value}
-      set={set}
-    />
+    <>
+      {printSigned(gapW, 0)} W, {printSigned(gapPercent, 1)} %
+      {percentAWeek !== null && gapW > 0 && (
+        <span className="small d-block">
+          {roundTo(percentAWeek, 2)} % a week
+          {fasterThanMost && ': faster than most riders change'}
+        </span>
+      )}
+    </>
   );
 }

@@ -42,28 +42,8 @@ export function LayoutPage() {
 }
 
 function LayoutOf({ rider }: { rider: Rider }) {
-  const goals = useMemo(
-    () =>
-      rider.goals
-        .filter(({ date }) => date > today() && weeksTo(date) <= FURTHEST_WEEKS)
-        .sort((one, other) => one.date.localeCompare(other.date)),
-    [rider.goals],
-  );
-  const [goalId, setGoalId] = useState(() => (mainOf(goals) ?? goals[0])?.id ?? 'none');
-  const goal = goals.find(({ id }) => id === goalId) ?? null;
-  const [from, setFrom] = useState(firstMonday(today()));
-  const weeks = goal ? weeksToGoal(from, goal.date).weeks : null;
-  const proposed = weeks === null ? 'base-month' : (templateForWeeks(weeks) ?? 'climb-run-in');
-  const [templateId, setTemplateId] = useState<string | null>(null);
-  const { data: own } = layoutsApi.useTemplatesQuery();
-  const templates = useMemo(
-    () => [...TEMPLATES, ...(own ?? []).map(({ template }) => template)],
-    [own],
-  );
-  const template =
-    templates.find(({ id }) => id === (templateId ?? proposed)) ?? (templates[0] as Template);
-  const [taperDays, setTaperDays] = useState<number | undefined>();
-  const [replace, setReplace] = useState(false);
+  const chosen = useChosen(rider);
+  const { template, goal, from, taperDays, replace } = chosen;
   const ahead = goal ? Math.max(WEEKS_AHEAD, weeksTo(goal.date) + 3) : WEEKS_AHEAD;
   const monday = mondayOf(today());
   const { data: season, error } = seasonApi.useSeasonQuery({
@@ -72,18 +52,18 @@ function LayoutOf({ rider }: { rider: Rider }) {
     to: plus(monday, 7 * ahead + 6),
   });
   const numbers = useRiderNumbers(rider, today());
-  const asked = { template, goal, from, taperDays, replace };
-  const request = useLayoutRequest(rider, season, numbers, asked);
+  const request = useLayoutRequest(rider, season, numbers, chosen);
   const { found, working } = useLayout(request);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!season) return <Loading />;
   const laidOut = found?.laidOut ?? null;
+  const toGo = goal ? `${weeksToGoal(from, goal.date).weeks} weeks to ${goal.name}` : '';
   return (
     <>
       <div className="title-row">
         <Heading>Lay out the season</Heading>
         <span className="soft" role="status">
-          {working ? 'Laying it out …' : weeks !== null && goal && `${weeks} weeks to ${goal.name}`}
+          {working ? 'Laying it out …' : toGo}
         </span>
         <span className="ms-auto d-flex flex-wrap gap-2">
           <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season`}>
@@ -95,33 +75,7 @@ function LayoutOf({ rider }: { rider: Rider }) {
       <div className="columns columns-top">
         <div className="week-steps">
           <section className="sheet" aria-label="What to lay out">
-            <div className="field-row">
-              <SelectField
-                label="Template"
-                hint={template.says}
-                options={templates.map(({ id, name, weeks: [low, high] }) => [
-                  id,
-                  `${name}, ${low === high ? low : `${low}–${high}`} weeks${id === proposed ? ' · proposed' : ''}`,
-                ])}
-                value={template.id}
-                choose={setTemplateId}
-              />
-              <SelectField
-                label="Goal"
-                options={[
-                  ...goals.map(({ id, name, date }) => [id, `${name}, ${printDay(date)}`] as const),
-                  ['none', 'No goal'] as const,
-                ]}
-                value={goalId}
-                choose={setGoalId}
-              />
-              <SelectField
-                label="From the week of"
-                options={mondaysFrom(today()).map((each) => [each, printDay(each)] as const)}
-                value={from}
-                choose={setFrom}
-              />
-            </div>
+            <Choices chosen={chosen} />
             {found?.refusal && <p className="want mb-0">{found.refusal}</p>}
             {laidOut && (
               <ul className="layout-says" aria-label="What to know">
@@ -130,7 +84,7 @@ function LayoutOf({ rider }: { rider: Rider }) {
                 ))}
               </ul>
             )}
-            <Kept {...{ season, from, replace, setReplace }} />
+            <Kept {...{ season, from, replace }} setReplace={chosen.setReplace} />
           </section>
           {laidOut && (
             <section className="sheet" aria-labelledby="layout-weeks-title">
@@ -139,23 +93,102 @@ function LayoutOf({ rider }: { rider: Rider }) {
             </section>
           )}
         </div>
-        {laidOut && (
-          <div className="week-beside">
-            <section className="sheet" aria-labelledby="layout-base-title">
-              <h2 id="layout-base-title">{goal ? 'Base, to the goal' : 'Base'}</h2>
-              <SeasonChart season={laidOut.season} />
-              <Morning season={laidOut.season} />
-            </section>
-            {laidOut.taper && (
-              <section className="sheet" aria-labelledby="taper-title">
-                <h2 id="taper-title">Taper</h2>
-                <TaperRows taper={laidOut.taper} choose={setTaperDays} />
-              </section>
-            )}
-          </div>
-        )}
+        {laidOut && <Beside laidOut={laidOut} days={taperDays} choose={chosen.setTaperDays} />}
       </div>
     </>
+  );
+}
+
+interface BesideProps {
+  readonly laidOut: LaidOut;
+  readonly days: number | undefined;
+  readonly choose: (days: number) => void;
+}
+
+/** What it does to the goal, and the lengths of the taper. */
+function Beside({ laidOut: { season, taper }, days, choose }: BesideProps) {
+  return (
+    <div className="week-beside">
+      <section className="sheet" aria-labelledby="layout-base-title">
+        <h2 id="layout-base-title">{season.input.goal ? 'Base, to the goal' : 'Base'}</h2>
+        <SeasonChart season={season} />
+        <Morning season={season} />
+      </section>
+      {taper && (
+        <section className="sheet" aria-labelledby="taper-title">
+          <h2 id="taper-title">Taper</h2>
+          <TaperRows taper={taper} days={days} choose={choose} />
+        </section>
+      )}
+    </div>
+  );
+}
+
+/** Template, goal and first week, as proposed until the coach says otherwise. */
+function useChosen(rider: Rider) {
+  const goals = useMemo(
+    () =>
+      rider.goals
+        .filter(({ date }) => date > today() && weeksTo(date) <= FURTHEST_WEEKS)
+        .sort((one, other) => one.date.localeCompare(other.date)),
+    [rider.goals],
+  );
+  const [goalId, setGoalId] = useState(() => (mainOf(goals) ?? goals[0])?.id ?? 'none');
+  const goal = goals.find(({ id }) => id === goalId) ?? null;
+  const [from, setFrom] = useState(firstMonday(today()));
+  const [templateId, setTemplateId] = useState<string | null>(null);
+  const [taperDays, setTaperDays] = useState<number | undefined>();
+  const [replace, setReplace] = useState(false);
+  const { data: own } = layoutsApi.useTemplatesQuery();
+  const templates = useMemo(
+    () => [...TEMPLATES, ...(own ?? []).map(({ template }) => template)],
+    [own],
+  );
+  const proposed = proposedFor(goal, from);
+  const template = templates.find(({ id }) => id === (templateId ?? proposed)) ?? FIRST;
+  return {
+    ...{ goals, goal, goalId, setGoalId, from, setFrom, template, templates, setTemplateId },
+    ...{ proposed, taperDays, setTaperDays, replace, setReplace },
+  };
+}
+
+const [FIRST] = TEMPLATES as readonly [Template, ...Template[]];
+
+function proposedFor(goal: Goal | null, from: string): string {
+  if (!goal) return 'base-month';
+  return templateForWeeks(weeksToGoal(from, goal.date).weeks) ?? 'climb-run-in';
+}
+
+function Choices({ chosen }: { chosen: ReturnType<typeof useChosen> }) {
+  const { goals, goalId, setGoalId, from, setFrom, template, templates, proposed } = chosen;
+  return (
+    <div className="field-row">
+      <SelectField
+        label="Template"
+        hint={template.says}
+        options={templates.map(({ id, name, weeks: [low, high] }) => [
+          id,
+          `${name}, ${low === high ? low : `${low}–${high}`} weeks${id === proposed ? ' · proposed' : ''}`,
+        ])}
+        value={template.id}
+        choose={chosen.setTemplateId}
+      />
+      <SelectField
+        label="Goal"
+        options={[
+          ...goals.map(({ id, name, date }) => [id, `${name}, ${printDay(date)}`] as const),
+          ['none', 'No goal'] as const,
+        ]}
+        value={goalId}
+        choose={setGoalId}
+      />
+      <SelectField
+        label="From the week of"
+        options={mondaysFrom(today()).map((each) => [each, printDay(each)] as const)}
+        value={from}
+        choose={setFrom}
+      />
+    </div>
   );
 }
 

@@ -4,11 +4,13 @@ import { Figure } from '../../../ui/Figure.tsx';
 
 interface Props {
   readonly taper: Taper | { readonly refusal: string };
+  /** The length that was chosen by hand; left out: as proposed. */
+  readonly days: number | undefined;
   readonly choose: (days: number) => void;
 }
 
 /** Every length of the taper with its best cut: what is left of the base, and the reserve on the goal's morning. */
-export function TaperRows({ taper, choose }: Props) {
+export function TaperRows({ taper, days, choose }: Props) {
   if ('refusal' in taper) return <p className="mb-0">{taper.refusal}</p>;
   const { rows, chosen } = taper;
   return (
@@ -19,7 +21,7 @@ export function TaperRows({ taper, choose }: Props) {
           <input
             type="radio"
             name="taper"
-            checked={row.days === chosen.days}
+            checked={row.days === (days ?? chosen.days)}
             onChange={() => choose(row.days)}
           />
           <span>{row.days} days</span>
@@ -27,7 +29,7 @@ export function TaperRows({ taper, choose }: Props) {
           <span>base {roundTo(row.base, 1).toFixed(1)}</span>
           <span>
             reserve{' '}
-            {row === chosen || row.days === chosen.days ? (
+            {row.days === chosen.days ? (
               <Figure working={taper.reserve} label="Reserve on the goal’s morning">
                 {words(row)}
               </Figure>

@@ -1,6 +1,6 @@
 import type { LaidOut } from '@uphill/core/season';
 import { type Remote, wrap } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { LayoutRequest, LayoutWorker } from '../../../workers/layout.worker.ts';
 
 interface Found {
@@ -10,30 +10,36 @@ interface Found {
 }
 
 /**
- * The season as a request would lay it out, reckoned in a worker. What is asked for again while one is under way stops
- * it; until the new one is there the last one stays.
+ * The season as a request would lay it out, reckoned in a worker that the page keeps. An answer to what is no longer
+ * asked is passed over; until the new one is there the last one stays.
  */
 export function useLayout(request: LayoutRequest | null) {
   const [found, setFound] = useState<Found | null>(null);
+  const host = useRef<Remote<LayoutWorker> | null>(null);
   useEffect(() => {
-    if (!request) return undefined;
     const worker = new Worker(new URL('../../../workers/layout.worker.ts', import.meta.url), {
       type: 'module',
     });
-    const remote: Remote<LayoutWorker> = wrap<LayoutWorker>(worker);
-    let stopped = false;
-    remote.layOut(request).then(
-      (laidOut) => {
-        if (!stopped) setFound({ of: request, laidOut: laidOut as LaidOut, refusal: null });
-      },
+    host.current = wrap<LayoutWorker>(worker);
+    return () => {
+      host.current = null;
+      worker.terminate();
+    };
+  }, []);
+  useEffect(() => {
+    if (!request || !host.current) return undefined;
+    let asked = true;
+    const take = (laidOut: LaidOut | null, refusal: string | null): void => {
+      if (asked) setFound({ of: request, laidOut, refusal });
+    };
+    host.current.layOut(request).then(
+      (laidOut) => take(laidOut, null),
       (error: unknown) => {
-        const refusal = error instanceof Error ? error.message : 'It cannot be laid out.';
-        if (!stopped) setFound({ of: request, laidOut: null, refusal });
+        take(null, error instanceof Error ? error.message : 'It cannot be laid out.');
       },
     );
     return () => {
-      stopped = true;
-      worker.terminate();
+      asked = false;
     };
   }, [request]);
   return { found, working: request !== null && found?.of !== request };
