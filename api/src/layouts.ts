@@ -19,7 +19,8 @@ export const layoutSchema = z.object({
   /** The state of the season that it was made from. */
   state: z.number().int(),
   goal: z.object({ name: z.string().max(80), date: dateSchema }).nullable(),
-  template: templateSchema,
+  /** What it came from; null for a season from a file that names none. */
+  template: templateSchema.nullable(),
   from: dateSchema,
   blocks: z
     .array(

@@ -11,6 +11,7 @@ import {
   taperFor,
   type Template,
   templateForWeeks,
+  templateOf as templateOf_,
   templateSchema,
   TEMPLATES,
   weeksToGoal,
@@ -223,6 +224,31 @@ describe('templates', () => {
   it('are data that their own schema reads, each family in the book or the goal’s', () => {
     for (const template of TEMPLATES)
       expect(templateSchema.safeParse(template).error).toBe(undefined);
+  });
+
+  it('are kept from a season and laid out for another rider without an edit', () => {
+    const first = laid();
+    const last = first.weeks.findLast(({ kind }) => kind === 'taper')?.monday ?? MONDAY;
+    const keep = (blocks: LaidOut['blocks']) =>
+      templateOf_({
+        ...{ season: first.season, from: MONDAY, last, name: 'As in spring' },
+        blocks: blocks.map(({ block, from, kinds }) => ({ block, from, weeks: kinds.length })),
+      });
+    for (const kept of [keep(first.blocks), keep([])]) {
+      if ('refusal' in kept) throw new Error(kept.refusal);
+      expect(templateSchema.safeParse(kept).error).toBe(undefined);
+      const again = laid(
+        { template: kept },
+        { rider: { firstName: 'Leila' }, hours: [2, 2, 2, 2, 2, 4, 4] },
+      );
+      const kinds = (out: LaidOut) => out.weeks.map(({ kind }) => kind);
+      expect(kinds(again)).toEqual(kinds(first));
+      expect(again.days.some(({ plan }) => plan?.system === 'ceiling')).toBe(true);
+    }
+    const none = season([NONE, NONE]);
+    expect(
+      templateOf_({ season: reckon(none), blocks: [], from: MONDAY, last: MONDAY, name: 'x' }),
+    ).toHaveProperty('refusal');
   });
 
   it('refuse a taper from too small a base or too late', () => {

@@ -121,13 +121,24 @@ describe('what is stored of a ride', () => {
       energyKj: 180,
       meanBpm: 140,
       highestBpm: 140,
+      missingShare: 0,
     });
     expect([pack.watts[40], pack.watts[200], pack.bpm[140]]).toEqual([0, 900, 900]);
     expect(
       rideNumbers({ watts: of(0, 0).map(() => null), bpm: of(90, 140), stops }).numbers,
     ).toEqual({
       ...{ movingS: 900, meanW: null, surgeW: null, energyKj: null, meanBpm: 140, highestBpm: 140 },
+      missingShare: 0,
     });
+  });
+
+  it('knows which share of the watts was lost, stops apart', () => {
+    const watts = Array.from({ length: 1000 }, (_, second) => {
+      if (second >= 500 && second < 600) return 0;
+      return second < 180 ? null : 200;
+    });
+    const stops = [{ startS: 500, seconds: 100 }];
+    expect(rideNumbers({ watts, bpm: null, stops }).numbers.missingShare).toBe(0.2);
   });
 
   it('gives load from watts with the FTP of the day, else from minutes and RPE, else none', () => {

@@ -78,6 +78,8 @@ describe('a season that is laid out', () => {
     expect(after.blocks.map(({ block }) => block.name)).toEqual(
       layout.blocks.map(({ block }) => block.name),
     );
+    // This week is not among those that are laid out.
+    expect(after.span).toBe(null);
     // Stored and read again, the weeks come to what was looked at before accepting.
     const weeks = reckon(after).weeks.filter(({ said }) => said.monday >= MONDAY);
     for (const [place, load] of loads.entries())
@@ -112,6 +114,33 @@ describe('a season that is laid out', () => {
     expect(ahead(again).find((work) => work.id === moved.id)).toMatchObject({ key: true });
     expect(again.weeks.find(({ monday }) => monday === week)).toMatchObject({ rise: 1 });
     expect(again.blocks).toHaveLength(touched.blocks.length);
+    await close();
+  });
+
+  it('says how far it is: blocks one after another are one span, and a new one cuts what it meets', async () => {
+    const { ask, close } = await house();
+    const { id, at } = await ines(ask);
+    const now = mondayOf(TODAY);
+    const [block] = SHORT.blocks;
+    const lay = async (from: string, ...weeks: number[]) => {
+      let monday = from;
+      const blocks = weeks.map((many) => {
+        const one = { block, from: monday, kinds: Array(many).fill('load') };
+        monday = plus(monday, 7 * many);
+        return one;
+      });
+      const usual = { kind: 'load', period: 'build', system: null, rise: null, goal: null };
+      return ask('POST', `${at}/layouts`, {
+        ...{ state: (await seasonOf(ask, id)).state, goal: null, template: SHORT, from, blocks },
+        ...{ weeks: [{ monday: from, ...usual }], days: [], removed: [] },
+      });
+    };
+    expect((await lay(now, 3, 4)).status).toBe(204);
+    expect((await seasonOf(ask, id)).span).toEqual({ from: now, weeks: 7 });
+    expect((await lay(plus(now, 14), 2)).status).toBe(204);
+    const cut = await seasonOf(ask, id);
+    expect(cut.span).toEqual({ from: now, weeks: 4 });
+    expect(cut.blocks.map(({ weeks }) => weeks)).toEqual([2, 2]);
     await close();
   });
 

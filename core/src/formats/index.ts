@@ -13,3 +13,11 @@ export { readSessionCsv, writeSessionCsv } from './sessionCsv.ts';
 export { readSessionsJson, writeSessionsJson } from './sessionJson.ts';
 export { readWorkoutFit } from './workoutFit.ts';
 export { writeWorkoutFit } from './workoutFitWrite.ts';
+export {
+  readSeasonCsv,
+  readSeasonJson,
+  type SeasonFile,
+  type SeasonRows,
+  writeSeasonCsv,
+  writeSeasonJson,
+} from './seasonFile.ts';

@@ -1,4 +1,12 @@
 /** The season: loads of a day and a week, the forecast, hard days, filling, spacing and its fixes. Handbook section 8. */
+export {
+  type BadLuck,
+  type Outcome,
+  type Rates,
+  ratesOf,
+  runBadLuck,
+  USUAL_BAD_LUCK,
+} from './badLuck.ts';
 export { applyChanges, canChange, type Change, enduranceOfLoad, newEndurance } from './changes.ts';
 export { loadOfDay, loadOfWork, minutesOfWork } from './dayLoad.ts';
 export { comingBack, type ComingBack, goalOfFtp, riseComingBack, workingFtp } from './daysOff.ts';
@@ -13,6 +21,7 @@ export { goalLadder, LADDER_SHARES, type LadderAsked, type LadderRung } from './
 export { type HardDays, hardDaysOf } from './hardDays.ts';
 export { type DealtBlock, dealWeeks } from './layout/deal.ts';
 export { firstMonday, goalFamily, type LayoutGoal, weeksToGoal } from './layout/goalOf.ts';
+export { type BlockOnDays, type Keeping, lastPlanned, templateOf } from './layout/keep.ts';
 export {
   type LaidBlock,
   type LaidDay,

@@ -1,5 +1,6 @@
 import { BIKE_AND_KIT_KG, PLAIN_ROAD, rollOn, speedAt, WHEEL_M } from '../power/index.ts';
-import { bell, type Random } from './random.ts';
+import type { Random } from '../units/index.ts';
+import { bell } from './random.ts';
 
 /** How a trainer is set. */
 export type TrainerMode = 'held watts' | 'slope';

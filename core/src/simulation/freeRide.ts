@@ -1,5 +1,6 @@
 import { rideFreely, sensor } from './devices.ts';
-import { bell, type Random } from './random.ts';
+import type { Random } from '../units/index.ts';
+import { bell } from './random.ts';
 import {
   evenWatts,
   liveOn,

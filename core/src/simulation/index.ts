@@ -1,7 +1,8 @@
 /** The stand-ins: rider, trainer, strap and meter that ride tests and sessions. */
 export { holdWatts, rideSlope, sensor, settledOn, takeDrop } from './devices.ts';
 export { type Meant, type RideFaults, rideMeant } from './freeRide.ts';
-export { bell, type Random, seededRandom } from './random.ts';
+export { type Random, seededRandom } from '../units/index.ts';
+export { bell } from './random.ts';
 export {
   liveOn,
   mostNow,

@@ -1,5 +1,6 @@
 import { balanceAfter, type Recovering } from '../power/index.ts';
-import { bell, type Random } from './random.ts';
+import type { Random } from '../units/index.ts';
+import { bell } from './random.ts';
 
 /** What a simulated rider is made of: the truth that tests try to find. Source: handbook section 13. */
 export interface SimulatedRider {

@@ -10,7 +10,7 @@ import {
   settledOn,
   type Slope,
 } from './devices.ts';
-import { seededRandom } from './random.ts';
+import { seededRandom } from '../units/index.ts';
 import { liveOn, mostNow, restedState, type RiderState } from './rider.ts';
 import type {
   RiddenStep,

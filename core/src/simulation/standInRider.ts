@@ -1,5 +1,6 @@
 import type { RiderNumbers } from '../rider/index.ts';
-import { bell, seededRandom } from './random.ts';
+import { seededRandom } from '../units/index.ts';
+import { bell } from './random.ts';
 import { PLAIN_RIDER, type SimulatedRider } from './rider.ts';
 
 /** Work above CP that a rider of a given CP usually has, as seconds of CP. */

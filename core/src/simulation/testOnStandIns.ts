@@ -2,7 +2,7 @@ import { balanceAfter } from '../power/index.ts';
 import { type Protocol, protocolOf, type TestStep } from '../testing/index.ts';
 import { roundTo } from '../units/index.ts';
 import { holdWatts, rideSlope, type Rolling, sensor, settledOn, takeDrop } from './devices.ts';
-import { seededRandom } from './random.ts';
+import { seededRandom } from '../units/index.ts';
 import {
   cpNow,
   evenWatts,

@@ -14,6 +14,7 @@ export {
   type ZoneScheme,
 } from './asked.ts';
 export { parseCadence } from './cadence.ts';
+export { type Random, seededRandom } from './random.ts';
 export { kgOfPounds, kmOfMiles, milesOf, poundsOf } from './imperial.ts';
 export {
   DAY_USES,

@@ -1,6 +1,6 @@
 import type { Rider, Season } from '@uphill/api';
-import { mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
-import { roundHalfUp } from '@uphill/core/units';
+import { daysFrom, mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
+import { printSigned, roundHalfUp } from '@uphill/core/units';
 import { isByHeart, layOver, type Scheme } from '@uphill/core/zones';
 import { useMemo } from 'react';
 import { daysApi } from '../shared/api/days.ts';
@@ -85,12 +85,14 @@ function seasonStation(season: Season | undefined): Station {
   if (broken > 0) detail = `${broken} rule${broken === 1 ? '' : 's'} broken next week`;
   else if (!next.onGoal) detail = 'next week off its goal';
   if (next.week.load === 0 && next.week.goal) detail = 'next week unfilled';
-  return {
-    ...station,
-    figure: `${roundHalfUp(now.week.load)}${goal}`,
-    detail,
-    due: detail !== 'next week planned',
-  };
+  const due = detail !== 'next week planned';
+  const { span } = season;
+  // Where the season is laid out, the stone says how far it is, and what the week adds.
+  const figure = span
+    ? `week ${daysFrom(span.from, monday) / 7 + 1} / ${span.weeks}`
+    : `${roundHalfUp(now.week.load)}${goal}`;
+  if (span && !due) detail = `${printSigned(now.week.realRise, 1)} a week`;
+  return { ...station, figure, detail, due };
 }
 
 function testsStation(rider: Rider): Station {

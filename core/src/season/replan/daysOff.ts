@@ -2,7 +2,15 @@ import { canChange, type Change } from '../changes.ts';
 import { isCeiling, isHard } from '../dayWord.ts';
 import { riseComingBack } from '../daysOff.ts';
 import type { Reckoned } from '../reckoned.ts';
-import { daysFrom, isRiding, mondayOf, plus, type WeekSaid, type Work } from '../week.ts';
+import {
+  daysFrom,
+  isRiding,
+  mondayOf,
+  plus,
+  type WeekSaid,
+  weekdayOf,
+  type Work,
+} from '../week.ts';
 import { NOTHING, type Offer } from './offer.ts';
 
 /** Days in a row without riding, and what follows. Source: handbook section 8.10. */
@@ -40,11 +48,15 @@ export function daysWithoutRiding({ input }: Pick<Reckoned, 'input'>): number {
  *
  * @param season the season
  * @param days whole days in a row without riding
+ * @param today the first day after them; today where left out
  * @returns one offer
  * Source: handbook section 8.10 (Days in a row without riding).
  */
-export function afterDaysOff(season: Reckoned, days: number): Offer {
-  const { today } = season.input;
+export function afterDaysOff(
+  season: Reckoned,
+  days: number,
+  today: string = season.input.today,
+): Offer {
   if (days <= CARRY_ON)
     return {
       ...{ id: 'carryOn', says: 'Carry on as planned', ...NOTHING },
@@ -66,11 +78,11 @@ export function afterDaysOff(season: Reckoned, days: number): Offer {
       ...{ id: 'easyWeek', ...NOTHING },
       says: 'An easy week, one rung easier, no ceiling work for seven days',
       why: `${days} days without riding.`,
-      weeks: [said(season, mondayOf(today), { kind: 'easy', goal: null, rise: null })],
-      changes: ceilingGone(season, NO_CEILING_DAYS),
-      easier: hardIds(season, today, 14).filter((id) => !isGone(season, id)),
+      weeks: [said(season, easyFrom(today), { kind: 'easy', goal: null, rise: null })],
+      changes: ceilingGone(season, today, NO_CEILING_DAYS),
+      easier: hardIds(season, today, 14).filter((id) => !isGone(season, today, id)),
     };
-  const rise = riseComingBack(baseNow(season));
+  const rise = riseComingBack(baseBefore(season, today));
   const weeks = [0, 1].map((week) =>
     said(season, plus(mondayOf(today), 7 * week), { kind: 'load', goal: null, rise }),
   );
@@ -96,17 +108,27 @@ export function afterDaysOff(season: Reckoned, days: number): Offer {
  *
  * @param season the season
  * @param days ill
+ * @param today the first day after them; today where left out
  * @returns one offer; whether to train at all is a clinician's word after fever or chest symptoms
  * Source: handbook sections 8.10 (Ill) and 11.
  */
-export function afterIllness(season: Reckoned, days: number): Offer {
+export function afterIllness(
+  season: Reckoned,
+  days: number,
+  today: string = season.input.today,
+): Offer {
   const easy = Math.min(MOST_EASY, days);
   return {
     ...{ id: 'ill', ...NOTHING },
     says: `${easy} easy day${easy === 1 ? '' : 's'} before the next hard one`,
     why: 'An easy day for each day ill, at most seven. With fever: none until 48 hours without it.',
-    changes: eased(season, season.input.today, easy),
+    changes: eased(season, today, easy),
   };
+}
+
+/** The week that becomes easy: this one while most of it is still to come, else the next. */
+function easyFrom(today: string): string {
+  return weekdayOf(today) <= 3 ? mondayOf(today) : plus(mondayOf(today), 7);
 }
 
 /** Hard sessions of so many days become easy rides. */
@@ -114,14 +136,16 @@ function eased(season: Reckoned, from: string, days: number): Change[] {
   return hardIds(season, from, days).map((id) => ({ kind: 'endurance', id, minutes: EASY_MIN }));
 }
 
-function ceilingGone(season: Reckoned, days: number): Change[] {
-  return worksIn(season, season.input.today, days)
+function ceilingGone(season: Reckoned, from: string, days: number): Change[] {
+  return worksIn(season, from, days)
     .filter((work) => isCeiling(work))
     .map(({ id }) => ({ kind: 'endurance', id, minutes: EASY_MIN }));
 }
 
-function isGone(season: Reckoned, id: string): boolean {
-  return ceilingGone(season, NO_CEILING_DAYS).some((change) => 'id' in change && change.id === id);
+function isGone(season: Reckoned, from: string, id: string): boolean {
+  return ceilingGone(season, from, NO_CEILING_DAYS).some(
+    (change) => 'id' in change && change.id === id,
+  );
 }
 
 function hardIds(season: Reckoned, from: string, days: number): string[] {
@@ -143,6 +167,6 @@ function said(season: Reckoned, monday: string, over: Partial<WeekSaid>): WeekSa
   return { ...usual, ...week, ...over, monday };
 }
 
-function baseNow({ days, input }: Reckoned): number {
-  return days.findLast(({ day }) => day.date < input.today)?.base ?? input.start.base;
+function baseBefore({ days, input }: Reckoned, date: string): number {
+  return days.findLast(({ day }) => day.date < date)?.base ?? input.start.base;
 }

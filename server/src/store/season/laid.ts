@@ -32,6 +32,28 @@ export async function readBlocks(
   return rows.filter((row) => plus(row.from_monday, 7 * row.weeks) > from).flatMap(blockFrom);
 }
 
+/** The blocks one after another that a Monday lies in, as one span; null where it lies in none. */
+export async function readSpan(
+  db: Reader,
+  riderId: string,
+  monday: string,
+): Promise<{ from: string; weeks: number } | null> {
+  const rows = await db
+    .selectFrom('blocks')
+    .select(['from_monday', 'weeks'])
+    .where('rider_id', '=', riderId)
+    .orderBy('from_monday')
+    .execute();
+  let span: { from: string; weeks: number } | null = null;
+  for (const { from_monday: from, weeks } of rows) {
+    const end: string | null = span && plus(span.from, 7 * span.weeks);
+    if (span && end === from) span = { from: span.from, weeks: span.weeks + weeks };
+    else if (!span || end === null || end <= monday) span = { from, weeks };
+    else break;
+  }
+  return span && span.from <= monday && plus(span.from, 7 * span.weeks) > monday ? span : null;
+}
+
 function blockFrom({ id, block, from_monday: from, weeks }: BlockRow): StoredBlock[] {
   const read = readJson(block, templateBlockSchema);
   return read.ok ? [{ id, block: read.value, from, weeks }] : [];

@@ -1,4 +1,4 @@
-import { forecastOf, type Reckoned } from '@uphill/core/season';
+import { forecastOf, type Outcome, type Reckoned } from '@uphill/core/season';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { memo, useMemo } from 'react';
 import {
@@ -22,13 +22,24 @@ interface Row {
   readonly recentToCome: number | null;
   readonly asUsual: number | null;
   readonly reserve: number;
+  /** Base at 10 and 90 of 100 runs under bad luck. */
+  readonly band: readonly [low: number, high: number] | null;
+}
+
+interface Props {
+  readonly season: Reckoned;
+  /** Runs under bad luck, where they were made. */
+  readonly outcome?: Outcome | null;
 }
 
 /** Base as ground, recent as a line, solid where ridden and dotted where forecast, with the goal's morning. */
-export const SeasonChart = memo(function SeasonChart({ season }: { season: Reckoned }) {
+export const SeasonChart = memo(function SeasonChart({ season, outcome = null }: Props) {
   const { today, goal } = season.input;
   const forecast = useMemo(() => forecastOf(season), [season]);
-  const rows = useMemo(() => rowsOf(season, forecast.asUsual), [season, forecast]);
+  const rows = useMemo(
+    () => rowsOf(season, forecast.asUsual, outcome),
+    [season, forecast, outcome],
+  );
   const marked = goal && rows.some(({ date }) => date === goal.date) ? goal : null;
   return (
     <div className="season-chart">
@@ -57,6 +68,9 @@ export const SeasonChart = memo(function SeasonChart({ season }: { season: Recko
             {...DOTTED}
             {...STILL}
           />
+          {outcome && (
+            <Area dataKey="band" fill="var(--due)" fillOpacity={0.35} stroke="none" {...STILL} />
+          )}
           <Line dataKey="asUsual" stroke="var(--edge)" strokeWidth={2} {...DOTTED} {...STILL} />
           <Line dataKey="recent" stroke="var(--ink)" strokeWidth={1} {...STILL} />
           <Line dataKey="recentToCome" stroke="var(--ink)" strokeWidth={1} {...DOTTED} {...STILL} />
@@ -85,6 +99,11 @@ export const SeasonChart = memo(function SeasonChart({ season }: { season: Recko
         <span>
           <i className="key-line key-assumed" /> forecast
         </span>
+        {outcome && (
+          <span>
+            <i className="key-band" /> 80 of 100 runs
+          </span>
+        )}
         {forecast.asUsual && (
           <span>
             <i className="key-line key-over-model" /> as usual
@@ -101,7 +120,14 @@ function shortOf(name: string): string {
   return name.length <= 13 || short === '' ? name.slice(0, 13) : short;
 }
 
-function rowsOf({ days, input }: Reckoned, usual: ReturnType<typeof forecastOf>['asUsual']): Row[] {
+function rowsOf(
+  { days, input }: Reckoned,
+  usual: ReturnType<typeof forecastOf>['asUsual'],
+  outcome: Outcome | null,
+): Row[] {
+  const bands = new Map(
+    (outcome?.band ?? []).map(({ date, low, high }) => [date, [low, high] as const]),
+  );
   const asUsual = new Map((usual ?? []).map(({ date, base }) => [date, base]));
   return days.map(({ day, base, recent, reserve }) => {
     const past = day.date <= input.today;
@@ -114,6 +140,7 @@ function rowsOf({ days, input }: Reckoned, usual: ReturnType<typeof forecastOf>[
       recentToCome: toCome ? recent : null,
       asUsual: asUsual.get(day.date) ?? null,
       reserve,
+      band: bands.get(day.date) ?? null,
     };
   });
 }

@@ -1,5 +1,13 @@
 import type { Rider } from '@uphill/api';
-import { daysFrom, mondayOf, planWeek, plus, type Reckoned, spacingOf } from '@uphill/core/season';
+import {
+  daysFrom,
+  mondayOf,
+  type Outcome,
+  planWeek,
+  plus,
+  type Reckoned,
+  spacingOf,
+} from '@uphill/core/season';
 import { roundHalfUp } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -15,6 +23,7 @@ import { WithRider } from '../../ui/WithRider.tsx';
 import { DayFigures } from './DayFigures.tsx';
 import { GoalLadder } from './GoalLadder.tsx';
 import { HoursAsked } from './HoursAsked.tsx';
+import { IfThingsGoWrong } from './IfThingsGoWrong.tsx';
 import { Morning } from './Morning.tsx';
 import { OtherHours } from './OtherHours.tsx';
 import { SeasonChart } from './SeasonChart.tsx';
@@ -38,6 +47,7 @@ function SeasonOf({ rider }: { rider: Rider }) {
   const { season, data, error, problem } = inHand;
   const { ftpW } = useRiderNumbers(rider, today());
   const [shown] = useState(() => newShown(today()));
+  const [outcome, setOutcome] = useState<Outcome | null>(null);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!season || !data) return <Loading />;
   const { goal } = data;
@@ -76,6 +86,7 @@ function SeasonOf({ rider }: { rider: Rider }) {
       </div>
       <ProblemNote problem={problem} />
       {rider.availability === null && <HoursAsked rider={rider} />}
+      <NothingLaidOut rider={rider} season={season} />
       <div className="columns columns-top">
         <SeasonTable
           {...{ rider, inHand, season, ftpW, unfolded, show: shown.set, goal }}
@@ -86,10 +97,11 @@ function SeasonOf({ rider }: { rider: Rider }) {
           <ThisWeek rider={rider} season={season} />
           <section className="sheet" aria-labelledby="season-chart-title">
             <h2 id="season-chart-title">Base, recent, reserve</h2>
-            <SeasonChart season={season} />
+            <SeasonChart season={season} outcome={outcome} />
             <Morning season={season} />
           </section>
           <DayFigures season={season} shown={shown} />
+          <IfThingsGoWrong season={data} show={setOutcome} />
           <GoalLadder rider={rider} />
           <WholeSpacing rider={rider} season={season} />
           <OtherHours rider={rider} away={data.away} />
@@ -97,6 +109,25 @@ function SeasonOf({ rider }: { rider: Rider }) {
         </div>
       </div>
     </>
+  );
+}
+
+/** Where nothing stands after this week, the way to a whole season. */
+function NothingLaidOut({ rider, season }: { rider: Rider; season: Reckoned }) {
+  const ahead = season.weeks.some(
+    ({ said, at }) => said.monday > mondayOf(today()) && isPlanned(season, at),
+  );
+  if (ahead) return null;
+  return (
+    <section className="sheet mb-3" aria-label="Nothing is laid out">
+      <p className="mb-2">
+        Nothing is laid out after this week. A template and a goal give a whole season, shown before
+        you accept it.
+      </p>
+      <Link className="btn btn-primary" to={`/riders/${rider.id}/season/layout`}>
+        Lay out the season
+      </Link>
+    </section>
   );
 }
 

@@ -26,7 +26,9 @@ import { SelectField } from '../../../ui/SelectField.tsx';
 import { WithRider } from '../../../ui/WithRider.tsx';
 import { Morning } from '../Morning.tsx';
 import { SeasonChart } from '../SeasonChart.tsx';
+import { OwnTemplates } from './OwnTemplates.tsx';
 import { Preview } from './Preview.tsx';
+import { SeasonFiles } from './SeasonFiles.tsx';
 import { TaperRows } from './TaperRows.tsx';
 import { useLayout } from './useLayout.ts';
 import { mondaysFrom, standingIn, useLayoutRequest } from './useLayoutRequest.ts';
@@ -92,6 +94,8 @@ function LayoutOf({ rider }: { rider: Rider }) {
               <Preview laidOut={laidOut} />
             </section>
           )}
+          <OwnTemplates season={season} />
+          <SeasonFiles rider={rider} season={season} />
         </div>
         {laidOut && <Beside laidOut={laidOut} days={taperDays} choose={chosen.setTaperDays} />}
       </div>
