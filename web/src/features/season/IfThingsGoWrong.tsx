@@ -13,7 +13,7 @@ const SEED = 1;
 
 interface Props {
   readonly season: Season;
-  readonly show: (outcome: Outcome | null) => void;
+  readonly show: (outcome: Outcome) => void;
 }
 
 /** A thousand runs of the season with rides missed, shortened and illnesses: what is left on the goal's morning. */
@@ -87,19 +87,14 @@ type State =
   | { readonly kind: 'refused'; readonly why: string }
   | { readonly kind: 'done'; readonly outcome: Outcome };
 
-function useRuns(season: Season, show: (outcome: Outcome | null) => void) {
+function useRuns(season: Season, show: (outcome: Outcome) => void) {
   const [state, setState] = useState<State>({ kind: 'idle' });
   const worker = useRef<Worker | null>(null);
   const end = (): void => {
     worker.current?.terminate();
     worker.current = null;
   };
-  // Runs of a plan say nothing of another one.
-  useEffect(() => {
-    setState({ kind: 'idle' });
-    show(null);
-    return end;
-  }, [season, show]);
+  useEffect(() => () => worker.current?.terminate(), []);
   const run = (): void => {
     end();
     setState({ kind: 'running', done: 0 });

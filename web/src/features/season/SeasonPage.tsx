@@ -1,4 +1,4 @@
-import type { Rider } from '@uphill/api';
+import type { Rider, Season } from '@uphill/api';
 import {
   daysFrom,
   mondayOf,
@@ -47,7 +47,8 @@ function SeasonOf({ rider }: { rider: Rider }) {
   const { season, data, error, problem } = inHand;
   const { ftpW } = useRiderNumbers(rider, today());
   const [shown] = useState(() => newShown(today()));
-  const [outcome, setOutcome] = useState<Outcome | null>(null);
+  // Runs of a plan say nothing of another one.
+  const [runs, setRuns] = useState<{ readonly of: Season; readonly outcome: Outcome } | null>(null);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!season || !data) return <Loading />;
   const { goal } = data;
@@ -97,11 +98,15 @@ function SeasonOf({ rider }: { rider: Rider }) {
           <ThisWeek rider={rider} season={season} />
           <section className="sheet" aria-labelledby="season-chart-title">
             <h2 id="season-chart-title">Base, recent, reserve</h2>
-            <SeasonChart season={season} outcome={outcome} />
+            <SeasonChart season={season} outcome={runs?.of === data ? runs.outcome : null} />
             <Morning season={season} />
           </section>
           <DayFigures season={season} shown={shown} />
-          <IfThingsGoWrong season={data} show={setOutcome} />
+          <IfThingsGoWrong
+            key={data.state}
+            season={data}
+            show={(outcome) => setRuns({ of: data, outcome })}
+          />
           <GoalLadder rider={rider} />
           <WholeSpacing rider={rider} season={season} />
           <OtherHours rider={rider} away={data.away} />

@@ -19,8 +19,8 @@ interface Props {
   readonly offers: readonly Offer[];
 }
 
-/** Sessions that go a rung easier lie within so many days. */
-const EASIER_DAYS = 21;
+/** What an offer touches lies within so many days. */
+const TOUCHED_DAYS = 42;
 
 /** Ways to go on side by side: what each changes, the base and reserve it brings to the goal, the rules it breaks. */
 export function Offers({ rider, season, inHand, offers }: Props) {
@@ -29,15 +29,21 @@ export function Offers({ rider, season, inHand, offers }: Props) {
   const { data: days } = daysApi.useDaysQuery({
     riderId: rider.id,
     from: today(),
-    to: plus(today(), EASIER_DAYS),
+    to: plus(today(), TOUCHED_DAYS),
   });
   const navigate = useNavigate();
   const take = async (offer: Offered): Promise<void> => {
     const { data } = inHand;
     if (!data) return;
+    // A day that was ridden on the stand-ins counts for nothing, and stays as it is all the same.
+    const open = (days ?? []).filter(({ rides }) => rides.every(({ tried }) => tried));
+    const ridden = new Set((days ?? []).filter((day) => !open.includes(day)).map(({ id }) => id));
     const changes = [
-      ...planChangesOf(data, offer.changes),
-      ...easierOf(offer, days ?? [], numbers),
+      ...planChangesOf(
+        data,
+        offer.changes.filter((change) => change.kind === 'copy' || !ridden.has(change.id)),
+      ),
+      ...easierOf(offer, open, numbers),
     ];
     const weeks = offer.weeks.map((week) => ({
       ...week,
