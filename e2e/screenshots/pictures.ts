@@ -22,11 +22,11 @@ const PICTURES: readonly {
   { name: 'workshop', view: '/riders/{}/sessions/[]' },
   { name: 'season', view: '/riders/{}/season' },
   { name: 'week', view: `/riders/{}/season/${NEXT_WEEK}`, who: 'Tomas' },
+  { name: 'lay-out', view: '/riders/{}/season/layout' },
   { name: 'squad-week', view: '/week' },
   { name: 'day', view: '/riders/{}/days/()' },
   { name: 'rider', view: '/riders/{}' },
   { name: 'rider-phone', view: '/riders/{}/today', phone: true },
-  { name: 'card', view: '/riders/{}/days/()/card' },
 ];
 
 for (const { name, view, who = 'Ines', phone } of PICTURES) {
@@ -50,6 +50,8 @@ for (const { name, view, who = 'Ines', phone } of PICTURES) {
     );
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');
+    if (name === 'lay-out')
+      await expect(page.getByRole('heading', { name: 'The weeks' })).toBeVisible();
     await page.screenshot({ path: path.join(FOLDER, `${name}.png`) });
   });
 }

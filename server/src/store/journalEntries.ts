@@ -55,7 +55,7 @@ export type Entry = z.infer<typeof entry>;
 export const entriesSchema = z.array(entry);
 
 /** Columns that follow from a change and are not what was changed. */
-const FOLLOWING: ReadonlySet<string> = new Set(['version', 'updated_at']);
+const FOLLOWING: ReadonlySet<string> = new Set(['version', 'updated_at', 'laid']);
 
 /** Why a row cannot be put back; the sentence goes to the coach. */
 export class Blocked extends Error {}
@@ -157,7 +157,7 @@ async function write(
   if (changed.some((column) => current[column] !== from[column]))
     throw new Blocked('the same was changed again since');
   const restored = Object.fromEntries(changed.map((column) => [column, to[column] ?? null]));
-  await changeRow(trx, table, id, nextVersion(restored, current));
+  await changeRow(trx, table, id, nextVersion(restored, current, to));
   return readRow(trx, table, id);
 }
 
@@ -181,8 +181,12 @@ async function refuseMisfit(
   if (unknown || lacking) throw new Misfit();
 }
 
-function nextVersion(row: Row, current: Row): Row {
-  return 'version' in current ? { ...row, version: Number(current['version']) + 1 } : row;
+/** The next version after the one that stands there; what was as it was laid out is so again. */
+function nextVersion(row: Row, current: Row, to: Row = row): Row {
+  if (!('version' in current)) return row;
+  const version = Number(current['version']) + 1;
+  if (!('laid' in to)) return { ...row, version };
+  return { ...row, version, laid: to['laid'] === to['version'] ? version : (to['laid'] ?? null) };
 }
 
 const WORDS: Partial<Record<keyof Tables, string>> = {

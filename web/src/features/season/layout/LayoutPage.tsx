@@ -37,6 +37,8 @@ const WEEKS_BEHIND = 16;
 /** Weeks at hand without a goal; with one as many as it takes, to the furthest that a forecast reaches. */
 const WEEKS_AHEAD = 32;
 const FURTHEST_WEEKS = 53;
+/** So many of what is kept are named. */
+const SHOWN = 8;
 
 /** A season laid out: template and goal, the whole of it before accepting, then stored as one step. */
 export function LayoutPage() {
@@ -255,6 +257,12 @@ interface KeptProps {
   readonly setReplace: (replace: boolean) => void;
 }
 
+/** As many as can be read at a glance, and how many more. */
+function someOf(words: readonly string[]): string {
+  const more = words.length - SHOWN;
+  return more > 0 ? `${words.slice(0, SHOWN).join(', ')} and ${more} more` : words.join(', ');
+}
+
 /** What the coach put there or touched stays, unless it is to make way too. */
 function Kept({ season, from, replace, setReplace }: KeptProps) {
   const { kept, touched } = standingIn(season, from, false);
@@ -269,7 +277,7 @@ function Kept({ season, from, replace, setReplace }: KeptProps) {
         checked={replace}
         onChange={({ target }) => setReplace(target.checked)}
       />
-      {!replace && <p className="small soft mb-0">Kept: {[...days, ...weeks].join(', ')}.</p>}
+      {!replace && <p className="small soft mb-0">Kept: {someOf([...weeks, ...days])}.</p>}
     </div>
   );
 }
