@@ -28,6 +28,7 @@ import {
   type Understood,
   understood,
 } from '../units/index.ts';
+import { plainCell } from './csvCell.ts';
 
 /** Name and version that our season files carry. */
 const FORMAT = 'uphill-count/season';
@@ -240,7 +241,6 @@ function dayOf(
   });
 }
 
-/** Without the mark that keeps a spreadsheet from running a cell as a formula. */
 function plain(cell = ''): string {
-  return cell.trim().replace(/^'(?=[=+\-@\t\r])/, '');
+  return plainCell(cell.trim());
 }

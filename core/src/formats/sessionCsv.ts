@@ -24,6 +24,7 @@ import {
   type Target,
   understood,
 } from '../units/index.ts';
+import { plainCell } from './csvCell.ts';
 
 const FIELDS = [
   'start_s',
@@ -122,12 +123,19 @@ export function readSessionCsv(text: string, newId: NewId): Understood<Plan> | R
       return refused(
         `${where}, seconds: "${(row['seconds'] ?? '').slice(0, 20)}" is not whole seconds from 1 to 86,400.`,
       );
-    const target = parseTarget(plain(row['target']), zoneReader(USUAL_ZONES));
+    const target = parseTarget(plainCell(row['target']), zoneReader(USUAL_ZONES));
     if (!target.ok) return refused(`${where}, target: ${target.reason}`);
     const cadence = parseCadence(row['cadence'] ?? '');
     if (!cadence.ok) return refused(`${where}, cadence: ${cadence.reason}`);
     items.push(
-      stepOf(newId(), seconds, roleOf(row['role']), target.value, cadence.value, plain(row['cue'])),
+      stepOf(
+        newId(),
+        seconds,
+        roleOf(row['role']),
+        target.value,
+        cadence.value,
+        plainCell(row['cue']),
+      ),
     );
   }
   const plan: Plan = {
@@ -149,11 +157,6 @@ function spanOf(...ends: readonly (Asked | null)[]): [low: number | '', high: nu
     .flatMap((asked) => [asked?.lowW, asked?.highW])
     .filter((value): value is number => value != null);
   return watts.length === 0 ? ['', ''] : [Math.min(...watts), Math.max(...watts)];
-}
-
-/** Without the mark that keeps a spreadsheet from running a cell as a formula. */
-function plain(cell = ''): string {
-  return cell.replace(/^'(?=[=+\-@\t\r])/, '');
 }
 
 function stepOf(

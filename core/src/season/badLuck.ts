@@ -3,6 +3,7 @@ import { applyChanges, type Change } from './changes.ts';
 import { loadOfDay } from './dayLoad.ts';
 import { isHard } from './dayWord.ts';
 import { fillingOf } from './planWeek.ts';
+import { markedWithin } from './marked.ts';
 import { keySessionOf } from './keySession.ts';
 import type { Reckoned } from './reckoned.ts';
 import { afterDaysOff, afterIllness } from './replan/daysOff.ts';
@@ -68,19 +69,14 @@ export const USUAL_BAD_LUCK = { runs: 1000, illOneIn: 182 } as const;
  */
 export function ratesOf({ input }: Pick<Reckoned, 'input'>): { hard: Rates; other: Rates } {
   const sums = { hard: newTally(), other: newTally() };
-  for (const { date, works } of input.days) {
-    const ago = daysFrom(date, input.today);
-    if (ago < 1 || ago > RATE_DAYS) continue;
-    for (const work of works) {
-      if (!work.planned || work.fixture || work.state === 'planned') continue;
-      const tally = isHard({ ...work, ridden: null, state: 'planned' }) ? sums.hard : sums.other;
-      tally.days += 1;
-      if (work.state === 'missed' && !work.ridden) tally.missed += 1;
-      if (work.state === 'shortened' && work.planned.minutes > 0) {
-        tally.shortened += 1;
-        const ridden = work.ridden?.minutes ?? work.minutes ?? work.planned.minutes * USUAL.left;
-        tally.left += Math.min(1, ridden / work.planned.minutes);
-      }
+  for (const { work, planned, hard } of markedWithin(input, RATE_DAYS)) {
+    const tally = hard ? sums.hard : sums.other;
+    tally.days += 1;
+    if (work.state === 'missed' && !work.ridden) tally.missed += 1;
+    if (work.state === 'shortened' && planned.minutes > 0) {
+      tally.shortened += 1;
+      const ridden = work.ridden?.minutes ?? work.minutes ?? planned.minutes * USUAL.left;
+      tally.left += Math.min(1, ridden / planned.minutes);
     }
   }
   return { hard: rateOf(sums.hard), other: rateOf(sums.other) };

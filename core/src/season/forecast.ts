@@ -2,7 +2,7 @@ import { printSigned, roundTo } from '../units/index.ts';
 import { type Worked, worked } from '../working/index.ts';
 import { nextEvening, reserveShare } from './smoothed.ts';
 import type { DayReckoned, Reckoned } from './reckoned.ts';
-import { isHard } from './dayWord.ts';
+import { markedWithin } from './marked.ts';
 import { loadOfWork } from './dayLoad.ts';
 import { daysFrom } from './week.ts';
 
@@ -131,19 +131,13 @@ function morningOf(line: readonly ForecastDay[], season: Reckoned, date: string)
  * @returns both shares, each from 0.5 to 1.1; null without four weeks of both
  * Source: handbook section 8.3.
  */
-function usualShares({ days, input }: Reckoned): UsualShares | null {
+function usualShares({ input }: Reckoned): UsualShares | null {
   const sums = { hard: newSum(), other: newSum() };
-  for (const { day } of days) {
-    const ago = daysFrom(day.date, input.today);
-    if (ago < 1 || ago > USUAL.days) continue;
-    for (const work of day.works) {
-      if (!work.planned || work.fixture || work.state === 'planned') continue;
-      const asked = isHard({ ...work, ridden: null, state: 'planned' });
-      const sum = asked ? sums.hard : sums.other;
-      sum.planned += work.planned.load;
-      sum.ridden += loadOfWork(work, true).load;
-      sum.weeks.add(Math.floor((ago - 1) / 7));
-    }
+  for (const { work, planned, hard: asked, ago } of markedWithin(input, USUAL.days)) {
+    const sum = asked ? sums.hard : sums.other;
+    sum.planned += planned.load;
+    sum.ridden += loadOfWork(work, true).load;
+    sum.weeks.add(Math.floor((ago - 1) / 7));
   }
   const { hard, other } = sums;
   if (hard.weeks.size < USUAL.weeks || other.weeks.size < USUAL.weeks) return null;

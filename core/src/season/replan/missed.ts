@@ -3,9 +3,8 @@ import { canChange } from '../changes.ts';
 import { isHard } from '../dayWord.ts';
 import { keySessionOf } from '../keySession.ts';
 import type { Reckoned } from '../reckoned.ts';
-import { brokenIn } from '../spacing.ts';
 import { mondayOf, plus, type SeasonDay, type Work } from '../week.ts';
-import { NOTHING, type Offer, seasonAfter } from './offer.ts';
+import { brokenFrom, NOTHING, type Offer, seasonAfter } from './offer.ts';
 
 /** A key session goes to a day within so many. Source: handbook section 8.10. */
 const WITHIN_DAYS = 3;
@@ -75,7 +74,7 @@ function wasKey(season: Reckoned, { day, work }: OnDay): boolean {
 
 /** To the first day within three on which it breaks no rule that held. */
 function moved(season: Reckoned, { day, work }: OnDay, newId: string): Offer | null {
-  const now = brokenAround(season, day.date);
+  const now = brokenFrom(season, day.date, 2);
   for (let later = 1; later <= WITHIN_DAYS; later += 1) {
     const date = plus(day.date, later);
     if (date < season.input.today) continue;
@@ -91,7 +90,7 @@ function moved(season: Reckoned, { day, work }: OnDay, newId: string): Offer | n
         { kind: 'copy', id: work.id, date, newId },
       ],
     };
-    const after = brokenAround(seasonAfter(season, offer), day.date);
+    const after = brokenFrom(seasonAfter(season, offer), day.date, 2);
     if ([...after].every((name) => now.has(name))) return offer;
   }
   return null;
@@ -117,16 +116,6 @@ function replaced(season: Reckoned, { day, work }: OnDay, newId: string): Offer 
     };
   }
   return null;
-}
-
-/** Rules broken in the week of a day and the one after it. */
-function brokenAround(season: Reckoned, date: string): Set<string> {
-  const at = season.weeks.findIndex(({ said }) => said.monday === mondayOf(date));
-  return new Set(
-    season.weeks
-      .slice(Math.max(0, at), at + 2)
-      .flatMap((week) => brokenIn(season, week).map((name) => `${week.said.monday} ${name}`)),
-  );
 }
 
 function nameOf(date: string): string {

@@ -26,6 +26,9 @@ export interface Offered extends Offer {
   readonly broken: readonly string[];
 }
 
+/** What an offer breaks is looked for in so many weeks. */
+const LOOKED_WEEKS = 3;
+
 /** Nothing is changed. */
 export const NOTHING = { changes: [], weeks: [], easier: [] } as const;
 
@@ -58,25 +61,34 @@ export function seasonAfter(season: Reckoned, { changes, weeks }: Offer): Reckon
  * Source: handbook section 8.10.
  */
 export function withForecasts(season: Reckoned, offers: readonly Offer[]): Offered[] {
-  const before = new Set(brokenNow(season));
+  const broken = (of: Reckoned): Set<string> => brokenFrom(of, season.input.today, LOOKED_WEEKS);
+  const before = broken(season);
   return offers.map((offer) => {
     const after = seasonAfter(season, offer);
     return {
       ...offer,
       season: after,
       morning: forecastOf(after).morning?.asPlanned ?? null,
-      broken: [...new Set(brokenNow(after).filter((each) => !before.has(each)))].map((each) =>
-        each.slice(each.indexOf(' ') + 1),
-      ),
+      broken: [...broken(after)]
+        .filter((each) => !before.has(each))
+        .map((each) => each.slice(each.indexOf(' ') + 1)),
     };
   });
 }
 
-/** Rules broken in this week and the two after it, each with its Monday. */
-function brokenNow(season: Reckoned): string[] {
-  const first = mondayOf(season.input.today);
-  const at = season.weeks.findIndex(({ said }) => said.monday === first);
-  return season.weeks
-    .slice(Math.max(0, at), at + 3)
-    .flatMap((week) => brokenIn(season, week).map((name) => `${week.said.monday} ${name}`));
+/**
+ * Rules broken in the week of a day and in those after it, each with its Monday.
+ *
+ * @param season the season
+ * @param date `yyyy-mm-dd`
+ * @param weeks how many weeks are looked at
+ * @returns "2026-11-30 Hard days apart" and the like
+ */
+export function brokenFrom(season: Reckoned, date: string, weeks: number): Set<string> {
+  const at = season.weeks.findIndex(({ said }) => said.monday === mondayOf(date));
+  return new Set(
+    season.weeks
+      .slice(Math.max(0, at), at + weeks)
+      .flatMap((week) => brokenIn(season, week).map((name) => `${week.said.monday} ${name}`)),
+  );
 }

@@ -1,7 +1,6 @@
 import { loadOfWork } from '../dayLoad.ts';
-import { isHard } from '../dayWord.ts';
+import { markedWithin } from '../marked.ts';
 import type { Reckoned } from '../reckoned.ts';
-import { daysFrom } from '../week.ts';
 
 /** Looked at are so many days, with at least so many of each kind; so far apart it is said. */
 const LOOKED = { days: 56, each: 6, points: 20 } as const;
@@ -23,16 +22,11 @@ export interface Skipped {
  */
 export function whatIsSkipped({ input }: Pick<Reckoned, 'input'>): Skipped | null {
   const sums = { hard: [0, 0, 0], other: [0, 0, 0] };
-  for (const { date, works } of input.days) {
-    const ago = daysFrom(date, input.today);
-    if (ago < 1 || ago > LOOKED.days) continue;
-    for (const work of works) {
-      if (!work.planned || work.fixture || work.state === 'planned') continue;
-      const sum = isHard({ ...work, ridden: null, state: 'planned' }) ? sums.hard : sums.other;
-      sum[0] = (sum[0] ?? 0) + 1;
-      sum[1] = (sum[1] ?? 0) + work.planned.load;
-      sum[2] = (sum[2] ?? 0) + Math.min(work.planned.load, loadOfWork(work, true).load);
-    }
+  for (const { work, planned, hard } of markedWithin(input, LOOKED.days)) {
+    const sum = hard ? sums.hard : sums.other;
+    sum[0] = (sum[0] ?? 0) + 1;
+    sum[1] = (sum[1] ?? 0) + planned.load;
+    sum[2] = (sum[2] ?? 0) + Math.min(planned.load, loadOfWork(work, true).load);
   }
   const share = ([, planned = 0, ridden = 0]: number[]): number =>
     planned === 0 ? 100 : (ridden / planned) * 100;

@@ -16,34 +16,37 @@ export function laidOf({
   return laid === version ? 'yes' : 'touched';
 }
 
-/** Blocks that have a week within some days; one that no longer fits its shape is left out. */
-export async function readBlocks(
+/** A rider's blocks as far as a season goes. */
+export interface Laid {
+  /** Those that have a week within some days; one that no longer fits its shape is left out. */
+  readonly blocks: StoredBlock[];
+  /** The blocks one after another that a Monday lies in; null where it lies in none. */
+  readonly span: { from: string; weeks: number } | null;
+}
+
+/** Reads the blocks within some days, and how long the season is that a Monday lies in. */
+export async function readLaid(
   db: Reader,
   riderId: string,
   { from, to }: { readonly from: string; readonly to: string },
-): Promise<StoredBlock[]> {
+  monday: string,
+): Promise<Laid> {
   const rows = await db
     .selectFrom('blocks')
     .selectAll()
     .where('rider_id', '=', riderId)
-    .where('from_monday', '<=', to)
     .orderBy('from_monday')
     .execute();
-  return rows.filter((row) => plus(row.from_monday, 7 * row.weeks) > from).flatMap(blockFrom);
+  const within = rows.filter(
+    (row) => row.from_monday <= to && plus(row.from_monday, 7 * row.weeks) > from,
+  );
+  return { blocks: within.flatMap(blockFrom), span: spanOf(rows, monday) };
 }
 
-/** The blocks one after another that a Monday lies in, as one span; null where it lies in none. */
-export async function readSpan(
-  db: Reader,
-  riderId: string,
+function spanOf(
+  rows: readonly Pick<BlockRow, 'from_monday' | 'weeks'>[],
   monday: string,
-): Promise<{ from: string; weeks: number } | null> {
-  const rows = await db
-    .selectFrom('blocks')
-    .select(['from_monday', 'weeks'])
-    .where('rider_id', '=', riderId)
-    .orderBy('from_monday')
-    .execute();
+): Laid['span'] {
   let span: { from: string; weeks: number } | null = null;
   for (const { from_monday: from, weeks } of rows) {
     const end: string | null = span && plus(span.from, 7 * span.weeks);

@@ -23,7 +23,7 @@ import { grouped } from '../grouped.ts';
 import { readJsonOr } from '../json.ts';
 import { changesOf } from '../riderChanges.ts';
 import { readRider } from '../riders.ts';
-import { laidOf, readBlocks, readSpan } from './laid.ts';
+import { laidOf, readLaid } from './laid.ts';
 import { plannedWithin, type PlannedWork } from './plannedWorks.ts';
 import { loadsBefore, riddenWithin, type RiddenRide } from './riddenWorks.ts';
 
@@ -65,21 +65,20 @@ async function makeSeason(
   rider: Rider,
   { from, to }: { readonly from: string; readonly to: string },
 ): Promise<Omit<Season, 'state'>> {
-  const [planned, ridden, before, own, weeks, blocks, span, away] = await Promise.all([
+  const [planned, ridden, before, own, weeks, laid, away] = await Promise.all([
     plannedWithin(db, rider.id, from, to),
     riddenWithin(db, rider, from, to),
     loadsBefore(db, rider, plus(from, -SMOOTHED_DAYS), from),
     readOwn(db, rider.id),
     readWeeks(db, rider.id, from, to),
-    readBlocks(db, rider.id, { from, to }),
-    readSpan(db, rider.id, mondayOf(today())),
+    readLaid(db, rider.id, { from, to }, mondayOf(today())),
     readAway(db, rider.id, from, to),
   ]);
   const settings = { ...USUAL_SEASON, ...own.settings };
   const { start, highestBase } = startOf(from, before, ridden, own, settings);
   const goal = goalOn(rider.goals, today());
   return {
-    ...{ riderId: rider.id, today: today(), start, highestBase, weeks, blocks, span, away },
+    ...{ riderId: rider.id, today: today(), start, highestBase, weeks, ...laid, away },
     typedBase: own.typedBase && own.typedBase.on >= from ? own.typedBase : null,
     rider: {
       firstName: rider.name.split(' ')[0] ?? rider.name,
