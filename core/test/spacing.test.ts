@@ -8,6 +8,7 @@ import {
   type Reckoned,
   RULES,
   type RuleId,
+  seasonWith,
   spacingOf,
   type WeekReckoned,
   type Work,
@@ -235,6 +236,8 @@ function expectFixed(
 ): void {
   const days = applyChanges(before.input.days, changes, PPH);
   const after = reckon({ ...before.input, days });
+  // What lies before the change is not reckoned again, and comes to the same.
+  expect(seasonWith(before, changes)).toEqual(after);
   const keys = (reckoned: Reckoned): string[] =>
     reckoned.weeks
       .slice(-3)

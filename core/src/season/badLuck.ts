@@ -316,12 +316,16 @@ class Answers {
     const missing = (work: Work, day: SeasonDay): boolean =>
       work.id === id || (gone.includes(day.date) && work.state === 'planned' && !work.fixture);
     return reckonWith(
-      days.map((day) => ({
-        ...day,
-        works: day.works.map((work): Work =>
-          missing(work, day) ? { ...work, state: 'missed' } : work,
-        ),
-      })),
+      days.map((day) =>
+        day.works.some((work) => missing(work, day))
+          ? {
+              ...day,
+              works: day.works.map((work): Work =>
+                missing(work, day) ? { ...work, state: 'missed' } : work,
+              ),
+            }
+          : day,
+      ),
     ).season;
   }
 

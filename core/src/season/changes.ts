@@ -36,9 +36,18 @@ export type Change =
  */
 function enduranceOf(minutes: number, pointsPerHour: number): Planned {
   return {
-    ...{ minutes, load: (minutes / 60) * pointsPerHour, rpe: null, system: 'endurance' },
-    ...{ hard: false, endurance: true, above105: false, unfuelled: false },
-    ...{ workMin: minutes, goalMin: 0, middleMin: 0, family: 'endurance' },
+    minutes,
+    load: (minutes / 60) * pointsPerHour,
+    rpe: null,
+    system: 'endurance',
+    hard: false,
+    endurance: true,
+    above105: false,
+    unfuelled: false,
+    workMin: minutes,
+    goalMin: 0,
+    middleMin: 0,
+    family: 'endurance',
   };
 }
 
@@ -80,9 +89,19 @@ export function resized(planned: Planned, minutes: number): Planned {
  */
 export function newEndurance(id: string, minutes: number, pointsPerHour: number): Work {
   return {
-    ...{ id, kind: 'session', name: 'Endurance', ridden: null, state: 'planned' },
-    ...{ planned: enduranceOf(minutes, pointsPerHour), reason: null, minutes: null, rpe: null },
-    ...{ key: false, optional: false, eased: false, fixture: false },
+    id,
+    kind: 'session',
+    name: 'Endurance',
+    planned: enduranceOf(minutes, pointsPerHour),
+    ridden: null,
+    state: 'planned',
+    reason: null,
+    minutes: null,
+    rpe: null,
+    key: false,
+    optional: false,
+    eased: false,
+    fixture: false,
   };
 }
 

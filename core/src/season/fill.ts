@@ -1,6 +1,7 @@
 import { roundHalfUp, roundTo } from '../units/index.ts';
 import type { WorkingLine } from '../working/index.ts';
 import type { Change } from './changes.ts';
+import { DAY_NAMES } from './dayNames.ts';
 import { FillModel, type Piece } from './fillModel.ts';
 import type { SeasonDay } from './week.ts';
 
@@ -12,7 +13,6 @@ const NEW_WEEKEND_MIN = 60;
 const OTHERS_TO_MIN = 150;
 /** A week settles after a few rounds; more than this never happens. */
 const MOST_ROUNDS = 12;
-const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 /** What filling hangs on. */
 export interface FillInput {

@@ -1,7 +1,7 @@
-import { format, parseISO } from 'date-fns';
 import { printDuration } from '../units/index.ts';
 import { applyChanges, canChange, type Change, enduranceOfLoad } from './changes.ts';
 import { minutesOfWork } from './dayLoad.ts';
+import { weekdayName } from './dayNames.ts';
 import { isHard } from './dayWord.ts';
 import type { Reckoned, WeekReckoned } from './reckoned.ts';
 import type { Rule } from './rules/rule.ts';
@@ -22,9 +22,10 @@ interface Candidate extends Fix {
   readonly does: string;
 }
 
-/** A fix as it was tried: what is still broken after it, and what it takes. */
+/** A fix as it was tried: what it mends, how many rules are still broken after it, and what it takes. */
 interface Tried extends Candidate {
-  readonly broken: ReadonlySet<string>;
+  readonly mends: ReadonlySet<RuleId>;
+  readonly broken: number;
   readonly loadChanged: number;
 }
 
@@ -32,7 +33,8 @@ const MOST = 2;
 const STEP_MIN = 15;
 const LEAST_MIN = 45;
 
-const known = new WeakMap<WeekReckoned, ReadonlyMap<RuleId, readonly Fix[]>>();
+/** Fixes found so far: a week's hang on the weeks around it. */
+const known = new WeakMap<Reckoned, Map<string, ReadonlyMap<RuleId, readonly Fix[]>>>();
 
 /**
  * The fixes of a week's broken rules. A fix is a move of one session within the week, a swap of two days, a swap for
@@ -50,31 +52,48 @@ export function fixesFor(
   week: WeekReckoned,
   rules: readonly Rule[],
 ): ReadonlyMap<RuleId, readonly Fix[]> {
-  const found = known.get(week);
+  const { monday } = week.said;
+  const ofSeason = known.get(season) ?? new Map<string, ReadonlyMap<RuleId, readonly Fix[]>>();
+  const found = ofSeason.get(monday);
   if (found) return found;
+  const fixes = findFixes(season, week, rules);
+  known.set(season, ofSeason.set(monday, fixes));
+  return fixes;
+}
+
+function findFixes(
+  season: Reckoned,
+  week: WeekReckoned,
+  rules: readonly Rule[],
+): ReadonlyMap<RuleId, readonly Fix[]> {
+  const broken = rules.filter((rule) => rule.broken(season, week).length > 0);
+  if (broken.length === 0) return new Map();
   const { days, reckonWith } = windowAround(season, week);
   const now = brokenAround(season, week, rules);
-  const attempt = (candidate: Candidate): Tried => {
-    const changed = applyChanges(days, candidate.changes, season.input.pointsPerHour);
-    const part = reckonWith(changed);
-    return {
-      ...candidate,
-      broken: brokenAround(part.season, part.week, rules),
-      loadChanged: Math.abs(part.week.load - week.load),
-    };
-  };
-  const monday = week.said.monday;
-  const broken = rules.filter(({ id }) => now.has(`${id} ${monday}`));
-  const tried = broken.length === 0 ? [] : candidates(season, week).map(attempt);
-  const harmless = tried.filter((each) => [...each.broken].every((key) => now.has(key)));
-  const fixes = new Map(
+  const tried = candidates(season, week).flatMap((candidate): Tried[] => {
+    const part = reckonWith(applyChanges(days, candidate.changes, season.input.pointsPerHour));
+    // Most tries mend nothing: the other rules are asked only of those that do.
+    const mends = broken.filter((rule) => rule.broken(part.season, part.week).length === 0);
+    if (mends.length === 0) return [];
+    const after = brokenAround(part.season, part.week, rules);
+    if ([...after].some((key) => !now.has(key))) return [];
+    return [
+      {
+        ...candidate,
+        mends: new Set(mends.map(({ id }) => id)),
+        broken: after.size,
+        loadChanged: Math.abs(part.week.load - week.load),
+      },
+    ];
+  });
+  return new Map(
     broken.map(({ id }): [RuleId, readonly Fix[]] => [
       id,
-      harmless
-        .filter((each) => !each.broken.has(`${id} ${monday}`))
+      tried
+        .filter(({ mends }) => mends.has(id))
         .sort(
           (one, other) =>
-            one.broken.size - other.broken.size ||
+            one.broken - other.broken ||
             one.moved - other.moved ||
             one.loadChanged - other.loadChanged,
         )
@@ -83,23 +102,22 @@ export function fixesFor(
         .map(({ says, changes }) => ({ says, changes })),
     ]),
   );
-  known.set(week, fixes);
-  return fixes;
 }
 
 /** Rules broken in a week, the one before and the one after, each with its Monday. */
 function brokenAround(
-  { weeks, ...season }: Reckoned,
+  season: Reckoned,
   week: { readonly said: { readonly monday: string } },
   rules: readonly Rule[],
 ): Set<string> {
+  const { weeks } = season;
   const at = weeks.findIndex(({ said }) => said.monday === week.said.monday);
   return new Set(
     weeks
       .slice(Math.max(0, at - 1), at + 2)
       .flatMap((each) =>
         rules
-          .filter((rule) => rule.broken({ weeks, ...season }, each).length > 0)
+          .filter((rule) => rule.broken(season, each).length > 0)
           .map(({ id }) => `${id} ${each.said.monday}`),
       ),
   );
@@ -128,7 +146,7 @@ function movesOf(work: Work, day: SeasonDay, open: readonly SeasonDay[]): Candid
   const elsewhere = open
     .filter((other) => other.works.length === 0 && !other.rest && other.hours !== 0)
     .map((other) => ({
-      says: `Move ${work.name} from ${nameOf(day.date)} to ${nameOf(other.date)}`,
+      says: `Move ${work.name} from ${weekdayName(day.date)} to ${weekdayName(other.date)}`,
       changes: [{ kind: 'move', id: work.id, date: other.date, first: false }] as const,
       moved: 1,
       does: `move ${work.id}`,
@@ -137,7 +155,7 @@ function movesOf(work: Work, day: SeasonDay, open: readonly SeasonDay[]): Candid
     ? elsewhere
     : [
         {
-          says: `Ride ${work.name} first on ${nameOf(day.date)}`,
+          says: `Ride ${work.name} first on ${weekdayName(day.date)}`,
           changes: [{ kind: 'move', id: work.id, date: day.date, first: true }],
           moved: 0,
           does: `first ${work.id}`,
@@ -151,7 +169,7 @@ function asEndurance(work: Work, day: SeasonDay, pointsPerHour: number): Candida
   const minutes = enduranceOfLoad(work.planned?.load ?? 0, pointsPerHour);
   return [
     {
-      says: `Make ${work.name} on ${nameOf(day.date)} ${printDuration(minutes * 60)} of Endurance`,
+      says: `Make ${work.name} on ${weekdayName(day.date)} ${printDuration(minutes * 60)} of Endurance`,
       changes: [{ kind: 'endurance', id: work.id, minutes }],
       moved: 1,
       does: `endurance ${work.id}`,
@@ -168,13 +186,13 @@ function shorter(work: Work, day: SeasonDay): Candidate[] {
     lengths.push(Math.floor(length / STEP_MIN) * STEP_MIN);
   return [
     ...lengths.map((length) => ({
-      says: `Shorten ${work.name} on ${nameOf(day.date)} to ${printDuration(length * 60)}`,
+      says: `Shorten ${work.name} on ${weekdayName(day.date)} to ${printDuration(length * 60)}`,
       changes: [{ kind: 'resize', id: work.id, minutes: length }] as const,
       moved: 0,
       does: `shorten ${work.id}`,
     })),
     {
-      says: `Remove ${work.name} from ${nameOf(day.date)}`,
+      says: `Remove ${work.name} from ${weekdayName(day.date)}`,
       changes: [{ kind: 'remove', id: work.id }],
       moved: 1,
       does: `shorten ${work.id}`,
@@ -192,7 +210,7 @@ function swapsOf(open: readonly SeasonDay[]): Candidate[] {
         works.map(({ id }) => ({ kind: 'move', id, date, first: false }));
       return [
         {
-          says: `Swap ${nameOf(one.date)} and ${nameOf(other.date)}`,
+          says: `Swap ${weekdayName(one.date)} and ${weekdayName(other.date)}`,
           changes: [...to(here, other.date), ...to(there, one.date)],
           moved: here.length + there.length,
           does: 'swap',
@@ -205,8 +223,4 @@ function swapsOf(open: readonly SeasonDay[]): Candidate[] {
 /** A group ride or a race has its date from others. */
 function isOurs(work: Work): boolean {
   return canChange(work) && work.kind !== 'group' && work.kind !== 'race';
-}
-
-function nameOf(date: string): string {
-  return format(parseISO(date), 'EEE');
 }

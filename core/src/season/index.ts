@@ -9,6 +9,7 @@ export {
 } from './badLuck.ts';
 export { applyChanges, canChange, type Change, enduranceOfLoad, newEndurance } from './changes.ts';
 export { loadOfDay, loadOfWork, minutesOfWork } from './dayLoad.ts';
+export { DAY_NAMES } from './dayNames.ts';
 export { comingBack, type ComingBack, goalOfFtp, riseComingBack, workingFtp } from './daysOff.ts';
 export { dayWord, type DayWord, isCeiling, isHard, longFrom } from './dayWord.ts';
 export { type Comparable, whyNotEqual } from './equals.ts';

@@ -7,12 +7,11 @@ import { type Filled, fillWeek, sayFilled } from './fill.ts';
 import { type Flag, flagsOf } from './flags.ts';
 import { hardDaysOf } from './hardDays.ts';
 import { keySessionOf } from './keySession.ts';
-import { reckon } from './reckon.ts';
 import type { Reckoned, WeekReckoned } from './reckoned.ts';
 import { longLimitOn } from './rules/longRide.ts';
 import { brokenIn, type Spaced, spacingOf } from './spacing.ts';
 import { mondayOf, type SeasonDay, type Work } from './week.ts';
-import { type Part, windowAround } from './window.ts';
+import { type Part, windowAround, withDays } from './window.ts';
 import { riseOfWeek, weekBegun } from './weekGoal.ts';
 
 /** A week begun: what is left of its goal. */
@@ -60,8 +59,8 @@ export interface WeekPlan {
  */
 export function seasonWith(season: Reckoned, changes: readonly Change[]): Reckoned {
   if (changes.length === 0) return season;
-  const { input, past } = season;
-  return reckon({ ...input, days: applyChanges(input.days, changes, input.pointsPerHour) }, past);
+  const { days, pointsPerHour } = season.input;
+  return withDays(season, applyChanges(days, changes, pointsPerHour));
 }
 
 /**

@@ -28,7 +28,8 @@ const UNSAID = { kind: 'load', period: 'build', system: null, rise: null, goal: 
  *
  * @param input days, weeks and rider
  * @param days the days with their figures
- * @param weeksBefore weeks before the first day
+ * @param weeksBefore weeks that are reckoned already
+ * @param from place of the first Monday after them
  * @returns a row a week
  * Source: handbook section 8.2.
  */
@@ -36,21 +37,25 @@ export function weekGoals(
   input: SeasonInput,
   days: readonly DayReckoned[],
   weeksBefore: readonly WeekReckoned[],
+  from: number,
 ): WeekReckoned[] {
-  const said = new Map(input.weeks.map((week) => [week.monday, week]));
   const weeks = [...weeksBefore];
   let lastLoad: number | null =
     weeks.findLast((week) => week.said.kind === 'load' && week.goal)?.goal?.value ?? null;
-  for (let at = 0; at < days.length; at += 7) {
+  for (let at = from; at < days.length; at += 7) {
     const monday = (days[at] as DayReckoned).day.date;
     const week = reckonWeek(
-      { said: said.get(monday) ?? { monday, ...UNSAID }, at, lastLoad },
+      { said: saidOf(input.weeks, monday), at, lastLoad },
       { input, days, before: weeks },
     );
     if (week.said.kind === 'load') lastLoad = week.goal?.value ?? lastLoad;
     weeks.push(week);
   }
   return weeks;
+}
+
+function saidOf(weeks: readonly WeekSaid[], monday: string): WeekSaid {
+  return weeks.find((week) => week.monday === monday) ?? { monday, ...UNSAID };
 }
 
 interface Around {
@@ -77,11 +82,19 @@ function reckonWeek(
   const most = settling ? null : mostOfWeek(baseBefore, lastFour);
   const sunday = week[6] as DayReckoned;
   return {
-    ...{ said, at, load, ridden, baseBefore, most, settling },
+    said,
+    at,
+    load,
+    ridden,
+    baseBefore,
+    most,
+    settling,
     planned: sumOf(week, ({ day }) =>
       day.works.reduce((sum, work) => sum + (work.planned?.load ?? 0), 0),
     ),
-    ...goal,
+    goal: goal.goal,
+    rise: goal.rise,
+    riseFrom: goal.riseFrom,
     realRise: sunday.base - baseBefore,
     tooMuch: most !== null && load > most,
     // A week without any riding was no load week, whatever its goal.

@@ -1,13 +1,11 @@
 import { applyChanges, canChange, type Change, newEndurance } from '../changes.ts';
 import type { Plan } from '../../sessions/index.ts';
 import type { DayReckoned, Reckoned, SeasonInput, WeekReckoned } from '../reckoned.ts';
-import { reckon } from '../reckon.ts';
+import { reckon, reckonAgain } from '../reckon.ts';
 import { traitsOf } from '../traits.ts';
-import { type SeasonDay, type WeekSaid, type Work } from '../week.ts';
+import type { Planned, SeasonDay, WeekSaid, Work } from '../week.ts';
+import { cutOut, type Part, WEEKS } from '../window.ts';
 import type { Climbing } from '../../sessions/index.ts';
-
-/** Rules look back so many weeks; what lies before them is kept as it was reckoned. */
-const WEEKS_BACK = 6;
 
 /** Days and sessions as they stood. */
 interface Kept {
@@ -20,14 +18,21 @@ export class Draft {
   private days: readonly SeasonDay[];
   private readonly said: Map<string, WeekSaid>;
   /** Evenings and weeks as they stood when they were reckoned last. */
-  private evenings: DayReckoned[];
-  private weeks: WeekReckoned[];
+  private readonly evenings: DayReckoned[];
+  private readonly weeks: WeekReckoned[];
+  /** The weeks around one, as long as nothing changes. */
+  private looked: {
+    readonly monday: string;
+    readonly days: readonly SeasonDay[];
+    readonly part: Part;
+  } | null = null;
   private made = 0;
   /** Sessions by the id of their work; what is in none is plain Endurance. */
   readonly plans = new Map<string, Plan>();
 
   private readonly season: Reckoned;
   private readonly climbing: Climbing;
+  private readonly asked = new WeakMap<Plan, Planned>();
 
   constructor(season: Reckoned, climbing: Climbing, removed: ReadonlySet<string>) {
     this.season = season;
@@ -46,6 +51,7 @@ export class Draft {
   /** What the coach, or laying out, says of a week. */
   say(week: WeekSaid): void {
     this.said.set(week.monday, week);
+    this.looked = null;
   }
 
   saidOf(monday: string): WeekSaid | undefined {
@@ -53,35 +59,30 @@ export class Draft {
   }
 
   /** The weeks around one, reckoned as it stands now. */
-  around(monday: string): { readonly season: Reckoned; readonly week: WeekReckoned } {
+  around(monday: string): Part {
+    if (this.looked?.monday === monday && this.looked.days === this.days) return this.looked.part;
     const at = this.placeOf(monday);
-    const from = Math.max(0, at - 7 * WEEKS_BACK);
-    const to = Math.min(this.days.length, at + 14);
-    const evening = this.evenings[from]?.before ?? this.season.input.start;
-    const { input, past } = this.season;
-    const season = reckon(
-      {
-        ...this.input(this.days.slice(from, to)),
-        start: { ...input.start, ...evening, days: input.start.days + from },
-      },
-      { ...past, longMin: past.longMin.slice(from, to) },
-      this.weeks.slice(0, from / 7),
-    );
+    const from = Math.max(0, at - 7 * WEEKS.before);
+    const known = { ...this.known(), input: this.input(this.days) };
+    const part = cutOut(known, from, at + 7 + 7 * WEEKS.after);
+    const season = reckonAgain(part, part.input, at - from);
     const week = season.weeks.find(({ said }) => said.monday === monday) as WeekReckoned;
+    this.looked = { monday, days: this.days, part: { season, week } };
     return { season, week };
   }
 
   /** Keeps what a week came to, so that the next ones are reckoned from it. */
   settle(monday: string): void {
-    const { season } = this.around(monday);
+    const { season, week } = this.around(monday);
     const at = this.placeOf(monday);
-    const offset = at - (season.weeks.find(({ said }) => said.monday === monday)?.at ?? 0);
-    for (const day of season.days) {
-      const place = day.at + offset;
-      if (place >= at && place < at + 14) this.evenings[place] = { ...day, at: place };
-    }
-    const row = season.weeks.find(({ said }) => said.monday === monday);
-    if (row) this.weeks[at / 7] = { ...row, at };
+    const offset = at - week.at;
+    for (const day of season.days.slice(week.at))
+      this.evenings[day.at + offset] = { ...day, at: day.at + offset };
+    this.weeks[at / 7] = { ...week, at };
+  }
+
+  private known(): Pick<Reckoned, 'past' | 'days' | 'weeks'> {
+    return { past: this.season.past, days: this.evenings, weeks: this.weeks };
   }
 
   dayOf(date: string): SeasonDay | undefined {
@@ -109,10 +110,19 @@ export class Draft {
     const id = this.newId();
     this.plans.set(id, plan);
     const base = newEndurance(id, 0, this.season.input.pointsPerHour);
-    const work = { ...base, kind, name: plan.name, planned: traitsOf(plan, this.climbing.rider) };
+    const work = { ...base, kind, name: plan.name, planned: this.traits(plan) };
     this.days = this.days.map((day) =>
       day.date === date ? { ...day, works: [...day.works, work] } : day,
     );
+  }
+
+  /** What a session asks, worked out once. */
+  traits(plan: Plan): Planned {
+    const known = this.asked.get(plan);
+    if (known) return known;
+    const traits = traitsOf(plan, this.climbing.rider);
+    this.asked.set(plan, traits);
+    return traits;
   }
 
   change(changes: readonly Change[]): void {

@@ -6,7 +6,6 @@ import { loadWeeksTo, mostLoadWeeks } from '../rules/easyWeek.ts';
 import type { Reckoned } from '../reckoned.ts';
 import { type Taper, taperFor } from '../taper.ts';
 import { daysFrom, mondayOf, plus, type WeekKind, type WeekSaid, weekdayOf } from '../week.ts';
-import { traitsOf } from '../traits.ts';
 import { mostOfWeek } from '../weekGoal.ts';
 import { type DealtBlock, dealWeeks } from './deal.ts';
 import { Draft } from './draft.ts';
@@ -115,6 +114,7 @@ class Layout {
       cleared: input.season.input.rider.cleared,
       last: input.last,
       newId: input.newId,
+      traits: (plan) => this.draft.traits(plan),
       words: new WeakMap(),
     };
     this.layer = new WeekLayer(this.draft, this.sessions, (sentence) => this.sayOnce(sentence));
@@ -197,7 +197,7 @@ class Layout {
     const day = this.draft.dayOf(date);
     if (!day || day.works.length > 0) return;
     const plan = openerOf(this.input.newId);
-    const room = day.hours === null || day.hours * 60 >= minutesOf(plan, this.input.climbing);
+    const room = day.hours === null || day.hours * 60 >= this.draft.traits(plan).minutes;
     if (room && !day.rest) this.draft.place(date, plan);
     else
       this.says.push(
@@ -352,10 +352,6 @@ class Layout {
       ...{ days, season, taper: this.taper, says: this.says, broken },
     };
   }
-}
-
-function minutesOf(plan: Plan, { rider }: Climbing): number {
-  return traitsOf(plan, rider).minutes;
 }
 
 /** The taper with the length that the coach chose, where it was kept. */

@@ -1,8 +1,8 @@
-import { format, parseISO } from 'date-fns';
 import type { Plan } from '../../sessions/index.ts';
+import { dateName } from '../dayNames.ts';
 import { isHard } from '../dayWord.ts';
 import { fillingOf, hardDaysIn } from '../planWeek.ts';
-import { fixesOf, spacingOf } from '../spacing.ts';
+import { fixesOf, rulesOf } from '../spacing.ts';
 import { plus, type SeasonDay, type WeekKind } from '../week.ts';
 import { bestDay } from './bestDay.ts';
 import type { DealtBlock } from './deal.ts';
@@ -58,7 +58,7 @@ export class WeekLayer {
     }
     if (eased > 0)
       this.sayOnce(
-        `In the week of ${nameOf(week.monday)} no day for a second hard session keeps every rule: Endurance stands there.`,
+        `In the week of ${dateName(week.monday)} no day for a second hard session keeps every rule: Endurance stands there.`,
       );
   }
 
@@ -123,9 +123,8 @@ export class WeekLayer {
     let eased = 0;
     for (let times = 0; times < MOST_FIXES; times += 1) {
       const { season, week } = this.draft.around(monday);
-      const fix = spacingOf(season, week)
-        .filter(({ holds }) => holds === null)
-        .flatMap(({ rule }) => fixesOf(season, week, rule).slice(0, 1))
+      const fix = rulesOf(season)
+        .flatMap(({ id }) => fixesOf(season, week, id).slice(0, 1))
         .find(({ changes }) => changes.every((change) => this.isLaid(change)));
       if (!fix) return eased;
       eased += fix.changes.filter(({ kind }) => kind === 'endurance').length;
@@ -148,8 +147,4 @@ export class WeekLayer {
   private isLaid(change: { readonly id: string }): boolean {
     return change.id.startsWith('laid:');
   }
-}
-
-function nameOf(monday: string): string {
-  return format(parseISO(monday), 'd MMM');
 }

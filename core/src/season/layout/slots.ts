@@ -14,7 +14,7 @@ import {
   sessionVerdict,
   type Step,
 } from '../../sessions/index.ts';
-import { traitsOf } from '../traits.ts';
+import type { Planned } from '../week.ts';
 import { GOAL_FAMILY, type Slot } from './template.ts';
 
 /** What was ridden of a family last. */
@@ -32,6 +32,8 @@ export interface Sessions {
   readonly cleared: boolean;
   readonly last: ReadonlyMap<string, LastOfFamily>;
   readonly newId: NewId;
+  /** What a session asks of the rider. */
+  readonly traits: (plan: Plan) => Planned;
   /** Verdicts found so far, by session. */
   readonly words: WeakMap<Plan, string>;
 }
@@ -100,10 +102,10 @@ export class SlotInHand {
    * @param minutes the day has
    * @returns the session; as it was where no rung is short enough
    */
-  static within(plan: Plan, minutes: number, { climbing, newId }: Sessions): Plan {
+  static within(plan: Plan, minutes: number, { climbing, newId, traits }: Sessions): Plan {
     let shorter = plan;
     for (let step = 0; step < MOST_STEPS; step += 1) {
-      if (traitsOf(shorter, climbing.rider).minutes <= minutes)
+      if (traits(shorter).minutes <= minutes)
         return shorter === plan ? plan : planOfRung({ id: '', plan: shorter, rung: null }, newId);
       const lower = climb(shorter, -1, climbing);
       if (!lower.ok) return plan;
@@ -170,27 +172,26 @@ export class SlotInHand {
 
   /** The same reps at the watts that hold for all of them, as long as that is still work above 105 %. */
   private solved(plan: Plan): Plan | null {
-    const { rider } = this.sessions.climbing;
+    const { climbing, traits } = this.sessions;
     if (!this.sessions.cleared || this.slot.family === GOAL_FAMILY) return null;
     if (plan.system !== 'ceiling' && plan.system !== 'anaerobic') return null;
-    const fitted = fitToBalance(plan, rider);
-    if (!fitted.ok || !traitsOf(fitted.value.plan, rider).above105) return null;
+    const fitted = fitToBalance(plan, climbing.rider);
+    if (!fitted.ok || !traits(fitted.value.plan).above105) return null;
     const whole = wholePercents(fitted.value.plan);
     return this.holds(whole) ? whole : null;
   }
 
   /** The rung whose minutes at target come nearest; of equals the earlier. */
   private ofMinutes(minutes: number): Plan | null {
-    const { climbing } = this.sessions;
     const off = ({ plan }: BookRung): number =>
-      Math.abs(traitsOf(plan, climbing.rider).workMin - minutes);
+      Math.abs(this.sessions.traits(plan).workMin - minutes);
     const rungs = rungsOfFamily(this.family).filter(({ plan }) => this.allowed(plan));
     const [nearest] = [...rungs].sort((one, other) => off(one) - off(other));
     return nearest ? this.held(nearest.plan) : null;
   }
 
   private allowed(plan: Plan): boolean {
-    return this.sessions.cleared || !traitsOf(plan, this.sessions.climbing.rider).above105;
+    return this.sessions.cleared || !this.sessions.traits(plan).above105;
   }
 
   /** With the rest and the share of the reps that the slot asks for, and ids of its own. */

@@ -1,5 +1,5 @@
-import { format, parseISO } from 'date-fns';
 import { canChange } from '../changes.ts';
+import { dayName } from '../dayNames.ts';
 import { isHard } from '../dayWord.ts';
 import { keySessionOf } from '../keySession.ts';
 import type { Reckoned } from '../reckoned.ts';
@@ -82,7 +82,7 @@ function moved(season: Reckoned, { day, work }: OnDay, newId: string): Offer | n
     if (!on || on.rest || on.works.some((each) => each.ridden !== null || isHard(each))) continue;
     const offer: Offer = {
       ...{ id: 'move', ...NOTHING, why: 'No rule breaks on that day.' },
-      says: `Ride ${work.name} on ${nameOf(date)} instead`,
+      says: `Ride ${work.name} on ${dayName(date)} instead`,
       changes: [
         ...on.works
           .filter((each) => canChange(each) && each.planned?.endurance === true)
@@ -107,7 +107,7 @@ function replaced(season: Reckoned, { day, work }: OnDay, newId: string): Offer 
     if (next.name === work.name) return null;
     return {
       ...{ id: 'replace', ...NOTHING },
-      says: `Ride ${work.name} on ${nameOf(date)}, in place of ${next.name}`,
+      says: `Ride ${work.name} on ${dayName(date)}, in place of ${next.name}`,
       why: 'One hard day stands for the other: never two to make up for one.',
       changes: [
         { kind: 'remove', id: next.id },
@@ -116,8 +116,4 @@ function replaced(season: Reckoned, { day, work }: OnDay, newId: string): Offer 
     };
   }
   return null;
-}
-
-function nameOf(date: string): string {
-  return format(parseISO(date), 'EEE d MMM');
 }

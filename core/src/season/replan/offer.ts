@@ -1,9 +1,10 @@
 import { applyChanges, type Change } from '../changes.ts';
 import { forecastOf, type Morning } from '../forecast.ts';
-import { reckon } from '../reckon.ts';
+import { reckonAgain } from '../reckon.ts';
 import type { Reckoned } from '../reckoned.ts';
 import { brokenIn } from '../spacing.ts';
 import { mondayOf, type WeekSaid } from '../week.ts';
+import { withDays } from '../window.ts';
 
 /** A way to go on after something did not go as planned. */
 export interface Offer {
@@ -40,15 +41,15 @@ export const NOTHING = { changes: [], weeks: [], easier: [] } as const;
  * @returns its figures
  */
 export function seasonAfter(season: Reckoned, { changes, weeks }: Offer): Reckoned {
-  const { input, past } = season;
+  const { input } = season;
+  const days = applyChanges(input.days, changes, input.pointsPerHour);
   const said = new Set(weeks.map(({ monday }) => monday));
-  return reckon(
-    {
-      ...input,
-      days: applyChanges(input.days, changes, input.pointsPerHour),
-      weeks: [...input.weeks.filter(({ monday }) => !said.has(monday)), ...weeks],
-    },
-    past,
+  if (said.size === 0) return withDays(season, days);
+  const first = days.findIndex((day, place) => day !== input.days[place] || said.has(day.date));
+  return reckonAgain(
+    season,
+    { ...input, days, weeks: [...input.weeks.filter(({ monday }) => !said.has(monday)), ...weeks] },
+    first < 0 ? days.length : first,
   );
 }
 

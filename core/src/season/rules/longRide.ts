@@ -1,6 +1,6 @@
 import { printDuration, roundTo } from '../../units/index.ts';
 import { minutesOfWork } from '../dayLoad.ts';
-import { longRideLimit } from '../longRide.ts';
+import { longRideLimit, type RideBefore } from '../longRide.ts';
 import type { DayReckoned, Reckoned, WeekReckoned } from '../reckoned.ts';
 import { isRiding, type Work } from '../week.ts';
 import { daysOf, isOver, nameOfDay, type Rule } from './rule.ts';
@@ -19,18 +19,16 @@ export function longLimitOn(
   { days, input }: Reckoned,
   at: number,
 ): { readonly limitMin: number; readonly longestMin: number } | null {
-  const rides = days
-    .slice(Math.max(0, at - DAYS), at)
-    .flatMap(({ longestMin, at: place }) =>
-      longestMin > 0 ? [{ daysAgo: at - place, seconds: longestMin * 60 }] : [],
-    );
+  const rides: RideBefore[] = [];
+  let longestMin = 0;
+  for (let place = Math.max(0, at - DAYS); place < at; place += 1) {
+    const minutes = days[place]?.longestMin ?? 0;
+    if (minutes > 0) rides.push({ daysAgo: at - place, seconds: minutes * 60 });
+    longestMin = Math.max(longestMin, minutes);
+  }
   const { firstYear, settings } = input.rider;
   const limit = longRideLimit(rides, firstYear, settings.longRide);
-  if (limit === null) return null;
-  return {
-    limitMin: limit / 60,
-    longestMin: Math.max(...rides.map(({ seconds }) => seconds)) / 60,
-  };
+  return limit === null ? null : { limitMin: limit / 60, longestMin };
 }
 
 function longestOf(day: DayReckoned): Work | null {

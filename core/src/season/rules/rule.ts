@@ -1,4 +1,5 @@
 import { printDuration } from '../../units/index.ts';
+import { DAY_NAMES } from '../dayNames.ts';
 import type { DayReckoned, Reckoned, WeekReckoned } from '../reckoned.ts';
 import type { RuleId } from '../settings.ts';
 
@@ -45,8 +46,6 @@ export function isOver({ input }: Reckoned, { day }: Pick<DayReckoned, 'day'>): 
   return day.date < input.today;
 }
 
-const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-
 /**
  * The weekday of a place among days that begin on a Monday.
  *
@@ -54,7 +53,7 @@ const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
  * @returns "Tue"
  */
 export function nameOfDay(at: number): string {
-  return NAMES[at % 7] as string;
+  return DAY_NAMES[at % 7] as string;
 }
 
 /** "one", "two", "three": how small numbers are said. */

@@ -1,3 +1,4 @@
+import { DAY_NAMES } from '@uphill/core/season';
 import { availabilityChangeSchema, type Rider } from '@uphill/api';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -7,7 +8,6 @@ import { firstName } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
-import { DAY_NAMES } from './dayNames.ts';
 
 /** What most riders with a working week have; the coach changes what is different. */
 const USUAL: readonly { readonly hours: number; readonly fixedRest: boolean }[] = [

@@ -7,7 +7,7 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { daysFrom, mondayOf, type Reckoned } from '@uphill/core/season';
+import { DAY_NAMES, daysFrom, mondayOf, type Reckoned } from '@uphill/core/season';
 import { memo, type PointerEvent, useRef } from 'react';
 import { Link } from 'react-router';
 import { printDay, today } from '../../shared/dates.ts';
@@ -17,7 +17,7 @@ import { DayCell } from './DayCell.tsx';
 import { LoadGauge } from './LoadGauge.tsx';
 import { useCarrying } from './useCarrying.ts';
 import type { SeasonInHand } from './useSeason.ts';
-import { DAY_NAMES, WEEK_WORDS } from './dayNames.ts';
+import { WEEK_WORDS } from './weekWords.ts';
 
 interface Props {
   readonly rider: Rider;

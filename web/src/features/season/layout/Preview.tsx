@@ -1,11 +1,11 @@
 import type { LaidOut, Reckoned } from '@uphill/core/season';
-import { daysFrom, isHard, planWeek } from '@uphill/core/season';
+import { DAY_NAMES, daysFrom, isHard, planWeek } from '@uphill/core/season';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { useMemo } from 'react';
 import { printDay } from '../../../shared/dates.ts';
 import { Figure } from '../../../ui/Figure.tsx';
 import { Stone } from '../../../ui/Stone.tsx';
-import { DAY_NAMES, WEEK_WORDS } from '../dayNames.ts';
+import { WEEK_WORDS } from '../weekWords.ts';
 
 /** The season as it would be, a week a row: its block, what it comes to, its hard days, and the longest ride. */
 export function Preview({ laidOut }: { laidOut: LaidOut }) {

@@ -1,5 +1,5 @@
 import type { PlanChange, SquadDone, SquadWeek } from '@uphill/api';
-import { daysFrom, plus } from '@uphill/core/season';
+import { DAY_NAMES, daysFrom, plus } from '@uphill/core/season';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -8,7 +8,6 @@ import { today } from '../../../shared/dates.ts';
 import { useKey } from '../../../shared/keys/useKey.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
-import { DAY_NAMES } from '../dayNames.ts';
 
 interface Props {
   readonly monday: string;

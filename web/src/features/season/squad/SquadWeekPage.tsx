@@ -1,5 +1,5 @@
 import type { SquadWeek } from '@uphill/api';
-import { mondayOf, plus, weekdayOf } from '@uphill/core/season';
+import { DAY_NAMES, mondayOf, plus, weekdayOf } from '@uphill/core/season';
 import { isDay } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -14,7 +14,6 @@ import { Empty } from '../../../ui/messages.tsx';
 import { useFirstFew } from '../../../ui/useFirstFew.ts';
 import { SquadActions } from './SquadActions.tsx';
 import { SquadRow } from './SquadRow.tsx';
-import { DAY_NAMES } from '../dayNames.ts';
 
 /** The squad's week: riders as rows, days as columns, each week against its goal, one action on several riders. */
 export function SquadWeekPage() {

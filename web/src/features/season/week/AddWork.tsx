@@ -1,4 +1,4 @@
-import { OTHER_WORKS, type OtherWork, otherWork, plus } from '@uphill/core/season';
+import { DAY_NAMES, OTHER_WORKS, type OtherWork, otherWork, plus } from '@uphill/core/season';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { today } from '../../../shared/dates.ts';
@@ -6,7 +6,6 @@ import { newId } from '../../../shared/newId.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
 import type { SeasonInHand } from '../useSeason.ts';
-import { DAY_NAMES } from '../dayNames.ts';
 
 interface Props {
   readonly monday: string;

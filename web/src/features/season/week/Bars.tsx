@@ -1,5 +1,6 @@
 import type { Rider, Season, SeasonWork } from '@uphill/api';
 import {
+  DAY_NAMES,
   canChange,
   type Change,
   isHard,
@@ -12,7 +13,6 @@ import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { Link } from 'react-router';
 import { printDay, today } from '../../../shared/dates.ts';
 import type { SeasonInHand } from '../useSeason.ts';
-import { DAY_NAMES } from '../dayNames.ts';
 
 const STEP_MIN = 15;
 const LEAST_MIN = 15;

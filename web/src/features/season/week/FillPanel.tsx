@@ -1,11 +1,16 @@
-import { type FillOffer, fillsOf, type Reckoned, type WeekPlan } from '@uphill/core/season';
+import {
+  DAY_NAMES,
+  type FillOffer,
+  fillsOf,
+  type Reckoned,
+  type WeekPlan,
+} from '@uphill/core/season';
 import { printDuration } from '@uphill/core/units';
 import { memo, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useKey } from '../../../shared/keys/useKey.ts';
 import { Figure } from '../../../ui/Figure.tsx';
 import type { SeasonInHand } from '../useSeason.ts';
-import { DAY_NAMES } from '../dayNames.ts';
 
 interface Props {
   readonly monday: string;

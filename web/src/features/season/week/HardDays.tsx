@@ -1,5 +1,6 @@
 import type { Day, Rider, SeasonWork } from '@uphill/api';
 import {
+  DAY_NAMES,
   canChange,
   familyDays,
   isHard,
@@ -37,7 +38,6 @@ import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import { Verdict } from '../../../ui/Verdict.tsx';
 import type { SeasonInHand } from '../useSeason.ts';
 import { Offers } from './Offers.tsx';
-import { DAY_NAMES } from '../dayNames.ts';
 
 /** So many rungs stand on either side of the one that is planned. */
 const BESIDE = 2;

@@ -6,7 +6,7 @@ import { seasonApi } from '../../../shared/api/season.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
-import { WEEK_WORDS } from '../dayNames.ts';
+import { WEEK_WORDS } from '../weekWords.ts';
 
 interface Props {
   readonly rider: Rider;

@@ -39,7 +39,7 @@ import { CopyWeek } from './CopyWeek.tsx';
 import { FillPanel } from './FillPanel.tsx';
 import { HardDays } from './HardDays.tsx';
 import { WeekKindForm } from './WeekKindForm.tsx';
-import { WEEK_WORDS } from '../dayNames.ts';
+import { WEEK_WORDS } from '../weekWords.ts';
 
 /** The week planner: hard days by their ladders, endurance until the goal is met, spacing, briefing, handing over. */
 export function WeekPage() {
