@@ -156,7 +156,7 @@ export const seasonSchema = shapeOf(
     /** Weeks that are laid out one after another with this one among them; null where it is in none. */
     span: z.object({ from: dateSchema, weeks: z.number().int().min(1) }).nullable(),
     away: z.array(awaySchema),
-    goal: z.object({ name: z.string(), date: dateSchema }).nullable(),
+    goal: z.object({ name: z.string(), date: dateSchema, watts: z.number().nullable() }).nullable(),
     goals: z.array(z.object({ name: z.string(), date: dateSchema, rank: z.enum(GOAL_RANKS) })),
     highestBase: z.number().nullable(),
   }),

@@ -1,12 +1,17 @@
 import {
   dealWeeks,
   fixesOf,
+  goalShareOf,
   type LaidOut,
   layOut,
   type LayoutGoal,
   type LayoutInput,
+  mondayOf,
+  type OtherGoal,
+  planWeek,
   plus,
   reckon,
+  runInAsks,
   spacingOf,
   taperFor,
   type Template,
@@ -14,11 +19,12 @@ import {
   templateOf as templateOf_,
   templateSchema,
   TEMPLATES,
+  weeksBeforeTaper,
   weeksToGoal,
 } from '@uphill/core/season';
 import { planSchema } from '@uphill/core/sessions';
 import { describe, expect, it } from 'vitest';
-import { MONDAY, season, type SeasonOver, type WeekOfWorks } from './seasons.ts';
+import { MONDAY, season, type SeasonOver, type WeekOfWorks, work } from './seasons.ts';
 import { INES, newId } from './support.ts';
 
 const NONE: WeekOfWorks = [[], [], [], [], [], [], []];
@@ -217,6 +223,117 @@ describe('a season laid out', () => {
     expect([out.taper, out.weeks.some(({ kind }) => kind === 'taper')]).toEqual([null, false]);
     expect(out.says.join(' ')).toContain('no goal power');
     expect(() => laid({ from: '2030-01-07' })).toThrow(RangeError);
+  });
+});
+
+describe('several goals', () => {
+  const named = (out: LaidOut, name: string) =>
+    out.season.days.find(({ day }) => day.works.some((work) => work.name === name));
+  const race = (rank: OtherGoal['rank'], inDays: number, over: Partial<OtherGoal> = {}) => ({
+    ...{ ...GOAL, name: 'Fen Loop', watts: null, seconds: 3600, rank, ...over },
+    date: plus(MONDAY, inDays),
+  });
+  /** Points of the three days before a day. */
+  const before = ({ season: { days } }: LaidOut, date: string): number =>
+    days
+      .filter(({ day }) => day.date < date && day.date >= plus(date, -3))
+      .reduce((sum, { load }) => sum + load.load, 0);
+
+  it('one on the way is a race with 30 % less on the three days before it, one ridden through is a hard day', () => {
+    const goal = race('onTheWay', 33);
+    const through = laid({ others: [race('training', 33)] });
+    const eased = laid({ others: [goal] });
+    for (const out of [through, eased]) {
+      const day = named(out, 'Fen Loop');
+      expect([day?.day.date, day?.word, day?.works.length]).toEqual([goal.date, 'hard', 1]);
+      const own = out.season.weeks.find(({ at }) => day && at <= day.at && day.at < at + 7);
+      const hard = out.season.days.filter(
+        ({ at, word }) => own && at >= own.at && at < own.at + 7 && word === 'hard',
+      );
+      expect(hard).toHaveLength(2);
+    }
+    const [full, less] = [before(through, goal.date), before(eased, goal.date)];
+    expect(less).toBeLessThanOrEqual(0.7 * full + 1);
+    expect(less).toBeGreaterThan(0.35 * full);
+    expect(eased.says).toContain('The three days before Fen Loop carry 30 % less.');
+  });
+
+  it('a second main goal within six weeks keeps the first one’s base; later the last two blocks come again', () => {
+    const first = race('main', 7 * 8 + 5, { watts: 250 });
+    const goalIn = (weeks: number): LayoutGoal => ({
+      ...GOAL,
+      date: plus(first.date, 7 * weeks),
+    });
+    const near = laid({ goal: goalIn(5), others: [first], template: templateOf('short-build') });
+    const ids = (out: LaidOut): string =>
+      out.blocks.map(({ block, kinds }) => `${block.id} ${kinds.length}`).join(' · ');
+    expect(ids(near)).toBe('ceiling-longer 4 · run-in 3 · taper 2 · between 2 · taper 2');
+    const after = near.weeks.slice(9);
+    expect(after.map(({ kind, rise }) => [kind, rise])).toEqual([
+      ['easy', null],
+      ['load', 0],
+      ['load', 0],
+      ['taper', null],
+      ['taper', null],
+      ['easy', null],
+    ]);
+    expect(near.says.join(' ')).toContain('comes 5 weeks after Fen Loop');
+    const far = laid({ goal: goalIn(11), others: [first], template: templateOf('long-build') });
+    expect(ids(far)).toMatch(/taper 2 · ceiling-longer 4 · test 1 · ceiling-higher 3 · taper 2$/);
+    // Each week once, one after another, each with its days.
+    const mondays = far.weeks.map(({ monday }) => monday);
+    expect(mondays).toEqual(mondays.map((_, week) => plus(MONDAY, 7 * week)));
+    expect(far.days.at(-1)?.date).toBe(plus(goalIn(11).date, -1));
+    expect(new Set(far.days.map(({ date, plan }) => `${date} ${plan?.name ?? ''}`)).size).toBe(
+      far.days.length,
+    );
+  });
+});
+
+describe('the run-in', () => {
+  const easy = { ...GOAL, watts: 215, seconds: 25 * 60 };
+
+  it('narrows towards goal power, and rides the whole goal every second week', () => {
+    const goal = { name: easy.name, date: easy.date, watts: easy.watts };
+    const out = laid(
+      {
+        ...{ template: templateOf('climb-run-in'), goal: easy },
+        climbing: { rider: { ...INES, goalW: easy.watts } },
+      },
+      { goal },
+    );
+    const whole = out.days.filter(({ plan }) => plan?.name === 'The whole climb at 95 %');
+    expect(whole.map(({ date }) => weeksBeforeTaper(mondayOf(date), easy.date))).toEqual([
+      // Four weeks before the taper lies the easy week.
+      6, 2,
+    ]);
+    const shares = out.weeks.flatMap(({ monday, kind }) => {
+      const asked = runInAsks(weeksBeforeTaper(monday, easy.date));
+      const at = out.season.weeks.find(({ said }) => said.monday === monday)?.at ?? 0;
+      const works = out.season.days.slice(at, at + 7).flatMap((day) => day.works);
+      return kind === 'load' && asked ? [[goalShareOf(works) ?? 0, asked.least]] : [];
+    });
+    expect(shares.length).toBeGreaterThan(4);
+    for (const [share = 0, least = 0] of shares) expect(share).toBeGreaterThanOrEqual(least);
+  });
+
+  it('is flagged where the week before the taper has other work', () => {
+    const date = plus(MONDAY, 7 * 2 + 5);
+    const at = (goalMin: number, workMin: number) =>
+      work({ planned: { hard: true, load: 80, minutes: 70, goalMin, workMin } });
+    const flags = (goalMin: number) =>
+      planWeek(
+        reckon(
+          season([[[], [at(goalMin, 36)], [], [], [at(0, 20)], [], []], NONE, NONE], {
+            goal: { name: 'Salt Road climb', date, watts: 215 },
+          }),
+        ),
+        MONDAY,
+      )?.flags.flatMap(({ id, says }) => (id === 'runIn' ? [says] : []));
+    expect(flags(36)).toEqual([
+      'The last week before the taper 80 % of the work is to be at goal power: 64 % is.',
+    ]);
+    expect(flags(37)).toEqual([]);
   });
 });
 

@@ -1,5 +1,6 @@
 import { roundHalfUp, roundTo } from '../units/index.ts';
 import type { Reckoned, WeekReckoned } from './reckoned.ts';
+import { runInShort } from './runIn.ts';
 import { easyAndMiddle } from './spread.ts';
 import { isRiding } from './week.ts';
 
@@ -9,17 +10,18 @@ const EASY_DAYS = 28;
 
 /** What a coach should see of a week beside its rules. */
 export interface Flag {
-  readonly id: 'same' | 'littleEasy' | 'middle' | 'unmarked' | 'settling' | 'easyAlready';
+  readonly id: 'same' | 'littleEasy' | 'middle' | 'unmarked' | 'settling' | 'easyAlready' | 'runIn';
   readonly says: string;
 }
 
 /**
- * Flags of a week: every day alike, little of it easy, neither easy nor hard, days unmarked, numbers that settle.
+ * Flags of a week: every day alike, little of it easy, neither easy nor hard, days unmarked, numbers that settle, a
+ * run-in that does not narrow.
  *
  * @param season the season
  * @param week the week
  * @returns one sentence each
- * Source: handbook sections 8.1, 8.2 and 8.5.
+ * Source: handbook sections 8.1, 8.2, 8.5 and 8.7.
  */
 export function flagsOf(season: Reckoned, week: WeekReckoned): Flag[] {
   const { settings } = season.input.rider;
@@ -43,6 +45,8 @@ export function flagsOf(season: Reckoned, week: WeekReckoned): Flag[] {
       id: 'easyAlready',
       says: 'It was easy already: under 70 % of its goal was ridden.',
     });
+  const short = runInShort(season, week);
+  if (short !== null) flags.push({ id: 'runIn', says: short });
   return [...flags, ...sharesOf(season, week)];
 }
 

@@ -23,13 +23,9 @@ export { type HardDays, hardDaysOf } from './hardDays.ts';
 export { type DealtBlock, dealWeeks } from './layout/deal.ts';
 export { firstMonday, goalFamily, type LayoutGoal, weeksToGoal } from './layout/goalOf.ts';
 export { type BlockOnDays, type Keeping, lastPlanned, templateOf } from './layout/keep.ts';
-export {
-  type LaidBlock,
-  type LaidDay,
-  type LaidOut,
-  layOut,
-  type LayoutInput,
-} from './layout/layOut.ts';
+export type { LaidBlock, LaidDay, LaidOut, LayoutInput } from './layout/laidOut.ts';
+export { layOut } from './layout/layOut.ts';
+export type { OtherGoal } from './layout/otherGoals.ts';
 export type { LastOfFamily } from './layout/slots.ts';
 export {
   type Slot,
@@ -53,6 +49,7 @@ export {
   type WeekPlan,
 } from './planWeek.ts';
 export { reckon } from './reckon.ts';
+export { goalShareOf, runInAsks, weeksBeforeTaper } from './runIn.ts';
 export { afterDaysOff, afterIllness, daysWithoutRiding } from './replan/daysOff.ts';
 export { afterMissed, findWork } from './replan/missed.ts';
 export { shortOfTime, type Shortened } from './replan/shortOfTime.ts';

@@ -26,7 +26,12 @@ export interface SeasonInput {
   readonly typedBase?: { readonly on: string; readonly points: number } | null;
   readonly days: readonly SeasonDay[];
   readonly weeks: readonly WeekSaid[];
-  readonly goal: { readonly name: string; readonly date: string } | null;
+  readonly goal: {
+    readonly name: string;
+    readonly date: string;
+    /** Power it asks for; null or left out where it has none. */
+    readonly watts?: number | null;
+  } | null;
   /** The highest base of the two years before the first day; null where there is none. */
   readonly highestBase: number | null;
 }

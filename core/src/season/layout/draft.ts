@@ -26,7 +26,9 @@ export class Draft {
     readonly days: readonly SeasonDay[];
     readonly part: Part;
   } | null = null;
-  private made = 0;
+  private made: number;
+  /** Works with a number up to this were laid out before, on the way to another goal. */
+  private readonly madeBefore: number;
   /** Sessions by the id of their work; what is in none is plain Endurance. */
   readonly plans = new Map<string, Plan>();
 
@@ -38,6 +40,11 @@ export class Draft {
     this.season = season;
     this.climbing = climbing;
     this.days = season.input.days.map((day) => without(day, removed));
+    this.madeBefore = Math.max(
+      0,
+      ...this.days.flatMap(({ works }) => works.map(({ id }) => numberOf(id))),
+    );
+    this.made = this.madeBefore;
     this.said = new Map(season.input.weeks.map((week) => [week.monday, week]));
     const before = reckon(this.input(this.days));
     this.evenings = [...before.days];
@@ -125,6 +132,21 @@ export class Draft {
     return traits;
   }
 
+  /** Another session in place of one that stands. */
+  replace(id: string, plan: Plan): void {
+    this.plans.set(id, plan);
+    this.days = this.days.map((day) =>
+      day.works.some((work) => work.id === id)
+        ? {
+            ...day,
+            works: day.works.map((work) =>
+              work.id === id ? { ...work, name: plan.name, planned: this.traits(plan) } : work,
+            ),
+          }
+        : day,
+    );
+  }
+
   change(changes: readonly Change[]): void {
     this.days = applyChanges(this.days, changes, this.season.input.pointsPerHour);
     for (const change of changes)
@@ -144,7 +166,12 @@ export class Draft {
 
   newId(): string {
     this.made += 1;
-    return `laid:${this.made}`;
+    return `${LAID}${this.made}`;
+  }
+
+  /** Whether a work was laid out by this draft. */
+  isOwn(id: string): boolean {
+    return numberOf(id) > this.madeBefore;
   }
 
   /** The whole season as it stands, with the hours that the rider really has. */
@@ -165,6 +192,12 @@ export class Draft {
   private placeOf(date: string): number {
     return this.days.findIndex((day) => day.date === date);
   }
+}
+
+const LAID = 'laid:';
+
+function numberOf(id: string): number {
+  return id.startsWith(LAID) ? Number(id.slice(LAID.length)) : 0;
 }
 
 function without(day: SeasonDay, removed: ReadonlySet<string>): SeasonDay {

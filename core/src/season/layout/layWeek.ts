@@ -1,4 +1,6 @@
 import type { Plan } from '../../sessions/index.ts';
+import { roundHalfUp } from '../../units/index.ts';
+import { minutesOfWork } from '../dayLoad.ts';
 import { dateName } from '../dayNames.ts';
 import { isHard } from '../dayWord.ts';
 import { fillingOf, hardDaysIn } from '../planWeek.ts';
@@ -7,12 +9,18 @@ import { plus, type SeasonDay, type WeekKind } from '../week.ts';
 import { bestDay } from './bestDay.ts';
 import type { DealtBlock } from './deal.ts';
 import type { Draft } from './draft.ts';
+import { EASED_SHARE } from './otherGoals.ts';
 import { testsOf } from './sessions.ts';
-import { type Sessions, SlotInHand } from './slots.ts';
+import { type Sessions, SlotInHand, withReps } from './slots.ts';
 
 const MOST_FIXES = 6;
-/** Nobody sets out for less, min. */
+/** Nobody sets out for less, min; Endurance is cut in steps. */
 const LEAST_MIN = 45;
+const STEP_MIN = 15;
+const MOST_CUTS = 40;
+/** Before a goal on the way a ride may be this short, min, and this share of the reps is left. */
+const EASED_LEAST_MIN = 30;
+const EASED_REPS = 2 / 3;
 /** Difference of the days between two hard ones: outside the base period, and in it. Source: handbook section 8.6. */
 const [APART, BASE_APART] = [2, 3];
 
@@ -86,6 +94,11 @@ export class WeekLayer {
     const placed = ready
       .filter(({ slot }) => !(slot.slot.orGroup && stands > 0))
       .slice(0, Math.max(0, most - stands));
+    const [key] = ready;
+    if (key && kind === 'load' && !placed.includes(key))
+      this.sayOnce(
+        `In the week of ${dateName(monday)} what is there already takes the hard days: no ${key.plan.name}.`,
+      );
     let left = 0;
     for (const { slot, plan } of placed) {
       const fresh = slot.family.startsWith('ceiling');
@@ -143,8 +156,56 @@ export class WeekLayer {
     }
   }
 
+  /**
+   * The last days before a goal on the way carry less: Endurance is cut first, the longest ride of them, then reps by a
+   * third. What the week comes to then is its goal.
+   */
+  easeBefore(week: LaidWeek, days: readonly string[], goal: string, say: boolean): void {
+    const { monday } = week;
+    const pointsOf = (): number =>
+      this.draft
+        .around(monday)
+        .season.days.filter(({ day }) => days.includes(day.date))
+        .reduce((sum, { load }) => sum + load.load, 0);
+    const aim = EASED_SHARE * pointsOf();
+    for (let step = 0; step < MOST_CUTS && pointsOf() > aim + 1; step += 1) {
+      const works = this.draft
+        .weekOf(monday)
+        .filter(({ date }) => days.includes(date))
+        .flatMap((day) => day.works.filter((work) => this.isLaid(work)));
+      const [longest] = works
+        .filter(({ planned }) => planned?.endurance)
+        .sort((one, other) => minutesOfWork(other) - minutesOfWork(one));
+      if (longest) this.shorten(longest.id, minutesOfWork(longest));
+      else if (!this.fewerReps(works)) break;
+    }
+    const { week: after } = this.draft.around(monday);
+    if (say) this.draft.say({ ...after.said, goal: roundHalfUp(after.load) });
+    this.sayOnce(`The three days before ${goal} carry 30 % less.`);
+  }
+
+  private shorten(id: string, minutes: number): void {
+    const shorter = minutes - STEP_MIN;
+    this.draft.change([
+      shorter < EASED_LEAST_MIN ? { kind: 'remove', id } : { kind: 'resize', id, minutes: shorter },
+    ]);
+  }
+
+  /** The first of the sessions that can lose a third of its reps does; whether one could. */
+  private fewerReps(works: readonly { readonly id: string }[]): boolean {
+    for (const { id } of works) {
+      const plan = this.draft.plans.get(id);
+      if (!plan || plan.sport === 'race') continue;
+      const fewer = withReps(plan, EASED_REPS);
+      if (this.draft.traits(fewer).load >= this.draft.traits(plan).load) continue;
+      this.draft.replace(id, fewer);
+      return true;
+    }
+    return false;
+  }
+
   /** Only what is laid out here is moved; what the coach put there stays. */
   private isLaid(change: { readonly id: string }): boolean {
-    return change.id.startsWith('laid:');
+    return this.draft.isOwn(change.id);
   }
 }

@@ -38,6 +38,8 @@ export interface Sessions {
   readonly words: WeakMap<Plan, string>;
 }
 
+/** The session of the book that rides the whole goal. */
+const WHOLE_CLIMB = 'goal-climbs-whole';
 /** Where work above 105 % is not allowed, this stands for it. */
 const INSTEAD = 'threshold-longer';
 /** Verdicts of a rung that is worth riding and holds, and of one that does not. */
@@ -90,6 +92,24 @@ export class SlotInHand {
     return this.first && this.dressed(this.first);
   }
 
+  /**
+   * The whole of the goal at 95 % of its power, in place of the week's reps.
+   *
+   * @param seconds how long the goal takes
+   * @returns the session; null where the family has none, or where it does not hold
+   */
+  whole(seconds: number): Plan | null {
+    const plan = rungsOfFamily(this.family).find(({ id }) => id === WHOLE_CLIMB)?.plan;
+    if (!plan) return null;
+    const items = plan.items.map((item) =>
+      item.kind === 'step' && item.length.kind === 'lap'
+        ? { ...item, length: { ...item.length, expectedS: seconds } }
+        : item,
+    );
+    const whole = planOfRung({ id: '', plan: { ...plan, items }, rung: null }, this.sessions.newId);
+    return this.holds(whole) ? whole : null;
+  }
+
   /** The rung that the block ended with. */
   get reached(): Plan | null {
     return this.plan;
@@ -115,7 +135,7 @@ export class SlotInHand {
   }
 
   private started(before: Plan | null): Plan | null {
-    const rungs = rungsOfFamily(this.family);
+    const rungs = onLadder(this.family);
     const first = rungs[0]?.plan ?? null;
     if (first === null) return null;
     if (this.slot.rung === 'held' && before) return before;
@@ -185,7 +205,7 @@ export class SlotInHand {
   private ofMinutes(minutes: number): Plan | null {
     const off = ({ plan }: BookRung): number =>
       Math.abs(this.sessions.traits(plan).workMin - minutes);
-    const rungs = rungsOfFamily(this.family).filter(({ plan }) => this.allowed(plan));
+    const rungs = onLadder(this.family).filter(({ plan }) => this.allowed(plan));
     const [nearest] = [...rungs].sort((one, other) => off(one) - off(other));
     return nearest ? this.held(nearest.plan) : null;
   }
@@ -210,7 +230,7 @@ export class SlotInHand {
  * @returns the session, each set with at least one rep
  * Source: handbook section 8.9.
  */
-function withReps(plan: Plan, share: number): Plan {
+export function withReps(plan: Plan, share: number): Plan {
   return named({ ...plan, items: plan.items.map((item) => changed(item, share)) });
 }
 
@@ -269,9 +289,13 @@ function familyFor(slot: Slot, { goalFamily, cleared }: Sessions): string {
   return above && !cleared ? INSTEAD : family;
 }
 
-function rungsOfFamily(family: string): BookRung[] {
+function rungsOfFamily(family: string): readonly BookRung[] {
   const found = BOOK.find(({ id }) => id === family);
-  return found ? rungsOf(found).filter(({ rung }) => rung !== null) : [];
+  return found ? rungsOf(found) : [];
+}
+
+function onLadder(family: string): BookRung[] {
+  return rungsOfFamily(family).filter(({ rung }) => rung !== null);
 }
 
 function wordOf(plan: Plan, { climbing, words }: Sessions): string {

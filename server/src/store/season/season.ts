@@ -90,7 +90,7 @@ async function makeSeason(
     },
     pointsPerHour: pointsOf(rider),
     days: daysOf(rider, { from, to, planned, ridden, away }),
-    goal: goal && { name: goal.name, date: goal.date },
+    goal: goal && { name: goal.name, date: goal.date, watts: goal.watts },
     goals: rider.goals
       .filter(({ date }) => date >= from && date <= to)
       .map(({ name, date, rank }) => ({ name, date, rank })),

@@ -78,11 +78,9 @@ export function useLayoutRequest(
     const { removed, touched } = standingIn(season, from, replace);
     const school = rider.ceilingSchool ?? choices().ceilingSchool;
     return {
-      ...{ season, template, from, taperDays, touched },
-      goal: goal && {
-        ...{ name: goal.name, date: goal.date, watts: goal.watts, seconds: goal.seconds },
-        ...{ km: goal.km, climbM: goal.climbM, hillId: goal.hillId },
-      },
+      ...{ template, from, taperDays, touched, goal },
+      season: { ...season, goal },
+      others: rider.goals.filter(({ id, date }) => id !== goal?.id && date >= from),
       climbing: { rider: numbers, school, firstYear: season.rider.firstYear },
       last: lastOf(past, numbers),
       removed: removed.map(({ id }) => id),
