@@ -1,7 +1,8 @@
 import { keySessionOf } from '../keySession.ts';
 import { isHard } from '../dayWord.ts';
 import type { Reckoned, WeekReckoned } from '../reckoned.ts';
-import type { Slot, Template, TemplateBlock } from './template.ts';
+import type { Work } from '../week.ts';
+import { GOAL_CLIMBS, type Slot, type Template, type TemplateBlock } from './template.ts';
 
 /** A block as it lies on the calendar. */
 export interface BlockOnDays {
@@ -109,16 +110,22 @@ function slotsOf(season: Reckoned, weeks: readonly WeekReckoned[]): Slot[] {
     const key = keySessionOf(season, week)?.work;
     const days = season.days.slice(week.at, week.at + 7);
     const hard = days.flatMap(({ day }) => day.works.filter((work) => isHard(work)));
-    const families = [key, ...hard.filter((work) => work !== key)].flatMap(
-      (work) => work?.planned?.family ?? [],
+    const slots = [key, ...hard.filter((work) => work !== key)].flatMap(slotOf);
+    const [first, ...others] = slots;
+    const second = others.find(
+      ({ family, power }) => family !== first?.family || power !== first.power,
     );
-    const [first, second] = [...new Set(families)].filter((family) => family !== 'endurance');
-    if (first !== undefined)
-      return [first, ...(second === undefined ? [] : [second])].map((family) => ({
-        ...{ family, rung: 'family' },
-      }));
+    if (first) return second ? [first, second] : [first];
   }
   return [];
+}
+
+/** A session's family as a slot, on climbs with whether they lie above goal power; none for Endurance. */
+function slotOf(work: Work | undefined): Slot[] {
+  const { family = null, goalMin = 0 } = work?.planned ?? {};
+  if (family === null || family === 'endurance') return [];
+  const above = family === GOAL_CLIMBS && goalMin === 0;
+  return [{ family, rung: 'family', ...(above ? { power: 'above' } : {}) }];
 }
 
 /**

@@ -63,7 +63,8 @@ const held = (family: string, over: Partial<Slot> = {}): Slot => ({
 const BETWEEN: TemplateBlock = {
   ...{ id: 'between', name: 'Between two goals', system: 'threshold', period: 'build' },
   ...{ kind: 'load', weeks: 3, least: 1, most: 6, easy: false, rise: 'hold', benchmark: null },
-  ...{ key: held(GOAL_FAMILY), second: held('ceiling', { minutes: [15] }) },
+  key: held(GOAL_FAMILY),
+  second: held('goal-climbs', { minutes: [15], power: 'above' }),
 };
 
 /**

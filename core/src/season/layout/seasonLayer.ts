@@ -201,7 +201,7 @@ export class SeasonLayer {
     }
     for (const each of slots) {
       const reached = each?.reached;
-      if (each && reached && block.kind === 'load') this.reached.set(each.family, reached);
+      if (each && reached && block.kind === 'load') this.reached.set(each.ladder, reached);
     }
   }
 

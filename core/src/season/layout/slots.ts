@@ -15,7 +15,7 @@ import {
   type Step,
 } from '../../sessions/index.ts';
 import type { Planned } from '../week.ts';
-import { GOAL_FAMILY, type Slot } from './template.ts';
+import { GOAL_CLIMBS, GOAL_FAMILY, type Slot } from './template.ts';
 
 /** What was ridden of a family last. */
 export interface LastOfFamily {
@@ -38,6 +38,8 @@ export interface Sessions {
   readonly words: WeakMap<Plan, string>;
 }
 
+/** Without a goal's watts this is above what it asks. */
+const ABOVE = 'ceiling';
 /** The session of the book that rides the whole goal. */
 const WHOLE_CLIMB = 'goal-climbs-whole';
 /** Where work above 105 % is not allowed, this stands for it. */
@@ -64,8 +66,13 @@ export class SlotInHand {
     this.slot = slot;
     this.sessions = sessions;
     this.family = familyFor(slot, sessions);
-    this.first = this.started(before.get(this.family) ?? null);
+    this.first = this.started(before.get(this.ladder) ?? null);
     this.plan = this.first;
+  }
+
+  /** What tells its rungs from those of another slot: climbs above goal power are no rungs of those at it. */
+  get ladder(): string {
+    return this.slot.power === 'above' ? `${this.family} above` : this.family;
   }
 
   /** The session of the next load week, its rung as far as the slot's rule takes it. */
@@ -135,7 +142,7 @@ export class SlotInHand {
   }
 
   private started(before: Plan | null): Plan | null {
-    const rungs = onLadder(this.family);
+    const rungs = this.rungs();
     const first = rungs[0]?.plan ?? null;
     if (first === null) return null;
     if (this.slot.rung === 'held' && before) return before;
@@ -149,13 +156,24 @@ export class SlotInHand {
     return this.held(ridden?.onTarget ? ridden.plan : first);
   }
 
+  private rungs(): BookRung[] {
+    return rungsOfFamily(this.family).filter(({ rung, plan }) => rung !== null && this.fits(plan));
+  }
+
+  /** Whether climbs lie at goal power or above it, as the slot asks. */
+  private fits(plan: Plan): boolean {
+    if (this.family !== GOAL_CLIMBS) return true;
+    return this.sessions.traits(plan).goalMin > 0 === (this.slot.power !== 'above');
+  }
+
   private raised(plan: Plan): Plan {
     const { climbing } = this.sessions;
     const lever: { lever?: Lever } =
       this.slot.rung === 'time' || this.slot.rung === 'watts' ? { lever: this.slot.rung } : {};
     const next = climb(plan, 1, { ...climbing, ...lever });
     const on = next.ok ? next : climb(plan, 1, climbing);
-    if (!on.ok || TOO_HARD.has(wordOf(on.value.plan, this.sessions))) return plan;
+    if (!on.ok || !this.fits(on.value.plan) || TOO_HARD.has(wordOf(on.value.plan, this.sessions)))
+      return plan;
     return this.allowed(on.value.plan) ? on.value.plan : plan;
   }
 
@@ -205,7 +223,7 @@ export class SlotInHand {
   private ofMinutes(minutes: number): Plan | null {
     const off = ({ plan }: BookRung): number =>
       Math.abs(this.sessions.traits(plan).workMin - minutes);
-    const rungs = onLadder(this.family).filter(({ plan }) => this.allowed(plan));
+    const rungs = this.rungs().filter(({ plan }) => this.allowed(plan));
     const [nearest] = [...rungs].sort((one, other) => off(one) - off(other));
     return nearest ? this.held(nearest.plan) : null;
   }
@@ -280,22 +298,25 @@ function fewer(reps: number, share: number): number {
 }
 
 function familyFor(slot: Slot, { goalFamily, cleared }: Sessions): string {
-  // Climbs at goal power need watts to aim at.
-  const own = slot.family === GOAL_FAMILY || slot.family === 'goal-climbs';
-  const family = own ? goalFamily : slot.family;
+  const family = goalsOwn(slot, goalFamily);
   const system = BOOK.find(({ id }) => id === family)?.system;
   const above =
-    system === 'ceiling' || family === 'strength-minutes' || family === 'threshold-higher';
+    slot.power === 'above' ||
+    system === 'ceiling' ||
+    family === 'strength-minutes' ||
+    family === 'threshold-higher';
   return above && !cleared ? INSTEAD : family;
+}
+
+/** Climbs at goal power, or above it, need watts to aim at. */
+function goalsOwn({ family, power }: Slot, goalFamily: string): string {
+  if (family !== GOAL_FAMILY && family !== GOAL_CLIMBS) return family;
+  return power === 'above' && goalFamily !== GOAL_CLIMBS ? ABOVE : goalFamily;
 }
 
 function rungsOfFamily(family: string): readonly BookRung[] {
   const found = BOOK.find(({ id }) => id === family);
   return found ? rungsOf(found) : [];
-}
-
-function onLadder(family: string): BookRung[] {
-  return rungsOfFamily(family).filter(({ rung }) => rung !== null);
 }
 
 function wordOf(plan: Plan, { climbing, words }: Sessions): string {

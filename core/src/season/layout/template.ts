@@ -5,6 +5,9 @@ import { PERIODS, WEEK_KINDS } from '../week.ts';
 /** Words that stand for a family which the goal decides: climbs, rides without let-up, kicks. */
 export const GOAL_FAMILY = 'goal-specific';
 
+/** The family that rides at the power of a goal with watts. */
+export const GOAL_CLIMBS = 'goal-climbs';
+
 /** How the rung of a slot goes on from one load week to the next. Source: handbook section 8.7. */
 const RUNG_RULES = ['family', 'time', 'watts', 'held'] as const;
 
@@ -19,6 +22,8 @@ export const slotSchema = z.strictObject({
   reps: z.number().gt(0).max(1).optional(),
   /** Rest in shares of the rep: 1 is 1:1. */
   rest: z.number().min(0.25).max(6).optional(),
+  /** Of goal-power climbs: those at goal power, as is usual, or those above it. */
+  power: z.enum(['at', 'above']).optional(),
   /** A group ride or race that is there anyway stands for it. */
   orGroup: z.boolean().optional(),
 });

@@ -45,7 +45,7 @@ const TEST_WEEK = block('test', 'Test week', {
 const RUN_IN = block('run-in', 'Run-in', {
   ...{ system: 'threshold', weeks: 3, least: 1, most: 3, easy: false },
   key: slot(GOAL_FAMILY, 'family'),
-  second: slot('ceiling', 'held', { minutes: [15] }),
+  second: slot('goal-climbs', 'held', { minutes: [15], power: 'above' }),
 });
 const TAPER = block('taper', 'Taper', {
   ...{ kind: 'taper', weeks: 2, least: 2, most: 2, easy: false, benchmark: null },
