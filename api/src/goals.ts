@@ -35,6 +35,9 @@ export const goalFieldsSchema = z.object({
     .max(30_000, 'At most 30,000 m.')
     .nullable(),
   hillId: idSchema.nullable(),
+  /** Once it lies behind: what came of it, and what to know next time. */
+  came: line(200).default(''),
+  note: line(500).default(''),
 });
 export type GoalFields = z.infer<typeof goalFieldsSchema>;
 export const goalSchema = shapeOf(

@@ -289,6 +289,31 @@ describe('several goals', () => {
   });
 });
 
+describe('strength', () => {
+  it('is learned, then heavy on hard days, then kept up, never before fresh legs or in the last week', () => {
+    const strength = { days: 2, learnWeeks: 4, heavyWeeks: 5 };
+    const out = laid({ strength });
+    const byWeek = out.weeks.map(({ monday }) =>
+      out.days
+        .filter(({ date, plan }) => mondayOf(date) === monday && plan?.sport === 'strength')
+        .map(({ plan }) => plan?.name.replace('Strength: ', '')),
+    );
+    expect(byWeek[0]).toEqual(['learn and stabilise', 'learn and stabilise']);
+    expect(byWeek.slice(4, 9).flat().length).toBeGreaterThan(4);
+    expect(new Set(byWeek.slice(4, 9).flat())).toEqual(new Set(['heavy']));
+    expect(new Set(byWeek.slice(9).flat())).toEqual(new Set(['kept up']));
+    expect(Math.max(...byWeek.slice(9).map(({ length }) => length))).toBe(1);
+    const heavy = out.days.filter(
+      ({ date, plan }) => plan?.sport === 'strength' && date >= plus(MONDAY, 28),
+    );
+    expect(heavy.every(({ date }) => date <= plus(GOAL.date, -7))).toBe(true);
+    expect(out.broken.flatMap(({ names }) => names)).not.toContain('Strength');
+    for (const { date } of heavy)
+      expect(out.season.days.find(({ day }) => day.date === date)?.word).toBe('hard');
+    expect(() => laid({ strength: { ...strength, heavyWeeks: 9 } })).toThrow(RangeError);
+  });
+});
+
 describe('the run-in', () => {
   const easy = { ...GOAL, watts: 215, seconds: 25 * 60 };
 

@@ -2,7 +2,11 @@ import {
   afterDaysOff,
   afterIllness,
   afterMissed,
+  afterPain,
   daysWithoutRiding,
+  goalAgain,
+  goalOfFtp,
+  type Pain,
   plus,
   reckon,
   type Reckoned,
@@ -118,6 +122,59 @@ describe('days without riding', () => {
     expect(daysWithoutRiding(of([rest]))).toBe(0);
     expect(daysWithoutRiding(of([rest], { today: plus(MONDAY, 4) }))).toBe(4);
     expect(daysWithoutRiding(of([rest], { behind: [] }))).toBe(0);
+  });
+});
+
+describe('pain', () => {
+  const lowCadence = { ...threshold({ name: '6 × 5:00 low' }), id: 'low' };
+  const low = { ...lowCadence, planned: { ...lowCadence.planned!, family: 'low-cadence' } };
+  const hard = { ...threshold(), id: 'hard' };
+  const now = of([[[], [hard], [], [], [low], [], []], rest]);
+  const none: Pain = { before: 0, during: 0, nextMorning: 0, signs: [], calmDays: 0 };
+
+  it('sends to a clinician by its signs or over 5, and suggests nothing to ride', () => {
+    for (const pain of [
+      { ...none, signs: ['fall'] as const },
+      { ...none, during: 6 },
+      { ...none, signs: ['night'] as const, calmDays: 9 },
+    ])
+      expect(afterPain(now, pain)).toEqual({
+        refusal: expect.stringMatching(/nothing to ride is suggested. See a clinician first/),
+      });
+    expect(afterPain(now, { ...none, during: 5 })).not.toHaveProperty('refusal');
+  });
+
+  it('goes one rung back without low cadence over 3 or higher next morning, up after three calm days', () => {
+    const back = { id: 'painBack', easier: ['hard'], harder: [] };
+    expect(afterPain(now, { ...none, during: 4 })).toMatchObject(back);
+    expect(afterPain(now, { ...none, before: 1, nextMorning: 2 })).toMatchObject({
+      ...back,
+      changes: [{ kind: 'endurance', id: 'low', minutes: 45 }],
+    });
+    expect(afterPain(now, { ...none, during: 3 })).toMatchObject({ id: 'painSame', easier: [] });
+    expect(afterPain(now, { ...none, during: 3 }, 2)).toMatchObject(back);
+    expect(afterPain(now, { ...none, during: 1, calmDays: 3 })).toMatchObject({
+      ...{ id: 'painUp', easier: [], harder: ['hard', 'low'] },
+    });
+    expect(afterPain(now, { ...none, calmDays: 2 })).toMatchObject({ id: 'painSame' });
+  });
+});
+
+describe('the goal asked again', () => {
+  it('is kept, lowered to what the working FTP gives, or put on another date', () => {
+    const now = of([[[], [threshold()], [], [], [threshold()], [ride(120)], []], rest, rest, rest]);
+    const given = Math.round(goalOfFtp(240, 2280));
+    const answers = goalAgain(now, { watts: 260, seconds: 2280, ftpW: 240 }, plus(MONDAY, 20));
+    expect(answers.map(({ id, watts }) => [id, watts])).toEqual([
+      ['keep', 260],
+      ['watts', given],
+      ['date', 260],
+    ]);
+    expect(answers[0]?.says).toContain(`${260 - given} W`);
+    // Ten more days without anything planned cost base.
+    expect(answers[2]?.morning?.base).toBeLessThan(answers[0]?.morning?.base ?? 0);
+    const enough = goalAgain(now, { watts: 200, seconds: 2280, ftpW: 240 }, GOAL.date);
+    expect(enough.map(({ id }) => id)).toEqual(['keep', 'date']);
   });
 });
 

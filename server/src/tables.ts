@@ -146,6 +146,9 @@ export interface GoalRow {
   km: number | null;
   climb_m: number | null;
   hill_id: string | null;
+  /** What came of it, and a note for next year. */
+  came: string;
+  note: string;
   version: number;
   created_at: string;
 }

@@ -48,6 +48,9 @@ export {
   seasonWith,
   type WeekPlan,
 } from './planWeek.ts';
+export { goalAgain, type GoalAnswer } from './replan/goalAgain.ts';
+export { afterPain, type Pain, PAIN_LIMIT, PAIN_SIGNS, type PainSign } from './replan/pain.ts';
+export { STRENGTH_WEEKS, type StrengthAsked, strengthOf } from './strengthPhases.ts';
 export { reckon } from './reckon.ts';
 export { goalShareOf, runInAsks, weeksBeforeTaper } from './runIn.ts';
 export { afterDaysOff, afterIllness, daysWithoutRiding } from './replan/daysOff.ts';

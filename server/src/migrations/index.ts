@@ -10,6 +10,7 @@ import { manyRiders } from './0008-many-riders.ts';
 import { levers } from './0009-levers.ts';
 import { season } from './0010-season.ts';
 import { laidOut } from './0011-laid-out.ts';
+import { afterAGoal } from './0012-after-a-goal.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -24,4 +25,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0009-levers': levers,
   '0010-season': season,
   '0011-laid-out': laidOut,
+  '0012-after-a-goal': afterAGoal,
 };

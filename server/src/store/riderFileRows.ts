@@ -12,12 +12,15 @@ export function goalFrom(row: GoalRow): Goal {
       km: row.km,
       climbM: row.climb_m,
       hillId: row.hill_id,
+      came: row.came,
+      note: row.note,
     },
   };
 }
 
-export function goalColumns({ name, date, rank, watts, seconds, km, climbM, hillId }: GoalFields) {
-  return { name, date, rank, watts, seconds, km, climb_m: climbM, hill_id: hillId };
+export function goalColumns({ climbM, hillId, ...same }: GoalFields) {
+  const { name, date, rank, watts, seconds, km, came, note } = same;
+  return { name, date, rank, watts, seconds, km, climb_m: climbM, hill_id: hillId, came, note };
 }
 
 /** The week, Monday first; null where nobody has said anything of it. */

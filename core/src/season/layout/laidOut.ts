@@ -1,5 +1,6 @@
 import type { Climbing, NewId, Plan } from '../../sessions/index.ts';
 import type { Reckoned } from '../reckoned.ts';
+import type { StrengthAsked } from '../strengthPhases.ts';
 import type { Taper } from '../taper.ts';
 import type { WeekKind, WeekSaid } from '../week.ts';
 import type { LayoutGoal } from './goalOf.ts';
@@ -25,6 +26,8 @@ export interface LayoutInput {
   readonly removed: ReadonlySet<string>;
   /** Mondays of weeks that the coach touched: what was said of them stays. */
   readonly touched: ReadonlySet<string>;
+  /** Strength in phases from the first week on; null or left out: none is laid out. */
+  readonly strength?: StrengthAsked | null;
   /** Length of the taper that the coach chose, days; left out: as proposed. */
   readonly taperDays?: number | undefined;
   readonly newId: NewId;

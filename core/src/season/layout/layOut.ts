@@ -46,6 +46,7 @@ function throughFirst(input: LayoutInput, first: OtherGoal, goal: LayoutGoal): L
     from: next,
     season: { ...one.season, input: { ...one.season.input, goal } },
     others: others.filter(({ date }) => date > first.date),
+    strength: input.strength ? { from: input.from, ...input.strength } : null,
   });
   return {
     blocks: [...one.blocks, ...two.blocks],

@@ -2,10 +2,19 @@ import type { Plan } from '../../sessions/index.ts';
 import { roundHalfUp } from '../../units/index.ts';
 import { minutesOfWork } from '../dayLoad.ts';
 import { dateName } from '../dayNames.ts';
-import { isHard } from '../dayWord.ts';
+import { isCeiling, isHard } from '../dayWord.ts';
+import { keySessionOf } from '../keySession.ts';
+import { otherWork } from '../otherWork.ts';
 import { fillingOf, hardDaysIn } from '../planWeek.ts';
 import { fixesOf, rulesOf } from '../spacing.ts';
-import { plus, type SeasonDay, type WeekKind } from '../week.ts';
+import {
+  heavyAllowed,
+  STRENGTH_DAYS,
+  type StrengthAsked,
+  strengthDays,
+  strengthOf,
+} from '../strengthPhases.ts';
+import { daysFrom, plus, type SeasonDay, type WeekKind } from '../week.ts';
 import { bestDay } from './bestDay.ts';
 import type { DealtBlock } from './deal.ts';
 import type { Draft } from './draft.ts';
@@ -33,6 +42,13 @@ export interface LaidWeek {
   readonly place: number;
 }
 
+/** Strength that is wanted, where it begins, and the goal before which it ends. */
+export interface StrengthHere {
+  readonly asked: StrengthAsked;
+  readonly from: string;
+  readonly goal: string | null;
+}
+
 /** A session that waits for its day. */
 export interface Ready {
   readonly slot: SlotInHand;
@@ -44,9 +60,16 @@ export class WeekLayer {
   private readonly draft: Draft;
   private readonly sessions: Sessions;
   private readonly sayOnce: (sentence: string) => void;
+  private readonly strength: StrengthHere | null;
 
-  constructor(draft: Draft, sessions: Sessions, sayOnce: (sentence: string) => void) {
+  constructor(
+    draft: Draft,
+    sessions: Sessions,
+    sayOnce: (sentence: string) => void,
+    strength: StrengthHere | null,
+  ) {
     this.draft = draft;
+    this.strength = strength;
     this.sessions = sessions;
     this.sayOnce = sayOnce;
   }
@@ -74,6 +97,7 @@ export class WeekLayer {
   private tryWeek(week: LaidWeek, ready: readonly Ready[]): number {
     const left = this.placeHard(week, ready);
     this.placeTests(week);
+    this.placeStrength(week);
     this.fill(week.monday);
     const eased = this.fix(week.monday);
     this.clear(week.monday);
@@ -124,6 +148,35 @@ export class WeekLayer {
     if (kind !== 'test' || !cleared) return;
     for (const [day, plan] of testsOf(this.draft.weekOf(monday), newId))
       this.draft.place(plus(monday, day), plan, 'test');
+  }
+
+  /** Strength of its phase, on hard days where that can be, none before fresh legs are needed. */
+  private placeStrength({ monday, kind }: LaidWeek): void {
+    const asked = this.strength?.asked;
+    if (!asked || !this.strength || kind === 'free') return;
+    const { phase, days: count } = strengthOf(daysFrom(this.strength.from, monday) / 7, asked);
+    const { name, minutes, rpe } = STRENGTH_DAYS[phase];
+    const week = this.draft.weekOf(monday);
+    const { season, week: row } = this.draft.around(monday);
+    const key = keySessionOf(season, row)?.work;
+    const fresh = (day: SeasonDay | undefined): boolean =>
+      day?.works.some((work) => work === key || work.kind === 'test' || isCeiling(work)) ?? false;
+    const heavy = phase !== 'learn';
+    const days = week.map((day, place) => ({
+      hard: day.works.some(isHard),
+      beforeFresh: heavy && fresh(week[place + 1]),
+      left: day.hours === null ? Infinity : day.hours * 60 - minutesOn(day),
+      open:
+        !day.rest &&
+        !day.works.some((work) => work.kind === 'strength' || work.kind === 'race') &&
+        (!heavy || (day.works.some(isHard) && heavyAllowed(day.date, this.strength?.goal ?? null))),
+    }));
+    for (const day of strengthDays(days, minutes, kind === 'taper' ? 1 : count))
+      this.draft.place(
+        plus(monday, day),
+        otherWork('strength', { name, minutes, rpe }, this.sessions.newId),
+        'strength',
+      );
   }
 
   private fill(monday: string): void {
@@ -208,4 +261,8 @@ export class WeekLayer {
   private isLaid(change: { readonly id: string }): boolean {
     return this.draft.isOwn(change.id);
   }
+}
+
+function minutesOn({ works }: SeasonDay): number {
+  return works.reduce((sum, work) => sum + minutesOfWork(work), 0);
 }

@@ -51,7 +51,13 @@ export class SeasonLayer {
       words: new WeakMap(),
     };
     const say = (sentence: string): void => this.sayOnce(sentence);
-    this.layer = new WeekLayer(this.draft, this.sessions, say);
+    const { strength = null, from, goal } = input;
+    this.layer = new WeekLayer(
+      this.draft,
+      this.sessions,
+      say,
+      strength && { asked: strength, from: strength.from ?? from, goal: goal?.date ?? null },
+    );
     this.weekSessions = new WeekSessions(this.sessions, input.goal, say);
   }
 

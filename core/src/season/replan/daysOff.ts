@@ -1,17 +1,10 @@
-import { canChange, type Change } from '../changes.ts';
-import { isCeiling, isHard } from '../dayWord.ts';
+import type { Change } from '../changes.ts';
+import { isCeiling } from '../dayWord.ts';
 import { riseComingBack } from '../daysOff.ts';
 import type { Reckoned } from '../reckoned.ts';
-import {
-  daysFrom,
-  isRiding,
-  mondayOf,
-  plus,
-  type WeekSaid,
-  weekdayOf,
-  type Work,
-} from '../week.ts';
+import { daysFrom, isRiding, mondayOf, plus, type WeekSaid, weekdayOf } from '../week.ts';
 import { NOTHING, type Offer } from './offer.ts';
+import { hardIds, worksIn } from './worksAhead.ts';
 
 /** Days in a row without riding, and what follows. Source: handbook section 8.10. */
 const CARRY_ON = 3;
@@ -146,19 +139,6 @@ function isGone(season: Reckoned, from: string, id: string): boolean {
   return ceilingGone(season, from, NO_CEILING_DAYS).some(
     (change) => 'id' in change && change.id === id,
   );
-}
-
-function hardIds(season: Reckoned, from: string, days: number): string[] {
-  return worksIn(season, from, days)
-    .filter((work) => isHard(work))
-    .map(({ id }) => id);
-}
-
-/** Sessions that may still be changed, of so many days. */
-function worksIn({ input }: Reckoned, from: string, days: number): Work[] {
-  return input.days
-    .filter(({ date }) => date >= from && date < plus(from, days))
-    .flatMap(({ works }) => works.filter((work) => canChange(work) && work.kind === 'session'));
 }
 
 function said(season: Reckoned, monday: string, over: Partial<WeekSaid>): WeekSaid {

@@ -17,6 +17,8 @@ export interface Offer {
   readonly weeks: readonly WeekSaid[];
   /** Sessions that go one rung easier, by the ids of their works. */
   readonly easier: readonly string[];
+  /** Sessions that go one rung up. */
+  readonly harder: readonly string[];
 }
 
 /** The same with what it does. */
@@ -31,7 +33,7 @@ export interface Offered extends Offer {
 const LOOKED_WEEKS = 3;
 
 /** Nothing is changed. */
-export const NOTHING = { changes: [], weeks: [], easier: [] } as const;
+export const NOTHING = { changes: [], weeks: [], easier: [], harder: [] } as const;
 
 /**
  * A season with an offer taken.

@@ -1,19 +1,13 @@
-import {
-  type Goal,
-  type GoalFields,
-  type GoalRank,
-  goalFieldsSchema,
-  GOAL_RANKS,
-  type Rider,
-} from '@uphill/api';
+import { type Goal, type GoalFields, goalFieldsSchema, GOAL_RANKS, type Rider } from '@uphill/api';
 import { parseDuration, printDuration } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { type Control, useForm } from 'react-hook-form';
 import { hillsApi } from '../../shared/api/hills.ts';
 import { riderFileApi } from '../../shared/api/riderFile.ts';
-import { distanceFigure, distanceUnit, kmTyped, printDistance } from '../../shared/choices.ts';
-import { printAge, printDay } from '../../shared/dates.ts';
+import { distanceFigure, distanceUnit, kmTyped } from '../../shared/choices.ts';
+import { printAge, printDay, today } from '../../shared/dates.ts';
+import { goalWords, RANK_WORDS } from '../../shared/goalWords.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { DateField } from '../../ui/DateField.tsx';
@@ -24,12 +18,8 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { NumberPart } from '../../ui/NumberPart.tsx';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
+import { GoalBehind } from './GoalBehind.tsx';
 
-const RANK_WORDS: Readonly<Record<GoalRank, string>> = {
-  main: 'Main goal',
-  onTheWay: 'On the way',
-  training: 'Training race',
-};
 const FRESH: GoalFields = {
   name: '',
   date: '',
@@ -39,6 +29,8 @@ const FRESH: GoalFields = {
   km: null,
   climbM: null,
   hillId: null,
+  came: '',
+  note: '',
 };
 
 /** What the rider rides for: several goals, each with its rank and what it demands. */
@@ -57,7 +49,7 @@ export function Goals({ rider }: { rider: Rider }) {
               <GoalForm key={goal.version} rider={rider} goal={goal} close={() => setOpen(null)} />
             </li>
           ) : (
-            <GoalLine key={goal.id} goal={goal} change={() => setOpen(goal.id)} />
+            <GoalLine key={goal.id} rider={rider} goal={goal} change={() => setOpen(goal.id)} />
           ),
         )}
       </ul>
@@ -74,31 +66,44 @@ export function Goals({ rider }: { rider: Rider }) {
   );
 }
 
-function GoalLine({ goal, change }: { goal: Goal; change: () => void }) {
+interface LineProps {
+  readonly rider: Rider;
+  readonly goal: Goal;
+  readonly change: () => void;
+}
+
+function GoalLine({ rider, goal, change }: LineProps) {
   const { data: hills = [] } = hillsApi.useHillsQuery();
-  const hill = hills.find(({ id }) => id === goal.hillId);
-  const demand = [
-    goal.watts !== null && `${goal.watts} W`,
-    goal.seconds !== null && `for ${printDuration(goal.seconds)}`,
-    goal.km !== null && printDistance(goal.km),
-    goal.climbM !== null && `${goal.climbM} m of climbing`,
-    hill && `up ${hill.name}`,
-  ].filter(Boolean);
+  const [looked, setLooked] = useState(false);
+  const behind = goal.date <= today();
   return (
-    <li>
+    <li className={looked ? 'd-block' : undefined}>
       <span>
         {goal.name}
-        <span className="soft small d-block">
-          {RANK_WORDS[goal.rank]}
-          {demand.length > 0 && ` · ${demand.join(', ')}`}
-        </span>
+        <span className="soft small d-block">{goalWords(goal, hills)}</span>
+        {goal.came !== '' && <span className="small d-block">{goal.came}</span>}
+        {goal.note !== '' && <span className="small d-block">Next year: {goal.note}</span>}
       </span>
       <span className="text-nowrap">
         {printDay(goal.date)}, {printAge(goal.date)}
         <Button size="sm" variant="link" className="py-0 pe-0" onClick={change}>
           Change<span className="visually-hidden"> the goal {goal.name}</span>
         </Button>
+        {behind && (
+          <Button
+            size="sm"
+            variant="link"
+            className="py-0 pe-0"
+            aria-expanded={looked}
+            onClick={() => setLooked(!looked)}
+          >
+            How it went<span className="visually-hidden">: {goal.name}</span>
+          </Button>
+        )}
       </span>
+      {looked && (
+        <GoalBehind key={goal.version} rider={rider} goal={goal} close={() => setLooked(false)} />
+      )}
     </li>
   );
 }

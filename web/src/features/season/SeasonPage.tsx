@@ -27,6 +27,7 @@ import { IfThingsGoWrong } from './IfThingsGoWrong.tsx';
 import { Morning } from './Morning.tsx';
 import { OtherHours } from './OtherHours.tsx';
 import { SeasonChart } from './SeasonChart.tsx';
+import { SeasonGoals } from './SeasonGoals.tsx';
 import { SeasonRules } from './SeasonRules.tsx';
 import { SeasonTable } from './SeasonTable.tsx';
 import { sentenceOf } from './SpacingPanel.tsx';
@@ -101,6 +102,7 @@ function SeasonOf({ rider }: { rider: Rider }) {
             <SeasonChart season={season} outcome={runs?.of === data ? runs.outcome : null} />
             <Morning season={season} />
           </section>
+          <SeasonGoals rider={rider} />
           <DayFigures season={season} shown={shown} />
           <IfThingsGoWrong
             key={data.state}
