@@ -46,3 +46,20 @@ export const bestSchema = shapeOf(
 );
 export type CurveBest = z.infer<typeof bestSchema>;
 export const curveQuerySchema = z.object({ from: dateSchema, to: dateSchema });
+const RUNG = /^(\d{1,5}):(\d{1,4}(?:\.\d{1,3})?)$/;
+/** Seconds and watts that are asked about, "180:290,60:340". */
+export const lastMetQuerySchema = z.object({
+  rungs: z
+    .string()
+    .max(200, 'At most 200 letters.')
+    .transform((text) => text.split(','))
+    .pipe(z.array(z.string().regex(RUNG, 'Seconds and watts, as in 180:290.')).max(10))
+    .transform((rungs) =>
+      rungs.map((rung) => rung.split(':').map(Number) as [seconds: number, watts: number]),
+    ),
+});
+/** The last day on which a rider held so many watts for so long; null where that is not known of two years. */
+export const lastMetSchema = shapeOf(
+  z.object({ seconds: z.number(), watts: z.number(), date: dateSchema.nullable() }),
+);
+export type LastMet = z.infer<typeof lastMetSchema>;

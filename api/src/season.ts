@@ -30,6 +30,7 @@ const plannedSchema = z.object({
   workMin: minutes,
   goalMin: minutes,
   middleMin: minutes,
+  highMin: minutes,
   family: z.string().nullable(),
 });
 const riddenSchema = z.object({

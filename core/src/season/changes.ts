@@ -47,6 +47,7 @@ function enduranceOf(minutes: number, pointsPerHour: number): Planned {
     workMin: minutes,
     goalMin: 0,
     middleMin: 0,
+    highMin: 0,
     family: 'endurance',
   };
 }

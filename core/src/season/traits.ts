@@ -51,6 +51,7 @@ export function traitsOf(
     workMin: timeAtTargetS.value / 60,
     goalMin: secondsIn(segments, aroundGoal(rider.goalW ?? null)) / 60,
     middleMin: secondsIn(segments, between(rider)) / 60,
+    highMin: secondsIn(segments, overBoth(rider)) / 60,
     family,
   };
 }
@@ -152,6 +153,14 @@ function between({ ftpW, lt1W, lt2W }: RiderOnDay): Counts {
     watts !== null &&
     watts > limits.lowerW &&
     watts <= limits.upperW;
+}
+
+/** Above the upper threshold: LT2, else FTP; by effort where there are no watts. */
+function overBoth({ ftpW, lt1W, lt2W }: RiderOnDay): Counts {
+  const limits = thresholdsOf(ftpW, lt1W, lt2W);
+  const rpeLimit = SEVEN_STEPS.bands[LIMITS.threshold.zone - 1]?.rpe[1] ?? 10;
+  return (watts, rpe) =>
+    watts === null || limits === null ? rpe > rpeLimit : watts > limits.upperW;
 }
 
 /**

@@ -46,10 +46,11 @@ export interface Planned {
   /** Asks more than 105 % of FTP somewhere. */
   readonly above105: boolean;
   readonly unfuelled: boolean;
-  /** Minutes at target; those within ±10 % of goal power; those between the two thresholds. */
+  /** Minutes at target; those within ±10 % of goal power; those between the two thresholds, and above them. */
   readonly workMin: number;
   readonly goalMin: number;
   readonly middleMin: number;
+  readonly highMin: number;
   /** Family of the book, where it is one. */
   readonly family: string | null;
 }

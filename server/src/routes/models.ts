@@ -2,10 +2,13 @@ import {
   bestSchema,
   curveQuerySchema,
   idParamsSchema,
+  lastMetQuerySchema,
+  lastMetSchema,
   modelSchema,
   modelsQuerySchema,
 } from '@uphill/api';
 import { z } from 'zod';
+import { lastMet } from '../store/lastMet.ts';
 import { curveOf, modelsOn } from '../store/models.ts';
 import { routes } from './route.ts';
 
@@ -20,6 +23,17 @@ export const modelRoutes = routes((app, { db }) => {
       },
     },
     ({ params, query }) => curveOf(db, params.id, query),
+  );
+  app.get(
+    '/riders/:id/last-met',
+    {
+      schema: {
+        params: idParamsSchema,
+        querystring: lastMetQuerySchema,
+        response: { 200: z.array(lastMetSchema) },
+      },
+    },
+    ({ params, query }) => lastMet(db, params.id, query.rungs),
   );
   app.get(
     '/models',

@@ -273,7 +273,7 @@ function fixturesOn(rider: Rider, date: string, works: readonly SeasonWork[]): S
         planned: {
           ...{ minutes, load: loadFromEffort(minutes, effort), rpe: effort, system: null },
           ...{ hard: kind === 'group' || kind === 'race', endurance: false, above105: false },
-          ...{ unfuelled: false, workMin: 0, goalMin: 0, middleMin: 0, family: null },
+          ...{ unfuelled: false, workMin: 0, goalMin: 0, middleMin: 0, highMin: 0, family: null },
         },
         ...{ reason: null, minutes: null, rpe: null, key: false, optional: false, eased: false },
         ...{

@@ -63,7 +63,7 @@ function Came({ rider, goal }: { rider: Rider; goal: Goal }) {
   );
   if (!day) return null;
   const rides = day.works.flatMap(({ ridden, name }) => (ridden ? [{ name, ...ridden }] : []));
-  const best = curve?.find(({ seconds }) => seconds === goal.seconds);
+  const best = curve?.find(({ seconds }) => goal.seconds !== null && seconds >= goal.seconds);
   const { base, recent } = day.before;
   const share = base < 10 ? '' : ` (${roundHalfUp(((base - recent) / base) * 100)} %)`;
   return (

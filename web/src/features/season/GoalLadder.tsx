@@ -2,9 +2,10 @@ import type { Rider } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
 import { daysFrom, goalLadder, LADDER_SHARES, type LadderRung, plus } from '@uphill/core/season';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
+import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
 import { modelsApi } from '../../shared/api/models.ts';
-import { today } from '../../shared/dates.ts';
+import { printDay, today } from '../../shared/dates.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -32,8 +33,9 @@ export function GoalLadder({ rider }: { rider: Rider }) {
   });
   const rungs = useMemo(() => {
     if (!goal?.watts || !goal.seconds || goal.seconds < LEAST_S) return null;
+    // A best that was held for longer stands for shorter times too.
     const best = (seconds: number): number | null =>
-      curve?.find((each) => each.seconds === seconds)?.watts ?? null;
+      curve?.find((each) => each.seconds >= seconds)?.watts ?? null;
     return goalLadder({
       ...{ goalW: goal.watts, seconds: goal.seconds, keptBackPercent: shares.keptBack },
       ...{ percentOf3min: shares.three, percentOf1min: shares.one },
@@ -41,6 +43,7 @@ export function GoalLadder({ rider }: { rider: Rider }) {
       best: { ftpW, threeW: best(180), oneW: best(60) },
     });
   }, [goal, curve, ftpW, shares]);
+  const met = useMet(rider, rungs);
   if (!goal) return null;
   if (!rungs)
     return (
@@ -54,7 +57,7 @@ export function GoalLadder({ rider }: { rider: Rider }) {
   return (
     <section className="sheet" aria-label="Ladder from the goal">
       <h2>Ladder from the goal</h2>
-      <Rungs rungs={rungs} goal={goal.name} />
+      <Rungs rungs={rungs} met={met} goal={goal.name} />
       <details>
         <summary>Shares it is reckoned with</summary>
         {SHARES.map(([name, label]) => (
@@ -73,8 +76,35 @@ export function GoalLadder({ rider }: { rider: Rider }) {
   );
 }
 
+/** Seconds of the rungs after the first, which is the FTP. */
+const REPS_S = [180, 60] as const;
+
+/** The day on which each rung was last met, as far as rides and FTP entries of two years say. */
+function useMet(rider: Rider, rungs: readonly LadderRung[] | null): readonly (string | null)[] {
+  const asked = rungs
+    ?.slice(1)
+    .map(({ needed }, at) => `${REPS_S[at]}:${roundTo(needed.value, 1)}`);
+  const { data } = modelsApi.useLastMetQuery(
+    asked ? { riderId: rider.id, rungs: asked.join(',') } : skipToken,
+  );
+  const ftpW = rungs?.[0]?.needed.value ?? Infinity;
+  // An FTP holds until the next one is entered.
+  const entries = [...rider.ftp].sort((one, other) =>
+    one.countsFrom.localeCompare(other.countsFrom),
+  );
+  const last = entries.findLastIndex(({ usedW }) => usedW >= ftpW);
+  const until = last < 0 ? null : (entries[last + 1]?.countsFrom ?? today());
+  return [until, ...(data ?? []).map(({ date }) => date)];
+}
+
 /** Needed, the rider's best, and the gap between them, a row a rung. */
-function Rungs({ rungs, goal }: { rungs: readonly LadderRung[]; goal: string }) {
+interface RungsProps {
+  readonly rungs: readonly LadderRung[];
+  readonly met: readonly (string | null)[];
+  readonly goal: string;
+}
+
+function Rungs({ rungs, met, goal }: RungsProps) {
   return (
     <table className="goal-ladder">
       <thead>
@@ -87,12 +117,15 @@ function Rungs({ rungs, goal }: { rungs: readonly LadderRung[]; goal: string }) 
             Best of {BEST_DAYS} days
           </th>
           <th scope="col" className="text-end">
+            Last met
+          </th>
+          <th scope="col" className="text-end">
             Gap
           </th>
         </tr>
       </thead>
       <tbody>
-        {rungs.map((rung) => (
+        {rungs.map((rung, at) => (
           <tr key={rung.what}>
             <th scope="row">{rung.what}</th>
             <td className="text-end">
@@ -101,6 +134,7 @@ function Rungs({ rungs, goal }: { rungs: readonly LadderRung[]; goal: string }) 
               </Figure>
             </td>
             <td className="text-end">{rung.bestW === null ? 'none' : roundHalfUp(rung.bestW)}</td>
+            <td className="text-end">{saidMet(met[at])}</td>
             <td className="text-end">
               <Gap rung={rung} />
             </td>
@@ -109,6 +143,10 @@ function Rungs({ rungs, goal }: { rungs: readonly LadderRung[]; goal: string }) 
       </tbody>
     </table>
   );
+}
+
+function saidMet(date: string | null | undefined): string {
+  return date ? printDay(date) : 'not in two years';
 }
 
 function Gap({ rung: { gapW, gapPercent, percentAWeek, fasterThanMost } }: { rung: LadderRung }) {

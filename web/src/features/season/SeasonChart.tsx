@@ -13,6 +13,7 @@ import {
 } from 'recharts';
 import { DOTTED, SMALL, STILL, WORDS } from '../../charts/look.ts';
 import { printDay } from '../../shared/dates.ts';
+import type { Under } from './useOtherSeason.ts';
 
 interface Row {
   readonly date: string;
@@ -24,21 +25,26 @@ interface Row {
   readonly reserve: number;
   /** Base at 10 and 90 of 100 runs under bad luck. */
   readonly band: readonly [low: number, high: number] | null;
+  /** Base of the other season, as many days before its goal. */
+  readonly under: number | null;
 }
 
 interface Props {
   readonly season: Reckoned;
   /** Runs under bad luck, where they were made. */
   readonly outcome?: Outcome | null;
+  /** Another season of the rider under it. */
+  readonly under?: Under | null;
 }
 
 /** Base as ground, recent as a line, solid where ridden and dotted where forecast, with the goal's morning. */
-export const SeasonChart = memo(function SeasonChart({ season, outcome = null }: Props) {
+export const SeasonChart = memo(function SeasonChart(props: Props) {
+  const { season, outcome = null, under = null } = props;
   const { today, goal } = season.input;
   const forecast = useMemo(() => forecastOf(season), [season]);
   const rows = useMemo(
-    () => rowsOf(season, forecast.asUsual, outcome),
-    [season, forecast, outcome],
+    () => rowsOf(season, forecast.asUsual, { outcome, under }),
+    [season, forecast, outcome, under],
   );
   const marked = goal && rows.some(({ date }) => date === goal.date) ? goal : null;
   return (
@@ -71,6 +77,15 @@ export const SeasonChart = memo(function SeasonChart({ season, outcome = null }:
           {outcome && (
             <Area dataKey="band" fill="var(--due)" fillOpacity={0.35} stroke="none" {...STILL} />
           )}
+          {under && (
+            <Line
+              dataKey="under"
+              stroke="var(--due-edge)"
+              strokeWidth={2}
+              strokeDasharray="8 4"
+              {...STILL}
+            />
+          )}
           <Line dataKey="asUsual" stroke="var(--edge)" strokeWidth={2} {...DOTTED} {...STILL} />
           <Line dataKey="recent" stroke="var(--ink)" strokeWidth={1} {...STILL} />
           <Line dataKey="recentToCome" stroke="var(--ink)" strokeWidth={1} {...DOTTED} {...STILL} />
@@ -89,30 +104,47 @@ export const SeasonChart = memo(function SeasonChart({ season, outcome = null }:
           )}
         </ComposedChart>
       </ResponsiveContainer>
-      <p className="chart-key small">
-        <span>
-          <i className="key-line key-model" /> base
-        </span>
-        <span>
-          <i className="key-line key-recent" /> recent
-        </span>
-        <span>
-          <i className="key-line key-assumed" /> forecast
-        </span>
-        {outcome && (
-          <span>
-            <i className="key-band" /> 80 of 100 runs
-          </span>
-        )}
-        {forecast.asUsual && (
-          <span>
-            <i className="key-line key-over-model" /> as usual
-          </span>
-        )}
-      </p>
+      <Key ran={outcome !== null} under={under} usual={forecast.asUsual !== null} />
     </div>
   );
 });
+
+interface KeyProps {
+  readonly ran: boolean;
+  readonly under: Under | null;
+  readonly usual: boolean;
+}
+
+function Key({ ran, under, usual }: KeyProps) {
+  return (
+    <p className="chart-key small">
+      <span>
+        <i className="key-line key-model" /> base
+      </span>
+      <span>
+        <i className="key-line key-recent" /> recent
+      </span>
+      <span>
+        <i className="key-line key-assumed" /> forecast
+      </span>
+      {ran && (
+        <span>
+          <i className="key-band" /> 80 of 100 runs
+        </span>
+      )}
+      {under && (
+        <span>
+          <i className="key-line key-under" /> base, {under.name}
+        </span>
+      )}
+      {usual && (
+        <span>
+          <i className="key-line key-over-model" /> as usual
+        </span>
+      )}
+    </p>
+  );
+}
 
 /** As many words of a goal's name as there is room for. */
 function shortOf(name: string): string {
@@ -123,7 +155,7 @@ function shortOf(name: string): string {
 function rowsOf(
   { days, input }: Reckoned,
   usual: ReturnType<typeof forecastOf>['asUsual'],
-  outcome: Outcome | null,
+  { outcome, under }: { outcome: Outcome | null; under: Under | null },
 ): Row[] {
   const bands = new Map(
     (outcome?.band ?? []).map(({ date, low, high }) => [date, [low, high] as const]),
@@ -141,6 +173,7 @@ function rowsOf(
       asUsual: asUsual.get(day.date) ?? null,
       reserve,
       band: bands.get(day.date) ?? null,
+      under: under?.base.get(day.date) ?? null,
     };
   });
 }
@@ -153,6 +186,7 @@ function Tip({ active, payload }: { active?: boolean; payload?: readonly { paylo
     <div className="chart-tip">
       <strong>{printDay(row.date)}</strong> base {roundTo(base, 1)} · recent {roundTo(recent, 1)} ·
       reserve {printSigned(row.reserve, 0)}
+      {row.under !== null && <span className="soft"> · then {roundHalfUp(row.under)}</span>}
       {row.asUsual !== null && <span className="soft"> · as usual {roundHalfUp(row.asUsual)}</span>}
     </div>
   );

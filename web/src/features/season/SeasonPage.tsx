@@ -19,6 +19,7 @@ import { Figure } from '../../ui/Figure.tsx';
 import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
 import { WithRider } from '../../ui/WithRider.tsx';
 import { DayFigures } from './DayFigures.tsx';
 import { GoalLadder } from './GoalLadder.tsx';
@@ -32,6 +33,8 @@ import { SeasonRules } from './SeasonRules.tsx';
 import { SeasonTable } from './SeasonTable.tsx';
 import { sentenceOf } from './SpacingPanel.tsx';
 import { newShown } from './shown.ts';
+import { Totals } from './Totals.tsx';
+import { useOtherSeason } from './useOtherSeason.ts';
 import { useSeason, WEEKS_BEHIND } from './useSeason.ts';
 
 /** Earlier weeks that are unfolded reach back fourteen months. */
@@ -50,45 +53,17 @@ function SeasonOf({ rider }: { rider: Rider }) {
   const [shown] = useState(() => newShown(today()));
   // Runs of a plan say nothing of another one.
   const [runs, setRuns] = useState<{ readonly of: Season; readonly outcome: Outcome } | null>(null);
+  const other = useOtherSeason(rider, season);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!season || !data) return <Loading />;
   const { goal } = data;
-  const weeks = goal ? Math.max(0, Math.floor(daysFrom(mondayOf(today()), goal.date) / 7)) : null;
   return (
     <>
-      <div className="title-row">
-        <Heading>{goal ? `Season to the ${goal.name}` : 'Season'}</Heading>
-        {goal && (
-          <span className="soft">
-            {printDay(goal.date)}
-            {weeks !== null && ` · ${weeks} weeks`}
-          </span>
-        )}
-        <span className="ms-auto d-flex gap-2">
-          <Button
-            variant="outline-secondary"
-            aria-expanded={unfolded}
-            onClick={() => setUnfolded(!unfolded)}
-          >
-            {unfolded ? 'Fold the weeks behind' : 'Weeks behind'}
-          </Button>
-          <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season/now`}>
-            What now?
-          </Link>
-          <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season/layout`}>
-            Lay out
-          </Link>
-          <Link
-            className="btn btn-primary"
-            to={`/riders/${rider.id}/season/${plus(mondayOf(today()), 7)}`}
-          >
-            Plan the coming week
-          </Link>
-        </span>
-      </div>
+      <Head {...{ rider, goal, unfolded }} unfold={() => setUnfolded(!unfolded)} />
       <ProblemNote problem={problem} />
       {rider.availability === null && <HoursAsked rider={rider} />}
       <NothingLaidOut rider={rider} season={season} />
+      <Totals season={season} blocks={data.blocks} />
       <div className="columns columns-top">
         <SeasonTable
           {...{ rider, inHand, season, ftpW, unfolded, show: shown.set, goal }}
@@ -99,7 +74,17 @@ function SeasonOf({ rider }: { rider: Rider }) {
           <ThisWeek rider={rider} season={season} />
           <section className="sheet" aria-labelledby="season-chart-title">
             <h2 id="season-chart-title">Base, recent, reserve</h2>
-            <SeasonChart season={season} outcome={runs?.of === data ? runs.outcome : null} />
+            <SeasonChart
+              season={season}
+              outcome={runs?.of === data ? runs.outcome : null}
+              under={other.under}
+            />
+            <SelectField
+              label="Another season under it"
+              options={other.choices}
+              value={other.chosen}
+              choose={other.setChosen}
+            />
             <Morning season={season} />
           </section>
           <SeasonGoals rider={rider} />
@@ -116,6 +101,46 @@ function SeasonOf({ rider }: { rider: Rider }) {
         </div>
       </div>
     </>
+  );
+}
+
+interface HeadProps {
+  readonly rider: Rider;
+  readonly goal: Season['goal'];
+  readonly unfolded: boolean;
+  readonly unfold: () => void;
+}
+
+/** What it leads to, how far that is, and the ways on. */
+function Head({ rider, goal, unfolded, unfold }: HeadProps) {
+  const weeks = goal ? Math.max(0, Math.floor(daysFrom(mondayOf(today()), goal.date) / 7)) : null;
+  return (
+    <div className="title-row">
+      <Heading>{goal ? `Season to the ${goal.name}` : 'Season'}</Heading>
+      {goal && (
+        <span className="soft">
+          {printDay(goal.date)}
+          {weeks !== null && ` · ${weeks} weeks`}
+        </span>
+      )}
+      <span className="ms-auto d-flex gap-2">
+        <Button variant="outline-secondary" aria-expanded={unfolded} onClick={unfold}>
+          {unfolded ? 'Fold the weeks behind' : 'Weeks behind'}
+        </Button>
+        <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season/now`}>
+          What now?
+        </Link>
+        <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season/layout`}>
+          Lay out
+        </Link>
+        <Link
+          className="btn btn-primary"
+          to={`/riders/${rider.id}/season/${plus(mondayOf(today()), 7)}`}
+        >
+          Plan the coming week
+        </Link>
+      </span>
+    </div>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { CurveBest, Model } from '@uphill/api';
+import type { CurveBest, LastMet, Model } from '@uphill/api';
 import { about, aboutAll, api } from './client.ts';
 
 /** What riders can hold: models, curves, hard days. */
@@ -12,6 +12,10 @@ export const modelsApi = api.injectEndpoints({
     models: build.query<Model[], string>({
       query: (on) => ({ url: '/models', params: { on } }),
       providesTags: aboutAll('models'),
+    }),
+    lastMet: build.query<LastMet[], { riderId: string; rungs: string }>({
+      query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/last-met`, params }),
+      providesTags: (_met, _error, { riderId }) => about(riderId, 'models'),
     }),
     curve: build.query<CurveBest[], { riderId: string; from: string; to: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/curve`, params }),

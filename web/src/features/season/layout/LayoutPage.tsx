@@ -4,6 +4,7 @@ import {
   type LaidOut,
   mondayOf,
   plus,
+  STRENGTH_WEEKS,
   type Template,
   templateForWeeks,
   TEMPLATES,
@@ -145,6 +146,7 @@ function useChosen(rider: Rider) {
   const [templateId, setTemplateId] = useState<string | null>(null);
   const [taperDays, setTaperDays] = useState<number | undefined>();
   const [replace, setReplace] = useState(false);
+  const [strengthDays, setStrengthDays] = useState<keyof typeof STRENGTH_WORDS>('0');
   const { data: own } = layoutsApi.useTemplatesQuery();
   const templates = useMemo(
     () => [...TEMPLATES, ...(own ?? []).map(({ template }) => template)],
@@ -154,9 +156,15 @@ function useChosen(rider: Rider) {
   const template = templates.find(({ id }) => id === (templateId ?? proposed)) ?? FIRST;
   return {
     ...{ goals, goal, goalId, setGoalId, from, setFrom, template, templates, setTemplateId },
-    ...{ proposed, taperDays, setTaperDays, replace, setReplace },
+    ...{ proposed, taperDays, setTaperDays, replace, setReplace, strengthDays, setStrengthDays },
+    strength: STRENGTH[strengthDays],
   };
 }
+
+/** How often strength stands in the weeks of its first two phases. */
+const STRENGTH_WORDS = { '0': 'none', '1': 'once a week', '2': 'twice a week' } as const;
+const WEEKS = { learnWeeks: STRENGTH_WEEKS.usual, heavyWeeks: STRENGTH_WEEKS.usual } as const;
+const STRENGTH = { '0': null, '1': { days: 1, ...WEEKS }, '2': { days: 2, ...WEEKS } } as const;
 
 const [FIRST] = TEMPLATES as readonly [Template, ...Template[]];
 
@@ -193,6 +201,17 @@ function Choices({ chosen }: { chosen: ReturnType<typeof useChosen> }) {
         options={mondaysFrom(today()).map((each) => [each, printDay(each)] as const)}
         value={from}
         choose={setFrom}
+      />
+      <SelectField
+        label="Strength"
+        hint="learned, then heavy, then kept up"
+        options={[
+          ['0', STRENGTH_WORDS[0]],
+          ['1', STRENGTH_WORDS[1]],
+          ['2', STRENGTH_WORDS[2]],
+        ]}
+        value={chosen.strengthDays}
+        choose={chosen.setStrengthDays}
       />
     </div>
   );

@@ -1,7 +1,6 @@
 import type { LaidOut, Reckoned } from '@uphill/core/season';
-import { DAY_NAMES, daysFrom, isHard, planWeek } from '@uphill/core/season';
+import { DAY_NAMES, daysFrom, isHard } from '@uphill/core/season';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
-import { useMemo } from 'react';
 import { printDay } from '../../../shared/dates.ts';
 import { Figure } from '../../../ui/Figure.tsx';
 import { Stone } from '../../../ui/Stone.tsx';
@@ -59,9 +58,8 @@ interface RowProps {
 }
 
 function Row({ season, monday, block, broken }: RowProps) {
-  const plan = useMemo(() => planWeek(season, monday), [season, monday]);
-  if (!plan) return null;
-  const { week } = plan;
+  const week = season.weeks.find(({ said }) => said.monday === monday);
+  if (!week) return null;
   const { goal } = season.input;
   const left = goal && Math.floor(daysFrom(monday, goal.date) / 7);
   const days = season.days.slice(week.at, week.at + 7);

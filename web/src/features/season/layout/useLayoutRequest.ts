@@ -3,6 +3,7 @@ import {
   firstMonday,
   type LastOfFamily,
   plus,
+  type StrengthAsked,
   type Template,
   verdictOfMark,
 } from '@uphill/core/season';
@@ -22,6 +23,7 @@ export interface Asked {
   /** The first Monday. */
   readonly from: string;
   readonly taperDays: number | undefined;
+  readonly strength: StrengthAsked | null;
   /** Whether what the coach touched makes way too. */
   readonly replace: boolean;
 }
@@ -66,7 +68,7 @@ export function useLayoutRequest(
   rider: Rider,
   season: Season | undefined,
   numbers: RiderOnDay,
-  { template, goal, from, taperDays, replace }: Asked,
+  { template, goal, from, taperDays, strength, replace }: Asked,
 ): LayoutRequest | null {
   const { data: past } = daysApi.useDaysQuery({
     riderId: rider.id,
@@ -78,14 +80,14 @@ export function useLayoutRequest(
     const { removed, touched } = standingIn(season, from, replace);
     const school = rider.ceilingSchool ?? choices().ceilingSchool;
     return {
-      ...{ template, from, taperDays, touched, goal },
+      ...{ template, from, taperDays, touched, goal, strength },
       season: { ...season, goal },
       others: rider.goals.filter(({ id, date }) => id !== goal?.id && date >= from),
       climbing: { rider: numbers, school, firstYear: season.rider.firstYear },
       last: lastOf(past, numbers),
       removed: removed.map(({ id }) => id),
     };
-  }, [season, past, rider, numbers, template, goal, from, taperDays, replace]);
+  }, [season, past, rider, numbers, template, goal, from, taperDays, strength, replace]);
 }
 
 /** What was ridden of each family last, with whether it was on target. */

@@ -1,6 +1,6 @@
 import { type Day, planChangesOf, type PlanChange, type Rider } from '@uphill/api';
-import { type Offer, type Offered, type Reckoned, withForecasts } from '@uphill/core/season';
-import { climb, type RiderOnDay } from '@uphill/core/sessions';
+import { type Offer, type Offered, plus, type Reckoned, withForecasts } from '@uphill/core/season';
+import { climb, type Climbing } from '@uphill/core/sessions';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -9,7 +9,6 @@ import { daysApi } from '../../../shared/api/days.ts';
 import { choices } from '../../../shared/choices.ts';
 import { today } from '../../../shared/dates.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
-import { plus } from '@uphill/core/season';
 import type { useSeason } from '../useSeason.ts';
 
 interface Props {
@@ -31,6 +30,7 @@ export function Offers({ rider, season, inHand, offers }: Props) {
     from: today(),
     to: plus(today(), TOUCHED_DAYS),
   });
+  const climbing = { rider: numbers, school: rider.ceilingSchool ?? choices().ceilingSchool };
   const navigate = useNavigate();
   const take = async (offer: Offered): Promise<void> => {
     const { data } = inHand;
@@ -43,7 +43,8 @@ export function Offers({ rider, season, inHand, offers }: Props) {
         data,
         offer.changes.filter((change) => change.kind === 'copy' || !ridden.has(change.id)),
       ),
-      ...easierOf(offer, open, numbers),
+      ...climbedOf(offer.easier, -1, open, climbing),
+      ...climbedOf(offer.harder, 1, open, climbing),
     ];
     const weeks = offer.weeks.map((week) => ({
       ...week,
@@ -62,7 +63,7 @@ export function Offers({ rider, season, inHand, offers }: Props) {
           </h3>
           <p className="mb-1">{offer.why}</p>
           <Effect offer={offer} />
-          {offer.changes.length + offer.weeks.length + offer.easier.length > 0 ? (
+          {changesAnything(offer) ? (
             <Button
               variant={place === 0 ? 'primary' : 'outline-secondary'}
               onClick={() => void take(offer)}
@@ -78,6 +79,10 @@ export function Offers({ rider, season, inHand, offers }: Props) {
   );
 }
 
+function changesAnything({ changes, weeks, easier, harder }: Offer): boolean {
+  return changes.length + weeks.length + easier.length + harder.length > 0;
+}
+
 function Effect({ offer: { morning, broken } }: { offer: Offered }) {
   const share = morning?.reservePercent ?? null;
   return (
@@ -90,13 +95,17 @@ function Effect({ offer: { morning, broken } }: { offer: Offered }) {
   );
 }
 
-/** Each of the sessions one rung down its ladder, where it has one. */
-function easierOf({ easier }: Offered, days: readonly Day[], numbers: RiderOnDay): PlanChange[] {
-  const climbing = { rider: numbers, school: choices().ceilingSchool };
+/** Each of the sessions one rung down its ladder, or up, where it has one. */
+function climbedOf(
+  ids: readonly string[],
+  by: 1 | -1,
+  days: readonly Day[],
+  climbing: Climbing,
+): PlanChange[] {
   return days
-    .filter(({ id }) => easier.includes(id))
+    .filter(({ id }) => ids.includes(id))
     .flatMap(({ id, version, plan }): PlanChange[] => {
-      const lower = climb(plan, -1, climbing);
-      return lower.ok ? [{ kind: 'plan', id, version, plan: lower.value.plan }] : [];
+      const next = climb(plan, by, climbing);
+      return next.ok ? [{ kind: 'plan', id, version, plan: next.value.plan }] : [];
     });
 }

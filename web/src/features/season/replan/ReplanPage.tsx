@@ -1,28 +1,18 @@
 import type { Rider, SeasonWork } from '@uphill/api';
-import {
-  afterDaysOff,
-  afterIllness,
-  afterMissed,
-  daysFrom,
-  daysWithoutRiding,
-  findWork,
-  type Offer,
-  type Reckoned,
-  whatIsSkipped,
-} from '@uphill/core/season';
-import { useMemo, useState } from 'react';
+import { afterMissed, daysFrom, findWork, type Reckoned, whatIsSkipped } from '@uphill/core/season';
+import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { problemOf } from '../../../shared/api/problemOf.ts';
 import { printDay, today } from '../../../shared/dates.ts';
-import { firstName } from '../../../shared/riderOnDay.ts';
 import { Heading } from '../../../ui/Heading.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
-import { Caution, ProblemNote } from '../../../ui/messages.tsx';
-import { NumberField } from '../../../ui/NumberField.tsx';
+import { ProblemNote } from '../../../ui/messages.tsx';
 import { WithRider } from '../../../ui/WithRider.tsx';
 import { useSeason } from '../useSeason.ts';
+import { Hurt } from './Hurt.tsx';
 import { Offers } from './Offers.tsx';
-import { WorkingFtp } from './WorkingFtp.tsx';
+import type { PartProps } from './part.ts';
+import { Pause } from './Pause.tsx';
 
 /** After a week that did not go as planned: ways to go on, side by side, each with what it does to the goal. */
 export function ReplanPage() {
@@ -52,15 +42,10 @@ function ReplanOf({ rider }: { rider: Rider }) {
       <ProblemNote problem={problem} />
       <Missed {...{ rider, season, inHand }} asked={query.get('day')} />
       <Pause {...{ rider, season, inHand }} />
+      <Hurt {...{ rider, season, inHand }} />
       <Skips season={season} />
     </>
   );
-}
-
-interface PartProps {
-  readonly rider: Rider;
-  readonly season: Reckoned;
-  readonly inHand: ReturnType<typeof useSeason>;
 }
 
 /** Missed sessions of the last week, and the one that was asked about. */
@@ -103,54 +88,6 @@ function missedIn(
   const found = asked === null ? null : findWork(season, asked);
   if (!found || recent.some(({ work }) => work.id === asked)) return recent;
   return [{ work: found.work as SeasonWork, date: found.day.date }, ...recent];
-}
-
-/** Days without riding, or ill: what follows by their number, which the coach may type. */
-function Pause({ rider, season, inHand }: PartProps) {
-  const found = useMemo(() => daysWithoutRiding(season), [season]);
-  const [days, setDays] = useState<number | null>(null);
-  const [ill, setIll] = useState(0);
-  const off = days ?? found;
-  const offers = useMemo((): readonly Offer[] => {
-    const rest = afterDaysOff(season, off);
-    return ill > 0 ? [afterIllness(season, ill), rest] : [rest];
-  }, [season, off, ill]);
-  return (
-    <section className="sheet mb-3" aria-labelledby="pause-title">
-      <h2 id="pause-title">After days without riding</h2>
-      <div className="rise-form">
-        <NumberField
-          needed
-          whole
-          label="Days in a row without riding"
-          hint={`${found} up to last evening`}
-          bounds={[0, 365]}
-          wrong="From 0 to 365 days."
-          value={off}
-          set={setDays}
-        />
-        <NumberField
-          needed
-          whole
-          label="Of them ill"
-          hint="0: not ill"
-          bounds={[0, 90]}
-          wrong="From 0 to 90 days."
-          value={ill}
-          set={setIll}
-        />
-      </div>
-      {ill > 0 && (
-        <Caution>
-          With fever {firstName(rider.name)} does not train until 48 hours without it and without
-          medicine for it; after chest pain, breathlessness or an odd heartbeat not before a
-          clinician’s word. Answer the health screen again.
-        </Caution>
-      )}
-      <Offers {...{ rider, season, inHand, offers }} />
-      <WorkingFtp rider={rider} days={off} />
-    </section>
-  );
 }
 
 function Skips({ season }: { season: Reckoned }) {
