@@ -1,4 +1,6 @@
 import {
+  type BenchmarkDay,
+  benchmarkOf,
   dealWeeks,
   fixesOf,
   goalShareOf,
@@ -19,12 +21,13 @@ import {
   templateOf as templateOf_,
   templateSchema,
   TEMPLATES,
+  totalsOf,
   weeksBeforeTaper,
   weeksToGoal,
 } from '@uphill/core/season';
-import { planSchema } from '@uphill/core/sessions';
+import { BOOK, planSchema, rungsOf } from '@uphill/core/sessions';
 import { describe, expect, it } from 'vitest';
-import { MONDAY, season, type SeasonOver, type WeekOfWorks, work } from './seasons.ts';
+import { MONDAY, ridden, season, type SeasonOver, type WeekOfWorks, work } from './seasons.ts';
 import { INES, newId } from './support.ts';
 
 const NONE: WeekOfWorks = [[], [], [], [], [], [], []];
@@ -311,6 +314,63 @@ describe('strength', () => {
     for (const { date } of heavy)
       expect(out.season.days.find(({ day }) => day.date === date)?.word).toBe('hard');
     expect(() => laid({ strength: { ...strength, heavyWeeks: 9 } })).toThrow(RangeError);
+  });
+});
+
+describe('a benchmark', () => {
+  const sets = [...rungsOf(BOOK.find(({ id }) => id === 'threshold-longer')!)];
+  const day = (inDays: number, rung: number, over: Partial<BenchmarkDay> = {}): BenchmarkDay => ({
+    ...{ date: plus(MONDAY, inDays), plan: sets[rung]!.plan, held: true, toCome: false },
+    ...over,
+  });
+  const block = { family: 'threshold-longer', from: MONDAY, weeks: 4 };
+
+  it('opens and closes its block with its own number, and aims 3 % over the best of 180 days', () => {
+    const days = [day(-200, 3), day(-30, 0), day(1, 0), day(15, 1, { held: false }), day(27, 1)];
+    const { opened, closed, best, goal, says, tooOften } = benchmarkOf(days, block, INES);
+    expect([opened?.date, closed?.date]).toEqual([plus(MONDAY, 1), plus(MONDAY, 27)]);
+    // The one of 200 days ago is too old; of equal watts more minutes are more.
+    expect(best?.date).toBe(plus(MONDAY, 27));
+    expect(goal?.value).toBeCloseTo((best?.watts ?? 0) * 1.03, 6);
+    expect([says, tooOften]).toEqual([null, true]);
+    expect(benchmarkOf(days, block, INES, 2).says).toBe('would not show');
+    expect(benchmarkOf(days, block, INES, 7).says).toBe('ambitious');
+    expect(() => benchmarkOf(days, block, INES, 9)).toThrow(RangeError);
+    expect(benchmarkOf([day(1, 0), day(29, 0)], { ...block, weeks: 5 }, INES).tooOften).toBe(false);
+  });
+
+  it('counts minutes where there are no watts, and is empty where nothing of it was ridden', () => {
+    const rpe = { ...INES, ftpW: null, hasPower: false };
+    const { goal } = benchmarkOf([day(1, 0)], block, rpe);
+    expect(goal?.unit).toBe('min');
+    expect(benchmarkOf([day(1, 0, { held: false, toCome: true })], block, INES)).toMatchObject({
+      ...{ opened: null, closed: null, best: null, goal: null, next: { date: plus(MONDAY, 1) } },
+    });
+  });
+});
+
+describe('totals', () => {
+  it('are what was asked and what was ridden, apart, in three domains that make up the time', () => {
+    const asked = { minutes: 60, load: 60, middleMin: 20, highMin: 10 };
+    const done = work({
+      planned: asked,
+      state: 'done',
+      ridden: ridden(50, 55, { easyMin: 30, middleMin: 12 }),
+    });
+    const strength = work({ kind: 'strength', planned: asked });
+    const { days } = reckon(
+      season([[[done], [], [work({ planned: asked, state: 'missed' })], [strength], [], [], []]]),
+    );
+    expect(totalsOf(days.slice(-7))).toEqual({
+      planned: {
+        ...{ minutes: 120, load: 120, longest: 60 },
+        domains: { low: 60, middle: 40, high: 20 },
+      },
+      ridden: {
+        ...{ minutes: 50, load: 55, longest: 50 },
+        domains: { low: 30, middle: 12, high: 8 },
+      },
+    });
   });
 });
 

@@ -2,6 +2,7 @@ import { planChangesOf, type Season, type Session } from '@uphill/api';
 import { fillsOf, mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
 import { formatISO } from 'date-fns';
 import type { DemoRider } from './riders.ts';
+import { isLaidOutAtOnce } from './seasons.ts';
 import type { DemoSession } from './sessions.ts';
 import { turnOf } from './weeks.ts';
 
@@ -45,7 +46,7 @@ export async function planAhead(
       () => null,
     );
   await longRide(id, ask, monday, (date) => put('long', date));
-  for (const week of [1, 2, 3, 4]) {
+  for (const week of isLaidOutAtOnce(demo.fields.name) ? [] : [1, 2, 3, 4]) {
     const at = plus(monday, 7 * week);
     const season = await readSeason(id, ask, monday);
     const days = planWeek(reckon(season), at)?.hardDays ?? [1, 5];

@@ -13,12 +13,15 @@ import { EMPTY_SETUP, findEfforts, protocolOf, readEfforts } from '@uphill/core/
 import { healthQuestionsFor } from '@uphill/core/rider';
 import { preparePower } from '@uphill/core/power';
 import { writeCsvRecording } from '@uphill/core/formats';
+import { mondayOf, plus } from '@uphill/core/season';
 import { buildApp, openDatabase } from '@uphill/server';
 import { addDays, formatISO } from 'date-fns';
 import { DEMO_FILES, weekOf } from './files.ts';
 import { forgetJournal, markDemoRiders } from './store/demoRiders.ts';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
 import { planAhead } from './ahead.ts';
+import { type BlocksBehind, laySeason } from './seasons.ts';
+import { putBlocksBehind } from './store/blocksBehind.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
 import { ridesOf } from './rides.ts';
 import { DEMO_DAYS, DEMO_HILLS, DEMO_SESSIONS } from './sessions.ts';
@@ -79,16 +82,21 @@ export async function buildDemo(
       return answer.json<Received>();
     },
   };
+  const behind: BlocksBehind[] = [];
   try {
     for (const hill of DEMO_HILLS) await server.ask('POST', '/hills', hill);
     const sessions: Record<string, Session> = {};
     for (const [key, plan] of Object.entries(DEMO_SESSIONS))
       sessions[key] = await server.ask<Session>('POST', '/sessions', { plan });
-    for (const demo of DEMO_RIDERS) await buildRider(demo, server, sessions, rideDays, say);
+    for (const demo of DEMO_RIDERS) {
+      const blocks = await buildRider(demo, server, sessions, rideDays, say);
+      if (blocks) behind.push(blocks);
+    }
   } finally {
     await app.close();
   }
   const db = await openDatabase(database);
+  await putBlocksBehind(db, behind);
   await forgetJournal(db);
   await markDemoRiders(db);
   await db.destroy();
@@ -101,7 +109,7 @@ async function buildRider(
   sessions: Record<string, Session>,
   rideDays: number,
   say: (line: string) => void,
-): Promise<void> {
+): Promise<BlocksBehind | null> {
   const { ask } = server;
   const id = await addRider(demo, ask);
   const before = demo.sourcesBefore?.[0];
@@ -126,9 +134,11 @@ async function buildRider(
         dates: [dayFromToday(inDays)],
       });
   await planAhead(id, demo, ask, sessions);
+  const behind = await laySeason(demo.fields.name, id, ask);
   say(
     `${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${days.size} days of the past`,
   );
+  return behind;
 }
 
 /** The rider with everything measured of the body. */
@@ -190,12 +200,17 @@ const KINDS: Readonly<Record<string, RideKind>> = {
   indoor: 'free',
 };
 
+/** Goals are ridden on Saturdays: the one of the week that is meant from this one's Monday. */
+function dayOfGoal(inDays: number): string {
+  return plus(mondayOf(dayFromToday(0)), 7 * Math.round(inDays / 7) + 5);
+}
+
 /** Goals, hours, what is fixed every week, kit. */
 async function fillFile(id: string, demo: DemoRider, { ask }: Server): Promise<void> {
   const file = DEMO_FILES[demo.fields.name];
   const main = demo.goal && { ...demo.goal, rank: 'main' as const, km: null, climbM: null };
   for (const { inDays, ...goal } of [...(main ? [main] : []), ...(file?.goals ?? [])])
-    await ask('POST', `/riders/${id}/goals`, { ...goal, date: dayFromToday(inDays), hillId: null });
+    await ask('POST', `/riders/${id}/goals`, { ...goal, date: dayOfGoal(inDays), hillId: null });
   if (!file) return;
   await ask('PUT', `/riders/${id}/availability`, weekOf(file));
   for (const fixture of file.fixtures)

@@ -74,7 +74,7 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       masters: false,
       notes: 'All-rounder. Likes the evening, dislikes the trainer.',
     },
-    goal: { name: 'Salt Road climb', inDays: 103, watts: 285, seconds: 2280 },
+    goal: { name: 'Salt Road climb', inDays: 105, watts: 285, seconds: 2280 },
     body: {
       ...PLAIN_RIDER,
       cpW: 263,
@@ -154,7 +154,7 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       masters: true,
       notes: 'Long hilly rides. Knee sore at low cadence: build slowly.',
     },
-    goal: { name: 'Beacon Steps round, 94 km', inDays: 61, watts: null, seconds: null },
+    goal: { name: 'Beacon Steps round, 94 km', inDays: 56, watts: null, seconds: null },
     body: {
       ...PLAIN_RIDER,
       cpW: 252,
@@ -287,7 +287,7 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       notes: 'Steady, weak sprint. Same FTP as Leila, quite another rider.',
     },
     schemeId: 'seven-overlapping',
-    goal: { name: 'Salt Road climb', inDays: 103, watts: 260, seconds: 2640 },
+    goal: { name: 'Salt Road climb', inDays: 105, watts: 260, seconds: 2640 },
     body: {
       ...PLAIN_RIDER,
       cpW: 243,
@@ -356,7 +356,7 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       masters: true,
       notes: 'No power meter and wants none. Rides by heart rate and feel.',
     },
-    goal: { name: 'Beacon Steps round, 94 km', inDays: 61, watts: null, seconds: null },
+    goal: { name: 'Beacon Steps round, 94 km', inDays: 56, watts: null, seconds: null },
     body: {
       ...PLAIN_RIDER,
       cpW: 165,

@@ -139,6 +139,17 @@ export const DEMO_SESSIONS = {
     ],
     { bookId: 'over-unders-2' },
   ),
+  minutes: plan(
+    '',
+    'anaerobic',
+    'Short reps that the legs feel.',
+    [
+      WARM_UP(),
+      set(10, [step(1, percent(130), 'work', { cadence: { low: 60, high: 70 } })], 3),
+      COOL_DOWN(),
+    ],
+    { bookId: 'strength-minutes-2' },
+  ),
 } as const;
 
 export type DemoSession = keyof typeof DEMO_SESSIONS;

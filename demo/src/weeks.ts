@@ -53,6 +53,9 @@ const NOTES = [
   '',
 ] as const;
 
+/** Weeks behind in which Rurik's benchmark was ridden. */
+const BENCHMARK_WEEKS: readonly number[] = [5, 3];
+
 const DAY_MS = 86_400_000;
 
 /** Days since a Monday long ago: weeks and weekdays are those of the calendar. */
@@ -116,10 +119,23 @@ function writtenOut(rider: DemoRider, daysAgo: number): PastDay[] {
     }));
 }
 
+/** Rurik's strength block has its benchmark in its first week and in its last but one. */
+function isBenchmark(rider: DemoRider, daysAgo: number, kind: Kind): boolean {
+  const weeks = Math.floor(sinceMonday(0) / 7) - Math.floor(sinceMonday(daysAgo) / 7);
+  const hard = kind === 'threshold' || kind === 'ceiling';
+  const easy = (week: number): boolean => turnOf(daysAgo + 7 * (week - weeks)) === 3;
+  return (
+    rider.seed === 41 &&
+    hard &&
+    BENCHMARK_WEEKS.some((week) => weeks === (easy(week) ? week - 1 : week))
+  );
+}
+
 function byTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
   const kind = WEEKS[turnOf(daysAgo)]?.find(([weekday]) => weekday === weekdayAgo(daysAgo))?.[1];
   if (kind === undefined) return [];
-  const session = SESSION_OF[kind] ?? null;
+  const benchmark = isBenchmark(rider, daysAgo, kind);
+  const session = benchmark ? 'minutes' : (SESSION_OF[kind] ?? null);
   const away = rider.away.some(([from, to]) => daysAgo <= from && daysAgo >= to);
   // Of a long time off only the first week was planned.
   const planned = rider.away.some(([from]) => daysAgo <= from && daysAgo > from - 7);
@@ -145,7 +161,7 @@ function byTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
   return [
     {
       daysAgo,
-      kind,
+      kind: benchmark ? 'minutes' : kind,
       session,
       state,
       rpe: rpe === null ? null : Math.min(10, rpe),

@@ -7,6 +7,7 @@ export {
   runBadLuck,
   USUAL_BAD_LUCK,
 } from './badLuck.ts';
+export { type Benchmark, BENCHMARK_PERCENT, type BenchmarkDay, benchmarkOf } from './benchmark.ts';
 export { applyChanges, canChange, type Change, enduranceOfLoad, newEndurance } from './changes.ts';
 export { loadOfDay, loadOfWork, minutesOfWork } from './dayLoad.ts';
 export { DAY_NAMES } from './dayNames.ts';

@@ -15,10 +15,18 @@ const DAYS: readonly (readonly [table: string, column: string])[] = [
   ['riders', 'typed_base_on'],
   ['rides', 'date'],
   ['goals', 'date'],
+  ['seasons', 'goal_date'],
   ['fixtures', 'from_date'],
   ['fixtures', 'to_date'],
   ['health_screens', 'date'],
   ['health_screens', 'cleared_on'],
+];
+
+/** Every column that holds a Monday. */
+const MONDAYS: readonly (readonly [table: string, column: string])[] = [
+  ['weeks', 'monday'],
+  ['seasons', 'from_monday'],
+  ['blocks', 'from_monday'],
 ];
 
 /**
@@ -39,9 +47,10 @@ async function turnWeekdays(trx: Db, days: number): Promise<void> {
       .where('weekday', '=', ((weekday - 1 + by) % 7) + 1)
       .execute();
   await sql`UPDATE fixtures SET weekday = (weekday - 1 + ${by}) % 7 + 1`.execute(trx);
-  await sql`UPDATE weeks SET monday = date(monday, ${`+${days} days`}, '-6 days', 'weekday 1')`.execute(
-    trx,
-  );
+  for (const [table, column] of MONDAYS)
+    await sql`UPDATE ${sql.table(table)} SET ${sql.ref(column)} = date(${sql.ref(column)}, ${`+${days} days`}, '-6 days', 'weekday 1')`.execute(
+      trx,
+    );
 }
 
 /** Moves the whole story of the demo forward, so that its days lie around today however long ago it was built. */

@@ -27,15 +27,17 @@ export function Totals({ season, blocks }: Props) {
   return (
     <details className="sheet mb-3">
       <summary>Totals, planned and ridden</summary>
-      <SelectField
-        label="By"
-        options={[
-          ['week', 'week'],
-          ['block', 'block'],
-        ]}
-        value={by}
-        choose={setBy}
-      />
+      <div className="rise-form">
+        <SelectField
+          label="By"
+          options={[
+            ['week', 'week'],
+            ['block', 'block'],
+          ]}
+          value={by}
+          choose={setBy}
+        />
+      </div>
       {rows.length === 0 ? (
         <p className="soft mb-0">No block is laid out: lay out the season, or look by week.</p>
       ) : (

@@ -1,0 +1,171 @@
+import {
+  type Goal,
+  type Layout,
+  type Model,
+  planChangesOf,
+  type Rider,
+  type Season,
+} from '@uphill/api';
+import { goalOn } from '@uphill/core/rider';
+import {
+  type DealtBlock,
+  dealWeeks,
+  fillsOf,
+  type LaidOut,
+  layOut,
+  mondayOf,
+  plus,
+  reckon,
+  type Template,
+  TEMPLATES,
+} from '@uphill/core/season';
+import { riderFigures } from '@uphill/core/sessions';
+import { randomUUID } from 'node:crypto';
+
+type Ask = <T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT', url: string, body?: unknown) => Promise<T>;
+
+/** The seasons of the club: by which template, how many weeks of it lie behind, and from where on it is laid out. */
+interface DemoSeason {
+  /** Template of the weeks behind and of those just ahead; null where nothing lies behind. */
+  readonly behind: {
+    readonly template: string;
+    readonly weeks: number;
+    readonly of: number;
+  } | null;
+  /** Template of the weeks that are laid out. */
+  readonly ahead: string;
+  /** Weeks from this one to the first that is laid out: those before are the coach's own. */
+  readonly from: number;
+  /** A week of the coach's own that is easy, filled like the others. */
+  readonly easy?: number;
+}
+
+const DEMO_SEASONS: Readonly<Record<string, DemoSeason>> = {
+  // The ninth of twenty-four weeks.
+  'Ines Okafor': {
+    behind: { template: 'long-build', weeks: 8, of: 24 },
+    ...{ ahead: 'long-build', from: 6, easy: 5 },
+  },
+  'Tomas Brandt': {
+    behind: { template: 'four-fours', weeks: 7, of: 16 },
+    ...{ ahead: 'four-fours', from: 5 },
+  },
+  'Leila Haddad': { behind: null, ahead: 'climb-run-in', from: 5 },
+  'Rurik Olsen': {
+    behind: { template: 'strength-to-ceiling', weeks: 5, of: 9 },
+    ...{ ahead: 'short-build', from: 5 },
+  },
+  'Maud Tremblay': { behind: null, ahead: 'climb-run-in', from: 5 },
+  'Oskar Pinto': { behind: null, ahead: 'coming-back', from: 1 },
+};
+
+/** Whether a rider's coming weeks are laid out at once, so that nothing of the coach's own stands in them. */
+export function isLaidOutAtOnce(name: string): boolean {
+  return DEMO_SEASONS[name]?.from === 1;
+}
+
+/** Blocks of weeks that lie behind, which no route lays out any more. */
+export interface BlocksBehind {
+  readonly riderId: string;
+  readonly from: string;
+  readonly template: Template;
+  readonly goal: Pick<Goal, 'name' | 'date'> | null;
+  readonly blocks: readonly DealtBlock[];
+}
+
+/**
+ * Lays out the rest of a demo rider's season behind the weeks of the coach's own.
+ *
+ * @returns the blocks of the weeks behind, to be put in once the house is closed
+ */
+export async function laySeason(name: string, id: string, ask: Ask): Promise<BlocksBehind | null> {
+  const demo = DEMO_SEASONS[name];
+  if (!demo) return null;
+  const rider = await ask<Rider>('GET', `/riders/${id}`);
+  const season = await readSeason(id, ask);
+  const monday = mondayOf(season.today);
+  if (demo.easy !== undefined) await easyWeek(id, ask, plus(monday, 7 * demo.easy));
+  const goal = goalOn(rider.goals, season.today);
+  const from = plus(monday, 7 * demo.from);
+  const out = await laidOut(rider, { template: templateOf(demo.ahead), goal, from }, ask);
+  const { state } = await readSeason(id, ask);
+  await ask('POST', `/riders/${id}/layouts`, storedOf(out, { state, goal, from, demo }));
+  if (!demo.behind) return null;
+  const { weeks, of } = demo.behind;
+  const template = templateOf(demo.behind.template);
+  const { blocks } = dealWeeks(template, { weeks: of, loadWeeks: rider.masters ? 2 : 3 });
+  return {
+    ...{ riderId: id, from: plus(monday, -7 * weeks), template },
+    goal: goal && { name: goal.name, date: goal.date },
+    blocks: firstWeeks(blocks, weeks + demo.from),
+  };
+}
+
+function templateOf(id: string): Template {
+  const found = TEMPLATES.find((template) => template.id === id);
+  if (!found) throw new RangeError(`There is no template ${id}.`);
+  return found;
+}
+
+/** As many weeks of some blocks as there are before those that are laid out. */
+function firstWeeks(blocks: readonly DealtBlock[], weeks: number): DealtBlock[] {
+  let left = weeks;
+  return blocks.flatMap(({ block, kinds }) => {
+    const own = kinds.slice(0, Math.max(0, left));
+    left -= kinds.length;
+    return own.length === 0 ? [] : [{ block, kinds: own }];
+  });
+}
+
+interface Asked {
+  readonly template: Template;
+  readonly goal: Goal | null;
+  readonly from: string;
+}
+
+async function laidOut(rider: Rider, asked: Asked, ask: Ask): Promise<LaidOut> {
+  const season = await readSeason(rider.id, ask);
+  const [model] = await ask<Model[]>('GET', `/models?riders=${rider.id}&on=${season.today}`);
+  const figures = riderFigures(rider, season.today, model ?? null);
+  return layOut({
+    ...asked,
+    season: reckon(season),
+    others: rider.goals.filter(({ id }) => id !== asked.goal?.id),
+    climbing: { rider: figures, firstYear: season.rider.firstYear },
+    ...{ last: new Map(), removed: new Set<string>(), touched: new Set<string>() },
+    newId: randomUUID,
+  });
+}
+
+function storedOf(
+  out: LaidOut,
+  { state, goal, from, demo }: Omit<Asked, 'template'> & { state: number; demo: DemoSeason },
+): Layout {
+  return {
+    ...{ state, template: templateOf(demo.ahead), from, removed: [] },
+    goal: goal && { name: goal.name, date: goal.date },
+    blocks: out.blocks.map((each) => ({ ...each, kinds: [...each.kinds] })),
+    weeks: [...out.weeks],
+    days: out.days.map(({ minutes, ...day }) => ({ ...day, minutes: Math.round(minutes) })),
+  };
+}
+
+async function easyWeek(id: string, ask: Ask, monday: string): Promise<void> {
+  await ask('PUT', `/riders/${id}/weeks/${monday}`, { version: 0, kind: 'easy' });
+  const season = await readSeason(id, ask);
+  const changes = fillsOf(reckon(season), monday)?.longWeekend.changes ?? [];
+  if (changes.length > 0)
+    await ask('POST', `/riders/${id}/plan`, {
+      did: 'filled',
+      changes: planChangesOf(season, changes),
+    });
+}
+
+/** From some weeks behind to past every goal. */
+function readSeason(id: string, ask: Ask): Promise<Season> {
+  const monday = mondayOf(new Date().toLocaleDateString('sv'));
+  return ask(
+    'GET',
+    `/riders/${id}/season?from=${plus(monday, -112)}&to=${plus(monday, 20 * 7 + 6)}`,
+  );
+}
