@@ -21,7 +21,7 @@ import { forgetJournal, markDemoRiders } from './store/demoRiders.ts';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
 import { planAhead } from './ahead.ts';
 import { type BlocksBehind, laySeason } from './seasons.ts';
-import { putBlocksBehind } from './store/blocksBehind.ts';
+import { putBlocksBehind, putGoalBehind } from './store/blocksBehind.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
 import { ridesOf } from './rides.ts';
 import { DEMO_DAYS, DEMO_HILLS, DEMO_SESSIONS } from './sessions.ts';
@@ -97,6 +97,8 @@ export async function buildDemo(
   }
   const db = await openDatabase(database);
   await putBlocksBehind(db, behind);
+  for (const { name, inDays } of Object.values(DEMO_FILES).flatMap(({ goals }) => goals))
+    if (inDays < 0) await putGoalBehind(db, name, dayOfGoal(inDays));
   await forgetJournal(db);
   await markDemoRiders(db);
   await db.destroy();
@@ -210,7 +212,11 @@ async function fillFile(id: string, demo: DemoRider, { ask }: Server): Promise<v
   const file = DEMO_FILES[demo.fields.name];
   const main = demo.goal && { ...demo.goal, rank: 'main' as const, km: null, climbM: null };
   for (const { inDays, ...goal } of [...(main ? [main] : []), ...(file?.goals ?? [])])
-    await ask('POST', `/riders/${id}/goals`, { ...goal, date: dayOfGoal(inDays), hillId: null });
+    await ask('POST', `/riders/${id}/goals`, {
+      ...{ ...goal, hillId: null },
+      // A goal is added while it is still to come; those that lie behind are put there at the end.
+      date: dayOfGoal(Math.abs(inDays)),
+    });
   if (!file) return;
   await ask('PUT', `/riders/${id}/availability`, weekOf(file));
   for (const fixture of file.fixtures)

@@ -12,7 +12,8 @@ export interface DemoFile {
   readonly goals: readonly (Pick<
     GoalFields,
     'name' | 'rank' | 'watts' | 'seconds' | 'km' | 'climbM'
-  > & { readonly inDays: number })[];
+  > &
+    Partial<Pick<GoalFields, 'came' | 'note'>> & { readonly inDays: number })[];
 }
 
 const ROAD_BIKE: Bike = {
@@ -74,6 +75,17 @@ export const DEMO_FILES: Readonly<Record<string, DemoFile>> = {
         km: 40,
         climbM: null,
         inDays: 33,
+      },
+      {
+        name: 'Beacon Steps hill climb',
+        rank: 'onTheWay',
+        watts: 330,
+        seconds: 420,
+        km: null,
+        climbM: null,
+        inDays: -46,
+        came: '7:12 at 322 W, fifth.',
+        note: 'Half a gear too big in the last bend. Warm up longer.',
       },
     ],
   },

@@ -119,6 +119,11 @@ function writtenOut(rider: DemoRider, daysAgo: number): PastDay[] {
     }));
 }
 
+function missedIll(daysAgo: number, session: DemoSession): PastDay {
+  const note = 'Not riding.';
+  return { daysAgo, kind: null, session, state: 'missed', rpe: null, note, reason: 'ill' };
+}
+
 /** Rurik's strength block has its benchmark in its first week and in its last but one. */
 function isBenchmark(rider: DemoRider, daysAgo: number, kind: Kind): boolean {
   const weeks = Math.floor(sinceMonday(0) / 7) - Math.floor(sinceMonday(daysAgo) / 7);
@@ -139,20 +144,7 @@ function byTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
   const away = rider.away.some(([from, to]) => daysAgo <= from && daysAgo >= to);
   // Of a long time off only the first week was planned.
   const planned = rider.away.some(([from]) => daysAgo <= from && daysAgo > from - 7);
-  if (away)
-    return planned && session
-      ? [
-          {
-            daysAgo,
-            kind: null,
-            session,
-            state: 'missed',
-            rpe: null,
-            note: 'Not riding.',
-            reason: 'ill',
-          },
-        ]
-      : [];
+  if (away) return planned && session ? [missedIll(daysAgo, session)] : [];
   if (rider.fields.powerSource === 'trainer' && daysAgo < 66)
     return [{ daysAgo, kind: 'indoor', session: null, state: null, rpe: null, note: '' }];
   const rpe = session ? (RPE_OF[kind] ?? 5) + (daysAgo % 5 === 0 ? 1 : 0) : null;

@@ -1,5 +1,5 @@
 /** Files: CSV, GPX, FIT, JSON, iCalendar; bytes in, model out, and back. */
-export { writeCalendar } from './calendar.ts';
+export { type CalendarDay, writeCalendar } from './calendar.ts';
 export { type AsksColumns, parseCsvRecording } from './csv.ts';
 export { type ColumnChoice, findColumns, headingOf } from './csvColumns.ts';
 export type { ColumnField, ColumnQuestion } from './csvQuestion.ts';

@@ -29,3 +29,8 @@ export async function putBlocksBehind(db: Db, behind: readonly BlocksBehind[]): 
     }
   }
 }
+
+/** A goal that was added while it was to come lies behind now. */
+export async function putGoalBehind(db: Db, name: string, date: string): Promise<void> {
+  await db.updateTable('goals').set({ date }).where('name', '=', name).execute();
+}

@@ -1,6 +1,7 @@
 import type { Day, Layout, Rider, Season } from '@uphill/api';
-import type { SeasonFile } from '@uphill/core/formats';
+import type { CalendarDay, SeasonFile } from '@uphill/core/formats';
 import { lastPlanned, mondayOf, plus, reckon } from '@uphill/core/season';
+import { printSentence } from '@uphill/core/sessions';
 import { type ChangeEvent, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -8,6 +9,7 @@ import { useNavigate } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
 import { layoutsApi } from '../../../shared/api/layouts.ts';
 import { printDay, today } from '../../../shared/dates.ts';
+import { goalWords, RANK_WORDS } from '../../../shared/goalWords.ts';
 import { newId } from '../../../shared/newId.ts';
 import { firstName } from '../../../shared/riderOnDay.ts';
 import { saveFile } from '../../../shared/saveFile.ts';
@@ -49,6 +51,13 @@ export function SeasonFiles({ rider, season }: Props) {
         >
           Export as CSV
         </Button>
+        <Button
+          variant="outline-secondary"
+          disabled={!days}
+          onClick={() => void exportCalendar(rider, season, days ?? [])}
+        >
+          Calendar file
+        </Button>
       </p>
       <Import rider={rider} season={season} />
     </details>
@@ -67,7 +76,7 @@ async function exportAs(
   const last = lastPlanned(reckoned, from);
   const to = plus(last, 6);
   const plans = new Map(days.map(({ id, plan }) => [id, plan]));
-  const name = `season-${rider.name.toLowerCase().replace(/\W+/g, '-')}-${from}`;
+  const name = `season-${fileName(rider)}-${from}`;
   if (kind === 'csv') {
     const blockOn = (monday: string): string | null =>
       season.blocks.find((each) => each.from <= monday && monday < plus(each.from, 7 * each.weeks))
@@ -87,13 +96,49 @@ async function exportAs(
         .map(({ said }) => said.kind),
     }));
   const file: SeasonFile = {
-    ...{ rider: rider.name, goal: season.goal, from, template: null, blocks },
+    rider: rider.name,
+    goal: season.goal && { name: season.goal.name, date: season.goal.date },
+    ...{ from, template: null, blocks },
     weeks: weeks.map(({ said }) => said),
     days: days
       .filter(({ date }) => date >= from && date <= to)
       .map(({ date, plan }) => ({ date, kind: 'session', plan, minutes: 0 })),
   };
   saveFile(`${name}.json`, writeSeasonJson(file));
+}
+
+/** Days, blocks and goals to come as one calendar file, for the coach's own calendar. */
+async function exportCalendar(rider: Rider, season: Season, days: readonly Day[]): Promise<void> {
+  const { writeCalendar } = await import('@uphill/core/formats');
+  const from = mondayOf(today());
+  const entries: CalendarDay[] = [
+    ...rider.goals
+      .filter(({ date }) => date >= from)
+      .map(({ id, date, version, name, ...goal }) => ({
+        ...{ id: `goal-${id}`, date, version, name: `${RANK_WORDS[goal.rank]}: ${name}` },
+        text: goalWords({ id, date, version, name, ...goal }, []),
+      })),
+    ...season.blocks
+      .filter((each) => plus(each.from, 7 * each.weeks) > from)
+      .map(({ id, block, from: date, weeks }) => ({
+        ...{ id: `block-${id}`, date, version: 1, name: `${block.name}, ${weeks} weeks` },
+        text: 'The first day of the block.',
+      })),
+    ...days
+      .filter(({ state }) => state === 'planned')
+      .map(({ id, date, version, plan }) => ({
+        ...{ id, date, version, name: plan.name || 'Session' },
+        text: printSentence(plan),
+      })),
+  ];
+  saveFile(
+    `season-${fileName(rider)}-${from}.ics`,
+    writeCalendar(`Season of ${rider.name}`, entries, new Date().toISOString()),
+  );
+}
+
+function fileName({ name }: Rider): string {
+  return name.toLowerCase().replace(/\W+/g, '-');
 }
 
 /** A season from a file, looked at before it is laid out; of another rider only when that is meant. */
