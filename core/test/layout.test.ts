@@ -17,6 +17,7 @@ import {
   spacingOf,
   taperFor,
   type Template,
+  type TemplateBlock,
   templateForWeeks,
   templateOf as templateOf_,
   templateSchema,
@@ -289,6 +290,63 @@ describe('several goals', () => {
     expect(far.days.at(-1)?.date).toBe(plus(goalIn(11).date, -1));
     const sessions = far.days.flatMap(({ date, plan }) => (plan ? [`${date} ${plan.name}`] : []));
     expect(new Set(sessions).size).toBe(sessions.length);
+  });
+});
+
+describe('what nobody should ask for', () => {
+  const goalIn = (days: number): LayoutGoal => ({ ...GOAL, date: plus(MONDAY, days) });
+  const template = templateOf('short-build');
+  const every = (): Template[] => [...TEMPLATES];
+
+  it('a goal tomorrow, past, or further than the season goes: no throw, no day behind or on it', () => {
+    for (const days of [-30, 0, 1, 3, 7, 3000])
+      for (const each of every()) {
+        const goal = goalIn(days);
+        const out = laid({ template: each, goal });
+        expect(out.days.every(({ date }) => date >= MONDAY)).toBe(true);
+        if (each.anchor === 'goal')
+          expect(out.days.some(({ date }) => date === goal.date)).toBe(false);
+      }
+    expect(laid({ template, goal: goalIn(1) }).says.join(' ')).toContain('Too late to build');
+  });
+
+  it('two goals on a day, a family that is gone, no weeks, 200 weeks', () => {
+    const two = ['onTheWay', 'training', 'main'] as const;
+    const others = two.map((rank) => ({ ...goalIn(33), rank, name: `a ${rank} race` }));
+    const races = laid({ others }).season.days.find(({ day }) => day.date === plus(MONDAY, 33));
+    expect(races?.works.filter(({ kind }) => kind === 'race').length).toBeLessThanOrEqual(1);
+    const [block] = template.blocks as [TemplateBlock];
+    const gone = { ...block, from: 0, key: { family: 'gone', rung: 'family' as const } };
+    const out = laid({ template: { ...template, blocks: [gone, ...template.blocks.slice(1)] } });
+    expect(out.says.join(' ')).toContain('the book has no family gone');
+    expect(templateSchema.safeParse({ ...template, blocks: [] }).success).toBe(false);
+    const long = { ...block, weeks: 200 };
+    expect(templateSchema.safeParse({ ...template, blocks: [long] }).success).toBe(false);
+  });
+
+  it('no base, no FTP, no hours, away for the whole run-in', () => {
+    const none = { start: { base: 0, recent: 0, days: 0, typed: false }, behind: [] };
+    expect(laid({}, none).weeks.length).toBeGreaterThan(10);
+    const byRpe = { rider: { ...INES, ftpW: null, hasPower: false, goalW: null } };
+    const rpe = laid({ climbing: byRpe, goal: { ...GOAL, watts: null } });
+    expect(rpe.days.length).toBeGreaterThan(30);
+    const idle = laid({}, { hours: [0, 0, 0, 0, 0, 0, 0] });
+    expect(idle.days).toEqual([]);
+    const input = season(
+      Array.from({ length: 20 }, () => NONE),
+      { goal: { name: GOAL.name, date: GOAL.date } },
+    );
+    const runIn = (date: string): boolean => {
+      const before = weeksBeforeTaper(mondayOf(date), GOAL.date);
+      return before > 0 && before <= 3;
+    };
+    const away = {
+      ...input,
+      days: input.days.map((day) => (runIn(day.date) ? { ...day, hours: 0 } : day)),
+    };
+    const out = laid({ season: reckon(away) });
+    expect(out.days.filter(({ date }) => runIn(date))).toEqual([]);
+    expect(out.says.join(' ')).toMatch(/load weeks stay short of the goal/);
   });
 });
 

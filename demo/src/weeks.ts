@@ -119,6 +119,10 @@ function writtenOut(rider: DemoRider, daysAgo: number): PastDay[] {
     }));
 }
 
+function sessionOf(kind: Kind, benchmark: boolean): DemoSession | null {
+  return benchmark ? 'minutes' : (SESSION_OF[kind] ?? null);
+}
+
 function missedIll(daysAgo: number, session: DemoSession): PastDay {
   const note = 'Not riding.';
   return { daysAgo, kind: null, session, state: 'missed', rpe: null, note, reason: 'ill' };
@@ -140,14 +144,14 @@ function byTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
   const kind = WEEKS[turnOf(daysAgo)]?.find(([weekday]) => weekday === weekdayAgo(daysAgo))?.[1];
   if (kind === undefined) return [];
   const benchmark = isBenchmark(rider, daysAgo, kind);
-  const session = benchmark ? 'minutes' : (SESSION_OF[kind] ?? null);
+  const session = sessionOf(kind, benchmark);
   const away = rider.away.some(([from, to]) => daysAgo <= from && daysAgo >= to);
   // Of a long time off only the first week was planned.
   const planned = rider.away.some(([from]) => daysAgo <= from && daysAgo > from - 7);
   if (away) return planned && session ? [missedIll(daysAgo, session)] : [];
   if (rider.fields.powerSource === 'trainer' && daysAgo < 66)
     return [{ daysAgo, kind: 'indoor', session: null, state: null, rpe: null, note: '' }];
-  const rpe = session ? (RPE_OF[kind] ?? 5) + (daysAgo % 5 === 0 ? 1 : 0) : null;
+  const rpe = session ? Math.min(10, (RPE_OF[kind] ?? 5) + (daysAgo % 5 === 0 ? 1 : 0)) : null;
   const ridden = daysAgo % 17 === 0 ? 'shortened' : 'done';
   const state = session ? ridden : null;
   return [
@@ -156,7 +160,7 @@ function byTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
       kind: benchmark ? 'minutes' : kind,
       session,
       state,
-      rpe: rpe === null ? null : Math.min(10, rpe),
+      rpe,
       note: session ? (NOTES[daysAgo % NOTES.length] ?? '') : '',
       ...(state === 'shortened' ? { reason: daysAgo % 2 === 0 ? 'no time' : 'weather' } : {}),
     },

@@ -198,6 +198,11 @@ export class SeasonLayer {
       (slot) => slot && new SlotInHand(slot, this.sessions, this.reached),
     );
     const slots = [key ?? null, second ?? null] as const;
+    for (const each of slots)
+      if (each?.unknown)
+        this.sayOnce(
+          `${block.name}: the book has no family ${each.family}; nothing stands for it.`,
+        );
     for (const week of weeks) {
       this.sayWeek(week);
       this.layer.lay(week, this.weekSessions.of(week, slots));

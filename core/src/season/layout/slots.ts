@@ -75,6 +75,11 @@ export class SlotInHand {
     return this.slot.power === 'above' ? `${this.family} above` : this.family;
   }
 
+  /** Whether the book has no such family any more. */
+  get unknown(): boolean {
+    return !BOOK.some(({ id }) => id === this.family);
+  }
+
   /** The session of the next load week, its rung as far as the slot's rule takes it. */
   next(): Plan | null {
     if (this.plan === null) return null;

@@ -81,6 +81,11 @@ function LayoutOf({ rider }: { rider: Rider }) {
         <div className="week-steps">
           <section className="sheet" aria-label="What to lay out">
             <Choices chosen={chosen} />
+            {chosen.tooFar.map(({ id, name, date }) => (
+              <p key={id} className="soft">
+                {name} is on {printDay(date)}: over a year away nothing is laid out yet.
+              </p>
+            ))}
             {found?.refusal && <p className="want mb-0">{found.refusal}</p>}
             {laidOut && (
               <ul className="layout-says" aria-label="What to know">
@@ -155,6 +160,7 @@ function useChosen(rider: Rider) {
   const proposed = proposedFor(goal, from);
   const template = templates.find(({ id }) => id === (templateId ?? proposed)) ?? FIRST;
   return {
+    tooFar: rider.goals.filter(({ date }) => weeksTo(date) > FURTHEST_WEEKS),
     ...{ goals, goal, goalId, setGoalId, from, setFrom, template, templates, setTemplateId },
     ...{ proposed, taperDays, setTaperDays, replace, setReplace, strengthDays, setStrengthDays },
     strength: STRENGTH[strengthDays],
