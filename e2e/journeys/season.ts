@@ -275,4 +275,22 @@ test('a week missed through illness is answered, not chased', async ({ page, dem
   await expect(page.locator('.season-now')).toContainText('Easy week');
   await page.keyboard.press('Control+z');
   await expect(page.locator('.season-now')).not.toContainText('Easy week');
+
+  // The goal is asked again: fewer watts, taken back.
+  await page.goto(`${demoHouse.url}/riders/${rurik}/season/now`);
+  const again = region(page, /^Does Salt Road climb still stand/);
+  const lower = again.getByRole('article', { name: /^Lower it to \d+ W/ });
+  await expect(lower).toContainText('That morning: base');
+  await lower.getByRole('button', { name: 'Lower the watts' }).click();
+  await expect(page.getByText(/^Salt Road climb asks \d+ W now\.$/)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(again.getByRole('article', { name: /^Keep 260 W/ })).toBeVisible();
+
+  // Something hurts: a rung back, and a clinician first where it is sharp.
+  const hurt = region(page, 'When something hurts');
+  await hurt.getByLabel('During it').fill('4');
+  await expect(hurt.getByRole('article', { name: /^Two weeks one rung back/ })).toBeVisible();
+  await hurt.getByLabel('sharp').check();
+  await expect(hurt.getByRole('note')).toContainText('nothing to ride is suggested');
+  await expect(hurt.getByRole('button', { name: 'Do this' })).toHaveCount(0);
 });
