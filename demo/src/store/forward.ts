@@ -47,10 +47,14 @@ async function turnWeekdays(trx: Db, days: number): Promise<void> {
       .where('weekday', '=', ((weekday - 1 + by) % 7) + 1)
       .execute();
   await sql`UPDATE fixtures SET weekday = (weekday - 1 + ${by}) % 7 + 1`.execute(trx);
-  for (const [table, column] of MONDAYS)
-    await sql`UPDATE ${sql.table(table)} SET ${sql.ref(column)} = date(${sql.ref(column)}, ${`+${days} days`}, '-6 days', 'weekday 1')`.execute(
+  // Weeks follow one another, and no two have one Monday: none may take the next one's place on the way.
+  for (const [table, column] of MONDAYS) {
+    const at = sql.ref(column);
+    await sql`UPDATE ${sql.table(table)} SET ${at} = '>' || date(${at}, ${`+${days} days`}, '-6 days', 'weekday 1')`.execute(
       trx,
     );
+    await sql`UPDATE ${sql.table(table)} SET ${at} = substr(${at}, 2)`.execute(trx);
+  }
 }
 
 /** Moves the whole story of the demo forward, so that its days lie around today however long ago it was built. */
