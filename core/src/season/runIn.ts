@@ -9,26 +9,20 @@ const SHARES = [80, 70, 60, 50, 40, 30] as const;
 const UNDER = 15;
 
 /**
- * The first Monday of a goal's taper as weeks are dealt: the goal's week and the one before, of a goal from Monday to
- * Wednesday the two before.
- *
- * @param date the goal's day
- * @returns `yyyy-mm-dd`
- * Source: handbook section 8.8.
- */
-export function taperMonday(date: string): string {
-  return plus(mondayOf(date), weekdayOf(date) <= 2 ? -14 : -7);
-}
-
-/**
  * Whole weeks from a week to the taper: 1 for the last before it.
  *
  * @param monday Monday of the week
  * @param date the goal's day
  * @returns 0 or less in the taper and after
+ * Source: handbook section 8.8.
  */
 export function weeksBeforeTaper(monday: string, date: string): number {
   return daysFrom(monday, taperMonday(date)) / 7;
+}
+
+/** The first Monday of a taper as weeks are dealt: two weeks, of a goal from Monday to Wednesday the two before its own. */
+function taperMonday(date: string): string {
+  return plus(mondayOf(date), weekdayOf(date) <= 2 ? -14 : -7);
 }
 
 /**

@@ -12,7 +12,7 @@ export interface OtherGoal extends LayoutGoal {
 /** Main goals nearer than this: the second keeps the first one's base. Source: handbook section 8.8. */
 const REBUILT_WEEKS = 6;
 /** Days before a goal on the way that carry less, and how much of their load is left. */
-export const EASED_DAYS = 3;
+const EASED_DAYS = 3;
 export const EASED_SHARE = 0.7;
 /** A race is ridden at this effort; without a time or a distance it counts an hour, with one at this speed. */
 const RACE = { rpe: 9, minutes: 60, kmPerHour: 30 } as const;

@@ -8,6 +8,7 @@ import { modelsApi } from '../../shared/api/models.ts';
 import { printDay, today } from '../../shared/dates.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Figure } from '../../ui/Figure.tsx';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 
 /** Bests of so many days stand beside what the goal needs. */
@@ -107,23 +108,10 @@ interface RungsProps {
 function Rungs({ rungs, met, goal }: RungsProps) {
   return (
     <table className="goal-ladder">
-      <thead>
-        <tr>
-          <th scope="col">Needed for {goal}</th>
-          <th scope="col" className="text-end">
-            W
-          </th>
-          <th scope="col" className="text-end">
-            Best of {BEST_DAYS} days
-          </th>
-          <th scope="col" className="text-end">
-            Last met
-          </th>
-          <th scope="col" className="text-end">
-            Gap
-          </th>
-        </tr>
-      </thead>
+      <HeadRow
+        words={[`Needed for ${goal}`]}
+        figures={['W', `Best of ${BEST_DAYS} days`, 'Last met', 'Gap']}
+      />
       <tbody>
         {rungs.map((rung, at) => (
           <tr key={rung.what}>

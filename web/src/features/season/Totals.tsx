@@ -3,6 +3,7 @@ import { daysFrom, plus, type Reckoned, type Total, totalsOf } from '@uphill/cor
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import { printDay, today } from '../../shared/dates.ts';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 
 interface Props {
@@ -47,34 +48,13 @@ export function Totals({ season, blocks }: Props) {
   );
 }
 
+const FIGURES = ['Hours', 'Points', 'Longest', 'Low', 'Middle', 'High'];
+
 function Table({ rows, by }: { rows: readonly Row[]; by: 'week' | 'block' }) {
   return (
     <div className="table-scroll">
       <table className="layout-weeks">
-        <thead>
-          <tr>
-            <th scope="col">{by === 'week' ? 'Week' : 'Block'}</th>
-            <th scope="col" />
-            <th scope="col" className="text-end">
-              Hours
-            </th>
-            <th scope="col" className="text-end">
-              Points
-            </th>
-            <th scope="col" className="text-end">
-              Longest
-            </th>
-            <th scope="col" className="text-end">
-              Low
-            </th>
-            <th scope="col" className="text-end">
-              Middle
-            </th>
-            <th scope="col" className="text-end">
-              High
-            </th>
-          </tr>
-        </thead>
+        <HeadRow words={[by === 'week' ? 'Week' : 'Block', '']} figures={FIGURES} />
         {rows.map(({ name, over, planned, ridden }) => (
           <tbody key={name}>
             <tr>
