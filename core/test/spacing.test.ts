@@ -191,6 +191,10 @@ describe('rules of spacing', () => {
     const rider = { ...broken.input.rider, settings: off, cleared: false };
     const without = { ...broken, input: { ...broken.input, rider } };
     expect(brokenIn(broken, week)).toContain('Hours');
+    // What comes back every week has its own time.
+    const fixture = { ...ride(45), fixture: true };
+    const none = weekOf([[fixture], [], [], [], [], [], []], { hours: Array<number>(7).fill(0) });
+    expect(brokenIn(...none)).not.toContain('Hours');
     expect(brokenIn(without, week)).not.toContain('Hours');
     const [uncleared, other] = weekOf(CASES.cleared.breaks, {
       rider: { cleared: false },

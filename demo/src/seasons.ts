@@ -34,6 +34,8 @@ interface DemoSeason {
   } | null;
   /** Template of the weeks that are laid out. */
   readonly ahead: string;
+  /** The first block of it that is laid out; all where left out. */
+  readonly first?: string;
   /** Weeks from this one to the first that is laid out: those before are the coach's own. */
   readonly from: number;
   /** A week of the coach's own that is easy, filled like the others. */
@@ -44,7 +46,7 @@ const DEMO_SEASONS: Readonly<Record<string, DemoSeason>> = {
   // The ninth of twenty-four weeks.
   'Ines Okafor': {
     behind: { template: 'long-build', weeks: 8, of: 24 },
-    ...{ ahead: 'long-build', from: 6, easy: 5 },
+    ...{ ahead: 'long-build', first: 'ceiling-longer', from: 6, easy: 5 },
   },
   'Tomas Brandt': {
     behind: { template: 'four-fours', weeks: 7, of: 16 },
@@ -87,15 +89,17 @@ export async function laySeason(name: string, id: string, ask: Ask): Promise<Blo
   if (demo.easy !== undefined) await easyWeek(id, ask, plus(monday, 7 * demo.easy));
   const goal = goalOn(rider.goals, season.today);
   const from = plus(monday, 7 * demo.from);
-  const out = await laidOut(rider, { template: templateOf(demo.ahead), goal, from }, ask);
+  const whole = templateOf(demo.ahead);
+  const template = { ...whole, blocks: whole.blocks.slice(placeOf(whole, demo.first)) };
+  const out = await laidOut(rider, { template, goal, from }, ask);
   const { state } = await readSeason(id, ask);
   await ask('POST', `/riders/${id}/layouts`, storedOf(out, { state, goal, from, demo }));
   if (!demo.behind) return null;
   const { weeks, of } = demo.behind;
-  const template = templateOf(demo.behind.template);
-  const { blocks } = dealWeeks(template, { weeks: of, loadWeeks: rider.masters ? 2 : 3 });
+  const before = templateOf(demo.behind.template);
+  const { blocks } = dealWeeks(before, { weeks: of, loadWeeks: rider.masters ? 2 : 3 });
   return {
-    ...{ riderId: id, from: plus(monday, -7 * weeks), template },
+    ...{ riderId: id, from: plus(monday, -7 * weeks), template: before },
     goal: goal && { name: goal.name, date: goal.date },
     blocks: firstWeeks(blocks, weeks + demo.from),
   };
@@ -105,6 +109,10 @@ function templateOf(id: string): Template {
   const found = TEMPLATES.find((template) => template.id === id);
   if (!found) throw new RangeError(`There is no template ${id}.`);
   return found;
+}
+
+function placeOf({ blocks }: Template, first: string | undefined): number {
+  return first === undefined ? 0 : blocks.findIndex(({ id }) => id === first);
 }
 
 /** As many weeks of some blocks as there are before those that are laid out. */

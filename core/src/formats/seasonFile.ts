@@ -89,7 +89,18 @@ export type SeasonFile = Omit<z.infer<typeof seasonFileSchema>, 'format' | 'vers
  * @returns the file as text; its fields are in docs/formats.md
  */
 export function writeSeasonJson(season: SeasonFile): string {
-  return `${JSON.stringify({ format: FORMAT, version: VERSION, ...season }, null, 2)}\n`;
+  const { rider, goal, from, template, blocks, weeks, days } = season;
+  // Weeks come as they are stored, with more about them than goes out: what is written can be read again.
+  const file = {
+    ...{ format: FORMAT, version: VERSION, rider, from, template },
+    goal: goal && { name: goal.name, date: goal.date },
+    blocks: blocks.map((each) => ({ block: each.block, from: each.from, kinds: each.kinds })),
+    weeks: weeks.map(({ monday: of, kind, period, system, rise, goal: points }) => ({
+      ...{ monday: of, kind, period, system, rise, goal: points },
+    })),
+    days: days.map(({ date, kind, plan, minutes }) => ({ date, kind, plan, minutes })),
+  };
+  return `${JSON.stringify(file, null, 2)}\n`;
 }
 
 /**

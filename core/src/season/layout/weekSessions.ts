@@ -4,6 +4,7 @@ import { daysFrom, plus } from '../week.ts';
 import type { LayoutGoal } from './goalOf.ts';
 import type { LaidWeek, Ready } from './layWeek.ts';
 import { type Sessions, type SlotInHand, withReps } from './slots.ts';
+import { GOAL_CLIMBS } from './template.ts';
 
 /** The whole goal is not ridden in so many days before it. Source: handbook section 8.7. */
 const NOT_IN_LAST_DAYS = 10;
@@ -51,7 +52,10 @@ export class WeekSessions {
     if (kind !== 'load' || !goal?.seconds || goal.watts === null) return null;
     if (weeksBeforeTaper(monday, goal.date) % 2 !== 0) return null;
     if (daysFrom(plus(monday, 6), goal.date) <= NOT_IN_LAST_DAYS) return null;
-    return slot.whole(goal.seconds);
+    const whole = slot.whole(goal.seconds);
+    if (!whole && slot.family === GOAL_CLIMBS)
+      this.sayOnce(`The whole of ${goal.name} at 95 % does not hold at today’s numbers.`);
+    return whole;
   }
 
   /** In the run-in the second session has as few reps as it takes for the goal's power to have its share. */

@@ -12,8 +12,10 @@ export const hours: Rule = {
     daysOf(season, week).flatMap((day) => {
       const given = day.day.hours;
       const minutes = day.works.reduce((sum, work) => sum + minutesOfWork(work), 0);
+      // What comes back every week has its own time: alone on a day it is within any hours.
+      const fixed = day.works.every(({ fixture }) => fixture);
       // Whole minutes: a session of 1 h 00:20 fits an hour.
-      return given === null || isOver(season, day) || minutes <= given * 60 + 0.5
+      return given === null || fixed || isOver(season, day) || minutes <= given * 60 + 0.5
         ? []
         : [
             {

@@ -30,7 +30,7 @@ export function GoalBehind({ rider, goal, close }: Props) {
     if (done) close();
   };
   return (
-    <>
+    <div className="text-start">
       <Came rider={rider} goal={goal} />
       <SaveForm form={form} label="Keep it" save={save} close={close} problem={problem}>
         <div className="entry-row">
@@ -44,7 +44,7 @@ export function GoalBehind({ rider, goal, close }: Props) {
           <TextField of={form.control} name="note" label="Note for next year" wide />
         </div>
       </SaveForm>
-    </>
+    </div>
   );
 }
 
@@ -89,7 +89,9 @@ function Came({ rider, goal }: { rider: Rider; goal: Goal }) {
                   `${name}, ${printDuration(Math.round(minutes * 60))}, ${roundHalfUp(load)} points`,
               )
               .join('; ')}
-        {best && goal.seconds !== null && `; best ${printDuration(goal.seconds)}: ${best.watts} W`}
+        {best &&
+          goal.seconds !== null &&
+          `; best ${printDuration(goal.seconds)}: ${roundHalfUp(best.watts)} W`}
       </dd>
       <dt>Base that morning</dt>
       <dd>
