@@ -175,6 +175,11 @@ describe('a season laid out', () => {
     const taper = (out: LaidOut): number =>
       out.taper && !('refusal' in out.taper) ? out.taper.chosen.days : 0;
     expect([taper(long), taper(short)]).toEqual([12, 7]);
+    const reserve = (taperReserve: number): number => {
+      const { taper: found } = laid({}, { settings: { taperReserve } });
+      return found && !('refusal' in found) ? (found.chosen.reserve ?? 0) : 0;
+    };
+    expect(reserve(30)).toBeGreaterThan(reserve(10));
     const last = (out: LaidOut): number =>
       out.weeks.find(({ kind }) => kind === 'taper')?.goal ?? 0;
     expect(last(long)).toBeLessThan(last(short));

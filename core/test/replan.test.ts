@@ -152,7 +152,8 @@ describe('pain', () => {
       changes: [{ kind: 'endurance', id: 'low', minutes: 45 }],
     });
     expect(afterPain(now, { ...none, during: 3 })).toMatchObject({ id: 'painSame', easier: [] });
-    expect(afterPain(now, { ...none, during: 3 }, 2)).toMatchObject(back);
+    const careful = of([[[], [hard], [], [], [low], [], []], rest], { settings: { painLimit: 2 } });
+    expect(afterPain(careful, { ...none, during: 3 })).toMatchObject(back);
     expect(afterPain(now, { ...none, during: 1, calmDays: 3 })).toMatchObject({
       ...{ id: 'painUp', easier: [], harder: ['hard', 'low'] },
     });

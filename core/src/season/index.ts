@@ -50,7 +50,7 @@ export {
   type WeekPlan,
 } from './planWeek.ts';
 export { goalAgain, type GoalAnswer } from './replan/goalAgain.ts';
-export { afterPain, type Pain, PAIN_LIMIT, PAIN_SIGNS, type PainSign } from './replan/pain.ts';
+export { afterPain, type Pain, PAIN_SIGNS, type PainSign } from './replan/pain.ts';
 export { type Total, totalsOf } from './totals.ts';
 export { STRENGTH_WEEKS, type StrengthAsked, strengthOf } from './strengthPhases.ts';
 export { reckon } from './reckon.ts';

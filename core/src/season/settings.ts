@@ -55,6 +55,12 @@ export const seasonSettingsSchema = z.strictObject({
   beforeReps: whole('Endurance before reps', 0, 90),
   /** What a fixed group ride or race counts as. */
   groupCounts: z.enum(['threshold', 'ceiling', 'onceAWeek', 'nothing']),
+  /** Reserve that a taper aims at on the goal's morning, percent of base. */
+  taperReserve: within('The reserve of a taper', 10, 30),
+  /** From any day an illness with a chance of 1 in so many, where things go wrong; null: none. */
+  illOneIn: whole('The chance of an illness', 60, 3650).nullable(),
+  /** Pain over this is one rung back. */
+  painLimit: whole('The limit of pain', 2, 5),
   /** Weekdays the coach fixed for hard days, Monday is 0; empty: they are chosen. */
   hardOn: z.array(z.number().int().min(0).max(6)).max(7),
   /** Rules that are switched off. */
@@ -62,10 +68,10 @@ export const seasonSettingsSchema = z.strictObject({
 });
 export type SeasonSettings = z.infer<typeof seasonSettingsSchema>;
 
-/** As long as nobody says otherwise. Source: handbook sections 8.1, 8.2, 8.5 and 8.6. */
+/** As long as nobody says otherwise. Source: handbook sections 8.1, 8.2, 8.5, 8.6, 8.9, 8.10 and 8.12. */
 export const USUAL_SEASON: SeasonSettings = {
   ...{ baseDays: 42, recentDays: 7, counts: 'all', easyWeek: 60, onGoal: 15 },
   ...{ sameness: 2, easyShare: 80, begun: 1.15, restDays: 2, longRide: 1.2 },
   ...{ loadWeeks: 3, mastersLoadWeeks: 2, beforeReps: 60, groupCounts: 'threshold' },
-  ...{ hardOn: [], off: [] },
+  ...{ taperReserve: 20, illOneIn: 182, painLimit: 3, hardOn: [], off: [] },
 };

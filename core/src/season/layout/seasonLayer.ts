@@ -239,10 +239,11 @@ export class SeasonLayer {
     if (!goal) return null;
     if (this.taper === null) {
       const { recent, mean } = this.draft.before(monday);
+      const { settings } = season.input.rider;
       const daysToGoal = daysFrom(monday, goal.date);
       const before = { base, recent, dailyLoad: mean, daysToGoal };
       this.taper = chosenOf(
-        taperFor(before, undefined, season.input.rider.settings),
+        taperFor(before, settings.taperReserve, settings),
         this.input.taperDays,
       );
     }

@@ -22,8 +22,6 @@ export interface Pain {
   readonly calmDays: number;
 }
 
-/** Over this it is too much; the coach may set 2 to 5. */
-export const PAIN_LIMIT = { usual: 3, least: 2, most: 5 } as const;
 const CLINICIAN = 5;
 const CALM_DAYS = 3;
 /** So many days of the plan go a rung back or up. */
@@ -37,15 +35,10 @@ const LOW_CADENCE: ReadonlySet<string | null> = new Set(['low-cadence', 'strengt
  *
  * @param season the season
  * @param pain numbers from 0 to 10, signs, calm days
- * @param limit over which it is one rung back, 2–5
- * @returns one offer, or the refusal to suggest any riding
+ * @returns one offer, by the limit that the coach set; or the refusal to suggest any riding
  * Source: handbook sections 8.10 (Injured) and 11.
  */
-export function afterPain(
-  season: Reckoned,
-  pain: Pain,
-  limit: number = PAIN_LIMIT.usual,
-): Offer | { readonly refusal: string } {
+export function afterPain(season: Reckoned, pain: Pain): Offer | { readonly refusal: string } {
   const { before, during, nextMorning, signs, calmDays } = pain;
   const most = Math.max(before, during, nextMorning);
   if (signs.length > 0 || most > CLINICIAN) {
@@ -53,7 +46,8 @@ export function afterPain(
       signs.length > 0 ? signs.map((sign) => PAIN_SIGNS[sign]).join(', ') : `${most} of 10`;
     return { refusal: `Pain ${why}: nothing to ride is suggested. See a clinician first.` };
   }
-  const { today } = season.input;
+  const { today, rider } = season.input;
+  const limit = rider.settings.painLimit;
   if (most > limit || nextMorning > before) {
     const low = worksIn(season, today, AHEAD_DAYS).filter(({ planned }) =>
       LOW_CADENCE.has(planned?.family ?? null),

@@ -43,9 +43,11 @@ export function IfThingsGoWrong({ season, show }: Props) {
       {state.kind === 'done' && <Found riderId={season.riderId} outcome={state.outcome} />}
       <p className="small soft mb-0">
         Hard days: {percent(rates.hard.missed)} missed, {percent(rates.hard.shortened)} shortened;
-        other rides: {percent(rates.other.missed)} and {percent(rates.other.shortened)}; ill from
-        any day with a chance of 1 in {USUAL_BAD_LUCK.illOneIn}. Each run is re-planned by the first
-        choice of “What now?”.
+        other rides: {percent(rates.other.missed)} and {percent(rates.other.shortened)};{' '}
+        {season.rider.settings.illOneIn === null
+          ? 'no illness'
+          : `ill from any day with a chance of 1 in ${season.rider.settings.illOneIn}`}
+        . Each run is re-planned by the first choice of “What now?”.
       </p>
     </section>
   );
@@ -102,7 +104,8 @@ function useRuns(season: Season, show: (outcome: Outcome) => void) {
       type: 'module',
     });
     worker.current = own;
-    const luck = { ...USUAL_BAD_LUCK, seed: SEED, ...ratesOf({ input: season }) };
+    const { illOneIn } = season.rider.settings;
+    const luck = { ...USUAL_BAD_LUCK, illOneIn, seed: SEED, ...ratesOf({ input: season }) };
     const tell = proxy((done: number) => {
       if (worker.current === own) setState({ kind: 'running', done });
     });

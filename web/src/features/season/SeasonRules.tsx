@@ -16,7 +16,15 @@ interface Props {
   readonly typedBase: Season['typedBase'];
 }
 
-type Number = 'restDays' | 'loadWeeks' | 'longRide' | 'onGoal' | 'easyWeek' | 'beforeReps';
+type Number =
+  | 'restDays'
+  | 'loadWeeks'
+  | 'longRide'
+  | 'onGoal'
+  | 'easyWeek'
+  | 'beforeReps'
+  | 'taperReserve'
+  | 'painLimit';
 
 /** Figures a coach argues with most, with their ranges. */
 const NUMBERS: readonly (readonly [Number, string, readonly [number, number]])[] = [
@@ -26,6 +34,8 @@ const NUMBERS: readonly (readonly [Number, string, readonly [number, number]])[]
   ['onGoal', 'On goal within, points', [6, 30]],
   ['easyWeek', 'Easy week, % of a load week', [50, 70]],
   ['beforeReps', 'Endurance before reps, min', [0, 90]],
+  ['taperReserve', 'Reserve after a taper, % of base', [10, 30]],
+  ['painLimit', 'Pain over which it is a rung back', [2, 5]],
 ];
 
 /** Which rules of spacing are asked of this rider, their figures, and a base that the coach knows. */
@@ -67,11 +77,16 @@ export function SeasonRules({ rider, settings, typedBase }: Props) {
   );
 }
 
+/** Left empty there is no illness. */
+interface Chance {
+  readonly illOneIn?: number | null;
+}
+
 function Figures({
   settings,
   set,
 }: Pick<Props, 'settings'> & { readonly set: (over: Partial<SeasonSettings>) => void }) {
-  const [typed, setTyped] = useState<Partial<Record<Number, number>>>({});
+  const [typed, setTyped] = useState<Partial<Record<Number, number>> & Chance>({});
   return (
     <form
       className="mt-2"
@@ -91,6 +106,15 @@ function Figures({
           set={(value) => setTyped({ ...typed, [name]: value })}
         />
       ))}
+      <NumberField
+        whole
+        label="If things go wrong, ill from any day with a chance of 1 in"
+        hint="left empty: no illness"
+        bounds={[60, 3650]}
+        wrong="From 60 to 3,650."
+        value={typed.illOneIn === undefined ? settings.illOneIn : typed.illOneIn}
+        set={(illOneIn) => setTyped({ ...typed, illOneIn })}
+      />
       <Button type="submit" variant="outline-secondary" disabled={Object.keys(typed).length === 0}>
         Save the figures
       </Button>

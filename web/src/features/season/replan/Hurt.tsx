@@ -1,4 +1,4 @@
-import { afterPain, type Pain, PAIN_LIMIT, PAIN_SIGNS, type PainSign } from '@uphill/core/season';
+import { afterPain, type Pain, PAIN_SIGNS, type PainSign } from '@uphill/core/season';
 import { useMemo, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Link } from 'react-router';
@@ -18,7 +18,7 @@ const SIGNS = Object.entries(PAIN_SIGNS) as [PainSign, string][];
 /** Something hurts: what its numbers and signs do to the plan, or whose word comes first. */
 export function Hurt({ rider, season, inHand }: PartProps) {
   const [pain, setPain] = useState(NONE);
-  const [limit, setLimit] = useState<number>(PAIN_LIMIT.usual);
+  const limit = season.input.rider.settings.painLimit;
   const asked = pain !== NONE;
   const found = useMemo(() => afterPain(season, pain, limit), [season, pain, limit]);
   const offers = useMemo(() => ('refusal' in found ? [] : [found]), [found]);
@@ -53,16 +53,6 @@ export function Hurt({ rider, season, inHand }: PartProps) {
           wrong="From 0 to 90 days."
           value={pain.calmDays}
           set={(calmDays) => setPain({ ...pain, calmDays })}
-        />
-        <NumberField
-          needed
-          whole
-          label="Too much over"
-          hint="usually 3"
-          bounds={[PAIN_LIMIT.least, PAIN_LIMIT.most]}
-          wrong={`From ${PAIN_LIMIT.least} to ${PAIN_LIMIT.most}.`}
-          value={limit}
-          set={setLimit}
         />
       </div>
       <div className="d-flex flex-wrap gap-3 my-2" role="group" aria-label="Signs">
