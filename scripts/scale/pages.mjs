@@ -146,10 +146,10 @@ export async function measurePages(database) {
     [{ css: '.bar a', text: 'Riders' }, { css: 'table.riders tbody tr' }],
     [{ css: 'table.riders tbody a' }, { css: 'h1', text: 'Tests' }],
   ]);
-  await repeat('to the session book and its own day', 100, [
+  await repeat('to the session book and the squad’s week', 100, [
     [{ css: '.bar a', text: 'Session book' }, { css: '.book-rung' }],
     [
-      { css: '.bar a', text: 'Day' },
+      { css: '.bar a', text: 'Squad week' },
       { css: 'h1', text: 'Session book', gone: true },
     ],
   ]);

@@ -20,7 +20,8 @@ import type { DealtBlock } from './deal.ts';
 import type { Draft } from './draft.ts';
 import { EASED_SHARE } from './otherGoals.ts';
 import { testsOf } from './sessions.ts';
-import { type Sessions, SlotInHand, withReps } from './slots.ts';
+import { withReps } from './reps.ts';
+import { type Sessions, SlotInHand } from './slots.ts';
 
 const MOST_FIXES = 6;
 /** Nobody sets out for less, min; Endurance is cut in steps. */

@@ -12,6 +12,7 @@ import { goalFamily, type LayoutGoal, weeksToGoal } from './goalOf.ts';
 import type { LaidDay, LaidOut, LayoutInput } from './laidOut.ts';
 import { type LaidWeek, WeekLayer } from './layWeek.ts';
 import { easedIn, raceOf } from './otherGoals.ts';
+import { offGoal } from './offGoal.ts';
 import { openerOf } from './sessions.ts';
 import { type Sessions, SlotInHand } from './slots.ts';
 import type { Template, TemplateBlock } from './template.ts';
@@ -78,7 +79,7 @@ export class SeasonLayer {
     const weeks = blocks.flatMap(({ weeks: own }) => own);
     if (goal && template.anchor === 'goal') this.layGoal(goal);
     this.fixAll(weeks.map(({ monday }) => monday));
-    this.sayShort(weeks);
+    this.says.push(...offGoal(this.draft, weeks));
     return this.result(blocks, weeks);
   }
 
@@ -161,20 +162,6 @@ export class SeasonLayer {
       this.says.push(
         `The day before the goal has no hours: no ${plan.name.toLowerCase()} stands there.`,
       );
-  }
-
-  /** Weeks that stay short of their goal, in one sentence. */
-  private sayShort(weeks: readonly LaidWeek[]): void {
-    const { onGoal } = this.input.season.input.rider.settings;
-    const missing = weeks.flatMap(({ monday, kind }) => {
-      const { week } = this.draft.around(monday);
-      const short = (week.goal?.value ?? 0) - week.load;
-      return kind === 'load' && short > onGoal ? [short] : [];
-    });
-    if (missing.length === 0) return;
-    this.says.push(
-      `${missing.length} load week${missing.length === 1 ? ' stays' : 's stay'} short of the goal, by up to ${roundHalfUp(Math.max(...missing))} points: hours or rules allow no more.`,
-    );
   }
 
   private layBlocks(

@@ -4,17 +4,15 @@ import {
   climb,
   type Climbing,
   fitToBalance,
-  type Item,
   type Lever,
-  nameFromSets,
   type NewId,
   type Plan,
   planOfRung,
   rungsOf,
   sessionVerdict,
-  type Step,
 } from '../../sessions/index.ts';
 import type { Planned } from '../week.ts';
+import { changed, named, wholePercents, withReps } from './reps.ts';
 import { GOAL_CLIMBS, GOAL_FAMILY, type Slot } from './template.ts';
 
 /** What was ridden of a family last. */
@@ -243,63 +241,6 @@ export class SlotInHand {
     const own = planOfRung({ id: '', plan, rung: null }, this.sessions.newId);
     return named({ ...own, items: own.items.map((item) => changed(item, share, rest)) });
   }
-}
-
-/**
- * A session with a share of its reps; watts and rests stay.
- *
- * @param plan the session
- * @param share 0–1
- * @returns the session, each set with at least one rep
- * Source: handbook section 8.9.
- */
-export function withReps(plan: Plan, share: number): Plan {
-  return named({ ...plan, items: plan.items.map((item) => changed(item, share)) });
-}
-
-/** Reps in whole percent of FTP, rounded down: nobody asks for tenths. */
-function wholePercents(plan: Plan): Plan {
-  const whole = (target: Step['target']): Step['target'] =>
-    target.kind === 'steady' && target.effort.kind === 'percent'
-      ? {
-          ...target,
-          effort: {
-            ...target.effort,
-            low: Math.floor(target.effort.low),
-            high: Math.floor(target.effort.high),
-          },
-        }
-      : target;
-  const items = plan.items.map((item) =>
-    item.kind === 'set'
-      ? {
-          ...item,
-          parts: item.parts.map((part) =>
-            part.kind === 'step' ? { ...part, target: whole(part.target) } : part,
-          ),
-        }
-      : item,
-  );
-  return named({ ...plan, items });
-}
-
-/** A name that follows the sets says what they have become. */
-function named(plan: Plan): Plan {
-  return plan.nameFollows ? { ...plan, name: nameFromSets(plan) } : plan;
-}
-
-function changed(item: Item, share: number, rest?: number): Item {
-  if (item.kind !== 'set') return item;
-  const reps = typeof item.reps === 'number' ? fewer(item.reps, share) : item.reps;
-  const [part] = item.parts;
-  const seconds = part?.kind === 'step' && part.length.kind === 'time' ? part.length.seconds : null;
-  if (rest === undefined || !item.rest || seconds === null) return { ...item, reps };
-  const length = { kind: 'time', seconds: Math.max(1, Math.round(seconds * rest)) } as const;
-  return { ...item, reps, rest: { ...item.rest, step: { ...item.rest.step, length } } };
-}
-
-function fewer(reps: number, share: number): number {
-  return Math.max(1, Math.round(reps * share));
 }
 
 function familyFor(slot: Slot, { goalFamily, cleared }: Sessions): string {

@@ -3,7 +3,8 @@ import { runInAsks, weeksBeforeTaper } from '../runIn.ts';
 import { daysFrom, plus } from '../week.ts';
 import type { LayoutGoal } from './goalOf.ts';
 import type { LaidWeek, Ready } from './layWeek.ts';
-import { type Sessions, type SlotInHand, withReps } from './slots.ts';
+import { withReps } from './reps.ts';
+import type { Sessions, SlotInHand } from './slots.ts';
 import { GOAL_CLIMBS } from './template.ts';
 
 /** The whole goal is not ridden in so many days before it. Source: handbook section 8.7. */

@@ -18,9 +18,8 @@ const SIGNS = Object.entries(PAIN_SIGNS) as [PainSign, string][];
 /** Something hurts: what its numbers and signs do to the plan, or whose word comes first. */
 export function Hurt({ rider, season, inHand }: PartProps) {
   const [pain, setPain] = useState(NONE);
-  const limit = season.input.rider.settings.painLimit;
   const asked = pain !== NONE;
-  const found = useMemo(() => afterPain(season, pain, limit), [season, pain, limit]);
+  const found = useMemo(() => afterPain(season, pain), [season, pain]);
   const offers = useMemo(() => ('refusal' in found ? [] : [found]), [found]);
   const sign = (id: PainSign, on: boolean): void =>
     setPain({
