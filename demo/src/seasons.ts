@@ -31,6 +31,8 @@ interface DemoSeason {
     readonly template: string;
     readonly weeks: number;
     readonly of: number;
+    /** Load weeks in a row; two for masters, else three, where left out. */
+    readonly loadWeeks?: number;
   } | null;
   /** Template of the weeks that are laid out. */
   readonly ahead: string;
@@ -54,7 +56,7 @@ const DEMO_SEASONS: Readonly<Record<string, DemoSeason>> = {
   },
   'Leila Haddad': { behind: null, ahead: 'climb-run-in', from: 5 },
   'Rurik Olsen': {
-    behind: { template: 'strength-to-ceiling', weeks: 5, of: 9 },
+    behind: { template: 'strength-to-ceiling', weeks: 6, of: 9, loadWeeks: 4 },
     ...{ ahead: 'short-build', from: 5 },
   },
   'Maud Tremblay': { behind: null, ahead: 'climb-run-in', from: 5 },
@@ -95,9 +97,12 @@ export async function laySeason(name: string, id: string, ask: Ask): Promise<Blo
   const { state } = await readSeason(id, ask);
   await ask('POST', `/riders/${id}/layouts`, storedOf(out, { state, goal, from, demo }));
   if (!demo.behind) return null;
-  const { weeks, of } = demo.behind;
+  const { weeks, of, loadWeeks } = demo.behind;
   const before = templateOf(demo.behind.template);
-  const { blocks } = dealWeeks(before, { weeks: of, loadWeeks: rider.masters ? 2 : 3 });
+  const { blocks } = dealWeeks(before, {
+    weeks: of,
+    loadWeeks: loadWeeks ?? (rider.masters ? 2 : 3),
+  });
   return {
     ...{ riderId: id, from: plus(monday, -7 * weeks), template: before },
     goal: goal && { name: goal.name, date: goal.date },

@@ -276,8 +276,16 @@ test('a week missed through illness is answered, not chased', async ({ page, dem
   await page.keyboard.press('Control+z');
   await expect(page.locator('.season-now')).not.toContainText('Easy week');
 
-  // The goal is asked again: fewer watts, taken back.
+  // A long pause makes the FTP doubtful; the one to work with is taken once, and taken back.
   await page.goto(`${demoHouse.url}/riders/${rurik}/season/now`);
+  await pause.getByLabel('Days in a row without riding').fill('21');
+  await pause.getByRole('button', { name: /^Use \d+ W from today$/ }).click();
+  await expect(page.getByText(/^\d+ W counts from today\.$/)).toBeVisible();
+  await expect(pause.getByText('FTP is doubtful')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(pause.getByText('FTP is doubtful')).toBeVisible();
+
+  // The goal is asked again: fewer watts, taken back.
   const again = region(page, /^Does Salt Road climb still stand/);
   const lower = again.getByRole('article', { name: /^Lower it to \d+ W/ });
   await expect(lower).toContainText('That morning: base');

@@ -1,4 +1,10 @@
-import { familyOf, type Plan, type RiderOnDay, sessionNumbers } from '../sessions/index.ts';
+import {
+  familyOf,
+  type Plan,
+  type RiderOnDay,
+  sessionNumbers,
+  sessionVerdict,
+} from '../sessions/index.ts';
 import { roundHalfUp, roundTo } from '../units/index.ts';
 import { type Worked, worked } from '../working/index.ts';
 import { daysFrom, plus } from './week.ts';
@@ -9,6 +15,9 @@ const [WOULD_NOT_SHOW, AMBITIOUS] = [2, 6];
 /** The best of so many days is what it aims from, and nearer than this two are too many. */
 const BEST_DAYS = 180;
 const APART_DAYS = 28;
+
+/** The verdict of a session that leaves nothing. */
+const AT_THE_LIMIT = 'at the limit';
 
 /** A benchmark as it was ridden or stands to be. */
 export interface SetNumber {
@@ -29,7 +38,7 @@ export interface Benchmark {
   /** In watts, else in minutes. */
   readonly goal: Worked | null;
   readonly says: string | null;
-  /** Two within four weeks are more than the legs forgive. */
+  /** Two at the limit within four weeks are more than the legs forgive. */
   readonly tooOften: boolean;
 }
 
@@ -82,10 +91,16 @@ export function benchmarkOf(
     best,
     goal: best && goalOn(best, percent),
     says: best && saidOf(percent),
-    tooOften: held.some(
-      ({ date }, place) => place > 0 && daysFrom(held[place - 1]?.date ?? date, date) < APART_DAYS,
+    tooOften: isTooOften(
+      held.filter(({ plan }) => sessionVerdict(plan, rider).verdict?.word === AT_THE_LIMIT),
     ),
   };
+}
+
+function isTooOften(days: readonly BenchmarkDay[]): boolean {
+  return days.some(
+    ({ date }, place) => place > 0 && daysFrom(days[place - 1]?.date ?? date, date) < APART_DAYS,
+  );
 }
 
 function numbersOf({ date, plan }: BenchmarkDay, rider: RiderOnDay): SetNumber {

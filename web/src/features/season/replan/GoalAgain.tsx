@@ -1,6 +1,6 @@
 import type { Goal, Rider } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
-import { goalAgain, type GoalAnswer, plus, type Reckoned, workingFtp } from '@uphill/core/season';
+import { goalAgain, type GoalAnswer, plus, type Reckoned } from '@uphill/core/season';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -11,6 +11,7 @@ import { useAct } from '../../../shared/useAct.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import { DateField } from '../../../ui/DateField.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
+import { workingNow } from './workingNow.ts';
 
 interface Props {
   readonly rider: Rider;
@@ -27,7 +28,7 @@ const LEAST_S = 300;
 export function GoalAgain({ rider, season, days }: Props) {
   const { ftpW } = useRiderNumbers(rider, today());
   const goal = goalOn(rider.goals, today());
-  const working = ftpW === null ? null : workingFtp(ftpW, days).value;
+  const working = ftpW === null ? null : workingNow(rider, ftpW, days).value;
   if (!goal || goal.date <= today()) return null;
   if (goal.watts === null || goal.seconds === null || goal.seconds < LEAST_S || working === null)
     return null;
