@@ -265,6 +265,9 @@ describe('several goals', () => {
     expect(less).toBeLessThanOrEqual(0.7 * full + 1);
     expect(less).toBeGreaterThan(0.35 * full);
     expect(eased.says).toContain('The three days before Fen Loop carry 30 % less.');
+    const notYet = laid({ others: [goal] }, { rider: { cleared: false } });
+    expect(notYet.days.some(({ plan }) => plan?.sport === 'race')).toBe(false);
+    expect(notYet.says.join(' ')).toContain('Fen Loop: no race stands there until');
   });
 
   it('a second main goal within six weeks keeps the first one’s base; later the last two blocks come again', () => {

@@ -124,7 +124,9 @@ export class SeasonLayer {
     const last = goal?.date ?? this.input.season.input.days.at(-1)?.date ?? from;
     for (const other of others.filter(({ date }) => date >= from && date < last)) {
       const day = this.draft.dayOf(other.date);
-      if (other.rank !== 'main' && day && !day.works.some(({ kind }) => kind === 'race'))
+      if (other.rank !== 'main' && !this.sessions.cleared)
+        this.says.push(`${other.name}: no race stands there until the health screen is clear.`);
+      else if (other.rank !== 'main' && day && !day.works.some(({ kind }) => kind === 'race'))
         this.draft.place(other.date, raceOf(other, newId), 'race');
     }
     const next = others.find(({ rank, date }) => rank === 'main' && goal && date > goal.date);
