@@ -3,7 +3,7 @@ import { daysFrom, plus, reckon, type Reckoned } from '@uphill/core/season';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
 import { seasonApi } from '../../shared/api/season.ts';
-import { printDay } from '../../shared/dates.ts';
+import { printDay, today } from '../../shared/dates.ts';
 
 /** Another season under this one: its base by this one's days. */
 export interface Under {
@@ -24,7 +24,7 @@ export function useOtherSeason(rider: Rider, season: Reckoned | undefined) {
   const goal = season?.input.goal ?? null;
   const choices = useMemo(() => {
     const goals = rider.goals
-      .filter(({ date }) => goal !== null && date < goal.date)
+      .filter(({ date }) => goal !== null && date < today())
       .map(({ id, name, date }) => [id, `${name}, ${printDay(date)}`] as const);
     return [['', 'none'] as const, [YEAR, 'a year ago'] as const, ...goals];
   }, [rider.goals, goal]);
@@ -35,7 +35,11 @@ export function useOtherSeason(rider: Rider, season: Reckoned | undefined) {
   const { data } = seasonApi.useSeasonQuery(
     chosen === '' || !first || !last
       ? skipToken
-      : { riderId: rider.id, from: wholeWeek(first, shift), to: plus(last, roundWeek(shift)) },
+      : {
+          riderId: rider.id,
+          from: plus(first, wholeWeeks(shift)),
+          to: plus(last, wholeWeeks(shift)),
+        },
   );
   const under = useMemo((): Under | null => {
     if (!data || chosen === '') return null;
@@ -52,10 +56,7 @@ export function useOtherSeason(rider: Rider, season: Reckoned | undefined) {
   return { choices, chosen, setChosen, under };
 }
 
-function roundWeek(shift: number): number {
-  return Math.round(shift / 7) * 7;
-}
-
-function wholeWeek(first: string, shift: number): string {
-  return plus(first, roundWeek(shift));
+/** A season begins on a Monday, whatever weekday the goals have. */
+function wholeWeeks(days: number): number {
+  return Math.round(days / 7) * 7;
 }
