@@ -301,4 +301,8 @@ test('a week missed through illness is answered, not chased', async ({ page, dem
   await hurt.getByLabel('sharp').check();
   await expect(hurt.getByRole('note')).toContainText('nothing to ride is suggested');
   await expect(hurt.getByRole('button', { name: 'Do this' })).toHaveCount(0);
+  await hurt.getByLabel('What may still be done').fill('flat, an hour at most');
+  await hurt.getByRole('button', { name: 'Add to the briefing' }).click();
+  await page.goto(`${demoHouse.url}/riders/${rurik}/season/${THIS_MONDAY}`);
+  await expect(page.getByText('While it hurts: flat, an hour at most')).toBeVisible();
 });

@@ -6,6 +6,7 @@ import { Caution } from '../../../ui/messages.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { Offers } from './Offers.tsx';
 import type { PartProps } from './part.ts';
+import { StillAllowed } from './StillAllowed.tsx';
 
 const SCALES = [
   ['before', 'Before the ride'],
@@ -72,6 +73,7 @@ export function Hurt({ rider, season, inHand }: PartProps) {
         </Caution>
       )}
       {asked && <Offers {...{ rider, season, inHand, offers }} />}
+      {asked && <StillAllowed {...{ rider, season, inHand }} />}
     </section>
   );
 }
