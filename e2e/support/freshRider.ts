@@ -29,7 +29,7 @@ export async function freshRider(
   };
   const { id } = (await ask('POST', '/riders', FIELDS)) as { id: string };
   const at = `/riders/${id}`;
-  const date = dayFromNow(-3);
+  const date = dayFromNow(-40);
   await ask('POST', `${at}/ftp`, { testId: null, usedW: 240, countsFrom: date, reason: 'known' });
   await ask('PUT', `${at}/availability`, {
     version: 0,

@@ -1,6 +1,7 @@
-import { type Gap, type Lap, preparePower } from '../power/index.ts';
+import type { Gap, Lap } from '../power/index.ts';
 import type { Segment } from '../sessions/index.ts';
 import type { AskedStretch } from './repTable.ts';
+import { findReps, type FoundRep } from './reps/findReps.ts';
 
 /** Where the reps of a planned session lie on a ride, and how that was found. */
 export interface LaidPlan {
@@ -8,24 +9,17 @@ export interface LaidPlan {
   readonly steps: readonly AskedStretch[];
 }
 
-/** The session is laid along the ride in steps of so many seconds. */
-const BLOCK_S = 5;
-/** Laid like this it has to go up and down with the ride as much as this. Source: handbook section 9.1. */
-const LEAST_CORRELATION = 0.6;
-/** This much of the session has to lie on the ride, and this much of its length it may begin before the recording. */
-const LEAST_SHARE = 0.5;
-const BEFORE_SHARE = 0.25;
 /** A lap is a rep's where it differs by no more than this. Source: handbook section 9.1. */
 const LAP_SLACK = { seconds: 5, share: 0.05 } as const;
 
 /**
  * Lays a planned session on a ride that came back without the steps of the ride room: by the laps of its recording,
- * where there is one for every rep in order, else as a whole where it goes up and down with the watts best.
+ * where there is one for every rep in order, else by the shape of its reps.
  *
  * @param segments the session laid out for the rider of the day
  * @param ride 1 Hz watts with the recorded stops, and the laps of the recording
  * @returns its steps in seconds of the ride, or null where there are no reps or they could not be found
- * Source: handbook section 9.1, in its plainest form: the session is moved, not stretched.
+ * Source: handbook section 9.1.
  */
 export function layPlan(
   segments: readonly Segment[],
@@ -38,16 +32,57 @@ export function layPlan(
   if (!segments.some(({ rep, role }) => rep !== null && role === 'work')) return null;
   const byLaps = onLaps(segments, ride.laps);
   if (byLaps) return { from: 'laps', steps: byLaps };
-  if (!ride.watts.some((value) => value !== null)) return null;
-  const offset = bestOffset(segments, preparePower(ride.watts, ride.stops).clock);
-  return offset === null
-    ? null
-    : {
-        from: 'found',
-        steps: segments.flatMap((segment) =>
-          stretchOf(segment, segment.startS + offset, ride.watts.length),
-        ),
-      };
+  const found = findReps(segments, ride.watts);
+  return found && { from: 'found', steps: stepsOn(found.reps, segments, ride.watts.length) };
+}
+
+/** The session on the reps that were found: their own steps, what lies between them, warm-up and cool-down around. */
+function stepsOn(
+  reps: readonly FoundRep[],
+  segments: readonly Segment[],
+  length: number,
+): AskedStretch[] {
+  const [first, last] = [reps[0], reps.at(-1)];
+  if (!first || !last) return [];
+  const early = first.startS - first.planned.startS;
+  const end = last.planned.startS + last.planned.seconds;
+  const moved = (by: number, keep: (segment: Segment) => boolean): AskedStretch[] =>
+    segments.filter(keep).flatMap((segment) => stretchOf(segment, segment.startS + by, length));
+  return [
+    ...moved(early, ({ startS }) => startS < first.planned.startS),
+    ...reps.flatMap((rep, place) => [
+      ...workOf(rep, place + 1),
+      ...restAfter(rep, reps[place + 1], segments),
+    ]),
+    ...moved(last.endS - end, ({ startS }) => startS >= end && isAfterAll(last, reps)),
+  ];
+}
+
+/** Where reps are missing at the end, what would have come after the last one was not ridden either. */
+function isAfterAll(last: FoundRep, reps: readonly FoundRep[]): boolean {
+  return last.planned.restS === 0 || reps.at(-1)?.number === null;
+}
+
+/** A rep's steps as long as they were planned; the last one to where the rep ended. */
+function workOf({ planned, startS, endS }: FoundRep, rep: number): AskedStretch[] {
+  let at = startS;
+  return planned.steps.flatMap((segment, place) => {
+    const isLast = place === planned.steps.length - 1;
+    const until = isLast ? endS : Math.min(endS, at + segment.seconds);
+    const step = { ...askedOfSegment(segment), rep, startS: at, endS: until };
+    at = until;
+    return step.endS > step.startS ? [step] : [];
+  });
+}
+
+function restAfter(
+  { planned, endS }: FoundRep,
+  next: FoundRep | undefined,
+  segments: readonly Segment[],
+): AskedStretch[] {
+  const easy = segments[segments.indexOf(planned.steps.at(-1) as Segment) + 1];
+  if (!next || !easy || next.startS <= endS) return [];
+  return [{ ...askedOfSegment(easy), startS: endS, endS: next.startS }];
 }
 
 /** The work steps on laps of their length, in order; null where one has none. */
@@ -66,55 +101,6 @@ function onLaps(segments: readonly Segment[], laps: readonly Lap[]): AskedStretc
     steps.push({ ...askedOfSegment(segment), startS: lap.startS, endS: lap.startS + lap.seconds });
   }
   return steps;
-}
-
-/** Seconds by which the session has to be moved to lie on the ride best; null where it fits nowhere. */
-function bestOffset(segments: readonly Segment[], watts: Float64Array): number | null {
-  const asked = blocksOf(askedStream(segments));
-  const ridden = blocksOf(watts);
-  let best: { offset: number; correlation: number } | null = null;
-  const first = -Math.floor(asked.length * BEFORE_SHARE);
-  for (let offset = first; offset + asked.length * LEAST_SHARE <= ridden.length; offset += 1) {
-    const correlation = correlationAt(asked, ridden, offset);
-    if (correlation > (best?.correlation ?? LEAST_CORRELATION)) best = { offset, correlation };
-  }
-  return best && best.offset * BLOCK_S;
-}
-
-function askedStream(segments: readonly Segment[]): Float64Array {
-  const last = segments.at(-1);
-  const stream = new Float64Array(last ? last.startS + last.seconds : 0);
-  for (const { startS, seconds, from, to } of segments)
-    stream.fill(((from?.countedW ?? 0) + (to?.countedW ?? 0)) / 2, startS, startS + seconds);
-  return stream;
-}
-
-function blocksOf(stream: Float64Array): Float64Array {
-  const blocks = new Float64Array(Math.ceil(stream.length / BLOCK_S));
-  for (let second = 0; second < stream.length; second += 1) {
-    const block = Math.floor(second / BLOCK_S);
-    blocks[block] = (blocks[block] as number) + (stream[second] as number) / BLOCK_S;
-  }
-  return blocks;
-}
-
-/** How much the session, begun so many blocks into the ride, goes up and down with it; −1 where too little of it lies there. */
-function correlationAt(asked: Float64Array, ridden: Float64Array, offset: number): number {
-  const from = Math.max(0, -offset);
-  const to = Math.min(asked.length, ridden.length - offset);
-  const many = to - from;
-  if (many < asked.length * LEAST_SHARE) return -1;
-  let [sumA, sumR, sumAA, sumRR, sumAR] = [0, 0, 0, 0, 0];
-  for (let block = from; block < to; block += 1) {
-    const [a, r] = [asked[block] as number, ridden[block + offset] as number];
-    sumA += a;
-    sumR += r;
-    sumAA += a * a;
-    sumRR += r * r;
-    sumAR += a * r;
-  }
-  const spread = Math.sqrt((many * sumAA - sumA * sumA) * (many * sumRR - sumR * sumR));
-  return spread > 0 ? (many * sumAR - sumA * sumR) / spread : -1;
 }
 
 function stretchOf(segment: Segment, from: number, length: number): AskedStretch[] {

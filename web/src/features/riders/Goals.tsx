@@ -84,7 +84,7 @@ function GoalLine({ rider, goal, change }: LineProps) {
         {goal.came !== '' && <span className="small d-block">{goal.came}</span>}
         {goal.note !== '' && <span className="small d-block">Next year: {goal.note}</span>}
       </span>
-      <span className="text-nowrap">
+      <span>
         {printDay(goal.date)}, {printAge(goal.date)}
         <Button size="sm" variant="link" className="py-0 pe-0" onClick={change}>
           Change<span className="visually-hidden"> the goal {goal.name}</span>

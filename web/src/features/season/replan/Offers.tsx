@@ -34,10 +34,10 @@ export function Offers({ rider, season, inHand, offers }: Props) {
   const navigate = useNavigate();
   const take = async (offer: Offered): Promise<void> => {
     const { data } = inHand;
-    if (!data) return;
-    // A day that was ridden on the stand-ins counts for nothing, and stays as it is all the same.
-    const open = (days ?? []).filter(({ rides }) => rides.every(({ tried }) => tried));
-    const ridden = new Set((days ?? []).filter((day) => !open.includes(day)).map(({ id }) => id));
+    if (!data || !days) return;
+    // A ride of the stand-ins counts for no load; a day that it belongs to stays as it is all the same.
+    const open = days.filter(({ rides }) => rides.every(({ tried }) => tried));
+    const ridden = new Set(days.filter((day) => !open.includes(day)).map(({ id }) => id));
     const changes = [
       ...planChangesOf(
         data,
@@ -66,6 +66,7 @@ export function Offers({ rider, season, inHand, offers }: Props) {
           {changesAnything(offer) ? (
             <Button
               variant={place === 0 ? 'primary' : 'outline-secondary'}
+              disabled={!days}
               onClick={() => void take(offer)}
             >
               Do this
