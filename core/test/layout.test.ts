@@ -290,6 +290,9 @@ describe('several goals', () => {
       ['easy', null],
     ]);
     expect(near.says.join(' ')).toContain('comes 5 weeks after Fen Loop');
+    // The easy week between them is ridden, too.
+    const between = near.season.weeks.find(({ said }) => said.monday === after[0]?.monday);
+    expect(Math.abs((between?.goal?.value ?? 0) - (between?.load ?? 0))).toBeLessThan(16);
     const far = laid({ goal: goalIn(11), others: [first], template: templateOf('long-build') });
     expect(ids(far)).toMatch(/taper 2 · ceiling-longer 4 · test 1 · ceiling-higher 3 · taper 2$/);
     // Each week once, one after another, each with its days.

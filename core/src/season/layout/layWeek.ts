@@ -180,6 +180,12 @@ export class WeekLayer {
       );
   }
 
+  /** A week without hard sessions: Endurance to its goal, and what mends its rules. */
+  layEasy(monday: string): void {
+    this.fill(monday);
+    this.fix(monday);
+  }
+
   private fill(monday: string): void {
     const { season, week } = this.draft.around(monday);
     this.draft.change(fillingOf(season, week, () => this.draft.newId()));

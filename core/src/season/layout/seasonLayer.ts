@@ -152,6 +152,9 @@ export class SeasonLayer {
     if (this.draft.dayOf(plus(monday, 6)) === undefined || touched.has(monday)) return;
     this.draft.say({ monday, kind: 'easy', ...AFTER_GOAL });
     this.after = monday;
+    // The week of a goal that lies before Thursday has its days before the goal too: those stay as they are.
+    if (monday > date) this.layer.layEasy(monday);
+    this.draft.settle(monday);
   }
 
   private placeOpener(date: string): void {
