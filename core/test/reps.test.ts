@@ -44,7 +44,7 @@ function found(ride: Case) {
   const { items } = parseSentence(ride.planned ?? '', { hills: [], ftpW, newId });
   const segments = expand(plan(...items), { ...INES, ftpW });
   const { watts } = read.value;
-  return { reps: watts ? findReps(segments, watts) : null, watts };
+  return { reps: watts ? findReps(segments, watts) : null, watts, segments };
 }
 
 describe('reps of worked rides', () => {
@@ -71,6 +71,24 @@ describe('reps of worked rides', () => {
         truth.seconds < 60 ? 0.04 : 0.015,
       );
     }
+  });
+
+  it('are no recorded stop that begins in the middle of hard riding', () => {
+    const ride = CASES.find((each) => each.case === 'on-target-4x8')!;
+    const { watts, segments } = found(ride);
+    // Stopped for eight minutes right after a sprint, four minutes before the first rep of a set.
+    const stop = { startS: 120, seconds: 480 };
+    const before = [
+      ...Array<number>(120).fill(265),
+      ...Array<null>(480).fill(null),
+      ...Array<number>(240).fill(120),
+    ];
+    const whole = [...before, ...Array.from(watts ?? [])];
+    const first = (stops: (typeof stop)[]) =>
+      findReps(segments, whole, stops)?.reps[0]?.startS ?? 0;
+    expect(Math.abs(first([stop]) - before.length - ride.truth.reps[0]!.start)).toBeLessThanOrEqual(
+      5,
+    );
   });
 
   it('of another ride than the planned one are not found', () => {

@@ -32,7 +32,7 @@ export function layPlan(
   if (!segments.some(({ rep, role }) => rep !== null && role === 'work')) return null;
   const byLaps = onLaps(segments, ride.laps);
   if (byLaps) return { from: 'laps', steps: byLaps };
-  const found = findReps(segments, ride.watts);
+  const found = findReps(segments, ride.watts, ride.stops);
   return found && { from: 'found', steps: stepsOn(found.reps, segments, ride.watts.length) };
 }
 
@@ -54,13 +54,9 @@ function stepsOn(
       ...workOf(rep, place + 1),
       ...restAfter(rep, reps[place + 1], segments),
     ]),
-    ...moved(last.endS - end, ({ startS }) => startS >= end && isAfterAll(last, reps)),
+    // Where reps are missing at the end, what would have come after them was not ridden either.
+    ...moved(last.endS - end, ({ startS }) => startS >= end && last.planned.restS === 0),
   ];
-}
-
-/** Where reps are missing at the end, what would have come after the last one was not ridden either. */
-function isAfterAll(last: FoundRep, reps: readonly FoundRep[]): boolean {
-  return last.planned.restS === 0 || reps.at(-1)?.number === null;
 }
 
 /** A rep's steps as long as they were planned; the last one to where the rep ended. */

@@ -1,3 +1,4 @@
+import type { Gap } from '../../power/index.ts';
 import type { Segment } from '../../sessions/index.ts';
 import { type PlannedRep, plannedReps } from './plannedReps.ts';
 import { centredMean, correlation, heldWatts, sumsOf } from './smooth.ts';
@@ -42,17 +43,19 @@ const MOST_STARTS = 400;
  *
  * @param segments the session laid out for the rider of the day
  * @param watts 1 Hz, null where nothing was recorded
+ * @param stops recorded stops, in which nobody rode
  * @returns the reps, or null where they could not be found or have no watts
  * Source: handbook section 9.1 (3).
  */
 export function findReps(
   segments: readonly Segment[],
   watts: ArrayLike<number | null>,
+  stops: readonly Gap[] = [],
 ): FoundReps | null {
   const planned = plannedReps(segments);
   const [first] = planned;
   if (!first || watts.length === 0) return null;
-  const search = new Search(planned, heldWatts(watts));
+  const search = new Search(planned, heldWatts(watts, stops));
   const ride = blocksOf(search.watts);
   let best: { readonly chain: readonly Found[]; readonly r: number } | null = null;
   for (const start of search.crossings(first, 0, watts.length).slice(0, MOST_STARTS)) {

@@ -1,17 +1,21 @@
+import type { Gap } from '../../power/index.ts';
+
 /**
- * Watts with lost seconds held at the last that were there.
+ * Watts with lost seconds held at the last that were there, and none in recorded stops.
  *
  * @param watts 1 Hz, null where nothing was recorded
+ * @param stops recorded stops
  * @returns W; 0 before the first
  * Source: handbook section 9.1.
  */
-export function heldWatts(watts: ArrayLike<number | null>): Float64Array {
+export function heldWatts(watts: ArrayLike<number | null>, stops: readonly Gap[]): Float64Array {
   const held = new Float64Array(watts.length);
   let last = 0;
   for (let second = 0; second < watts.length; second += 1) {
     last = watts[second] ?? last;
     held[second] = last;
   }
+  for (const { startS, seconds } of stops) held.fill(0, startS, startS + seconds);
   return held;
 }
 
