@@ -22,6 +22,7 @@ export * from './rides.ts';
 export * from './schemes.ts';
 export * from './season.ts';
 export * from './layouts.ts';
+export * from './laidOutParts.ts';
 export * from './planChanges.ts';
 export * from './sessions.ts';
 export * from './settings.ts';

@@ -390,6 +390,7 @@ describe('a benchmark', () => {
   const sets = [...rungsOf(BOOK.find(({ id }) => id === 'threshold-longer')!)];
   const day = (inDays: number, rung: number, over: Partial<BenchmarkDay> = {}): BenchmarkDay => ({
     ...{ date: plus(MONDAY, inDays), plan: sets[rung]!.plan, held: true, toCome: false },
+    family: block.family,
     ...over,
   });
   const block = { family: 'threshold-longer', from: MONDAY, weeks: 4 };

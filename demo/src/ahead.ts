@@ -1,12 +1,11 @@
-import { planChangesOf, type Season, type Session } from '@uphill/api';
-import { fillsOf, mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
+import type { Session } from '@uphill/api';
+import { mondayOf, planWeek, plus, reckon } from '@uphill/core/season';
 import { formatISO } from 'date-fns';
+import { type Ask, fillWeek, readSeason } from './ask.ts';
 import type { DemoRider } from './riders.ts';
 import { isLaidOutAtOnce } from './seasons.ts';
 import type { DemoSession } from './sessions.ts';
 import { turnOf } from './weeks.ts';
-
-type Ask = <T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT', url: string, body?: unknown) => Promise<T>;
 
 /** The two hard sessions of a week to come, by rider; the others ride sweet spot and threshold. */
 const HARD: Readonly<Record<string, readonly [DemoSession, DemoSession]>> = {
@@ -48,7 +47,7 @@ export async function planAhead(
   await longRide(id, ask, monday, (date) => put('long', date));
   for (const week of isLaidOutAtOnce(demo.fields.name) ? [] : [1, 2, 3, 4]) {
     const at = plus(monday, 7 * week);
-    const season = await readSeason(id, ask, monday);
+    const season = await readSeason(id, ask);
     const days = planWeek(reckon(season), at)?.hardDays ?? [1, 5];
     const free = (day: number): boolean =>
       season.days.find(({ date }) => date === plus(at, day))?.works.length === 0;
@@ -59,13 +58,7 @@ export async function planAhead(
     const later = week === 3 && one > 0 ? one - 1 : other;
     if (later !== undefined) await put(second, plus(at, later));
     if (week === 2 || week === 3) continue;
-    const filling = await readSeason(id, ask, monday);
-    const changes = fillsOf(reckon(filling), at)?.longWeekend.changes ?? [];
-    if (changes.length > 0)
-      await ask('POST', `/riders/${id}/plan`, {
-        did: 'filled',
-        changes: planChangesOf(filling, changes),
-      });
+    await fillWeek(id, ask, at);
   }
   await ask('POST', `/riders/${id}/handovers`, { from: today, to: plus(monday, 13) });
 }
@@ -77,15 +70,11 @@ async function longRide(
   monday: string,
   put: (date: string) => Promise<unknown>,
 ): Promise<void> {
-  const { today, days } = await readSeason(id, ask, monday);
+  const { today, days } = await readSeason(id, ask);
   const free = days.filter(
     ({ date, rest, works }) =>
       date > plus(today, 1) && date <= plus(monday, 6) && !rest && works.length === 0,
   );
   const [most] = free.sort((one, other) => (other.hours ?? 0) - (one.hours ?? 0));
   if (most) await put(most.date);
-}
-
-function readSeason(id: string, ask: Ask, monday: string): Promise<Season> {
-  return ask('GET', `/riders/${id}/season?from=${plus(monday, -84)}&to=${plus(monday, 34)}`);
 }

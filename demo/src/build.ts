@@ -20,6 +20,7 @@ import { DEMO_FILES, weekOf } from './files.ts';
 import { forgetJournal, markDemoRiders } from './store/demoRiders.ts';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
 import { planAhead } from './ahead.ts';
+import type { Ask } from './ask.ts';
 import { type BlocksBehind, laySeason } from './seasons.ts';
 import { putBlocksBehind, putGoalBehind } from './store/blocksBehind.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
@@ -29,11 +30,7 @@ import { type PastDay, pastOf } from './weeks.ts';
 
 /** How the builder talks to the server: through its own routes. */
 interface Server {
-  readonly ask: <T>(
-    method: 'GET' | 'POST' | 'PATCH' | 'PUT',
-    url: string,
-    body?: unknown,
-  ) => Promise<T>;
+  readonly ask: Ask;
   readonly upload: (riderId: string, name: string, content: Uint8Array) => Promise<Received>;
 }
 

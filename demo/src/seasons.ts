@@ -1,8 +1,8 @@
 import {
   type Goal,
+  laidOutParts,
   type Layout,
   type Model,
-  planChangesOf,
   type Rider,
   type Season,
 } from '@uphill/api';
@@ -10,7 +10,6 @@ import { goalOn } from '@uphill/core/rider';
 import {
   type DealtBlock,
   dealWeeks,
-  fillsOf,
   type LaidOut,
   layOut,
   mondayOf,
@@ -20,9 +19,9 @@ import {
   TEMPLATES,
 } from '@uphill/core/season';
 import { riderFigures } from '@uphill/core/sessions';
+import { formatISO } from 'date-fns';
+import { type Ask, fillWeek, readSeason } from './ask.ts';
 import { randomUUID } from 'node:crypto';
-
-type Ask = <T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT', url: string, body?: unknown) => Promise<T>;
 
 /** The seasons of the club: by which template, how many weeks of it lie behind, and from where on it is laid out. */
 interface DemoSeason {
@@ -86,16 +85,24 @@ export async function laySeason(name: string, id: string, ask: Ask): Promise<Blo
   const demo = DEMO_SEASONS[name];
   if (!demo) return null;
   const rider = await ask<Rider>('GET', `/riders/${id}`);
+  const monday = mondayOf(formatISO(new Date(), { representation: 'date' }));
+  if (demo.easy !== undefined) {
+    const easy = plus(monday, 7 * demo.easy);
+    await ask('PUT', `/riders/${id}/weeks/${easy}`, { version: 0, kind: 'easy' });
+    await fillWeek(id, ask, easy);
+  }
   const season = await readSeason(id, ask);
-  const monday = mondayOf(season.today);
-  if (demo.easy !== undefined) await easyWeek(id, ask, plus(monday, 7 * demo.easy));
   const goal = goalOn(rider.goals, season.today);
   const from = plus(monday, 7 * demo.from);
   const whole = templateOf(demo.ahead);
   const template = { ...whole, blocks: whole.blocks.slice(placeOf(whole, demo.first)) };
-  const out = await laidOut(rider, { template, goal, from }, ask);
-  const { state } = await readSeason(id, ask);
-  await ask('POST', `/riders/${id}/layouts`, storedOf(out, { state, goal, from, demo }));
+  const out = await laidOut(rider, season, { template, goal, from }, ask);
+  const layout: Layout = {
+    ...{ state: season.state, template: whole, from, removed: [] },
+    goal: goal && { name: goal.name, date: goal.date },
+    ...laidOutParts(out),
+  };
+  await ask('POST', `/riders/${id}/layouts`, layout);
   if (!demo.behind) return null;
   const { weeks, of, loadWeeks } = demo.behind;
   const before = templateOf(demo.behind.template);
@@ -136,8 +143,7 @@ interface Asked {
   readonly from: string;
 }
 
-async function laidOut(rider: Rider, asked: Asked, ask: Ask): Promise<LaidOut> {
-  const season = await readSeason(rider.id, ask);
+async function laidOut(rider: Rider, season: Season, asked: Asked, ask: Ask): Promise<LaidOut> {
   const [model] = await ask<Model[]>('GET', `/models?riders=${rider.id}&on=${season.today}`);
   const figures = riderFigures(rider, season.today, model ?? null);
   return layOut({
@@ -148,37 +154,4 @@ async function laidOut(rider: Rider, asked: Asked, ask: Ask): Promise<LaidOut> {
     ...{ last: new Map(), removed: new Set<string>(), touched: new Set<string>() },
     newId: randomUUID,
   });
-}
-
-function storedOf(
-  out: LaidOut,
-  { state, goal, from, demo }: Omit<Asked, 'template'> & { state: number; demo: DemoSeason },
-): Layout {
-  return {
-    ...{ state, template: templateOf(demo.ahead), from, removed: [] },
-    goal: goal && { name: goal.name, date: goal.date },
-    blocks: out.blocks.map((each) => ({ ...each, kinds: [...each.kinds] })),
-    weeks: [...out.weeks],
-    days: out.days.map(({ minutes, ...day }) => ({ ...day, minutes: Math.round(minutes) })),
-  };
-}
-
-async function easyWeek(id: string, ask: Ask, monday: string): Promise<void> {
-  await ask('PUT', `/riders/${id}/weeks/${monday}`, { version: 0, kind: 'easy' });
-  const season = await readSeason(id, ask);
-  const changes = fillsOf(reckon(season), monday)?.longWeekend.changes ?? [];
-  if (changes.length > 0)
-    await ask('POST', `/riders/${id}/plan`, {
-      did: 'filled',
-      changes: planChangesOf(season, changes),
-    });
-}
-
-/** From some weeks behind to past every goal. */
-function readSeason(id: string, ask: Ask): Promise<Season> {
-  const monday = mondayOf(new Date().toLocaleDateString('sv'));
-  return ask(
-    'GET',
-    `/riders/${id}/season?from=${plus(monday, -112)}&to=${plus(monday, 20 * 7 + 6)}`,
-  );
 }

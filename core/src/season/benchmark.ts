@@ -1,10 +1,4 @@
-import {
-  familyOf,
-  type Plan,
-  type RiderOnDay,
-  sessionNumbers,
-  sessionVerdict,
-} from '../sessions/index.ts';
+import { type Plan, type RiderOnDay, sessionNumbers, sessionVerdict } from '../sessions/index.ts';
 import { roundHalfUp, roundTo } from '../units/index.ts';
 import { type Worked, worked } from '../working/index.ts';
 import { daysFrom, plus } from './week.ts';
@@ -46,6 +40,8 @@ export interface Benchmark {
 export interface BenchmarkDay {
   readonly date: string;
   readonly plan: Plan;
+  /** Family of the book that it is, where it is one. */
+  readonly family: string | null;
   /** Marked done, with no word that it was too much. */
   readonly held: boolean;
   readonly toCome: boolean;
@@ -71,7 +67,7 @@ export function benchmarkOf(
 ): Benchmark {
   if (percent < BENCHMARK_PERCENT.least || percent > BENCHMARK_PERCENT.most)
     throw new RangeError(`A benchmark aims 1 to 8 % higher, not ${percent} %.`);
-  const own = days.filter(({ plan }) => familyOf(plan, { rider }) === block.family);
+  const own = days.filter(({ family }) => family === block.family);
   const end = plus(block.from, 7 * block.weeks);
   const within = own.filter(({ date }) => date >= block.from && date < end);
   const held = within.filter((day) => day.held && !day.toCome);

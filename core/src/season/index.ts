@@ -16,7 +16,7 @@ export { dayWord, type DayWord, isCeiling, isHard, longFrom } from './dayWord.ts
 export { type Comparable, whyNotEqual } from './equals.ts';
 export { type Filled, fillWeek } from './fill.ts';
 export type { Fix } from './fixes.ts';
-export { type Forecast, forecastOf, workedMorning } from './forecast.ts';
+export { type Forecast, forecastOf, type Morning, workedMorning } from './forecast.ts';
 export { isHardRide } from './hardRide.ts';
 export { ownPointsPerHour } from './ownPoints.ts';
 export { goalLadder, LADDER_SHARES, type LadderAsked, type LadderRung } from './goalLadder.ts';

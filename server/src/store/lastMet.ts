@@ -22,10 +22,11 @@ export async function lastMet(
   const found = rungs.map(([seconds, watts]): LastMet => ({ seconds, watts, date: null }));
   for (let from = 0; found.some(({ date }) => date === null); from += AT_ONCE) {
     const rides = await ridesBack(db, riderId, from);
-    for (const { date, bests } of rides)
-      for (const rung of found)
-        if (rung.date === null && bests !== null && holds(unpackBests(bests), rung))
-          rung.date = date;
+    for (const { date, bests } of rides) {
+      if (bests === null) continue;
+      const pairs = unpackBests(bests);
+      for (const rung of found) if (rung.date === null && holds(pairs, rung)) rung.date = date;
+    }
     if (rides.length < AT_ONCE) break;
   }
   return found;

@@ -23,6 +23,11 @@ export function printDay(day: string): string {
   return format(date, date.getFullYear() === new Date().getFullYear() ? words : `${words} yyyy`);
 }
 
+/** The same without its weekday: `24 Nov`. */
+export function printDate(day: string): string {
+  return printDay(day).replace(/^\w+ /, '');
+}
+
 /** In which order the coach types day and month in figures. */
 export function dayOrder(): DayOrder {
   return choices().dates === 'dayFirst' ? 'day first' : 'month first';

@@ -70,8 +70,9 @@ export class Draft {
     if (this.looked?.monday === monday && this.looked.days === this.days) return this.looked.part;
     const at = this.placeOf(monday);
     const from = Math.max(0, at - 7 * WEEKS.before);
-    const known = { ...this.known(), input: this.input(this.days) };
-    const part = cutOut(known, from, at + 7 + 7 * WEEKS.after);
+    const known = { past: this.season.past, days: this.evenings, weeks: this.weeks };
+    const now = { ...known, input: this.input(this.days) };
+    const part = cutOut(now, from, at + 7 + 7 * WEEKS.after);
     const season = reckonAgain(part, part.input, at - from);
     const week = season.weeks.find(({ said }) => said.monday === monday) as WeekReckoned;
     this.looked = { monday, days: this.days, part: { season, week } };
@@ -86,10 +87,6 @@ export class Draft {
     for (const day of season.days.slice(week.at))
       this.evenings[day.at + offset] = { ...day, at: day.at + offset };
     this.weeks[at / 7] = { ...week, at };
-  }
-
-  private known(): Pick<Reckoned, 'past' | 'days' | 'weeks'> {
-    return { past: this.season.past, days: this.evenings, weeks: this.weeks };
   }
 
   dayOf(date: string): SeasonDay | undefined {

@@ -153,9 +153,9 @@ export class WeekLayer {
 
   /** Strength of its phase, on hard days where that can be, none before fresh legs are needed. */
   private placeStrength({ monday, kind }: LaidWeek): void {
-    const asked = this.strength?.asked;
-    if (!asked || !this.strength || kind === 'free') return;
-    const { phase, days: count } = strengthOf(daysFrom(this.strength.from, monday) / 7, asked);
+    if (!this.strength || kind === 'free') return;
+    const { asked, from, goal } = this.strength;
+    const { phase, days: count } = strengthOf(daysFrom(from, monday) / 7, asked);
     const { name, minutes, rpe } = STRENGTH_DAYS[phase];
     const week = this.draft.weekOf(monday);
     const { season, week: row } = this.draft.around(monday);
@@ -170,7 +170,7 @@ export class WeekLayer {
       open:
         !day.rest &&
         !day.works.some((work) => work.kind === 'strength' || work.kind === 'race') &&
-        (!heavy || (day.works.some(isHard) && heavyAllowed(day.date, this.strength?.goal ?? null))),
+        (!heavy || (day.works.some(isHard) && heavyAllowed(day.date, goal))),
     }));
     for (const day of strengthDays(days, minutes, kind === 'taper' ? 1 : count))
       this.draft.place(

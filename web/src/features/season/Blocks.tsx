@@ -8,10 +8,11 @@ import {
   plus,
 } from '@uphill/core/season';
 import { goalOn } from '@uphill/core/rider';
+import { familyOf, type RiderOnDay } from '@uphill/core/sessions';
 import { roundHalfUp } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import { daysApi } from '../../shared/api/days.ts';
-import { printDay, today } from '../../shared/dates.ts';
+import { printDate, today } from '../../shared/dates.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -35,7 +36,10 @@ export function Blocks({ rider, blocks }: Props) {
     riderId: rider.id,
     ...{ from: plus(today(), -BACK), to: plus(today(), AHEAD) },
   });
-  const days = useMemo(() => (data ?? []).map(benchmarkDay), [data]);
+  const days = useMemo(
+    () => (data ?? []).map((day) => benchmarkDay(day, numbers)),
+    [data, numbers],
+  );
   const named = useMemo(() => {
     const own = goalFamily(goalOn(rider.goals, today()));
     return blocks.map((each) => {
@@ -55,7 +59,7 @@ export function Blocks({ rider, blocks }: Props) {
       <ul className="season-goals">
         {named.map(({ id, block, from, weeks, benchmark }) => (
           <li key={id}>
-            {block.name}, from {printDay(from).replace(/^\w+ /, '')}, {weeks} week
+            {block.name}, from {printDate(from)}, {weeks} week
             {weeks === 1 ? '' : 's'}
             {benchmark && <Stands benchmark={benchmark} />}
           </li>
@@ -99,12 +103,12 @@ function Stands({ benchmark }: { benchmark: Benchmark }) {
 
 function sayOne({ name, watts, minutes, date }: NonNullable<Benchmark['opened']>): string {
   const number = watts === null ? `${roundHalfUp(minutes)} min` : `${roundHalfUp(watts)} W`;
-  return `${name}, ${number}, ${printDay(date).replace(/^\w+ /, '')}`;
+  return `${name}, ${number}, ${printDate(date)}`;
 }
 
-function benchmarkDay({ date, plan, state, reason }: Day): BenchmarkDay {
+function benchmarkDay({ date, plan, state, reason }: Day, rider: RiderOnDay): BenchmarkDay {
   return {
-    ...{ date, plan },
+    ...{ date, plan, family: familyOf(plan, { rider }) },
     held: state === 'done' && reason !== 'tired',
     toCome: state === 'planned' && date >= today(),
   };

@@ -10,10 +10,10 @@ import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { HeadRow } from '../../ui/HeadRow.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { goalByLaw } from './goalByLaw.ts';
 
 /** Bests of so many days stand beside what the goal needs. */
 const BEST_DAYS = 180;
-const LEAST_S = 300;
 const SHARES = [
   ['keptBack', 'Kept back, %'],
   ['three', '3:00 reps, % of FTP'],
@@ -33,12 +33,13 @@ export function GoalLadder({ rider }: { rider: Rider }) {
     one: LADDER_SHARES.one.usual,
   });
   const rungs = useMemo(() => {
-    if (!goal?.watts || !goal.seconds || goal.seconds < LEAST_S) return null;
+    const byLaw = goalByLaw(goal);
+    if (!goal || !byLaw) return null;
     // A best that was held for longer stands for shorter times too.
     const best = (seconds: number): number | null =>
       curve?.find((each) => each.seconds >= seconds)?.watts ?? null;
     return goalLadder({
-      ...{ goalW: goal.watts, seconds: goal.seconds, keptBackPercent: shares.keptBack },
+      ...{ goalW: byLaw.watts, seconds: byLaw.seconds, keptBackPercent: shares.keptBack },
       ...{ percentOf3min: shares.three, percentOf1min: shares.one },
       weeksLeft: Math.floor(daysFrom(today(), goal.date) / 7),
       best: { ftpW, threeW: best(180), oneW: best(60) },

@@ -13,7 +13,7 @@ import { useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
-import { printDay, today } from '../../shared/dates.ts';
+import { printDate, printDay, today } from '../../shared/dates.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { Heading } from '../../ui/Heading.tsx';
@@ -218,7 +218,7 @@ function WholeSpacing({ rider, season }: { rider: Rider; season: Reckoned }) {
           {broken.map((row) => (
             <li key={`${row.rule} ${row.monday}`}>
               <Link to={`/riders/${rider.id}/season/${row.monday}`}>
-                {printDay(row.monday).replace(/^\w+ /, 'Week of ')}
+                Week of {printDate(row.monday)}
               </Link>
               : <strong>{row.name}.</strong> {sentenceOf(row)}
             </li>

@@ -10,7 +10,7 @@ import {
 import { DAY_NAMES, daysFrom, mondayOf, type Reckoned } from '@uphill/core/season';
 import { memo, type PointerEvent, useRef } from 'react';
 import { Link } from 'react-router';
-import { printDay, today } from '../../shared/dates.ts';
+import { printDate, printDay, today } from '../../shared/dates.ts';
 import { Stone } from '../../ui/Stone.tsx';
 import { useFirstFew } from '../../ui/useFirstFew.ts';
 import { DayCell } from './DayCell.tsx';
@@ -115,7 +115,7 @@ const Week = memo(function Week(props: WeekProps) {
           {WEEK_WORDS[kind]}
           <span className="visually-hidden">, week of {printDay(monday)}: plan it</span>
         </Link>
-        <span className="soft small d-block">{printDay(monday).replace(/^\w+ /, '')}</span>
+        <span className="soft small d-block">{printDate(monday)}</span>
         {block && <span className="small d-block">{block}</span>}
         <LoadGauge week={week} onGoal={season.input.rider.settings.onGoal} />
       </span>

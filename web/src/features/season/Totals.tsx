@@ -2,7 +2,7 @@ import type { Season } from '@uphill/api';
 import { daysFrom, plus, type Reckoned, type Total, totalsOf } from '@uphill/core/season';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
-import { printDay, today } from '../../shared/dates.ts';
+import { printDate, today } from '../../shared/dates.ts';
 import { HeadRow } from '../../ui/HeadRow.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 
@@ -99,7 +99,7 @@ function hours(minutes: number): string {
 function byWeek(season: Reckoned): Row[] {
   return season.weeks
     .map(({ said, at }) => ({
-      name: printDay(said.monday).replace(/^\w+ /, ''),
+      name: printDate(said.monday),
       over: said.monday <= today(),
       ...totalsOf(season.days.slice(at, at + 7)),
     }))
@@ -113,7 +113,7 @@ function byBlock(season: Reckoned, blocks: Season['blocks']): Row[] {
     .map(({ block, from, weeks }) => {
       const at = daysFrom(first, from);
       return {
-        name: `${block.name}, from ${printDay(from).replace(/^\w+ /, '')}`,
+        name: `${block.name}, from ${printDate(from)}`,
         over: from <= today(),
         ...totalsOf(season.days.slice(Math.max(0, at), at + 7 * weeks)),
       };

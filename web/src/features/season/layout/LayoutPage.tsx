@@ -1,4 +1,4 @@
-import type { Goal, Layout, Rider, Season } from '@uphill/api';
+import { type Goal, laidOutParts, type Layout, type Rider, type Season } from '@uphill/api';
 import {
   firstMonday,
   type LaidOut,
@@ -251,9 +251,7 @@ function Accept({ rider, season, laidOut, template, goal, from, replace, ready }
     const layout: Layout = {
       ...{ state: season.state, template, from },
       goal: goal && { name: goal.name, date: goal.date },
-      blocks: laidOut.blocks.map((each) => ({ ...each, kinds: [...each.kinds] })),
-      weeks: [...laidOut.weeks],
-      days: laidOut.days.map(({ minutes, ...day }) => ({ ...day, minutes: Math.round(minutes) })),
+      ...laidOutParts(laidOut),
       removed: [...standingIn(season, from, replace).removed],
     };
     const done = await act(

@@ -1,7 +1,7 @@
 import type { LaidOut, Reckoned } from '@uphill/core/season';
 import { DAY_NAMES, daysFrom, isHard } from '@uphill/core/season';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
-import { printDay } from '../../../shared/dates.ts';
+import { printDate, printDay } from '../../../shared/dates.ts';
 import { Figure } from '../../../ui/Figure.tsx';
 import { Stone } from '../../../ui/Stone.tsx';
 import { WEEK_WORDS } from '../weekWords.ts';
@@ -81,7 +81,7 @@ function Row({ season, monday, block, broken }: RowProps) {
       )}
       <tr>
         <td>{left !== null && left >= 0 && <Stone small>{left}</Stone>}</td>
-        <th scope="row">{printDay(monday).replace(/^\w+ /, '')}</th>
+        <th scope="row">{printDate(monday)}</th>
         <td>{WEEK_WORDS[week.said.kind].replace(' week', '')}</td>
         <td className="text-end">
           {roundHalfUp(week.load)}

@@ -1,7 +1,6 @@
 import type { Goal, Rider } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
 import { goalAgain, type GoalAnswer, plus, type Reckoned } from '@uphill/core/season';
-import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
@@ -11,6 +10,8 @@ import { useAct } from '../../../shared/useAct.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import { DateField } from '../../../ui/DateField.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
+import { goalByLaw } from '../goalByLaw.ts';
+import { sayMorning } from './sayMorning.ts';
 import { workingNow } from './workingNow.ts';
 
 interface Props {
@@ -21,23 +22,16 @@ interface Props {
 }
 
 const LATER_DAYS = 14;
-/** Shorter goals have no law to reckon by, s. */
-const LEAST_S = 300;
 
 /** Does the goal still stand? Keep it, lower its watts, or another date: the coach chooses. */
 export function GoalAgain({ rider, season, days }: Props) {
   const { ftpW } = useRiderNumbers(rider, today());
   const goal = goalOn(rider.goals, today());
   const working = ftpW === null ? null : workingNow(rider, ftpW, days).value;
-  if (!goal || goal.date <= today()) return null;
-  if (goal.watts === null || goal.seconds === null || goal.seconds < LEAST_S || working === null)
-    return null;
+  const byLaw = goalByLaw(goal);
+  if (!goal || goal.date <= today() || !byLaw || working === null) return null;
   return (
-    <Answers
-      key={goal.version}
-      {...{ rider, season, goal }}
-      asked={{ watts: goal.watts, seconds: goal.seconds, ftpW: working }}
-    />
+    <Answers key={goal.version} {...{ rider, season, goal }} asked={{ ...byLaw, ftpW: working }} />
   );
 }
 
@@ -78,7 +72,11 @@ function Answers({ rider, season, goal, asked }: AnswersProps) {
             {answer.id === 'date' && (
               <DateField label="Goal date" use="goal" value={date} change={setDate} />
             )}
-            <p className="mb-2 small">{sayMorning(answer)}</p>
+            <p className="mb-2 small">
+              {answer.morning
+                ? `That morning: ${sayMorning(answer.morning)}, as the plan stands.`
+                : 'No forecast to that day.'}
+            </p>
             <Button variant="outline-secondary" onClick={() => take(answer)}>
               {LABELS[answer.id]}
             </Button>
@@ -101,10 +99,3 @@ const LABELS: Readonly<Record<GoalAnswer['id'], string>> = {
   watts: 'Lower the watts',
   date: 'Move the goal',
 };
-
-function sayMorning({ morning }: GoalAnswer): string {
-  if (!morning) return 'No forecast to that day.';
-  const share =
-    morning.reservePercent === null ? '' : ` (${roundHalfUp(morning.reservePercent)} %)`;
-  return `That morning: base ${roundTo(morning.base, 1)}, reserve ${printSigned(morning.reserve, 0)}${share}, as the plan stands.`;
-}

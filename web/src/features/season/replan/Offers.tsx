@@ -1,7 +1,6 @@
 import { type Day, planChangesOf, type PlanChange, type Rider } from '@uphill/api';
 import { type Offer, type Offered, plus, type Reckoned, withForecasts } from '@uphill/core/season';
 import { climb, type Climbing } from '@uphill/core/sessions';
-import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';
@@ -10,6 +9,7 @@ import { choices } from '../../../shared/choices.ts';
 import { today } from '../../../shared/dates.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import type { useSeason } from '../useSeason.ts';
+import { sayMorning } from './sayMorning.ts';
 
 interface Props {
   readonly rider: Rider;
@@ -85,12 +85,9 @@ function changesAnything({ changes, weeks, easier, harder }: Offer): boolean {
 }
 
 function Effect({ offer: { morning, broken } }: { offer: Offered }) {
-  const share = morning?.reservePercent ?? null;
   return (
     <p className="mb-2 small">
-      {morning
-        ? `Goal’s morning: base ${roundTo(morning.base, 1)}, reserve ${printSigned(morning.reserve, 0)}${share === null ? '' : ` (${roundHalfUp(share)} %)`}`
-        : 'No goal to forecast to'}
+      {morning ? `Goal’s morning: ${sayMorning(morning)}` : 'No goal to forecast to'}
       {broken.length > 0 && <span className="want ms-2">breaks {broken.join(', ')}</span>}
     </p>
   );

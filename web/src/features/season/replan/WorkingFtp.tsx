@@ -10,6 +10,7 @@ import { useAct } from '../../../shared/useAct.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import { Figure } from '../../../ui/Figure.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
+import { goalByLaw } from '../goalByLaw.ts';
 import { workingNow } from './workingNow.ts';
 
 /** After two weeks without riding the FTP is doubtful: what to work with until it is tested, and what that gives the goal. */
@@ -21,10 +22,8 @@ export function WorkingFtp({ rider, days }: { rider: Rider; days: number }) {
   const working = workingNow(rider, ftpW, days);
   if (working.percent === 0) return null;
   const goal = goalOn(rider.goals, today());
-  const goalW =
-    goal?.watts && goal.seconds && goal.seconds >= 300
-      ? goalOfFtp(working.value, goal.seconds)
-      : null;
+  const byLaw = goalByLaw(goal);
+  const goalW = byLaw && goalOfFtp(working.value, byLaw.seconds);
   return (
     <div className="mb-0 mt-2">
       FTP is doubtful: work with{' '}

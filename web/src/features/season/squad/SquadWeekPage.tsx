@@ -6,7 +6,7 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { seasonApi } from '../../../shared/api/season.ts';
-import { printDay, today } from '../../../shared/dates.ts';
+import { printDate, today } from '../../../shared/dates.ts';
 import { Answer } from '../../../ui/Answer.tsx';
 import { DateField } from '../../../ui/DateField.tsx';
 import { Heading } from '../../../ui/Heading.tsx';
@@ -29,7 +29,7 @@ function Week({ monday }: { monday: string }) {
   return (
     <div className="squad-week-page">
       <div className="title-row">
-        <Heading>Squad week of {printDay(monday).replace(/^\w+ /, '')}</Heading>
+        <Heading>Squad week of {printDate(monday)}</Heading>
         <span className="soft">{monday === mondayOf(today()) ? 'this week' : ''}</span>
         <span className="ms-auto d-flex flex-wrap gap-2 align-items-center no-print">
           <Link className="btn btn-outline-secondary" to={`/week/${plus(monday, -7)}`}>

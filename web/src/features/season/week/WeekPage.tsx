@@ -16,7 +16,7 @@ import { Link, useParams } from 'react-router';
 import { problemOf } from '../../../shared/api/problemOf.ts';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { daysApi } from '../../../shared/api/days.ts';
-import { printDay, today } from '../../../shared/dates.ts';
+import { printDate, today } from '../../../shared/dates.ts';
 import { firstName } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { useResting } from '../../../shared/useResting.ts';
@@ -183,7 +183,7 @@ const WeekTitle = memo(function WeekTitle(props: TitleProps) {
   return (
     <div className="title-row">
       {weeks !== null && weeks >= 0 && <Stone small>{weeks}</Stone>}
-      <Heading>Week of {printDay(monday).replace(/^\w+ /, '')}</Heading>
+      <Heading>Week of {printDate(monday)}</Heading>
       <span className="soft">{words.join(' · ')}</span>
       <span className="ms-auto d-flex flex-wrap gap-2">
         <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/season`}>
