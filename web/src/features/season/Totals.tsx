@@ -58,7 +58,7 @@ function Table({ rows, by }: { rows: readonly Row[]; by: 'week' | 'block' }) {
         {rows.map(({ name, over, planned, ridden }) => (
           <tbody key={name}>
             <tr>
-              <th scope="rowgroup" rowSpan={over ? 2 : 1}>
+              <th scope="rowgroup" rowSpan={over ? 2 : 1} className="text-wrap">
                 {name}
               </th>
               <Cells what="planned" total={planned} />
