@@ -1,5 +1,6 @@
 /** npm run bench: hot paths as ratios against a plain baseline in the same run. Prints; asserts nothing but equal answers. */
 import { firstLoad, keystrokes, rideRoom } from './bench/pages.mjs';
+import { readingPaths } from './bench/reading.mjs';
 import { manyImports, serverStart } from './bench/server.mjs';
 import {
   balanceOfMany,
@@ -19,6 +20,7 @@ rescueOfSet();
 csvImport();
 standIns();
 seasonPaths();
+readingPaths();
 await keystrokes();
 await rideRoom();
 await manyImports();

@@ -11,9 +11,11 @@ ensureBuilt();
 const { differences } = await import('./cases/compare.mjs');
 const { SUMS } = await import('./cases/sums.mjs');
 const { SEASON } = await import('./cases/season.mjs');
+const { FUEL } = await import('./cases/fuel.mjs');
+const { differencesOfRide } = await import('./cases/rides.mjs');
 
 /** Kinds of cases by the field they stand under in their file. Whoever builds a section adds its kinds. */
-const KINDS = { ...SUMS, ...SEASON };
+const KINDS = { ...SUMS, ...SEASON, ...FUEL };
 
 const SHARED = path.join(ROOT, '..', 'shared', 'cases');
 const given = process.argv.slice(2);
@@ -26,6 +28,12 @@ const tally = { equal: 0, differ: 0, uncovered: 0 };
 for (const file of paths.flatMap(filesUnder)) {
   for (const [name, kind, stated] of casesOf(file)) {
     const find = KINDS[kind];
+    if (kind === 'ride') {
+      const off = found(() => differencesOfRide(stated, path.dirname(file)));
+      tally[off.length === 0 ? 'equal' : 'differ'] += 1;
+      for (const line of off) console.log(`${path.basename(file)}: ${line}`);
+      continue;
+    }
     if (!find) {
       tally.uncovered += 1;
       continue;
@@ -70,7 +78,7 @@ function filesUnder(where) {
 /** The cases of a file: a ridden session is one, every other file holds kinds with one or several each. */
 function casesOf(file) {
   const content = JSON.parse(readFileSync(file, 'utf8'));
-  if (content.truth !== undefined) return [[content.name ?? 'ride', 'ride', content]];
+  if (content.truth !== undefined) return [[content.case ?? 'ride', 'ride', content]];
   return Object.entries(content).flatMap(([kind, cases]) => {
     if (kind === 'about') return [];
     return Array.isArray(cases)

@@ -232,3 +232,29 @@ describe('any ramp', () => {
     );
   });
 });
+
+describe('a lap column', () => {
+  const lapsBy = (heading: string, cell: (second: number) => string | number) => {
+    const rows = Array.from({ length: 120 }, (_, second) => `${second},200,${cell(second)}`);
+    const read = parseCsvRecording([`seconds,power,${heading}`, ...rows].join('\n'));
+    return read.ok && read.value.laps.map(({ startS, seconds }) => [startS, seconds]);
+  };
+
+  it('tells laps by a number that goes up, by names, or by a mark where lap was pressed', () => {
+    const edges = [
+      [0, 30],
+      [30, 60],
+      [90, 30],
+    ];
+    const place = (second: number): number => (second >= 30 ? 1 : 0) + (second >= 90 ? 1 : 0);
+    expect(lapsBy('lap', place)).toEqual(edges);
+    expect(lapsBy('Lap Number', (second) => place(second) + 7)).toEqual(edges);
+    expect(lapsBy('interval', (second) => ['easy', 'rep', 'down'][place(second)] ?? '')).toEqual(
+      edges,
+    );
+    expect(lapsBy('lap', (second) => (second === 30 || second === 90 ? 1 : 0))).toEqual(edges);
+    expect(lapsBy('lap', (second) => (second === 30 || second === 90 ? 'x' : ''))).toEqual(edges);
+    expect(lapsBy('lap', () => 1)).toEqual([]);
+    expect(lapsBy('lap', (second) => second)).toEqual([]);
+  });
+});

@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bandsFor, SEVEN_STEPS, timeInZones, timeInZonesOf } from '@uphill/core/zones';
-import { dayOfRide, layPlan, rideFigures, rideNumbers } from '@uphill/core/review';
+import {
+  dayOfRide,
+  type Reading,
+  readRide,
+  rideFigures,
+  rideNumbers,
+  moveEdits,
+  NO_EDITS,
+  type RideToRead,
+  withEdit,
+} from '@uphill/core/review';
 import { expand, parseSentence, type Segment } from '@uphill/core/sessions';
 import { goalOn } from '@uphill/core/rider';
 import { parseCsvRecording, parseGpxRecording } from '@uphill/core/formats';
@@ -23,18 +33,28 @@ const riddenOf = (segments: readonly Segment[], beforeS = 0): number[] => [
   ),
 ];
 
+const WORK = '15 easy, 4 × 8:00 at 100 %, 4:00 easy between, 10 easy';
+/** A ride read against a session. */
+const read = (text: string, ride: Pick<RideToRead, 'watts'> & Partial<RideToRead>): Reading => {
+  const { items } = parseSentence(text, { hills: [], ftpW: 260, newId });
+  return readRide(
+    { plan: plan(...items), climbing: { rider: { ...INES, ftpW: 260 } } },
+    { bpm: null, rpm: null, stops: [], place: 'trainer', ...ride },
+  );
+};
+const numbersOf = ({ set }: Reading) => set?.rows.map(({ rep }) => rep);
+
 describe('a session laid on its ride', () => {
-  it('is found wherever it was begun, to within the five seconds it is moved by', () => {
-    const segments = segmentsOf('15 easy, 4 × 8:00 at 100 %, 4:00 easy between, 10 easy');
+  it('is found wherever it was begun', () => {
+    const segments = segmentsOf(WORK);
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 1500 }), (beforeS) => {
-        const laid = layPlan(segments, { watts: riddenOf(segments, beforeS), stops: [], laps: [] });
-        expect(laid?.from).toBe('found');
-        const work = laid?.steps.filter(({ rep, role }) => rep !== null && role === 'work') ?? [];
-        expect(work.map(({ rep }) => rep)).toEqual([1, 2, 3, 4]);
-        for (const { rep, startS } of work)
+        const reading = read(WORK, { watts: riddenOf(segments, beforeS) });
+        expect(reading.located?.from).toBe('found');
+        expect(numbersOf(reading)).toEqual([1, 2, 3, 4]);
+        for (const { rep, startS } of reading.set?.rows ?? [])
           expect(Math.abs(startS - (beforeS + 900 + ((rep ?? 0) - 1) * 720))).toBeLessThanOrEqual(
-            5,
+            3,
           );
       }),
       { numRuns: 40 },
@@ -42,32 +62,56 @@ describe('a session laid on its ride', () => {
   });
 
   it('begun late or broken off, what was ridden of it is found; laps of every rep come first; what is another ride is not', () => {
-    const segments = segmentsOf('15 easy, 4 × 8:00 at 100 %, 4:00 easy between, 10 easy');
-    const whole = riddenOf(segments);
-    const late = layPlan(segments, { watts: whole.slice(600), stops: [], laps: [] });
-    expect(late?.steps.find(({ rep }) => rep === 1)?.startS).toBe(300);
-    const broken = layPlan(segments, { watts: whole.slice(0, 2400), stops: [], laps: [] });
-    expect(
-      broken?.steps
-        .filter(({ rep, role }) => rep !== null && role === 'work')
-        .map(({ rep }) => rep),
-    ).toEqual([1, 2, 3]);
+    const watts = riddenOf(segmentsOf(WORK));
+    expect(read(WORK, { watts: watts.slice(600) }).set?.rows[0]?.startS).toBe(300);
+    const broken = read(WORK, { watts: watts.slice(0, 2400) });
+    expect([numbersOf(broken), broken.set?.notRidden]).toEqual([[1, 2, 3], [4]]);
     const laps = [900, 1620, 2340, 3060].map((startS) => ({ startS: startS + 3, seconds: 481 }));
-    expect(layPlan(segments, { watts: whole, stops: [], laps })).toMatchObject({
-      from: 'laps',
-      steps: [{ rep: 1, startS: 903, endS: 1384 }, {}, {}, {}],
-    });
-    expect(layPlan(segments, { watts: whole, stops: [], laps: laps.slice(1) })?.from).toBe('found');
-    expect(
-      layPlan(segments, {
-        watts: whole.map((_, second) => 150 + (second % 40)),
-        stops: [],
-        laps: [],
-      }),
-    ).toBeNull();
+    const byLaps = read(WORK, { watts, laps });
+    expect(byLaps.located?.from).toBe('laps');
+    expect(byLaps.set?.rows[0]).toMatchObject({ rep: 1, startS: 903, endS: 1384 });
+    expect(read(WORK, { watts, laps: laps.slice(1) }).located?.from).toBe('found');
+    expect(read(WORK, { watts: watts.map((_, second) => 150 + (second % 40)) }).set).toBeNull();
     // Without watts only laps tell, and a ride without reps has none to find.
-    expect(layPlan(segments, { watts: whole.map(() => null), stops: [], laps: [] })).toBeNull();
-    expect(layPlan(segmentsOf('90 at 56–75 %'), { watts: whole, stops: [], laps: [] })).toBeNull();
+    expect(read(WORK, { watts: watts.map(() => null) }).set).toBeNull();
+    expect(read('90 at 56–75 %', { watts }).set).toBeNull();
+  });
+
+  it('where rests are as long as reps, laps are taken for reps where the watts are', () => {
+    const text = '15 easy, 4 × 4:00 at 100 %, 4:00 easy after each, 10 easy';
+    const segments = segmentsOf(text);
+    const laps = segments.map(({ startS, seconds }) => ({ startS, seconds }));
+    const { set } = read(text, { watts: riddenOf(segments), laps });
+    expect(set?.rows.map(({ startS }) => startS)).toEqual([900, 1380, 1860, 2340]);
+  });
+
+  it('what the coach said of an edge is applied to whatever is found, and can be taken back', () => {
+    const watts = riddenOf(segmentsOf(WORK));
+    const found = read(WORK, { watts }).set?.rows ?? [];
+    const was = { startS: found[1]?.startS ?? 0, endS: found[1]?.endS ?? 0 };
+    const is = { startS: was.startS + 20, endS: was.endS - 7 };
+    const edits = withEdit(NO_EDITS, was, is);
+    const edited = read(WORK, { watts, edits });
+    expect(edited.located?.from).toBe('coach');
+    expect(edited.set?.rows[1]).toMatchObject({ rep: 2, ...is });
+    expect(edited.set?.rows[2]).toMatchObject({ startS: found[2]?.startS });
+    // Found a little elsewhere, by laps, it still lies where the coach put it.
+    const laps = found.map(({ startS, seconds }) => ({ startS: startS + 4, seconds }));
+    expect(read(WORK, { watts, laps, edits }).set?.rows[1]).toMatchObject(is);
+    // A recording of ten minutes joined before it: the same seconds of the same ride.
+    const early = [...new Array<number>(600).fill(110), ...watts];
+    expect(read(WORK, { watts: early, edits: moveEdits(edits, 600) }).set?.rows[1]).toMatchObject({
+      startS: is.startS + 600,
+      endS: is.endS + 600,
+    });
+    expect(withEdit(edits, is, was)).toEqual(NO_EDITS);
+    // One taken out, one put in; none found and the first one marked.
+    const without = read(WORK, { watts, edits: withEdit(NO_EDITS, was, null) });
+    expect([numbersOf(without), without.set?.leftOut]).toEqual([[1, 3, 4], [2]]);
+    const soft = watts.map((each) => (each > 200 ? 150 : 130));
+    expect(read(WORK, { watts: soft }).set).toBeNull();
+    const first = read(WORK, { watts: soft, edits: { firstS: 905, changes: [] } });
+    expect(first.set?.rows[0]?.startS).toBe(905);
   });
 
   it('belongs to the nearest in length of its date, of equals to the earlier on the day', () => {

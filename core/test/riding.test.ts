@@ -1,5 +1,5 @@
 import { balanceAfter } from '@uphill/core/power';
-import { repTable, spreadOf } from '@uphill/core/review';
+import { readRide } from '@uphill/core/review';
 import {
   expand,
   parseSentence,
@@ -218,18 +218,9 @@ describe('a rep while it is ridden', () => {
 
 describe('the table of reps', () => {
   it('tells the ends of a rep, its share of the target, cadence, the heart before it, best and lowest', () => {
-    const [lowW, highW] = [300, 300];
     const rep = (at: number, number: number) => ({
-      ...{ rep: number, role: 'work' as const, startS: at, endS: at + 120, lowW, highW },
+      ...{ rep: number, role: 'work' as const, startS: at, endS: at + 120, lowW: 300, highW: 300 },
     });
-    const rest = {
-      rep: null,
-      role: 'easy' as const,
-      startS: 120,
-      endS: 240,
-      lowW: null,
-      highW: null,
-    };
     const watts = [
       ...Array.from({ length: 20 }, () => 360),
       ...Array.from({ length: 80 }, () => 300),
@@ -240,22 +231,29 @@ describe('the table of reps', () => {
     const bpm = watts.map((_, at) =>
       at >= 120 && at < 240 ? 150 - Math.floor((at - 120) / 4) : 160,
     );
-    const lines = repTable([rep(0, 1), rest, rep(240, 2)], {
-      watts,
-      bpm,
-      rpm: watts.map((_, at) => (at % 2 === 0 ? 90 : 0)),
-      stops: [],
+    const { items } = parseSentence('2 × 2:00 at 300 W, 2:00 easy between', {
+      ...{ hills: [], ftpW: null, newId },
     });
-    expect(lines[0]).toMatchObject({
-      first20W: 360,
-      last20W: 240,
-      ofTargetPercent: 100,
-      meanRpm: 90,
+    const { set } = readRide(
+      { plan: plan(...items), climbing: { rider: RIDER } },
+      {
+        ...{ watts, bpm, rpm: watts.map((_, at) => (at % 2 === 0 ? 90 : 0)), stops: [] },
+        ...{ place: 'trainer', room: [rep(0, 1), rep(240, 2)] },
+      },
+    );
+    expect(set?.rows[0]).toMatchObject({
+      ...{ first20W: 360, last20W: 240, ofTargetPercent: 100, meanRpm: 90, fallBpm: 24 },
     });
-    expect(lines[1]).toMatchObject({ ofTargetPercent: 95, lowestBefore: 121, riseBpm: 39 });
-    const spread = spreadOf(lines);
-    expect(spread).toMatchObject({ best: { rep: 1 }, worst: { rep: 2 } });
-    expect(spread?.spreadPercent).toBeCloseTo((15 / 292.5) * 100);
-    expect(spreadOf(lines.slice(0, 1))).toBeNull();
+    expect(set?.rows[1]).toMatchObject({
+      ...{ ofTargetPercent: 95, lowestBefore: 121, riseBpm: 39, bpmAtEnd: 160, highestBpm: 160 },
+    });
+    expect([set?.best?.rep, set?.worst?.rep]).toEqual([1, 2]);
+    expect(set?.spread).toBeCloseTo(15 / 292.5);
+    // What is spent of W′ in the first has partly come back before the second.
+    const [first, second] = set?.rows.map(({ leftJ }) => leftJ ?? 0) ?? [];
+    const spent = 15_000 - 20 * 98 - 80 * 38;
+    expect(first).toBeGreaterThan(spent);
+    expect(first).toBeLessThan(spent + 200);
+    expect(second).toBeGreaterThan((first ?? 0) - 120 * 23);
   });
 });

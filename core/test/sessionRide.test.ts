@@ -7,7 +7,6 @@ import {
   writeCsvRecording,
   writeFitRecording,
 } from '@uphill/core/formats';
-import { repTable } from '@uphill/core/review';
 import {
   rideSessionOn,
   type SessionEvent,
@@ -15,7 +14,7 @@ import {
   startSessionRide,
 } from '@uphill/core/simulation';
 import { HILLS } from './arbitrary.ts';
-import { INES, newId, plan, RIDER } from './support.ts';
+import { INES, newId, plan, RIDER, roomRows } from './support.ts';
 
 function setting(text: string, over: Partial<SessionRideSetting> = {}): SessionRideSetting {
   const { items, unread } = parseSentence(text, { hills: HILLS, ftpW: null, newId });
@@ -31,6 +30,20 @@ function setting(text: string, over: Partial<SessionRideSetting> = {}): SessionR
     powerDropsPerHour: 0,
     ...over,
   };
+}
+
+const OF_250 = { ...INES, ftpW: 250 };
+
+/** What the room kept of a session, as rows. */
+function rowsOf(
+  text: string,
+  { seconds, state }: Pick<ReturnType<typeof ridden>, 'seconds' | 'state'>,
+) {
+  const { items } = parseSentence(text, { hills: HILLS, ftpW: null, newId });
+  return roomRows(plan(...items), OF_250, state.steps, {
+    watts: seconds.map(({ watts }) => watts),
+    bpm: seconds.map(({ bpm }) => bpm),
+  });
 }
 
 const FOURS = '5 building to 75 %, 4 × 4:00 at 95–100 %, 2:00 easy between, 5 down';
@@ -59,12 +72,10 @@ describe('a session on the stand-ins', () => {
     (trainer) => {
       const which = setting(FOURS, { trainer });
       const { seconds, state } = ridden(which);
-      for (const line of repTable(state.steps, {
-        watts: seconds.map(({ watts }) => watts),
-        bpm: seconds.map(({ bpm }) => bpm),
-        stops: [],
-      })) {
-        expect([line.lowW, line.highW]).toEqual([238, 250]);
+      const lines = rowsOf(FOURS, { seconds, state });
+      expect(lines).toHaveLength(4);
+      for (const line of lines) {
+        expect(line.band).toEqual({ low: 238, high: 250 });
         expect(Math.abs((line.meanW ?? 0) - 244)).toBeLessThan(8);
         expect(line.bpmAtEnd).toBeGreaterThan(140);
         expect(line.inBandS ?? 0).toBeGreaterThan(60);
@@ -195,11 +206,8 @@ describe('a session on the stand-ins', () => {
     seconds.forEach(({ watts }, second) =>
       expect(watts ?? steady[second]?.watts).toBe(steady[second]?.watts),
     );
-    const lines = repTable(state.steps, {
-      watts: seconds.map(({ watts }) => watts),
-      bpm: null,
-      stops: [],
-    });
+    const lines = rowsOf(FOURS, { seconds, state });
+    expect(lines).toHaveLength(4);
     for (const { meanW } of lines) expect(Math.abs((meanW ?? 0) - 244)).toBeLessThan(8);
     const read = parseFitRecording(writeFitRecording(seconds, '2026-11-24T18:00:00'));
     expect(read.ok && read.value.watts.filter((watts) => watts === null)).toHaveLength(lost);
@@ -211,26 +219,13 @@ describe('a session on the stand-ins', () => {
 
   it('turned up, it asks and rides two per cent more', () => {
     const { state, seconds } = ridden(setting(FOURS), [{ second: 0, did: 'harder' }]);
-    const [first] = repTable(state.steps, {
-      watts: seconds.map(({ watts }) => watts),
-      bpm: null,
-      stops: [],
-    });
-    expect([first?.lowW, first?.highW]).toEqual([Math.round(238 * 1.02), Math.round(250 * 1.02)]);
-    expect(first?.bpmAtEnd).toBeNull();
+    const [first] = rowsOf(FOURS, { seconds, state });
+    expect(first?.band).toEqual({ low: Math.round(238 * 1.02), high: Math.round(250 * 1.02) });
   });
 
   it('a set too hard is not held: the last rep falls under its band', () => {
-    const { state, seconds } = ridden(
-      setting('5 building to 75 %, 8 × 3:00 at 130 %, 30 s easy between, 5 down', {
-        trainer: 'free',
-      }),
-    );
-    const reps = repTable(state.steps, {
-      watts: seconds.map(({ watts }) => watts),
-      bpm: null,
-      stops: [],
-    });
+    const text = '5 building to 75 %, 8 × 3:00 at 130 %, 30 s easy between, 5 down';
+    const reps = rowsOf(text, ridden(setting(text, { trainer: 'free' })));
     expect(reps[0]?.meanW).toBeGreaterThan(310);
     expect(reps.at(-1)?.meanW).toBeLessThan(300);
     expect(reps.at(-1)?.inBandS).toBeLessThan(60);
@@ -240,54 +235,31 @@ describe('a session on the stand-ins', () => {
 describe('the table of reps', () => {
   it('joins the steps of a rep, takes its first and last minute, and counts the seconds in its band', () => {
     const step = (
-      rep: number | null,
+      rep: number,
       startS: number,
       endS: number,
       lowW: number | null,
       highW: number | null,
-    ) => ({
-      rep,
-      role: 'work' as const,
-      startS,
-      endS,
-      lowW,
-      highW,
-    });
+    ) => ({ ...{ rep, role: 'work' as const, startS, endS, lowW, highW } });
     const watts = [
       ...new Array<number>(120).fill(200),
       ...new Array<number>(120).fill(300),
+      ...new Array<number>(60).fill(60),
       ...new Array<number>(60).fill(100),
     ];
-    const lines = repTable(
-      [
-        step(1, 0, 120, 195, 205),
-        step(1, 120, 240, 280, 290),
-        step(2, 240, 300, 100, 100),
-        step(3, 290, 400, 100, 110),
-      ],
-      {
-        watts,
-        bpm: null,
-        stops: [],
-      },
-    );
-    expect(lines).toMatchObject([
-      {
-        rep: 1,
-        seconds: 240,
-        meanW: 250,
-        firstMinuteW: 200,
-        lastMinuteW: 300,
-        lowW: 195,
-        highW: 290,
-        inBandS: 120,
-      },
+    const text = '2 × (2:00 at 80 % and 2:00 at 114 %), 1:00 easy between';
+    const { items } = parseSentence(text, { hills: HILLS, ftpW: null, newId });
+    const rows = (...steps: ReturnType<typeof step>[]) =>
+      roomRows(plan(...items), OF_250, steps, { watts });
+    expect(
+      rows(step(1, 0, 120, 195, 205), step(1, 120, 240, 280, 290), step(2, 300, 360, 100, 100)),
+    ).toMatchObject([
+      { rep: 1, seconds: 240, meanW: 250, firstMinuteW: 200, lastMinuteW: 300, inBandS: 120 },
       { rep: 2, seconds: 60, meanW: 100, inBandS: 60 },
     ]);
-    expect(repTable([step(1, 0, 60, null, null)], { watts, bpm: [], stops: [] })[0]).toMatchObject({
-      lowW: null,
-      inBandS: null,
-      bpmAtEnd: null,
+    expect(rows(step(1, 0, 120, 195, 205), step(1, 120, 240, 280, 290))[0]?.band).toEqual({
+      low: 237.5,
+      high: 247.5,
     });
   });
 });

@@ -1,4 +1,5 @@
 import type { Effort, Target } from '@uphill/core/units';
+import { readRide, type RepRow, type RideToRead } from '@uphill/core/review';
 import {
   easyStep,
   type Item,
@@ -71,6 +72,17 @@ export function plan(...items: Item[]): Plan {
     note: '',
     items,
   };
+}
+
+/** The rows of a session that the ride room rode, by the steps it kept. */
+export function roomRows(
+  asked: Plan,
+  rider: RiderOnDay,
+  room: RideToRead['room'],
+  streams: Pick<RideToRead, 'watts'> & Partial<RideToRead>,
+): readonly RepRow[] {
+  const ride = { bpm: null, rpm: null, stops: [], place: 'trainer' as const, ...streams };
+  return readRide({ plan: asked, climbing: { rider } }, { ...ride, room }).set?.rows ?? [];
 }
 
 /** 15 min building to sweet spot, 4 × 8:00 at 98–102 % with 4:00 easy between, 10 min down: 1 h 09. */

@@ -5,6 +5,7 @@ ensureInstalled();
 ensureBuilt();
 const FACES = [
   'units',
+  'rider',
   'power',
   'zones',
   'testing',

@@ -10,6 +10,7 @@ import {
 } from './csvColumns.ts';
 import { type ColumnField, type ColumnQuestion, columnQuestion } from './csvQuestion.ts';
 import { tooMuchCsv } from './csvLimits.ts';
+import { type LapCell, lapsOfColumn } from './csvLaps.ts';
 import { clockFormatOf, clockOf } from './csvTime.ts';
 import { numberOf } from './csvNumbers.ts';
 import { assemble, type Recording } from './recording.ts';
@@ -115,6 +116,7 @@ function readRows(
   }
   const odd: Oddities = { lettered: 0, firstLettered: null, outside: 0 };
   const samples: Sample[] = [];
+  const laps: LapCell[] = [];
   let first: readonly string[] | null = null;
   for (const [index, row] of rows.entries()) {
     const seconds = format === null ? index : clockOf(cellOf(row, columns, 'time'), format);
@@ -122,6 +124,7 @@ function readRows(
     else {
       first ??= row;
       samples.push(sampleOf(row, index, seconds, columns, odd));
+      if (columns.at.lap) laps.push({ seconds, value: cellOf(row, columns, 'lap') });
     }
   }
   return assemble({
@@ -129,7 +132,7 @@ function readRows(
     ...startOf(
       format?.kind === 'stamp' && first ? readStamp(cellOf(first, columns, 'time')) : null,
     ),
-    laps: [],
+    laps: lapsOfColumn(laps),
     notes: [...chosen, ...notesOn(odd), ...unusedNote(header, columns)],
     noWatts: 'The power column holds no watts between 0 and 2,500.',
   });

@@ -1,6 +1,15 @@
 /** What a column of a recording can hold. */
 export type Field =
-  'time' | 'watts' | 'bpm' | 'rpm' | 'speed' | 'height' | 'latitude' | 'longitude' | 'celsius';
+  | 'time'
+  | 'watts'
+  | 'bpm'
+  | 'rpm'
+  | 'speed'
+  | 'height'
+  | 'latitude'
+  | 'longitude'
+  | 'celsius'
+  | 'lap';
 
 /**
  * Common headings in English, German, French, Italian, Spanish and Dutch: in lower case, without accents, spaces,
@@ -184,6 +193,10 @@ const NAMES: Record<Field, readonly string[]> = {
     'temperatura',
     'temperatuur',
     'airtemperature',
+  ],
+  lap: [
+    ...['lap', 'laps', 'lapnumber', 'lapno', 'lapindex', 'interval', 'runde', 'tour', 'giro'],
+    ...['vuelta', 'ronde'],
   ],
 };
 

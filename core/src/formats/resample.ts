@@ -161,6 +161,8 @@ function evenSpacing(distances: readonly number[], spacing: number): number | nu
 }
 
 function noteGaps(watts: readonly (number | null)[], notes: string[]): void {
+  // Without a power meter nothing is missing.
+  if (watts.every((value) => value === null)) return;
   const gaps: { startS: number; seconds: number }[] = [];
   watts.forEach((value, second) => {
     if (value !== null) return;

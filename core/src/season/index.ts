@@ -38,7 +38,7 @@ export {
 } from './layout/template.ts';
 export { templateForWeeks, TEMPLATES } from './layout/templates.ts';
 export { longRideLimit } from './longRide.ts';
-export { familyDays, nextRung, rungFor, verdictOfMark } from './nextRung.ts';
+export { familyDays, nextRung, rungFor, verdictOfMark, verdictOfRide } from './nextRung.ts';
 export { OTHER_WORKS, type OtherWork, otherWork } from './otherWork.ts';
 export {
   type FillOffer,
@@ -86,6 +86,7 @@ export {
   type Reason,
   REASONS,
   type Ridden,
+  RIDE_VERDICTS,
   type RideVerdict,
   type SeasonDay,
   type SeasonRider,

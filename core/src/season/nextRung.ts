@@ -46,8 +46,10 @@ export function nextRung(
   if (!last) return { go: 'first', why: 'not ridden yet: the first rung' };
   if (last.daysAgo > LONG_AGO_DAYS)
     return { go: 'easier', why: `${last.daysAgo} days without it: one rung easier` };
-  if (last.verdict === 'ease') return { go: 'easier', why: 'missed last time: one rung easier' };
-  if (last.verdict === 'hold') return { go: 'same', why: 'cut short last time: the same again' };
+  if (last.verdict === 'ease') return { go: 'easier', why: 'too much last time: one rung easier' };
+  if (last.verdict === 'hold') return { go: 'same', why: 'not quite last time: the same again' };
+  if (last.verdict === 'tooEasy')
+    return { go: 'harder', why: 'too easy last time: one rung harder' };
   if (afterEasyWeek) return { go: 'same', why: 'after an easy week: the same again' };
   const running = rides.findIndex(({ verdict }) => verdict !== 'onTarget');
   const times = running < 0 ? rides.length : running;
@@ -57,7 +59,7 @@ export function nextRung(
 }
 
 /**
- * How a marked day is judged until rides are read: done is on target, shortened a hold, missed tired, ill or injured an
+ * How a marked day is judged where its ride was not read: done is on target, shortened a hold, missed tired, ill or injured an
  * ease. A day missed for another reason says nothing of the rider.
  *
  * @param state how the day was marked
@@ -76,13 +78,48 @@ export function verdictOfMark(
     : null;
 }
 
+/** What of a ride that was read decides on its next rung. */
+export interface ReadAs {
+  readonly headline: { readonly id: string; readonly after?: number; readonly of?: number } | null;
+  readonly spread: number | null;
+  readonly rpe: number | null;
+}
+
+const HOLD = { spread: 0.05, rpe: 9 } as const;
+
+/**
+ * How a ride that was read is judged for the next rung: over before half of its reps is an ease; over later, started
+ * too hard, faded, near target, or on target with reps far apart or at RPE 9 a hold.
+ *
+ * @param read its headline, the spread of its reps, RPE
+ * @returns the verdict; null where it says none, and the mark speaks
+ * Source: handbook sections 8.5, step 4, and 9.7 (3) to (7).
+ */
+export function verdictOfRide({ headline, spread, rpe }: ReadAs): RideVerdict | null {
+  switch (headline?.id) {
+    case 'over':
+      return (headline.after ?? 0) < (headline.of ?? 0) / 2 ? 'ease' : 'hold';
+    case 'too-easy':
+      return 'tooEasy';
+    case 'on-target':
+      return (spread ?? 0) > HOLD.spread || (rpe ?? 0) >= HOLD.rpe ? 'hold' : 'onTarget';
+    case 'started-too-hard':
+    case 'faded':
+    case 'near-target':
+      return 'hold';
+    default:
+      return null;
+  }
+}
+
 /** A ride of a family on its day. */
 export interface FamilyDay extends FamilyRide {
   readonly id: string;
 }
 
 /**
- * The days of a family before a date that say something of the rider, the latest first, by their marks.
+ * The days of a family before a date that say something of the rider, the latest first: by what was ridden, else by
+ * their marks.
  *
  * @param season the season
  * @param family id of the family, as in the book
@@ -95,7 +132,7 @@ export function familyDays({ input }: Reckoned, family: string, date: string): F
     .filter((day) => day.date < date)
     .flatMap((day) =>
       day.works.flatMap((work): FamilyDay[] => {
-        const verdict = verdictOfMark(work.state, work.reason);
+        const verdict = work.ridden?.verdict ?? verdictOfMark(work.state, work.reason);
         return work.planned?.family === family && verdict !== null
           ? [{ id: work.id, verdict, daysAgo: daysFrom(day.date, date) }]
           : [];

@@ -29,8 +29,9 @@ export const REASONS = [
 ] as const;
 export type Reason = (typeof REASONS)[number];
 
-/** How a day's ride was judged; until rides are read, as it was marked. */
-export type RideVerdict = 'onTarget' | 'hold' | 'ease';
+/** What a day's ride came to, as far as the next rung goes; where it was not read, as it was marked. */
+export const RIDE_VERDICTS = ['tooEasy', 'onTarget', 'hold', 'ease'] as const;
+export type RideVerdict = (typeof RIDE_VERDICTS)[number];
 
 /** What a piece of work asks. */
 export interface Planned {
@@ -68,6 +69,8 @@ export interface Ridden {
   readonly atLeast: boolean;
   /** What measured its power, where that is known. */
   readonly source?: string | null;
+  /** What it came to when it was read; null or left out where nothing can be said. */
+  readonly verdict?: RideVerdict | null;
 }
 
 /** One piece of work on a day. */

@@ -26,7 +26,7 @@ export function stepOf(plan: Plan, stepId: string): Step | null {
  * @param plan the session
  * @returns the rows, top to bottom
  */
-export function rowsOf(plan: Plan): Row[] {
+export function rowsOf(plan: Pick<Plan, 'items'>): Row[] {
   const rows: Row[] = [];
   const walk = (item: Item, sets: readonly SetBlock[]): void => {
     if (item.kind === 'step') {

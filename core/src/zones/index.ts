@@ -10,6 +10,7 @@ export {
   printBand,
 } from './bands.ts';
 export { sameWatts, whatMoved } from './compare.ts';
+export { heartZones } from './heartZones.ts';
 export { heartBeside, TOO_SHORT_FOR_HEART_S } from './heartBeside.ts';
 export {
   OWN_ANCHORS,
