@@ -18,6 +18,8 @@ const recordingFields = z.object({
   powerSource: powerSourceSchema,
   laps: z.array(z.object({ startS: z.number().int(), seconds: z.number().int() })),
   notes: z.array(z.string()),
+  /** Read with half its watts, because its meter counted twice. */
+  halved: z.boolean(),
 });
 export const recordingSchema = shapeOf(recordingFields);
 export type RecordingSummary = z.infer<typeof recordingSchema>;

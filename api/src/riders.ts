@@ -74,6 +74,10 @@ export const riderSchema = shapeOf(
     demo: z.boolean(),
     /** Rides that came of days nobody has marked yet. */
     unmarked: z.array(z.object({ dayId: idSchema, date: dateSchema })),
+    /** Rides that nobody has opened yet. */
+    toRead: z.number().int(),
+    /** What the last ride that was judged came to. */
+    lastVerdict: z.object({ rideId: idSchema, date: dateSchema, says: z.string() }).nullable(),
   }),
 );
 export interface Rider extends z.infer<typeof riderSchema> {}

@@ -2,6 +2,7 @@ import { ROLES } from '@uphill/core/sessions';
 import { z } from 'zod';
 import { dateSchema, idSchema, line, prose, versionSchema } from './common.ts';
 import { powerSourceSchema } from './powerSource.ts';
+import { rideLogSchema } from './rideLog.ts';
 import { shapeOf } from './shape.ts';
 
 /** What became of a day. */
@@ -82,6 +83,8 @@ export const newRideSchema = said.extend({ minutes });
 export type NewRide = z.infer<typeof newRideSchema>;
 export const rideChangeSchema = said.partial().extend({
   version: versionSchema,
+  /** What was written down of it; what is left out stays as it is. */
+  log: rideLogSchema.optional(),
   powerSource: powerSourceSchema.optional(),
   withdrawn: line(300).min(1, 'Write down why it is withdrawn.').nullable().optional(),
 });
@@ -99,6 +102,9 @@ const rideShape = said.extend({
   version: versionSchema,
   datedBy: z.enum(DATED_BY),
   startedAt: z.string().nullable(),
+  log: rideLogSchema,
+  /** Nobody has opened it yet. */
+  unread: z.boolean(),
   origin: z.enum(ORIGINS),
   powerSource: powerSourceSchema,
   withdrawn: z.string().nullable(),

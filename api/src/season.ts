@@ -6,6 +6,7 @@ import {
   templateBlockSchema,
   WEEK_KINDS,
   WORK_KINDS,
+  RIDE_VERDICTS,
 } from '@uphill/core/season';
 import { planSchema, SYSTEMS } from '@uphill/core/sessions';
 import { z } from 'zod';
@@ -42,6 +43,9 @@ const riddenSchema = z.object({
   middleMin: minutes.nullable(),
   atLeast: z.boolean(),
   source: z.string().nullable(),
+  /** What it came to for the next rung, and its headline in words; null where it was not read, or says nothing. */
+  verdict: z.enum(RIDE_VERDICTS).nullable(),
+  says: z.string().nullable(),
 });
 /** A piece of work on a day, with what a screen needs beside the sums. */
 const workSchema = z.object({
@@ -292,6 +296,8 @@ const squadWork = z.object({
   kind: z.enum(WORK_KINDS),
   state: z.enum(STATES),
   ridden: z.boolean(),
+  /** What it came to when its ride was read, in words. */
+  says: z.string().nullable(),
   fixture: z.boolean(),
   handed: z.enum(['no', 'yes', 'changed']),
   minutes: z.number(),

@@ -1,4 +1,5 @@
 import { RECOVERIES } from '@uphill/core/power';
+import { REVIEW_BOUNDS, USUAL_LIMITS } from '@uphill/core/review';
 import { ABOVE_FTP_BOUNDS, ABOVE_FTP_DEFAULTS, CEILING_SCHOOLS } from '@uphill/core/sessions';
 import { RETEST_WEEKS } from '@uphill/core/testing';
 import { z } from 'zod';
@@ -38,6 +39,13 @@ export const choicesSchema = z.object({
   judgeRides: z.boolean(),
   askRpe: z.boolean(),
   judgeTests: z.boolean(),
+  /** Limits of the verdicts on rides, as shares, and so many on target running before work above FTP goes up. */
+  brokenShare: within(REVIEW_BOUNDS.brokenShare, 'The share under which a rep breaks'),
+  sprintShare: within(REVIEW_BOUNDS.sprintShare, 'The share of a sprint at the end'),
+  easyShare: within(REVIEW_BOUNDS.easyShare, 'The share above Endurance'),
+  onTargetTimes: within(REVIEW_BOUNDS.onTargetTimes, 'The number on target').int(
+    'A whole number on target.',
+  ),
 });
 export type Choices = z.infer<typeof choicesSchema>;
 export const USUAL_CHOICES: Choices = {
@@ -46,6 +54,7 @@ export const USUAL_CHOICES: Choices = {
   recovery: 'measured',
   ...{ ownShare: ABOVE_FTP_DEFAULTS.share, longerTimes: ABOVE_FTP_DEFAULTS.stretch },
   ...{ ceilingSchool: 'watts', judgeRides: true, askRpe: true, judgeTests: true },
+  ...USUAL_LIMITS,
 };
 const fields = z.object({ defaultSchemeId: z.string().max(60), timeZone: timeZoneSchema });
 /**

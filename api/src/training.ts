@@ -66,6 +66,8 @@ export const trainingFieldsSchema = {
     .nullable(),
   /** What moves this rider's ceiling work; null: as for everybody. */
   ceilingSchool: z.enum(CEILING_SCHOOLS).nullable(),
+  /** How much the rider sees of what their rides came to. */
+  verdictsShown: z.enum(['nothing', 'verdicts', 'watts']),
   /** Where messages go. */
   address: line(200),
   bikes: z.array(bikeSchema).max(12, 'At most 12 bikes.'),

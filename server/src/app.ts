@@ -22,10 +22,12 @@ import { markedEffortRoutes } from './routes/markedEfforts.ts';
 import { ftpRoutes } from './routes/ftp.ts';
 import { historyRoutes } from './routes/histories.ts';
 import { modelRoutes } from './routes/models.ts';
+import { type ReadingKeeper, readingKeeper } from './readingKeeper.ts';
 import { hillRoutes } from './routes/hills.ts';
 import { riderFileRoutes } from './routes/riderFile.ts';
 import { riderDayRoutes } from './routes/riderDays.ts';
 import { riderRoutes } from './routes/riders.ts';
+import { readingRoutes } from './routes/readings.ts';
 import { rideRoutes } from './routes/rides.ts';
 import { awayRoutes } from './routes/away.ts';
 import { layoutRoutes } from './routes/layouts.ts';
@@ -58,19 +60,26 @@ declare module 'fastify' {
     copyDatabase: Copy;
     /** Rides that are read again after an update. */
     catchUp: CatchUp;
+    /** Rides are kept read. */
+    keeper: ReadingKeeper;
   }
 }
 
 /** Builds the server, ready to listen; closing it closes the database and the threads. */
 export async function buildApp(settings: AppSettings): Promise<FastifyInstance> {
   const [db, pool] = [await openDatabase(settings.database), startPool()];
+  const failed = (error: unknown): void =>
+    app.log.error(error, 'Rides could not all be read again.');
+  const keeper = readingKeeper(db, pool, failed);
+  const caughtUp = catchUp(db, pool, failed);
+  // Whatever the update changed of the numbers, rides are read by them.
+  void caughtUp.ended.then(keeper.nudge);
   const house: House = {
     db,
     reading: openReading(settings.database),
     pool,
-    catchUp: catchUp(db, pool, (error) =>
-      app.log.error(error, 'Rides could not all be read again.'),
-    ),
+    catchUp: caughtUp,
+    keeper,
     file: settings.database,
     demo: settings.demo ?? false,
   };
@@ -95,6 +104,8 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   }).withTypeProvider<ZodTypeProvider>();
   app.decorate('copyDatabase', house.pool.copyDatabase);
   app.decorate('catchUp', house.catchUp);
+  app.decorate('keeper', house.keeper);
+  keepRead(app, house.keeper);
   app.setValidatorCompiler(validatorCompiler);
   // An answer goes out as it is: that it is what was promised is held by the tests, and costs nobody time.
   app.setSerializerCompiler(() => JSON.stringify);
@@ -111,6 +122,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     ftpRoutes,
     riderFileRoutes,
     rideRoutes,
+    readingRoutes,
     seasonRoutes,
     awayRoutes,
     layoutRoutes,
@@ -131,11 +143,20 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   app.addHook('onClose', async () => {
     endLog();
     await house.catchUp.stop();
+    await house.keeper.close();
     await house.pool.close();
     await house.reading.destroy();
     await house.db.destroy();
   });
   return app;
+}
+
+/** Whoever changed something may have changed what a ride is read by. */
+function keepRead(app: FastifyInstance, keeper: ReadingKeeper): void {
+  app.addHook('onResponse', (request, _reply, done) => {
+    if (request.method !== 'GET') keeper.nudge();
+    done();
+  });
 }
 
 function watchAnswers(app: FastifyInstance, onAnswer: OnAnswer): void {

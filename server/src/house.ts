@@ -1,4 +1,5 @@
 import type { CatchUp } from './catchUp.ts';
+import type { ReadingKeeper } from './readingKeeper.ts';
 import type { Db } from './database.ts';
 import type { ImportPool } from './workers/pool.ts';
 
@@ -9,6 +10,7 @@ export interface House {
   readonly reading: Db;
   readonly pool: ImportPool;
   readonly catchUp: CatchUp;
+  readonly keeper: ReadingKeeper;
   /** Path of the database. */
   readonly file: string;
   readonly demo: boolean;

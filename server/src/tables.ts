@@ -1,3 +1,4 @@
+import type { RideVerdict } from '@uphill/core/season';
 import type { OwnScheme } from '@uphill/core/zones';
 import type { ProtocolId } from '@uphill/core/testing';
 
@@ -39,6 +40,8 @@ export interface RiderRow {
   /** Base load that the coach typed, and the evening it is of. */
   typed_base: number | null;
   typed_base_on: string | null;
+  /** How much the rider sees of what their rides came to. */
+  verdicts_shown: 'nothing' | 'verdicts' | 'watts';
   version: number;
   created_at: string;
 }
@@ -196,6 +199,10 @@ export interface RideRow {
   rpe: number | null;
   note: string;
   withdrawn: string | null;
+  /** When somebody first opened it; null: unread. */
+  read_at: string | null;
+  /** What was written down of it, as JSON by schema. */
+  log: string;
   /** Out of sight; the row and its files go when the step that undoes it has left the journal. */
   deleted_at: string | null;
   version: number;
@@ -365,8 +372,44 @@ export interface RideMatchRow {
   tried: Flag;
   /** The steps of the ride with where they are from, as JSON; null where they are laid on it when it is read. */
   reps: string | null;
+  /** What the coach said of its reps, as JSON by schema. */
+  edits: string;
   version: number;
   created_at: string;
+}
+
+/** A suggestion that was answered. */
+export interface SuggestionRow {
+  id: string;
+  rider_id: string;
+  ride_id: string;
+  family: string | null;
+  /** Number of the rule that made it. */
+  rule: number;
+  /** As JSON by schema, as it was then. */
+  suggestion: string;
+  decision: 'accepted' | 'changed' | 'refused';
+  reason: string;
+  /** The day that was changed with it. */
+  day_id: string | null;
+  decided_at: string;
+  version: number;
+}
+
+/** A ride as it was read; worked out again whenever a trigger dropped it. */
+export interface RideReadingRow {
+  ride_id: string;
+  rider_id: string;
+  date: string;
+  algorithm: number;
+  family: string | null;
+  /** Id of its headline. */
+  headline: string | null;
+  /** What it came to for the next rung, and its headline in words. */
+  verdict: RideVerdict | null;
+  says: string | null;
+  /** As JSON by schema. */
+  reading: string;
 }
 
 export interface HealthRow {
@@ -469,6 +512,8 @@ export interface RiderChangesRow {
   figures: number;
   /** What the season comes from; figures among it. */
   season: number;
+  /** What its rides came to. */
+  readings: number;
 }
 
 /** The best efforts of a month; worked out when asked for, dropped by triggers. */
@@ -517,6 +562,8 @@ export interface Tables {
   days: DayRow;
   handovers: HandoverRow;
   ride_matches: RideMatchRow;
+  suggestions: SuggestionRow;
+  ride_readings: RideReadingRow;
   health_screens: HealthRow;
   test_days: TestDayRow;
   schemes: SchemeRow;

@@ -1,10 +1,7 @@
 import path from 'node:path';
 import BetterSqlite from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { rebuildDerived } from '../dist/store/rebuild.js';
-import { openDatabase } from '../dist/database.js';
-import { startPool } from '../dist/workers/pool.js';
-import { house, newRider, rampFile, twentyFile, upload } from './support.ts';
+import { house, newRider, rampFile, rebuildFiles, twentyFile, upload } from './support.ts';
 
 let home: Awaited<ReturnType<typeof house>>;
 beforeEach(async () => {
@@ -12,15 +9,7 @@ beforeEach(async () => {
 });
 afterEach(() => home.close());
 
-async function rebuild() {
-  const db = await openDatabase(path.join(home.folder, 'test.sqlite'));
-  const pool = startPool();
-  const told: number[] = [];
-  const done = await rebuildDerived(db, pool, { from: 'files', tell: (count) => told.push(count) });
-  await pool.close();
-  await db.destroy();
-  return { ...done, told };
-}
+const rebuild = () => rebuildFiles(home);
 
 describe('rebuilding what is derived', () => {
   it('changes nothing that is as it should be, mends what is not, and leaves what cannot be read', async () => {

@@ -9,6 +9,9 @@ import { PLAIN_RIDER, rideOn, startTestRide, usualSetting } from '@uphill/core/s
 import type { Plan } from '@uphill/core/sessions';
 import type { ProtocolId } from '@uphill/core/testing';
 import { writeCsvRecording } from '@uphill/core/formats';
+import { openDatabase } from '../dist/database.js';
+import { rebuildDerived } from '../dist/store/rebuild.js';
+import { startPool } from '../dist/workers/pool.js';
 
 type App = Awaited<ReturnType<typeof buildApp>>;
 
@@ -30,6 +33,17 @@ export async function house(): Promise<{
       rmSync(folder, { recursive: true });
     },
   };
+}
+
+/** Reads everything of a house again from the files as they were received. */
+export async function rebuildFiles({ folder }: { readonly folder: string }) {
+  const db = await openDatabase(path.join(folder, 'test.sqlite'));
+  const pool = startPool();
+  const told: number[] = [];
+  const done = await rebuildDerived(db, pool, { from: 'files', tell: (count) => told.push(count) });
+  await pool.close();
+  await db.destroy();
+  return { ...done, told };
 }
 
 /** An answer is what its schema promises, no more and no less. */

@@ -182,7 +182,7 @@ describe('whatever a coach does', () => {
     );
     // Recordings are never taken out, and what is derived of a ride goes with it.
     const derived =
-      /^(?:recordings|journal) |← (?:recordings|ride_numbers|ride_packs|rider_changes|curve_months|day_figures)\./;
+      /^(?:recordings|journal) |← (?:recordings|ride_numbers|ride_packs|ride_readings|rider_changes|curve_months|day_figures)\./;
     expect(pointing.filter((each) => !derived.test(each)).sort()).toEqual(known.sort());
     sqlite.close();
     await close();

@@ -11,6 +11,7 @@ import { levers } from './0009-levers.ts';
 import { season } from './0010-season.ts';
 import { laidOut } from './0011-laid-out.ts';
 import { afterAGoal } from './0012-after-a-goal.ts';
+import { ridesRead } from './0013-rides-read.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -26,4 +27,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0010-season': season,
   '0011-laid-out': laidOut,
   '0012-after-a-goal': afterAGoal,
+  '0013-rides-read': ridesRead,
 };

@@ -7,7 +7,8 @@ import { badField, refuseDay } from '../refusal.ts';
 import { handoverOf, healthReason, nextPosition, refuseProblems } from './assign.ts';
 import { readDay } from './days.ts';
 import { type Act, act, orConflict } from './journal.ts';
-import { readRider, riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
+import { readRider } from './riders.ts';
 
 /** Moves a day, or marks it. Marking it keeps the FTP it was ridden with; its plan is its own all along. */
 export async function changeDay(db: Db, id: string, change: DayChange): Promise<Day> {

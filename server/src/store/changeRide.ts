@@ -6,7 +6,7 @@ import { badField, notFound, Refusal, refuseDay } from '../refusal.ts';
 import type { RideRow } from '../tables.ts';
 import { type Act, act, orConflict } from './journal.ts';
 import { readPlan } from './json.ts';
-import { riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
 import { readRide, rides } from './rides.ts';
 import { tieFor } from './tieRide.ts';
 
@@ -39,6 +39,9 @@ export async function addRide(
       rpe,
       note,
       withdrawn: null,
+      // The coach typed it, so there is nothing to open.
+      read_at: new Date().toISOString(),
+      log: '{}',
       deleted_at: null,
       version: 1,
       created_at: new Date().toISOString(),
@@ -55,7 +58,7 @@ export async function changeRide(db: Db, id: string, change: RideChange): Promis
   const read = () => readRide(db, id);
   const stored = await read();
   const name = await riderName(db, stored.riderId);
-  const { version, date, withdrawn, powerSource, ...said } = change;
+  const { version, date, withdrawn, powerSource, log, ...said } = change;
   if (date !== undefined) refuseDay('date', date, 'past');
   if (said.minutes !== undefined && stored.origin !== 'hand')
     throw badField('minutes', 'How long it was is in its recording.');
@@ -75,6 +78,7 @@ export async function changeRide(db: Db, id: string, change: RideChange): Promis
         ...given,
         ...(powerSource === undefined ? {} : { power_source: powerSource }),
         ...(withdrawn === undefined ? {} : { withdrawn }),
+        ...(log === undefined ? {} : { log: JSON.stringify({ ...stored.log, ...log }) }),
         // A date that somebody gave is no longer assumed, also where it is the one that was.
         ...(date === undefined
           ? {}
@@ -155,6 +159,7 @@ export async function linkRide(
             ride_id: id,
             tried: tried ? 1 : 0,
             reps: reps === null ? null : JSON.stringify(reps),
+            edits: '{}',
           },
           ...{ version: 1, created_at: new Date().toISOString() },
         });

@@ -15,6 +15,7 @@ import { daysBefore, FAR_OFF, plusOneDay } from '../today.ts';
 import { grouped } from './grouped.ts';
 import { readJsonOr } from './json.ts';
 import { availabilityFrom, fixtureFrom, goalFrom } from './riderFileRows.ts';
+import { rides } from './rides.ts';
 
 /** The days that a list of riders is about: of each history it holds what counts on them. */
 export interface Span {
@@ -39,20 +40,34 @@ export async function complete(db: Db, rows: readonly RiderRow[], span?: Span): 
 type Histories = Awaited<ReturnType<typeof historiesOf>>;
 
 async function historiesOf(db: Db, ids: readonly string[], span: Span, latest: boolean) {
-  const [mass, hearts, ftp, tests, lactate, screens, goals, week, fixtures, unmarked] =
-    await Promise.all([
-      counting<BodyMassRow>(db, ids, span, { table: 'body_mass', day: 'date' }),
-      heartsOf(db, ids, span),
-      counting<FtpRow>(db, ids, span, FTP),
-      lastTestsOf(db, ids),
-      // What a test found counts from the day after.
-      counting<TestRow>(db, ids, { ...span, from: span.from && daysBefore(span.from, 1) }, LACTATE),
-      screensOf(db, ids, latest),
-      counting<GoalRow>(db, ids, span, { table: 'goals', day: 'date' }),
-      weekOf(db, ids),
-      fixturesOf(db, ids, span),
-      unmarkedOf(db, ids),
-    ]);
+  const [
+    mass,
+    hearts,
+    ftp,
+    tests,
+    lactate,
+    screens,
+    goals,
+    week,
+    fixtures,
+    unmarked,
+    toRead,
+    told,
+  ] = await Promise.all([
+    counting<BodyMassRow>(db, ids, span, { table: 'body_mass', day: 'date' }),
+    heartsOf(db, ids, span),
+    counting<FtpRow>(db, ids, span, FTP),
+    lastTestsOf(db, ids),
+    // What a test found counts from the day after.
+    counting<TestRow>(db, ids, { ...span, from: span.from && daysBefore(span.from, 1) }, LACTATE),
+    screensOf(db, ids, latest),
+    counting<GoalRow>(db, ids, span, { table: 'goals', day: 'date' }),
+    weekOf(db, ids),
+    fixturesOf(db, ids, span),
+    unmarkedOf(db, ids),
+    toReadOf(db, ids),
+    lastVerdicts(db, ids),
+  ]);
   return {
     ...{
       mass: byRider(mass),
@@ -62,6 +77,8 @@ async function historiesOf(db: Db, ids: readonly string[], span: Span, latest: b
     },
     ...{ lactate: byRider(lactate), screens: byRider(screens), goals: byRider(goals) },
     ...{ week: byRider(week), unmarked: byRider(unmarked) },
+    told: new Map(told.map((row) => [row.rider_id, row])),
+    toRead: new Map(toRead.map(({ rider_id: id, many }) => [id, many])),
     ...{ fixtures: byRider(fixtures), shared: fixtures.filter((each) => each.rider_id === null) },
   };
 }
@@ -193,10 +210,34 @@ function unmarkedOf(db: Db, ids: readonly string[]) {
   );
 }
 
+/** How many rides nobody has opened yet. */
+function toReadOf(db: Db, ids: readonly string[]) {
+  return rides(db)
+    .select(({ fn }) => ['rides.rider_id', fn.countAll<number>().as('many')])
+    .where('rides.rider_id', 'in', ids)
+    .where('rides.read_at', 'is', null)
+    .where('rides.withdrawn', 'is', null)
+    .groupBy('rides.rider_id')
+    .execute();
+}
+
+/** The last ride of each rider that has a headline. */
+function lastVerdicts(db: Db, ids: readonly string[]) {
+  return db
+    .selectFrom('ride_readings')
+    .select(['rider_id', 'ride_id', 'says'])
+    .select(({ fn }) => fn.max('date').as('date'))
+    .where('rider_id', 'in', ids)
+    .where('headline', 'is not', null)
+    .groupBy('rider_id')
+    .execute();
+}
+
 function fromRow(row: RiderRow, all: Histories): Rider {
   const own = <T>(groups: ReadonlyMap<string | null, readonly T[]>): readonly T[] =>
     groups.get(row.id) ?? [];
   const ownScreens = own(all.screens);
+  const told = all.told.get(row.id);
   return {
     id: row.id,
     name: row.name,
@@ -215,6 +256,7 @@ function fromRow(row: RiderRow, all: Histories): Rider {
     ceilingSchool: row.ceiling_school,
     gutGramsPerHour: row.gut_g_per_h,
     address: row.address,
+    verdictsShown: row.verdicts_shown,
     bikes: readJsonOr(row.bikes, bikes, []),
     demo: row.demo === 1,
     goals: own(all.goals).map(goalFrom),
@@ -223,6 +265,8 @@ function fromRow(row: RiderRow, all: Histories): Rider {
       .sort((a, b) => a.weekday - b.weekday)
       .map(fixtureFrom),
     unmarked: own(all.unmarked).map(({ id, date }) => ({ dayId: id, date })),
+    toRead: all.toRead.get(row.id) ?? 0,
+    lastVerdict: told ? { rideId: told.ride_id, date: told.date, says: told.says ?? '' } : null,
     version: row.version,
     archived: row.archived === 1,
     bodyMass: own(all.mass).map(({ id, date, kg, version }) => ({ id, date, kg, version })),

@@ -15,7 +15,7 @@ import { notFound } from '../refusal.ts';
 import type { DayRow, HandoverRow } from '../tables.ts';
 import { grouped } from './grouped.ts';
 import { readJsonOr, readPlan } from './json.ts';
-import { riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
 import type { Reader } from './rides.ts';
 
 /** A rider's days with their plans. */

@@ -5,7 +5,8 @@ import { notFound, refuseDay } from '../refusal.ts';
 import type { FtpRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 import { fromFtpRow } from './completeRiders.ts';
-import { readRider, riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
+import { readRider } from './riders.ts';
 
 export async function acceptFtp(db: Db, riderId: string, entry: NewFtp): Promise<Rider> {
   const name = await riderName(db, riderId);

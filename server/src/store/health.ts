@@ -4,7 +4,8 @@ import { isHealthQuestion } from '@uphill/core/rider';
 import type { Db } from '../database.ts';
 import { badField, refuseDay } from '../refusal.ts';
 import { act } from './journal.ts';
-import { readRider, riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
+import { readRider } from './riders.ts';
 
 /** Stores a dated health screen; earlier ones stay as they were. */
 export async function addHealthScreen(

@@ -23,6 +23,7 @@ const JOURNALED = [
   'days',
   'handovers',
   'ride_matches',
+  'suggestions',
   'health_screens',
   'test_days',
   'schemes',
@@ -241,6 +242,7 @@ const OF_A_RIDER = [
     'rides',
     'tests',
     'ftp_history',
+    'suggestions',
   ] as const),
   ...([
     'seasons',
@@ -268,6 +270,7 @@ export const REFERRING: Partial<Record<Journaled, readonly (readonly [keyof Tabl
   rides: [
     ['ride_matches', 'ride_id'],
     ['marked_efforts', 'ride_id'],
+    ['suggestions', 'ride_id'],
   ],
 };
 

@@ -5,6 +5,7 @@ import { dayRefusal } from '@uphill/core/units';
 import type { Db } from '../database.ts';
 import { badField, notFound, orNotSaved, Refusal } from '../refusal.ts';
 import type { RecordingRow, RideRow, RiderRow } from '../tables.ts';
+import { unpackStreams } from '../streamPack.ts';
 import { plusOneDay, today } from '../today.ts';
 import type { Imported } from '../workers/importRecording.ts';
 import type { ImportPool } from '../workers/pool.ts';
@@ -13,8 +14,9 @@ import { act } from './journal.ts';
 import { rereadMarks } from './markedEfforts.ts';
 import { fromRow } from './recordings.ts';
 import { readRide } from './rides.ts';
-import { readSettings } from './schemes.ts';
-import { tieRide } from './tieRide.ts';
+import { readSaid, storedSaid } from './said.ts';
+import { timeZoneOf } from './schemes.ts';
+import { matchesOn, tieRide } from './tieRide.ts';
 
 const ASKS =
   'The headings do not say which column is which. Choose the column, then send the file again.';
@@ -42,24 +44,30 @@ export async function keepRecording(
   if (!rider) throw notFound('rider');
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
   const known = await bySha(db, riderId, sha256);
-  const said = Object.keys(choice).length === 0 ? null : JSON.stringify(choice);
+  const { halved } = readSaid(known?.columns ?? null);
+  const chosen = Object.keys(choice).length > 0;
+  const said = storedSaid({ choice, halved });
   // What the coach said of the columns can be put right by sending the file again; anything else is there already.
   const asksAgain =
-    known !== undefined &&
-    known.columns !== null &&
-    (said === null ? again : said !== known.columns);
+    known !== undefined && known.columns !== null && (chosen ? said !== known.columns : again);
   if (known && !asksAgain) return thereAlready(db, known);
 
-  const timeZone = rider.time_zone ?? (await readSettings(db)).timeZone;
+  const timeZone = await timeZoneOf(db, rider);
   const read = await pool.importRecording({
     bytes: file.bytes,
     choice,
+    halved,
     ask: rider.power_source === 'none' ? ['bpm'] : ['watts', 'bpm'],
     timeZone,
   });
   if ('question' in read) throw new Refusal('which-column', ASKS, { question: read.question });
   if (!read.ok) throw badField('file', read.reason);
-  if (known) return readAgain(db, known, read.value, said);
+  if (known) {
+    const now = await storeAgain(db, known, read.value, said);
+    // Where its ride was deleted meanwhile, it is back.
+    const { ride } = await thereAlready(db, known);
+    return { recording: fromRow(now), duplicate: false, ride };
+  }
   const rows = rowsOf(rider, { riderId, origin, sha256, columns: said, file }, read.value);
   if (await store(db, rows, read.value))
     return {
@@ -104,6 +112,7 @@ function rowsOf(
     ...common,
     ...{ id: randomUUID(), date, dated_by: datedBy, origin, kind: 'free' },
     ...{ minutes: null, rpe: null, note: '', withdrawn: null, deleted_at: null },
+    ...{ read_at: null, log: '{}' },
     ...{ version: 1, created_at: now },
   };
   const recording: RecordingRow = {
@@ -116,7 +125,12 @@ function rowsOf(
 }
 
 /** Writes a ride with its recording; false where the same file came in a moment earlier. */
-function store(db: Db, { ride, recording }: Rows, read: Imported): Promise<boolean> {
+async function store(db: Db, { ride, recording }: Rows, read: Imported): Promise<boolean> {
+  const matches = await matchesOn(
+    db,
+    ride,
+    () => unpackStreams(read.streams, ['watts']).channels.watts ?? [],
+  );
   return orNotSaved(`the recording ${recording.file_name}`, () =>
     db.transaction().execute(async (trx) => {
       await trx.insertInto('rides').values(ride).execute();
@@ -139,7 +153,7 @@ function store(db: Db, { ride, recording }: Rows, read: Imported): Promise<boole
         })
         .execute();
       await storeDerived(trx, { rideId: ride.id, recordingId: recording.id }, read);
-      await tieRide(trx, ride, read.seconds);
+      await tieRide(trx, ride, read.seconds, matches);
       return true;
     }),
   );
@@ -177,13 +191,13 @@ async function thereAlready(db: Db, known: RecordingRow): Promise<Received> {
   });
 }
 
-/** A recording whose columns turned out to be others: what is derived from it is read anew. */
-async function readAgain(
+/** A recording of which the coach said something else: what is derived from it is stored anew. */
+export async function storeAgain(
   db: Db,
   known: RecordingRow,
   read: Imported,
   columns: string | null,
-): Promise<Received> {
+): Promise<RecordingRow> {
   const changed = { ...recordingColumns(read), columns };
   await orNotSaved(`the recording ${known.file_name}`, () =>
     db.transaction().execute(async (trx) => {
@@ -192,9 +206,7 @@ async function readAgain(
       await rereadMarks(trx, known.ride_id);
     }),
   );
-  // Where its ride was deleted meanwhile, it is back.
-  const { ride } = await thereAlready(db, known);
-  return { recording: fromRow({ ...known, ...changed }), duplicate: false, ride };
+  return { ...known, ...changed };
 }
 
 /** The last part of a file name, without anything that could mean a path or cannot be printed. */

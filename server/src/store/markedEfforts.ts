@@ -8,7 +8,7 @@ import { badField, notFound } from '../refusal.ts';
 import type { MarkedEffortRow, RideRow, Tables } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 import { streamsOfRide } from './recordings.ts';
-import { riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
 import { rides, whyIdle } from './rides.ts';
 
 /** Efforts that the coach marked maximal, in the order in which they were marked. */

@@ -8,7 +8,7 @@ import { daysBefore } from '../today.ts';
 import { bestsWithin, curveFrom } from './curveMonths.ts';
 import { listMarkedEfforts } from './markedEfforts.ts';
 import { changesOf } from './riderChanges.ts';
-import { riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
 import { listTests } from './tests.ts';
 
 /** The curve of a rider within some days. */

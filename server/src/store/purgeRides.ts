@@ -2,7 +2,14 @@ import { sql, type Transaction } from 'kysely';
 import type { Tables } from '../tables.ts';
 
 /** Everything that hangs on a ride, in the order in which it can go. */
-const OF_A_RIDE = ['ride_matches', 'marked_efforts', 'ride_numbers', 'ride_packs'] as const;
+const OF_A_RIDE = [
+  'suggestions',
+  'ride_readings',
+  'ride_matches',
+  'marked_efforts',
+  'ride_numbers',
+  'ride_packs',
+] as const;
 
 /**
  * Deletes rides for good whose deletion can no longer be undone, with their files: no step of the journal speaks of

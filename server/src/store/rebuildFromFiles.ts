@@ -1,24 +1,17 @@
-import type { ColumnChoice } from '@uphill/core/formats';
 import { RIDE_NUMBERS_ALGORITHM } from '@uphill/core/review';
 import { refused } from '@uphill/core/units';
-import { z } from 'zod';
 import type { Db } from '../database.ts';
 import { PACKING, unpackFile } from '../packs.ts';
 import type { ImportPool } from '../workers/pool.ts';
 import type { Imported } from '../workers/importRecording.ts';
 import { bytesOf, recordingColumns, storeDerived } from './derivedOf.ts';
-import { readJsonOr } from './json.ts';
 import { rereadMarks } from './markedEfforts.ts';
 import type { Going, Rebuilt, ToRead } from './rebuild.ts';
+import { readSaid } from './said.ts';
 import { readSettings } from './schemes.ts';
 
 /** Recordings read at the same time: as many as there are threads. */
 const AT_ONCE = 2;
-
-const columns: z.ZodType<ColumnChoice> = z.object({
-  watts: z.number().nullish(),
-  bpm: z.number().nullish(),
-});
 
 /** Reads recordings anew from the files as they were received; one that cannot be read any more keeps what it has. */
 export async function readFromFiles(
@@ -39,13 +32,12 @@ export async function readFromFiles(
         .selectAll()
         .where('recording_id', '=', next.id)
         .executeTakeFirstOrThrow();
-      const choice = next.columns === null ? {} : readJsonOr(next.columns, columns, {});
       const bytes = unpackFile(stored);
       const read =
         bytes === null
           ? refused('The stored file is damaged.')
           : await pool.importRecording({
-              ...{ bytes, choice, ask: [] },
+              ...{ bytes, ...readSaid(next.columns), ask: [] },
               timeZone: next.timeZone ?? house.timeZone,
             });
       if (signal?.aborted) return;

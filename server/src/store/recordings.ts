@@ -4,10 +4,12 @@ import type { Db } from '../database.ts';
 import { unpackFile } from '../packs.ts';
 import { notFound } from '../refusal.ts';
 import { isPacked, unpackStreams } from '../streamPack.ts';
-import type { RecordingRow } from '../tables.ts';
+import type { RecordingRow, RideRow } from '../tables.ts';
+import type { StoredPart } from '../workers/readRides.ts';
 import { readJsonOr } from './json.ts';
 import { CHANNELS, unpackOld } from '../oldStreams.ts';
 import type { Reader } from './rides.ts';
+import { readSaid } from './said.ts';
 
 /** The 1 Hz streams of a recording, with the recorded stops that every reader cuts. */
 export type Streams = Pick<
@@ -63,6 +65,40 @@ export async function readFile(db: Db, id: string): Promise<{ name: string; byte
   return { name: row.file_name, bytes };
 }
 
+/** Rides of other riders that count, and whose file is the very same. */
+export function alsoOf(
+  db: Reader,
+  { id, rider_id: own }: Pick<RideRow, 'id' | 'rider_id'>,
+): Promise<{ riderId: string; rideId: string; name: string }[]> {
+  return (
+    db
+      .selectFrom('recordings as here')
+      .innerJoin('recordings', 'recordings.sha256', 'here.sha256')
+      .innerJoin('rides', 'rides.id', 'recordings.ride_id')
+      .innerJoin('riders', 'riders.id', 'recordings.rider_id')
+      .select(['riders.id as riderId', 'rides.id as rideId', 'riders.name'])
+      .where('here.ride_id', '=', id)
+      // As they stand in the index: by rider, then by file.
+      .where('recordings.rider_id', 'in', (all) => all.selectFrom('riders').select('id'))
+      .where('recordings.rider_id', '<>', own)
+      .where('rides.deleted_at', 'is', null)
+      .where('rides.withdrawn', 'is', null)
+      .orderBy('riders.name')
+      .execute()
+  );
+}
+
+/** The recordings of a ride with their files as they are stored. */
+export function filesOfRide(db: Db, rideId: string) {
+  return db
+    .selectFrom('recordings')
+    .innerJoin('recording_files', 'recording_files.recording_id', 'recordings.id')
+    .selectAll('recordings')
+    .select(['recording_files.file', 'recording_files.packed'])
+    .where('recordings.ride_id', '=', rideId)
+    .execute();
+}
+
 /** Recordings of rides that are there. */
 function present(db: Reader) {
   return db
@@ -87,6 +123,25 @@ async function streamsOf(db: Reader, id: string): Promise<Streams> {
 const laps = z.array(z.object({ startS: z.number(), seconds: z.number() }));
 const notes = z.array(z.string());
 
+/** The recordings of some rides as they are stored, with their laps, the earliest first. */
+export async function partsOf(
+  db: Reader,
+  rideIds: readonly string[],
+): Promise<(StoredPart & { readonly rideId: string })[]> {
+  const rows = await db
+    .selectFrom('recordings')
+    .innerJoin('recording_streams', 'recording_streams.recording_id', 'recordings.id')
+    .select(['recordings.ride_id', 'recordings.started_at', 'recordings.laps'])
+    .select('recording_streams.streams')
+    .where('recordings.ride_id', 'in', rideIds)
+    .orderBy('recordings.started_at')
+    .execute();
+  return rows.map(({ ride_id: rideId, started_at: startedAt, laps: stored, streams }) => ({
+    ...{ rideId, startedAt, streams },
+    laps: readJsonOr(stored, laps, []),
+  }));
+}
+
 export function fromRow(row: RecordingRow): RecordingSummary {
   return {
     id: row.id,
@@ -101,5 +156,6 @@ export function fromRow(row: RecordingRow): RecordingSummary {
     powerSource: row.power_source,
     laps: readJsonOr(row.laps, laps, []),
     notes: readJsonOr(row.notes, notes, []),
+    halved: readSaid(row.columns).halved,
   };
 }

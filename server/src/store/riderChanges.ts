@@ -6,7 +6,7 @@ import type { RiderChangesRow, Tables } from '../tables.ts';
 export async function changesOf(
   db: Db | Transaction<Tables>,
   riderIds: readonly string[],
-  of: 'models' | 'figures' | 'season',
+  of: 'models' | 'figures' | 'season' | 'readings',
 ): Promise<ReadonlyMap<string, number>> {
   const rows = await db
     .selectFrom('rider_changes')

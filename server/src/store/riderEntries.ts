@@ -4,7 +4,8 @@ import type { Db } from '../database.ts';
 import { notFound, refuseDay } from '../refusal.ts';
 import type { BodyMassRow, HeartRateRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
-import { readRider, riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
+import { readRider } from './riders.ts';
 
 /** Tables of dated figures of a rider: added, corrected and removed in the same way. */
 interface Entries {

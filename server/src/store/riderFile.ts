@@ -16,7 +16,8 @@ import {
   goalColumns,
   goalFrom,
 } from './riderFileRows.ts';
-import { readRider, riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
+import { readRider } from './riders.ts';
 import type { Reader } from './rides.ts';
 
 /** Where something of a rider's file lies. */

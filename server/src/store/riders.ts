@@ -54,13 +54,6 @@ export async function countRiders(db: Db): Promise<number> {
   return riders;
 }
 
-/** The name of a rider, for labels; refuses where there is no such rider. */
-export async function riderName(db: Db, id: string): Promise<string> {
-  const row = await db.selectFrom('riders').select('name').where('id', '=', id).executeTakeFirst();
-  if (!row) throw notFound('rider');
-  return row.name;
-}
-
 export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
   if (fields.schemeId !== null) await schemeName(db, fields.schemeId);
   const id = randomUUID();
@@ -73,6 +66,7 @@ export async function createRider(db: Db, fields: RiderFields): Promise<Rider> {
       ceilingSchool: null,
       gutGramsPerHour: null,
       address: '',
+      verdictsShown: 'verdicts' as const,
       bikes: [],
     };
     await insert('riders', {
@@ -143,6 +137,7 @@ function toRow(
     ceiling_school: fields.ceilingSchool,
     gut_g_per_h: fields.gutGramsPerHour,
     address: fields.address,
+    verdicts_shown: fields.verdictsShown,
     bikes: JSON.stringify(fields.bikes),
   };
 }

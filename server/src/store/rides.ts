@@ -1,12 +1,12 @@
-import type { Arrivals, Ride, RideWhole } from '@uphill/api';
+import { type Arrivals, type Ride, rideLogSchema, type RideWhole, shapeOf } from '@uphill/api';
 import type { Transaction } from 'kysely';
 import { sql } from 'kysely';
 import type { Db } from '../database.ts';
 import { unpackHistogram } from '../packs.ts';
 import { notFound } from '../refusal.ts';
 import type { RideNumbersRow, RideRow, Tables } from '../tables.ts';
-import { readPlan } from './json.ts';
-import { riderName } from './riders.ts';
+import { readJsonOr, readPlan } from './json.ts';
+import { riderName } from './riderName.ts';
 
 export type Reader = Db | Transaction<Tables>;
 
@@ -227,6 +227,8 @@ function fromRow(row: NumberedRow): Omit<Ride, 'recordings' | 'day' | 'tests'> {
     rpe: row.rpe,
     note: row.note,
     withdrawn: row.withdrawn,
+    log: readJsonOr(row.log, shapeOf(rideLogSchema), {}),
+    unread: row.read_at === null,
     version: row.version,
     numbers:
       row.moving_s === null

@@ -94,6 +94,14 @@ export async function readSettings(db: Db): Promise<Settings> {
   };
 }
 
+/** The time zone of a rider: their own, else the coach's. */
+export async function timeZoneOf(
+  db: Db,
+  rider: { readonly time_zone: string | null },
+): Promise<string> {
+  return rider.time_zone ?? (await readSettings(db)).timeZone;
+}
+
 export async function changeSettings(db: Db, change: SettingsChange): Promise<Settings> {
   const { defaultSchemeId: schemeId, timeZone } = change;
   let label = 'changed the settings';

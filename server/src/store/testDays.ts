@@ -12,7 +12,7 @@ import { conflict, notFound, orNotSaved } from '../refusal.ts';
 import type { TestDayRow } from '../tables.ts';
 import { act, orConflict } from './journal.ts';
 import { readJson, unreadableSentence } from './json.ts';
-import { riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
 
 /** Test days under way; a finished one is a test. */
 export async function listTestDays(db: Db, riderId: string): Promise<TestDay[]> {

@@ -36,7 +36,8 @@ import { readJson, unreadableSentence } from './json.ts';
 import { listMarkedEfforts } from './markedEfforts.ts';
 import { readStreams } from './recordings.ts';
 import { ftpRow } from './ftp.ts';
-import { readRider, riderName } from './riders.ts';
+import { riderName } from './riderName.ts';
+import { readRider } from './riders.ts';
 import { type Reader, rides } from './rides.ts';
 
 /** A rider's tests, the latest first; since a day, where one is named. */

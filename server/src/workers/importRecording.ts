@@ -37,6 +37,8 @@ export interface ToImport {
   readonly bytes: Uint8Array;
   readonly choice: ColumnChoice;
   readonly ask: readonly ColumnField[];
+  /** The meter counted twice, says the coach. */
+  readonly halved: boolean;
   /** The rider's time zone: world time is told in it. */
   readonly timeZone: string;
 }
@@ -45,7 +47,8 @@ export interface ToImport {
 export type ImportResult = Understood<Imported> | Refused | AsksColumns;
 
 /** Runs in a worker thread: unpacks and reads a file, and works out what is stored of the ride. */
-export default function importRecording({ bytes, choice, ask, timeZone }: ToImport): ImportResult {
+export default function importRecording(file: ToImport): ImportResult {
+  const { bytes, choice, ask, halved, timeZone } = file;
   const unpacked = unpack(bytes);
   if (!unpacked.ok) return unpacked;
   const kind = kindOfFile(unpacked.value);
@@ -54,7 +57,7 @@ export default function importRecording({ bytes, choice, ask, timeZone }: ToImpo
     ? {
         ok: true,
         value: {
-          ...digest(read.value, timeZone),
+          ...digest(halved ? half(read.value) : read.value, timeZone),
           kind: kind === 'fit' || kind === 'gpx' ? kind : 'csv',
           stored: packFile(bytes),
         },
@@ -75,6 +78,15 @@ function unpack(bytes: Uint8Array): Understood<Uint8Array> | Refused {
         : 'The packed file is damaged or cut short. Send it again.',
     );
   }
+}
+
+/** Half of the watts, of a meter that counted twice. */
+function half(recording: Recording): Recording {
+  return {
+    ...recording,
+    watts: recording.watts.map((each) => (each === null ? null : each / 2)),
+    notes: [...recording.notes, 'The watts are halved, as you said: the meter counted twice.'],
+  };
 }
 
 function digest(recording: Recording, timeZone: string): Omit<Imported, 'kind' | 'stored'> {

@@ -3,6 +3,7 @@ import { Piscina } from 'piscina';
 import type { Copy } from '../backup.ts';
 import type { Copied } from './copyDatabase.ts';
 import type { ImportResult, ToImport } from './importRecording.ts';
+import type { ReadBack, ToRead } from './readRides.ts';
 import type { Reckoned, ToReckon } from './rebuildNumbers.ts';
 
 /** Worker threads for what takes longer than an answer should. */
@@ -10,6 +11,8 @@ export interface ImportPool {
   importRecording(file: ToImport): Promise<ImportResult>;
   /** The numbers of some rides from their streams. */
   rebuildNumbers(rides: readonly ToReckon[]): Promise<Reckoned[]>;
+  /** Rides read against what was asked of them. */
+  readRides(rides: readonly ToRead[]): Promise<ReadBack[]>;
   /** A checked copy of a database; see `copyChecked`. */
   copyDatabase: Copy;
   /** Leaves nothing of deleted rows in the file. */
@@ -20,6 +23,7 @@ export interface ImportPool {
 }
 
 const REBUILD = new URL('./rebuildNumbers.js', import.meta.url).href;
+const READ = new URL('./readRides.js', import.meta.url).href;
 const TAKE_IN = new URL('./takeInLog.js', import.meta.url).href;
 const MEMORY_MB = 768;
 /** Of young objects: twice as much is hardly quicker, and held as long as the thread lives. */
@@ -49,6 +53,7 @@ export function startPool(): ImportPool {
   });
   return {
     rebuildNumbers: (rides) => pool.run(rides, { filename: REBUILD }) as Promise<Reckoned[]>,
+    readRides: (rides) => pool.run(rides, { filename: READ }) as Promise<ReadBack[]>,
     async importRecording(file) {
       const limit = new AbortController();
       const timer = setTimeout(() => limit.abort(), LONGEST_MS);

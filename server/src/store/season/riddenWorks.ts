@@ -1,6 +1,7 @@
 import type { Rider, SeasonWork } from '@uphill/api';
 import { loadFromEffort, loadFromPower } from '@uphill/core/power';
 import { numbersOnDay } from '@uphill/core/rider';
+import { READING_ALGORITHM } from '@uphill/core/review';
 import { isHardRide, type Ridden, thresholdsOf } from '@uphill/core/season';
 import { riderFigures } from '@uphill/core/sessions';
 import type { Db } from '../../database.ts';
@@ -14,7 +15,7 @@ export interface RiddenRide {
   readonly kind: SeasonWork['kind'];
   /** The day it came of; null for a ride that was nobody's plan. */
   readonly dayId: string | null;
-  readonly ridden: Ridden & { readonly source: string | null };
+  readonly ridden: Required<Ridden> & { readonly says: string | null };
   readonly shape: readonly number[];
 }
 
@@ -37,6 +38,12 @@ function ridesWithin(db: Db, riderId: string, from: string, to: string) {
       join.onRef('ride_matches.ride_id', '=', 'rides.id').on('ride_matches.tried', '=', 0),
     )
     .leftJoin('days', 'days.id', 'ride_matches.day_id')
+    .leftJoin('ride_readings', (join) =>
+      join
+        .onRef('ride_readings.ride_id', '=', 'rides.id')
+        .on('ride_readings.algorithm', '=', READING_ALGORITHM),
+    )
+    .select(['ride_readings.verdict', 'ride_readings.says'])
     .select([
       ...(['rides.id', 'rides.date', 'rides.kind', 'rides.minutes', 'rides.rpe'] as const),
       'rides.power_source',
@@ -82,6 +89,7 @@ function riddenOf(row: Row, rider: Rider): RiddenRide['ridden'] {
     ...timeIn(means, rider, row.date),
     source: row.surge_w === null ? null : row.power_source,
     atLeast: (row.missing_share ?? 0) > MISSING,
+    ...{ verdict: row.verdict, says: row.says },
   };
 }
 

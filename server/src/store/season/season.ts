@@ -49,9 +49,10 @@ export async function readSeason(
   span: { readonly from: string; readonly to: string },
 ): Promise<Season> {
   const changes = (await changesOf(db, [riderId], 'season')).get(riderId);
+  const readings = (await changesOf(db, [riderId], 'readings')).get(riderId);
   const kept = lately.get(db) ?? new LRUCache({ max: MOST_KEPT });
   lately.set(db, kept);
-  const key = `${riderId} ${span.from} ${span.to} ${today()}`;
+  const key = `${riderId} ${span.from} ${span.to} ${today()} ${readings ?? ''}`;
   const known = kept.get(key);
   if (known && known.changes === changes) return known.season;
   const made = await makeSeason(db, await readRider(db, riderId), span);

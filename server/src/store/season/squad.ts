@@ -17,7 +17,8 @@ import { today } from '../../today.ts';
 import { act } from '../journal.ts';
 import { activeIds } from '../models.ts';
 import { changesOf } from '../riderChanges.ts';
-import { readRider, riderName } from '../riders.ts';
+import { riderName } from '../riderName.ts';
+import { readRider } from '../riders.ts';
 import { changePlan, type OfRider } from './changePlan.ts';
 import { handOverDays } from './handOver.ts';
 import { readSeason } from './season.ts';
@@ -29,13 +30,14 @@ const BEHIND = 10;
 type Row = SquadWeek[number];
 
 /** Rows made lately, of each open database; what changes them is noticed by the number of changes. */
-const lately = new WeakMap<Db, LRUCache<string, { changes: number; row: Row }>>();
+const lately = new WeakMap<Db, LRUCache<string, { changes: string; row: Row }>>();
 const MOST_KEPT = 1000;
 
 /** A week of everybody that is worked with, as the core sees it; fewer rows where it was told to stop. */
 export async function squadWeek(db: Db, monday: string, signal?: AbortSignal): Promise<SquadWeek> {
   const ids = await activeIds(db);
   const changes = await changesOf(db, ids, 'season');
+  const readings = await changesOf(db, ids, 'readings');
   const kept = lately.get(db) ?? new LRUCache({ max: MOST_KEPT });
   lately.set(db, kept);
   const rows: Row[] = [];
@@ -43,7 +45,7 @@ export async function squadWeek(db: Db, monday: string, signal?: AbortSignal): P
     if (signal?.aborted) break;
     const key = `${id} ${monday} ${today()}`;
     const known = kept.get(key);
-    const now = changes.get(id) ?? 0;
+    const now = `${changes.get(id) ?? 0} ${readings.get(id) ?? 0}`;
     if (known?.changes === now) {
       rows.push(known.row);
       continue;
@@ -78,6 +80,7 @@ async function rowOf(db: Db, riderId: string, monday: string): Promise<Row> {
       ...{ date, rest, away, load: reckoned.days[at + index]?.load.load ?? 0 },
       works: works.map((work) => ({
         ...{ id: work.id, name: work.name, kind: work.kind, state: work.state },
+        says: work.ridden?.says ?? null,
         ...{ ridden: work.ridden !== null, fixture: work.fixture, handed: work.handed },
         ...{ minutes: minutesOfWork(work), version: work.version },
         load: loadOfWork(work, date < today()).load,

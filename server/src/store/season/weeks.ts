@@ -7,7 +7,8 @@ import { badField, conflict, notFound, refuseDay } from '../../refusal.ts';
 import type { AwayRow, WeekRow } from '../../tables.ts';
 import { type Act, act, orConflict } from '../journal.ts';
 import type { Reader } from '../rides.ts';
-import { readRider, riderName } from '../riders.ts';
+import { riderName } from '../riderName.ts';
+import { readRider } from '../riders.ts';
 import { dropUnsaid, readOwn, weekFrom } from './season.ts';
 
 /** Says something of a week; what is left out stays as it is. */
