@@ -64,11 +64,17 @@ export function useStations(rider: Rider | undefined): Station[] {
     {
       id: 'rides',
       name: 'Rides',
-      figure: ridden.length === 0 ? 'none this week' : `${ridden.length} this week`,
+      figure: rideFigure(rider.toRead, ridden.length),
       detail: rider.unmarked.length > 0 ? `${rider.unmarked.length} not marked` : latest,
-      due: rider.unmarked.length > 0,
+      due: rider.toRead + rider.unmarked.length > 0,
     },
   ];
+}
+
+/** What waits to be read comes first. */
+function rideFigure(toRead: number, thisWeek: number): string {
+  if (toRead > 0) return `${toRead} to read`;
+  return thisWeek === 0 ? 'none this week' : `${thisWeek} this week`;
 }
 
 /** The week's load against its goal; due while the coming week is unfilled or breaks a rule. */

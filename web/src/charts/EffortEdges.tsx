@@ -1,7 +1,6 @@
-import { printClock } from '@uphill/core/units';
 import type { Stretch } from '@uphill/core/testing';
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { usePlotArea } from 'recharts';
+import { TimeEdge } from './TimeEdge.tsx';
 
 /** Puts one edge of the effort at a second. */
 export type MoveEdge = (edge: 'start' | 'end', second: number) => void;
@@ -49,45 +48,13 @@ interface EdgeProps {
 }
 
 function Edge({ name, second, plot, longest, move }: EdgeProps) {
-  const dragging = useRef(false);
   const x = plot.x + (second / longest) * plot.width;
-
-  const drag = (event: PointerEvent<SVGGElement>): void => {
-    if (!dragging.current) return;
-    const drawing = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
-    if (drawing)
-      move(name, Math.round(((event.clientX - drawing.left - plot.x) / plot.width) * longest));
-  };
-  const onKey = (event: KeyboardEvent): void => {
-    let by: number;
-    if (event.key === 'ArrowLeft') by = -1;
-    else if (event.key === 'ArrowRight') by = 1;
-    else by = 0;
-    if (by === 0) return;
-    event.preventDefault();
-    move(name, second + by * (event.shiftKey ? 10 : 1));
-  };
   return (
-    <g
-      role="slider"
-      tabIndex={0}
-      aria-label={name === 'start' ? 'Start of the effort' : 'End of the effort'}
-      aria-valuemin={0}
-      aria-valuemax={longest}
-      aria-valuenow={second}
-      aria-valuetext={printClock(second)}
-      className="effort-edge"
-      onKeyDown={onKey}
-      onPointerDown={(event) => {
-        dragging.current = true;
-        event.currentTarget.setPointerCapture(event.pointerId);
-        event.preventDefault();
-        event.currentTarget.focus();
-      }}
-      onPointerMove={drag}
-      onPointerUp={() => {
-        dragging.current = false;
-      }}
+    <TimeEdge
+      label={name === 'start' ? 'Start of the effort' : 'End of the effort'}
+      {...{ second, longest }}
+      dragTo={(to) => move(name, Math.round(((to - plot.x) / plot.width) * longest))}
+      step={(by) => move(name, second + by)}
     >
       <rect x={x - GRIP / 2} y={plot.y} width={GRIP} height={plot.height} fill="transparent" />
       <line x1={x} x2={x} y1={plot.y} y2={plot.y + plot.height} className="effort-line" />
@@ -99,6 +66,6 @@ function Edge({ name, second, plot, longest, move }: EdgeProps) {
         rx={3}
         className="effort-grip"
       />
-    </g>
+    </TimeEdge>
   );
 }

@@ -2,11 +2,8 @@ import type { Model, Day, Rider } from '@uphill/api';
 import {
   type Anchors,
   type Band,
-  bandsFor,
-  FIVE_BY_MAXIMAL_HR,
   FIVE_BY_THRESHOLD_HR,
-  isByHeart,
-  layOver,
+  heartZones,
   type Scheme,
 } from '@uphill/core/zones';
 import {
@@ -43,11 +40,7 @@ export function riderOnDay(
 function heartZonesOn(rider: Rider, day: string, scheme: Scheme): Band[] | null {
   if (!healthOnDay(rider, day).heartRate) return null;
   const { thresholdBpm, maximalBpm } = numbersOnDay(rider, day);
-  const anchors = { thresholdHr: thresholdBpm, maximalHr: maximalBpm };
-  const found = [scheme, FIVE_BY_THRESHOLD_HR, FIVE_BY_MAXIMAL_HR].find(
-    (each) => isByHeart(each) && !('missing' in layOver(each, anchors)),
-  );
-  return found ? bandsFor(found, anchors) : null;
+  return heartZones({ thresholdHr: thresholdBpm, maximalHr: maximalBpm }, scheme);
 }
 
 /** The entry of the FTP history in use on a day, or null. */

@@ -1,48 +1,41 @@
-import type { Day, RecordingWithStreams, RideOfDay, Rider } from '@uphill/api';
-import { expand } from '@uphill/core/sessions';
-import { type AskedStretch, layPlan, type RepLine, repTable, spreadOf } from '@uphill/core/review';
+import type { Ridden } from '@uphill/api';
+import { judgedMean, type RepRow, type SetRead } from '@uphill/core/review';
 import { printClock, printSigned, printSpan, roundHalfUp, roundTo } from '@uphill/core/units';
-import { useMemo } from 'react';
 import Table from 'react-bootstrap/Table';
-import { healthOnDay } from '../shared/riderOnDay.ts';
-import { useRiderNumbers } from '../shared/useRiderNumbers.ts';
+import { BandMark } from './BandMark.tsx';
+import { Stone } from './Stone.tsx';
 
 interface Props {
-  readonly rider: Rider;
-  readonly day: Day;
-  readonly ride: RideOfDay;
-  readonly recording: RecordingWithStreams;
+  readonly rows: readonly RepRow[];
+  readonly set: Pick<SetRead, 'spread' | 'from' | 'leftOut' | 'notRidden' | 'planned'>;
+  /** Whether there are watts, and whether heart rate says anything. */
+  readonly power: boolean;
+  readonly heart: boolean;
+  readonly maximalBpm: number | null;
+  /** Steps that the ride room kept; null where it was ridden elsewhere. */
+  readonly room: Ridden['steps'] | null;
 }
 
 /** How it is known where the reps lie. */
 const FROM = {
   room: 'as the room rode them',
   laps: 'by the laps of the recording',
-  found: 'laid on the ride where it fits best',
+  found: 'found by their shape',
   coach: 'as you marked them',
 };
 
-/** Asked and ridden, a row a rep: by the steps of the room, else by laps, else where the session fits the ride best. */
-export function RepTable({ rider, day, ride, recording }: Props) {
-  const numbers = useRiderNumbers(rider, day.date, day);
-  const laid = useMemo(
-    () => ride.reps ?? layPlan(expand(day.plan, numbers), recording),
-    [ride.reps, day.plan, numbers, recording],
-  );
-  const reps = useMemo(() => (laid ? repTable(laid.steps, recording) : []), [laid, recording]);
-  if (!laid || reps.length === 0)
-    return <p className="soft mb-0">The reps could not be found on this ride.</p>;
-  const power = rider.powerSource !== 'none';
-  const heart = healthOnDay(rider, day.date).heartRate;
-  const spread = power ? spreadOf(reps) : null;
-  const saved = savedWords(laid.steps);
+/** Asked and ridden, a row a rep. */
+export function RepTable({ rows, set, power, heart, maximalBpm, room }: Props) {
+  const saved = savedWords(room ?? []);
+  const columns = columnsOf(rows, { power, heart, maximalBpm });
   return (
     <>
       <Table responsive size="sm" className="rep-table mb-0">
-        <caption className="caption-top">Asked and ridden, {FROM[laid.from]}</caption>
+        <caption className="caption-top">Asked and ridden, {FROM[set.from]}</caption>
         <thead>
           <tr>
-            {columnsOf(power, heart).map(([name]) => (
+            <th scope="col">Rep</th>
+            {columns.map(({ name }) => (
               <th key={name} scope="col">
                 {name}
               </th>
@@ -50,99 +43,157 @@ export function RepTable({ rider, day, ride, recording }: Props) {
           </tr>
         </thead>
         <tbody>
-          {reps.map((line) => (
-            <tr key={line.rep}>
+          {rows.map((row) => (
+            <tr key={`${row.startS} ${row.endS}`}>
               <th scope="row">
-                {line.rep} · {printClock(line.seconds)}
-                {spread?.best.rep === line.rep && <span className="soft"> best</span>}
-                {spread?.worst.rep === line.rep && <span className="soft"> lowest</span>}
+                <Stone small>{row.rep === null ? '+' : String(row.rep)}</Stone>
+                <span className="soft"> {printClock(row.seconds)}</span>
               </th>
-              {columnsOf(power, heart)
-                .slice(1)
-                .map(([name, text, look]) => (
-                  <td key={name} className={look}>
-                    {text(line)}
-                  </td>
-                ))}
+              {columns.map(({ name, cell, look }) => (
+                <td key={name} className={look}>
+                  {cell(row)}
+                </td>
+              ))}
             </tr>
           ))}
         </tbody>
       </Table>
-      {spread && (
-        <p className="soft small mb-0">
-          Best and lowest lie {roundTo(spread.spreadPercent, 1)} % apart.
-        </p>
-      )}
+      <p className="soft small mb-0">{belowWords(set)}</p>
       {saved && <p className="mb-0">{saved}</p>}
     </>
   );
 }
 
-type Column = readonly [name: string, text: (line: RepLine) => string, look?: string];
-
-function columnsOf(power: boolean, heart: boolean): Column[] {
-  return [['Rep', () => ''], ...(power ? POWER : []), ...CADENCE, ...(heart ? HEART : [])];
-}
-
-const POWER: readonly Column[] = [
-  [
-    'Asked',
-    ({ lowW, highW }) =>
-      lowW === null || highW === null ? 'by effort' : `${printSpan(lowW, highW)} W`,
-    'asked',
-  ],
-  ['Ridden', ({ meanW }) => wattsText(meanW), 'ridden'],
-  [
-    'Of target',
-    ({ ofTargetPercent }) => (ofTargetPercent === null ? '' : `${roundHalfUp(ofTargetPercent)} %`),
-  ],
-  [
-    'First → last minute',
-    ({ firstMinuteW, lastMinuteW }) =>
-      firstMinuteW === null || lastMinuteW === null
-        ? 'no watts'
-        : `${roundHalfUp(firstMinuteW)} → ${roundHalfUp(lastMinuteW)} W`,
-  ],
-  ['First 20 s', ({ first20W, meanW }) => offMean(first20W, meanW)],
-  ['Last 20 s', ({ last20W, meanW }) => offMean(last20W, meanW)],
-  ['Time in band', ({ inBandS }) => (inBandS === null ? '' : printClock(inBandS))],
-];
-
-const CADENCE: readonly Column[] = [
-  ['Cadence', ({ meanRpm }) => (meanRpm === null ? '' : `${roundHalfUp(meanRpm)} rpm`)],
-];
-
-const HEART: readonly Column[] = [
-  [
-    'Heart rate at the end',
-    ({ bpmAtEnd }) => (bpmAtEnd === null ? 'no heart rate' : `${bpmAtEnd} bpm`),
-    'pulse',
-  ],
-  [
-    'Lowest before, rise',
-    ({ lowestBefore, riseBpm }) =>
-      lowestBefore === null || riseBpm === null
-        ? ''
-        : `${lowestBefore}, ${printSigned(riseBpm, 0)}`,
-    'pulse',
-  ],
-];
-
-/** How far a piece of a rep lies from the rep's mean. */
-function offMean(watts: number | null, meanW: number | null): string {
-  return watts === null || meanW === null || meanW === 0
-    ? ''
-    : `${printSigned((watts / meanW - 1) * 100, 0)} %`;
+function belowWords({ spread, leftOut, notRidden }: Props['set']): string {
+  const say = (numbers: readonly number[], what: string): string[] =>
+    numbers.length === 0
+      ? []
+      : [`Rep${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')} ${what}.`];
+  return [
+    ...(spread === null ? [] : [`Best and lowest lie ${roundTo(spread * 100, 1)} % apart.`]),
+    ...say(leftOut, 'left out'),
+    ...say(notRidden, 'not ridden'),
+  ].join(' ');
 }
 
 /** "From rep 4 on 348 W saved the set; asked before: 360–370 W."; null where nothing was saved. */
-function savedWords(steps: readonly AskedStretch[]): string | null {
+function savedWords(steps: Ridden['steps']): string | null {
   const first = steps.find(({ before }) => before !== undefined);
   if (!first?.before || first.lowW === null || first.highW === null) return null;
   const { lowW, highW } = first.before;
   return `From rep ${first.rep ?? ''} on ${printSpan(first.lowW, first.highW)} W, to save the set; asked before: ${printSpan(lowW, highW)} W.`;
 }
 
-function wattsText(watts: number | null): string {
-  return watts === null ? 'no watts' : `${roundHalfUp(watts)} W`;
+interface Column {
+  readonly name: string;
+  readonly cell: (row: RepRow) => React.ReactNode;
+  readonly look?: string;
+}
+
+function columnsOf(
+  rows: readonly RepRow[],
+  { power, heart, maximalBpm }: Pick<Props, 'power' | 'heart' | 'maximalBpm'>,
+): Column[] {
+  const some = (of: (row: RepRow) => unknown): boolean => rows.some((row) => of(row) != null);
+  return [
+    { name: 'Asked', cell: bandWords, look: 'asked' },
+    ...(power ? POWER : []),
+    ...(some(({ inBandS }) => inBandS)
+      ? [
+          { name: 'Against the band', cell: (row: RepRow) => <BandMark row={row} /> },
+          {
+            name: 'In band',
+            cell: ({ inBandS }: RepRow) => (inBandS === null ? '' : printClock(inBandS)),
+          },
+        ]
+      : []),
+    ...(some(({ meanRpm }) => meanRpm) ? CADENCE : []),
+    ...(heart && some(({ bpmAtEnd }) => bpmAtEnd) ? heartColumns(power, maximalBpm) : []),
+    ...(some(({ leftJ }) => leftJ) && power
+      ? [
+          {
+            name: 'W′ left',
+            cell: ({ leftJ }: RepRow) =>
+              leftJ === null ? '' : `${roundTo(leftJ / 1000, 1)} kJ`.replace('-', '−'),
+          },
+        ]
+      : []),
+  ];
+}
+
+function bandWords({ band, unit }: RepRow): string {
+  if (!band) return 'by effort';
+  const name = unit === 'bpm' ? 'bpm' : 'W';
+  return band.high === null
+    ? `${roundHalfUp(band.low)} ${name} and more`
+    : `${printSpan(roundHalfUp(band.low), roundHalfUp(band.high))} ${name}`;
+}
+
+const POWER: readonly Column[] = [
+  {
+    name: 'Ridden, of target',
+    look: 'ridden',
+    cell: (row) => {
+      if (row.meanW === null) return 'no watts';
+      const lost = row.unit === 'watts' && judgedMean(row) === null;
+      const share = row.ofTargetPercent === null ? '' : `, ${roundHalfUp(row.ofTargetPercent)} %`;
+      return `${roundHalfUp(row.meanW)} W${lost ? ', partly lost' : share}`;
+    },
+  },
+  {
+    name: 'First → last minute',
+    cell: ({ firstMinuteW, lastMinuteW }) =>
+      firstMinuteW === null || lastMinuteW === null
+        ? ''
+        : `${roundHalfUp(firstMinuteW)} → ${roundHalfUp(lastMinuteW)}`,
+  },
+  {
+    name: 'First, last 20 s',
+    cell: ({ first20W, last20W, meanW }) =>
+      [first20W, last20W].map((watts) => offMean(watts, meanW)).join(', '),
+  },
+];
+
+const CADENCE: readonly Column[] = [
+  { name: 'rpm', cell: ({ meanRpm }) => (meanRpm === null ? '' : String(roundHalfUp(meanRpm))) },
+];
+
+function heartColumns(power: boolean, maximalBpm: number | null): Column[] {
+  return [
+    ...(power
+      ? []
+      : [
+          {
+            name: 'Mean after 2:00',
+            look: 'pulse',
+            cell: ({ settledBpm }: RepRow) =>
+              settledBpm === null ? '' : `${roundHalfUp(settledBpm)} bpm`,
+          },
+        ]),
+    {
+      name: maximalBpm === null ? 'At the end' : 'At the end, highest',
+      look: 'pulse',
+      cell: ({ bpmAtEnd, highestBpm }) => {
+        const end = bpmAtEnd === null ? 'no beat' : `${bpmAtEnd} bpm`;
+        return maximalBpm === null || highestBpm === null
+          ? end
+          : `${end}, ${roundHalfUp((100 * highestBpm) / maximalBpm)} %`;
+      },
+    },
+    {
+      name: 'Rose, fell in 60 s',
+      look: 'pulse',
+      cell: ({ riseBpm, fallBpm }) =>
+        [riseBpm, fallBpm === null ? null : -fallBpm]
+          .flatMap((beats) => (beats === null ? [] : [printSigned(beats, 0)]))
+          .join(', '),
+    },
+  ];
+}
+
+/** How far a piece of a rep lies from the rep's mean. */
+function offMean(watts: number | null, meanW: number | null): string {
+  return watts === null || meanW === null || meanW === 0
+    ? ''
+    : `${printSigned((watts / meanW - 1) * 100, 0)} %`;
 }

@@ -104,7 +104,8 @@ export function Ended({
     setBusy(false);
     if (!done) return;
     forgetRide(day.id);
-    void navigate(`/riders/${rider.id}/days/${day.id}`);
+    // What it came to is read on its own page.
+    void navigate(`/riders/${rider.id}/rides/${received.ride.id}`);
   };
   return (
     <main className="ride-room ride-door" data-bs-theme="dark">

@@ -1,4 +1,4 @@
-import { BAND_SHARE } from '@uphill/core/review';
+import { bandOf } from '@uphill/core/review';
 import { meanOf, type RecordedSecond } from '@uphill/core/power';
 import { printAsked, type Segment } from '@uphill/core/sessions';
 import { printClock, printLength, printSpan, roundHalfUp } from '@uphill/core/units';
@@ -61,7 +61,8 @@ function bandAround({
   lowW,
   highW,
 }: NonNullable<SessionRideState['asked']>): readonly [number, number] {
-  return lowW === highW ? [lowW * (1 - BAND_SHARE), highW * (1 + BAND_SHARE)] : [lowW, highW];
+  const { low, high } = bandOf(lowW, highW);
+  return [low, high ?? Infinity];
 }
 
 /** What a step asks, in short: "257–267 W", "149–157 bpm", "RPE 8", "flat out". */

@@ -160,11 +160,7 @@ const RiderLine = memo(function RiderLine({
         )}
       </td>
       <td>
-        {last ? (
-          `${last.state}, ${printDay(last.date)}${last.rpe === null ? '' : `, RPE ${last.rpe}`}`
-        ) : (
-          <span className="soft">nothing yet</span>
-        )}
+        <LastRide rider={rider} last={last} />
       </td>
       <td>
         {needs.length > 0 ? (
@@ -180,6 +176,19 @@ const RiderLine = memo(function RiderLine({
     </tr>
   );
 });
+
+/** What the last ride came to; where none was judged, how the last day was marked. */
+function LastRide({ rider, last }: { rider: Rider; last: ListedDay | undefined }) {
+  const { lastVerdict } = rider;
+  if (lastVerdict)
+    return (
+      <Link to={`/riders/${rider.id}/rides/${lastVerdict.rideId}`}>
+        {lastVerdict.says}, {printDay(lastVerdict.date)}
+      </Link>
+    );
+  if (!last) return <span className="soft">nothing yet</span>;
+  return `${last.state}, ${printDay(last.date)}${last.rpe === null ? '' : `, RPE ${last.rpe}`}`;
+}
 
 function Measured({ rider }: { rider: Rider }) {
   const massKg = shownMass(rider, today());
@@ -216,6 +225,7 @@ function needsOf(rider: Rider, days: readonly ListedDay[]): Need[] {
         ? { text: 'health screen', to: `${base}#health` }
         : { text: 'clearance', to: `${base}#clearance` },
     );
+  if (rider.toRead > 0) needs.push({ text: `${rider.toRead} to read`, to: `${base}/rides` });
   const ridden = new Set(rider.unmarked.map(({ dayId }) => dayId));
   needs.push(
     ...rider.unmarked.slice(-MOST_DAYS).map(({ dayId, date }) => ({

@@ -1,6 +1,7 @@
 import type { Rider } from '@uphill/api';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
+import type { Control } from 'react-hook-form';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { schemesApi } from '../../shared/api/schemes.ts';
 import { useAct } from '../../shared/useAct.ts';
@@ -9,26 +10,37 @@ import { Part } from '../../ui/Part.tsx';
 import { NumberPart } from '../../ui/NumberPart.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { TimeZone } from '../../ui/TimeZone.tsx';
 
 const FIRST_YEAR = 1940;
 const LONGEST_ADDRESS = 200;
 
-type Typed = Pick<Rider, 'trainsSince' | 'hardDays' | 'gutGramsPerHour' | 'timeZone' | 'address'>;
+type Typed = Pick<
+  Rider,
+  'trainsSince' | 'hardDays' | 'gutGramsPerHour' | 'timeZone' | 'address' | 'verdictsShown'
+>;
+
+const SHOWN = [
+  ['nothing', 'nothing'],
+  ['verdicts', 'verdicts'],
+  ['watts', 'verdicts and watts'],
+] as const;
 
 /** How long the rider has trained, what they take, where they are and are reached. */
 export function Training({ rider }: { rider: Rider }) {
   const [change] = ridersApi.useChangeRiderMutation();
   const { data: settings } = schemesApi.useSettingsQuery();
   const { act, problem } = useAct();
-  const { trainsSince, hardDays, gutGramsPerHour, timeZone, address } = rider;
+  const { trainsSince, hardDays, gutGramsPerHour, timeZone, address, verdictsShown } = rider;
   const { form, keep } = useStoredForm<Typed>({
     trainsSince,
     hardDays,
     gutGramsPerHour,
     timeZone,
     address,
+    verdictsShown,
   });
   const { control, handleSubmit, formState } = form;
   const save = async (fields: Typed): Promise<void> => {
@@ -86,9 +98,26 @@ export function Training({ rider }: { rider: Rider }) {
         hint="an address or a number"
         longest={LONGEST_ADDRESS}
       />
+      <Shown control={control} />
       <Button type="submit" variant="outline-secondary" disabled={formState.isSubmitting}>
         Save the training
       </Button>
     </Form>
+  );
+}
+
+/** How much the rider sees of what their rides came to. */
+function Shown({ control }: { control: Control<Typed> }) {
+  return (
+    <Part of={control} name="verdictsShown">
+      {(shown, set) => (
+        <SelectField
+          label="Of their rides the rider sees"
+          options={SHOWN}
+          value={shown}
+          choose={set}
+        />
+      )}
+    </Part>
   );
 }

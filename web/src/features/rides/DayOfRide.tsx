@@ -1,4 +1,4 @@
-import type { Day, Rider, RideWhole } from '@uphill/api';
+import type { Day, OfferedDay, Rider, RideWhole } from '@uphill/api';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
@@ -13,14 +13,22 @@ import { STATE_MARKS } from '../../shared/dayStates.ts';
 /** Days this far from the ride are offered. */
 const AROUND_DAYS = 7;
 
-/** The day a ride belongs to: linked, unlinked, or chosen. */
-export function DayOfRide({ rider, ride }: { rider: Rider; ride: RideWhole }) {
+interface Props {
+  readonly rider: Rider;
+  readonly ride: RideWhole;
+  /** A session of the days around that the ride may be. */
+  readonly offered: OfferedDay | null;
+}
+
+/** The day a ride belongs to: linked, unlinked, offered, or chosen. */
+export function DayOfRide({ rider, ride, offered }: Props) {
   const [link] = ridesApi.useLinkRideMutation();
   const { act, problem } = useAct();
   const [choosing, setChoosing] = useState(false);
-  const to = async (day: Day | null): Promise<void> => {
-    const done = day ? `Linked to ${day.plan.name}, ${printDay(day.date)}.` : 'Unlinked.';
-    if (await act(() => link({ id: ride.id, version: ride.version, dayId: day?.id ?? null }), done))
+  const to = async (day: OfferedDay | null): Promise<void> => {
+    const done = day ? `Linked to ${day.name}, ${printDay(day.date)}.` : 'Unlinked.';
+    const dayId = day?.dayId ?? null;
+    if (await act(() => link({ id: ride.id, version: ride.version, dayId }), done))
       setChoosing(false);
   };
   return (
@@ -50,6 +58,14 @@ export function DayOfRide({ rider, ride }: { rider: Rider; ride: RideWhole }) {
       ) : (
         !choosing && <p className="mb-2">It belongs to no day.</p>
       )}
+      {!ride.day && !choosing && offered && (
+        <p className="mb-2">
+          It may be {offered.name}, {printDay(offered.date)}.{' '}
+          <Button size="sm" variant="outline-secondary" onClick={() => void to(offered)}>
+            Link it
+          </Button>
+        </p>
+      )}
       {!ride.day && !choosing && (
         <Button size="sm" variant="outline-secondary" onClick={() => setChoosing(true)}>
           Link a day
@@ -59,7 +75,7 @@ export function DayOfRide({ rider, ride }: { rider: Rider; ride: RideWhole }) {
         <Choose
           riderId={rider.id}
           around={ride.date}
-          choose={to}
+          choose={({ id, date, plan }) => to({ dayId: id, date, name: plan.name })}
           cancel={() => setChoosing(false)}
         />
       )}

@@ -1,19 +1,21 @@
-import type { Rider } from '@uphill/api';
 import type { ColumnChoice } from '@uphill/core/formats';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Field } from '../../ui/Field.tsx';
 import { Wrong } from '../../ui/messages.tsx';
 import { WhichColumn } from '../../ui/WhichColumn.tsx';
-import { type Asking, type Progress, sameHeadings, useImportRides } from './useImportRides.ts';
+import { type Asking, type Progress, sameHeadings, type useImportRides } from './useImportRides.ts';
 
 /** Imports recordings, one or many, a few at a time; it can be stopped, and keeps what is in. */
-export function ImportRides({ rider }: { rider: Rider }) {
-  const { progress, take, stop, answer, letGo } = useImportRides(rider.id);
+export function ImportRides({ importing }: { importing: ReturnType<typeof useImportRides> }) {
+  const { progress, take, stop, answer, letGo } = importing;
   const handled = progress ? progress.done + progress.duplicates + progress.refused.length : 0;
   return (
     <section className="sheet mb-3" aria-label="Import many">
-      <Field label="Import recordings, one or many" hint="CSV, GPX or FIT, packed with gzip or not">
+      <Field
+        label="Import recordings, one or many"
+        hint="CSV, GPX or FIT, packed with gzip or not; or drop them anywhere on this page"
+      >
         {(control) => (
           <Form.Control
             {...control}

@@ -1,5 +1,12 @@
 import type { Rider, RideWhole } from '@uphill/api';
-import { bandsFor, isByHeart, layOver, timeInZonesOf } from '@uphill/core/zones';
+import {
+  bandsFor,
+  isByHeart,
+  layOver,
+  type Scheme,
+  THREE_DOMAINS,
+  timeInZonesOf,
+} from '@uphill/core/zones';
 import { printDuration, roundHalfUp, roundTo } from '@uphill/core/units';
 import { type RideFigures, rideFigures } from '@uphill/core/review';
 import type { Worked } from '@uphill/core/working';
@@ -20,6 +27,7 @@ export function RideNumbers({ rider, ride }: { rider: Rider; ride: RideWhole }) 
   const { ftpW } = riderOnDay(rider, ride.date);
   const figures = rideFigures(ride.numbers, { ftpW, minutes: ride.minutes, rpe: rpeOf(ride) });
   const { numbers } = ride;
+  const scheme = useSchemes().ofRider(rider);
   const lines = [
     ...powerLines(ride, figures),
     ...heartLines(ride, healthOnDay(rider, ride.date).heartRate),
@@ -43,7 +51,10 @@ export function RideNumbers({ rider, ride }: { rider: Rider; ride: RideWhole }) 
       {figures.load === null && (
         <p className="soft small mb-0">Load needs watts and an FTP of that day, or an RPE.</p>
       )}
-      {numbers && <Zones rider={rider} ride={ride} seconds={numbers.movingS} />}
+      {numbers && <Zones {...{ rider, ride, scheme }} seconds={numbers.movingS} />}
+      {numbers && scheme.id !== THREE_DOMAINS.id && (
+        <Zones {...{ rider, ride }} scheme={THREE_DOMAINS} seconds={numbers.movingS} />
+      )}
     </section>
   );
 }
@@ -57,6 +68,9 @@ function powerLines(
     { name: ride.recordings.length > 0 ? 'Moving' : 'Length', text: lengthWords(ride) },
     ...(meanW === null ? [] : [{ name: 'Mean', text: `${roundHalfUp(meanW)} W` }]),
     ...(surgeW === null ? [] : [{ name: 'Surge-weighted', text: `${roundHalfUp(surgeW)} W` }]),
+    ...(surgeW === null || !meanW
+      ? []
+      : [{ name: 'Smoothness', text: roundTo(surgeW / meanW, 2).toFixed(2) }]),
     ...(intensityRatio
       ? [
           {
@@ -83,25 +97,41 @@ function powerLines(
 
 /** Heart rates, where they tell anything of this rider. */
 function heartLines({ numbers }: RideWhole, tells: boolean): Line[] {
-  const { meanBpm = null, highestBpm = null } = (tells ? numbers : null) ?? {};
+  const { meanBpm = null, highestBpm = null, meanW = null } = (tells ? numbers : null) ?? {};
   return [
+    ...(meanBpm === null || meanW === null
+      ? []
+      : [{ name: 'Watts per heartbeat', text: roundTo(meanW / meanBpm, 2).toFixed(2) }]),
     ...(meanBpm === null ? [] : [{ name: 'Mean heart rate', text: `${roundHalfUp(meanBpm)} bpm` }]),
     ...(highestBpm === null ? [] : [{ name: 'Highest', text: `${highestBpm} bpm` }]),
   ];
 }
 
 /** Time in the zones of the rider's scheme, laid over what counted on the day. */
-function Zones({ rider, ride, seconds }: { rider: Rider; ride: RideWhole; seconds: number }) {
-  const scheme = useSchemes().ofRider(rider);
+function Zones({
+  rider,
+  ride,
+  scheme,
+  seconds,
+}: {
+  rider: Rider;
+  ride: RideWhole;
+  scheme: Scheme;
+  seconds: number;
+}) {
   const anchors = anchorsOnDay(rider, ride.date);
   const histogram = isByHeart(scheme) ? ride.bpmSeconds : ride.wattSeconds;
-  if (histogram.length === 0 || 'missing' in layOver(scheme, anchors)) return null;
-  const bands = bandsFor(scheme, anchors);
+  const laid = layOver(scheme, anchors);
+  if (histogram.length === 0 || 'missing' in laid) return null;
+  const bands = bandsFor(scheme, laid.anchors);
   const time = timeInZonesOf(bands, histogram, seconds);
   const most = Math.max(...time.seconds, 1);
   return (
     <>
-      <h3 className="mt-3">{scheme.name}</h3>
+      <h3 className="mt-3">
+        {scheme.name}
+        {laid.assumed && <span className="soft small"> from FTP, no lactate test says them</span>}
+      </h3>
       <ul className="ride-zones" aria-label={`Time in zones, ${scheme.name}`}>
         {bands.map(({ rule: { name } }, index) => {
           const inBand = time.seconds[index] ?? 0;

@@ -1,28 +1,33 @@
-import type { RecordingWithStreams, Rider, RideWhole } from '@uphill/api';
-import { lazy } from 'react';
-import { Link, useParams } from 'react-router';
+import type { Rider, RideReading, RideWhole } from '@uphill/api';
+import { useEffect } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useNavigate, useParams } from 'react-router';
 import { daysApi } from '../../shared/api/days.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { readingsApi } from '../../shared/api/readings.ts';
 import { recordingsApi } from '../../shared/api/recordings.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
-import { problemOf } from '../../shared/api/problemOf.ts';
 import { ridesApi } from '../../shared/api/rides.ts';
+import { printKey } from '../../shared/keys/rules.ts';
+import { useKey } from '../../shared/keys/useKey.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
-import { Later } from '../../charts/Later.tsx';
+import { dateWords, idleWords, KIND_WORDS, lengthWords, rpeOf } from '../../shared/rideWords.ts';
+import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Caution, ProblemNote } from '../../ui/messages.tsx';
-import { RepTable } from '../../ui/RepTable.tsx';
 import { DayOfRide } from './DayOfRide.tsx';
+import { NextTime } from './NextTime.tsx';
+import { Halved, Question } from './Question.tsx';
+import { ReadRide } from './ReadRide.tsx';
 import { Removing } from './Removing.tsx';
 import { RideFacts } from './RideFacts.tsx';
+import { RideLog } from './RideLog.tsx';
 import { RideNumbers } from './RideNumbers.tsx';
-import { dateWords, idleWords, KIND_WORDS } from '../../shared/rideWords.ts';
-import { Heading } from '../../ui/Heading.tsx';
+import { Says } from './Says.tsx';
+import { SetsBefore } from './SetsBefore.tsx';
+import { Unplanned } from './Unplanned.tsx';
 
-const RideChart = lazy(async () => ({
-  default: (await import('../../charts/RideChart.tsx')).RideChart,
-}));
-
-/** One ride: its drawing, its numbers, the day it belongs to, and what is said of it. */
+/** One ride: what was asked and ridden, what it says, what comes next, and what is said of it. */
 export function RidePage() {
   const { riderId = '', rideId = '' } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
@@ -37,21 +42,121 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   const { data: recording, error } = recordingsApi.useRecordingQuery(first?.id ?? '', {
     skip: !first,
   });
-  const idle = idleWords(ride, rider.demo);
+  const { data: read } = readingsApi.useReadingQuery({ id: ride.id, riderId: rider.id });
+  const { data: day } = daysApi.useDayQuery(ride.day?.id ?? '', { skip: ride.day === null });
+  const reps = day?.rides.find(({ rideId }) => rideId === ride.id)?.reps;
+  const room = reps?.from === 'room' ? reps.steps : null;
+  useOpened(rider, ride);
   return (
     <>
-      <div className="title-row">
-        <Heading>{ride.day && !ride.day.tried ? ride.day.name : KIND_WORDS[ride.kind]}</Heading>
-        <span className="soft">
-          {dateWords(ride)}
-          {ride.startedAt && `, ${ride.startedAt.slice(11, 16)}`}
-          {idle && ` · ${idle}`}
-        </span>
+      <Title rider={rider} ride={ride} read={read} />
+      <ProblemNote problem={error ? problemOf(error) : null} />
+      <Doubts {...{ rider, ride, read }} halved={recording?.halved ?? false} />
+      <div className="columns columns-read">
+        <div>
+          {recording && <ReadRide {...{ rider, ride, recording, read, room }} />}
+          <RideNumbers rider={rider} ride={ride} />
+          {recording && recording.notes.length > 0 && (
+            <ul className="sheet import-notes mt-3" aria-label="What was noticed in the recording">
+              {recording.notes.map((note) => (
+                <li key={note}>{note}</li>
+              ))}
+            </ul>
+          )}
+        </div>
+        <div>
+          <div className="ride-says">
+            {read && <Reading rider={rider} ride={ride} read={read} />}
+          </div>
+          <DayOfRide rider={rider} ride={ride} offered={read?.offered ?? null} />
+          <RideFacts ride={ride} />
+          <RideLog rider={rider} ride={ride} />
+          <Removing rider={rider} ride={ride} />
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** What is not certain of a ride, above everything that is said of it. */
+function Doubts({
+  rider,
+  ride,
+  read,
+  halved,
+}: {
+  rider: Rider;
+  ride: RideWhole;
+  read: RideReading | undefined;
+  halved: boolean;
+}) {
+  return (
+    <>
+      {ride.datedBy === 'assumed' && (
+        <Caution>
+          {ride.startedAt
+            ? 'The clock of the file is wrong'
+            : 'The file does not say when it was ridden'}
+          , so the day it came in is assumed. Give it its date, below: until then it counts in
+          nothing of {firstName(rider.name)}’s.
+        </Caution>
+      )}
+      {read?.reading.question && !ride.log.believed && (
+        <Question rider={rider} ride={ride} question={read.reading.question} />
+      )}
+      {halved && <Halved ride={ride} />}
+      {read?.alsoOf.map(({ riderId, rideId, name }) => (
+        <Caution key={rideId}>
+          The very same file is <Link to={`/riders/${riderId}/rides/${rideId}`}>{name}’s too</Link>.
+          Whose ride is it? Withdraw the other, or it counts for both.
+        </Caution>
+      ))}
+    </>
+  );
+}
+
+/** A ride that is on the screen has been opened. */
+function useOpened(rider: Rider, { id, unread }: RideWhole): void {
+  const [mark] = readingsApi.useMarkReadMutation();
+  useEffect(() => {
+    if (unread) void mark({ id, riderId: rider.id, read: true });
+  }, [id, unread, rider.id, mark]);
+}
+
+function Title({
+  rider,
+  ride,
+  read,
+}: {
+  rider: Rider;
+  ride: RideWhole;
+  read: RideReading | undefined;
+}) {
+  const navigate = useNavigate();
+  const [first] = ride.recordings;
+  const idle = idleWords(ride, rider.demo);
+  const rpe = rpeOf(ride);
+  const next = read?.nextUnread ?? null;
+  const goOn = (): void => {
+    if (next) void navigate(`/riders/${rider.id}/rides/${next}`);
+  };
+  useKey('nextUnread', goOn, { when: next !== null });
+  return (
+    <div className="title-row">
+      <Heading>{ride.day && !ride.day.tried ? ride.day.name : KIND_WORDS[ride.kind]}</Heading>
+      <span className="soft">
+        {[
+          dateWords(ride),
+          ...(ride.startedAt ? [ride.startedAt.slice(11, 16)] : []),
+          lengthWords(ride),
+          ...(rpe === null ? [] : [`RPE ${rpe}`]),
+          ...(idle ? [idle] : []),
+        ].join(' · ')}
+        {ride.note !== '' && ` · “${short(ride.note)}”`}
+      </span>
+      <span className="ms-auto d-flex flex-wrap gap-3 align-items-center">
         {first && (
-          <span className="ms-auto d-flex flex-wrap gap-3">
-            <span className="soft">
-              {first.fileName} ({first.kind.toUpperCase()})
-            </span>
+          <>
             <a href={`/api/recordings/${first.id}/file`}>The file as received</a>
             {ride.tests.map((test) => (
               <Link
@@ -64,72 +169,69 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
             <Link to={`/riders/${rider.id}/tests/import?recording=${first.id}`}>
               Read it as a test
             </Link>
-          </span>
+          </>
         )}
-      </div>
-      {ride.datedBy === 'assumed' && (
-        <Caution>
-          {ride.startedAt
-            ? 'The clock of the file is wrong'
-            : 'The file does not say when it was ridden'}
-          , so the day it came in is assumed. Give it its date, below: until then it counts in
-          nothing of {firstName(rider.name)}’s.
-        </Caution>
-      )}
-      <ProblemNote problem={error ? problemOf(error) : null} />
-      {recording && <Drawing recording={recording} />}
-      <div className="columns columns-wide">
-        <div>
-          {recording && ride.day && (
-            <AskedAndRidden rider={rider} ride={ride} recording={recording} dayId={ride.day.id} />
-          )}
-          <RideNumbers rider={rider} ride={ride} />
-          {recording && recording.notes.length > 0 && (
-            <ul className="sheet import-notes mt-3" aria-label="What was noticed in the recording">
-              {recording.notes.map((note) => (
-                <li key={note}>{note}</li>
-              ))}
-            </ul>
-          )}
-        </div>
-        <div>
-          <DayOfRide rider={rider} ride={ride} />
-          <RideFacts ride={ride} />
-          <Removing rider={rider} ride={ride} />
-        </div>
-      </div>
-    </>
+        {next && (
+          <Button variant="outline-secondary" onClick={goOn}>
+            Next unread <kbd>{printKey('nextUnread')}</kbd>
+          </Button>
+        )}
+      </span>
+    </div>
   );
 }
 
-function Drawing({ recording }: { recording: RecordingWithStreams }) {
-  return (
-    <section className="sheet mb-3" aria-label="The ride">
-      <Later height={300}>
-        <RideChart watts={recording.watts} bpm={recording.bpm} />
-      </Later>
-    </section>
-  );
+const SHORT = 80;
+
+function short(note: string): string {
+  return note.length <= SHORT ? note : `${note.slice(0, SHORT)}…`;
 }
 
-/** The reps of the day it belongs to, as they were asked and ridden. */
-function AskedAndRidden({
+/** A test that was ridden without saying so is offered as one. */
+function TestFound({
   rider,
   ride,
-  recording,
-  dayId,
+  protocol,
 }: {
   rider: Rider;
   ride: RideWhole;
-  recording: RecordingWithStreams;
-  dayId: string;
+  protocol: 'ramp' | 'twenty-minute';
 }) {
-  const { data: day } = daysApi.useDayQuery(dayId);
-  const own = day?.rides.find(({ rideId }) => rideId === ride.id);
-  if (!day || !own) return null;
+  const [first] = ride.recordings;
+  if (!first) return null;
   return (
-    <section className="sheet mb-3" aria-label="Asked and ridden">
-      <RepTable rider={rider} day={day} ride={own} recording={recording} />
+    <section className="sheet mb-3" aria-label="A test in it">
+      <p className="mb-2">
+        {protocol === 'ramp'
+          ? 'The watts rise evenly to the end: this looks like a ramp.'
+          : 'Twenty even minutes at what the curve shows: this looks like a test.'}
+      </p>
+      <Link to={`/riders/${rider.id}/tests/import?recording=${first.id}`}>Read it as a test</Link>
     </section>
+  );
+}
+
+function Reading({ rider, ride, read }: { rider: Rider; ride: RideWhole; read: RideReading }) {
+  const { reading, suggested, records, before, asked } = read;
+  return (
+    <>
+      {reading.test && ride.tests.length === 0 && (
+        <TestFound rider={rider} ride={ride} protocol={reading.test.protocol} />
+      )}
+      {asked === null && <Unplanned rider={rider} ride={ride} reading={reading} />}
+      {(asked !== null || reading.verdicts.length > 0) && (
+        <Says
+          headline={reading.headline}
+          verdicts={reading.verdicts}
+          says={reading.says}
+          heartCannotTell={false}
+          asked={asked}
+        />
+      )}
+      {suggested && (
+        <NextTime rider={rider} rideId={ride.id} suggested={suggested} records={records} />
+      )}
+      <SetsBefore rider={rider} now={reading} before={before} />
+    </>
   );
 }

@@ -1,23 +1,24 @@
 import type { MonthOfDays, Ride, Rider } from '@uphill/api';
-import { rideFigures } from '@uphill/core/review';
-import { roundHalfUp } from '@uphill/core/units';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { Link } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
+import { readingsApi } from '../../shared/api/readings.ts';
 import { ridesApi } from '../../shared/api/rides.ts';
-import { monthDays, plusDays, printMonth, today } from '../../shared/dates.ts';
-import { firstName, riderOnDay } from '../../shared/riderOnDay.ts';
-import { WithRider } from '../../ui/WithRider.tsx';
-import { Arrivals } from '../../ui/Arrivals.tsx';
+import { monthDays, plusDays, printDay, printMonth, today, weekOf } from '../../shared/dates.ts';
+import { firstName } from '../../shared/riderOnDay.ts';
 import { Answer } from '../../ui/Answer.tsx';
+import { Arrivals } from '../../ui/Arrivals.tsx';
+import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
-import { AddRide } from './AddRide.tsx';
-import { ImportRides } from './ImportRides.tsx';
-import { dateWords, idleWords, KIND_WORDS, lengthWords, rpeOf } from '../../shared/rideWords.ts';
-import { Heading } from '../../ui/Heading.tsx';
 import { useFirstFew } from '../../ui/useFirstFew.ts';
+import { WithRider } from '../../ui/WithRider.tsx';
+import { AddRide } from './AddRide.tsx';
+import { ALL_RIDES, Filter, passes, type RideFilter } from './Filter.tsx';
+import { ImportRides } from './ImportRides.tsx';
+import { ReadingJobLine } from './ReadingJobLine.tsx';
+import { RideLine } from './RideLine.tsx';
+import { useImportRides } from './useImportRides.ts';
 
 /** Rides of the last weeks are on show; earlier ones are reached by month. */
 const SHOWN_DAYS = 42;
@@ -28,19 +29,17 @@ export function RidesPage() {
 }
 
 function Rides({ rider }: { rider: Rider }) {
-  const from = plusDays(today(), -SHOWN_DAYS);
-  const { data: rides, error } = ridesApi.useRidesQuery({
-    riderId: rider.id,
-    from,
-    to: plusDays(today(), 1),
-  });
+  const from = weekOf(plusDays(today(), -SHOWN_DAYS));
+  const to = plusDays(today(), 1);
+  const { data: rides, error } = ridesApi.useRidesQuery({ riderId: rider.id, from, to });
   const { data: months = [] } = ridesApi.useRideMonthsQuery(rider.id);
+  const importing = useImportRides(rider.id);
   const [adding, setAdding] = useState(false);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rides) return <Loading />;
   const all = months.reduce((sum, { days }) => sum + days, 0);
   return (
-    <>
+    <DropFiles take={importing.take}>
       <div className="title-row">
         <Heading>Rides</Heading>
         <span className="soft">
@@ -50,15 +49,50 @@ function Rides({ rider }: { rider: Rider }) {
           Add a ride without a recording
         </Button>
       </div>
+      <ReadingJobLine riderId={rider.id} />
       {adding && <AddRide rider={rider} close={() => setAdding(false)} />}
       <div className="columns columns-top">
         <div>
-          <ImportRides rider={rider} />
           <EveryRide rider={rider} rides={rides} months={months} from={from} all={all} />
         </div>
-        <Arrivals rider={rider} />
+        <div>
+          <ImportRides importing={importing} />
+          <Arrivals rider={rider} />
+        </div>
       </div>
-    </>
+    </DropFiles>
+  );
+}
+
+/** Files can be let go of anywhere on the page. */
+function DropFiles({
+  take,
+  children,
+}: {
+  take: (files: readonly File[]) => void;
+  children: ReactNode;
+}) {
+  const [over, setOver] = useState(false);
+  return (
+    <div
+      className={over ? 'drop-here' : undefined}
+      onDragOver={(event) => {
+        if (![...event.dataTransfer.types].includes('Files')) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={(event) => {
+        if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(false);
+      }}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        const files = [...event.dataTransfer.files];
+        if (files.length > 0) take(files);
+      }}
+    >
+      {children}
+    </div>
   );
 }
 
@@ -72,25 +106,47 @@ interface EveryProps {
 }
 
 function EveryRide({ rider, rides, months, from, all }: EveryProps) {
+  const { data: listed = [] } = readingsApi.useReadingsQuery({
+    riderId: rider.id,
+    from,
+    to: plusDays(today(), 1),
+  });
+  const [filter, setFilter] = useState<RideFilter>(ALL_RIDES);
   const earlier = useMemo(
     () => months.filter(({ first }) => first < from).reverse(),
     [months, from],
   );
   const drawn = useFirstFew(earlier);
+  const byId = useMemo(() => new Map(listed.map((each) => [each.rideId, each])), [listed]);
+  const shown = rides.filter((ride) => passes(ride, byId.get(ride.id), filter));
+  const unread = shown.filter(({ unread: isUnread, withdrawn }) => isUnread && withdrawn === null);
+  const weeks = weeksOf(shown.filter((ride) => !unread.includes(ride)));
+  const line = (ride: Ride) => (
+    <RideLine key={ride.id} ride={ride} rider={rider} listed={byId.get(ride.id)} />
+  );
+  if (all === 0)
+    return (
+      <section className="sheet" aria-label="Rides">
+        <Empty title={`No rides of ${firstName(rider.name)} yet. Drop recordings here.`} />
+      </section>
+    );
   return (
     <section className="sheet" aria-label="Rides">
-      {all === 0 ? (
-        <Empty title={`No rides of ${firstName(rider.name)} yet.`} />
-      ) : (
-        <>
-          {rides.length === 0 && <p className="soft">None in the last six weeks.</p>}
-          <ul className="history">
-            {rides.map((ride) => (
-              <RideLine key={ride.id} ride={ride} rider={rider} />
-            ))}
-          </ul>
-        </>
+      <Filter filter={filter} rides={rides} listed={listed} set={setFilter} />
+      {rides.length === 0 && <p className="soft">None in the last six weeks.</p>}
+      {rides.length > 0 && shown.length === 0 && <p className="soft">None of that kind.</p>}
+      {unread.length > 0 && (
+        <section aria-label="To read" className="mb-3">
+          <h2 className="h3">To read</h2>
+          <ul className="rides-list">{unread.map(line)}</ul>
+        </section>
       )}
+      {weeks.map(([monday, own]) => (
+        <section key={monday} aria-label={`Week of ${printDay(monday)}`} className="mb-3">
+          <h2 className="h3">{weekWords(monday)}</h2>
+          <ul className="rides-list">{own.map(line)}</ul>
+        </section>
+      ))}
       {earlier.length > 0 && (
         <section className="months" aria-label="Earlier">
           <h2 className="h3">Earlier</h2>
@@ -101,6 +157,20 @@ function EveryRide({ rider, rides, months, from, all }: EveryProps) {
       )}
     </section>
   );
+}
+
+/** Rides by the week they lie in, the latest first. */
+function weeksOf(rides: readonly Ride[]): (readonly [monday: string, rides: Ride[]])[] {
+  const weeks = new Map<string, Ride[]>();
+  for (const ride of rides) {
+    const monday = weekOf(ride.date);
+    weeks.set(monday, [...(weeks.get(monday) ?? []), ride]);
+  }
+  return [...weeks].sort(([one], [other]) => other.localeCompare(one));
+}
+
+function weekWords(monday: string): string {
+  return monday === weekOf(today()) ? 'This week' : `Week of ${printDay(monday)}`;
 }
 
 /** One month, asked for when it is opened. */
@@ -116,10 +186,9 @@ function Month({
   before: string;
 }) {
   const [open, setOpen] = useState(false);
-  const { data, error } = ridesApi.useRidesQuery(
-    { riderId: rider.id, ...monthDays(month) },
-    { skip: !open },
-  );
+  const asked = { riderId: rider.id, ...monthDays(month) };
+  const { data, error } = ridesApi.useRidesQuery(asked, { skip: !open });
+  const { data: listed = [] } = readingsApi.useReadingsQuery(asked, { skip: !open });
   return (
     <details onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>
@@ -128,45 +197,21 @@ function Month({
       {open && (
         <Answer data={data} error={error}>
           {(rides) => (
-            <ul className="history">
+            <ul className="rides-list">
               {rides
                 .filter(({ date }) => date < before)
                 .map((ride) => (
-                  <RideLine key={ride.id} ride={ride} rider={rider} />
+                  <RideLine
+                    key={ride.id}
+                    ride={ride}
+                    rider={rider}
+                    listed={listed.find(({ rideId }) => rideId === ride.id)}
+                  />
                 ))}
             </ul>
           )}
         </Answer>
       )}
     </details>
-  );
-}
-
-function RideLine({ ride, rider }: { ride: Ride; rider: Rider }) {
-  const { ftpW } = riderOnDay(rider, ride.date);
-  const { load, loadFrom } = rideFigures(ride.numbers, {
-    ftpW,
-    minutes: ride.minutes,
-    rpe: rpeOf(ride),
-  });
-  const idle = idleWords(ride, rider.demo);
-  const watts = ride.numbers?.meanW ?? null;
-  return (
-    <li>
-      <span>
-        <Link to={`/riders/${rider.id}/rides/${ride.id}`}>{dateWords(ride)}</Link>
-        <span className="soft small d-block">
-          {ride.day && !ride.day.tried ? ride.day.name : KIND_WORDS[ride.kind]}
-          {idle && ` · ${idle}`}
-        </span>
-      </span>
-      <span className="text-nowrap">
-        {lengthWords(ride)}
-        {watts !== null && <span className="ridden"> · {roundHalfUp(watts)} W</span>}
-        {load &&
-          idle === null &&
-          ` · load ${roundHalfUp(load.value)}${loadFrom === 'effort' ? ' from effort' : ''}`}
-      </span>
-    </li>
   );
 }

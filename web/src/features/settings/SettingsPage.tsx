@@ -18,6 +18,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 import { TimeZone } from '../../ui/TimeZone.tsx';
 import { Heading } from '../../ui/Heading.tsx';
+import { Reading } from './Reading.tsx';
 import { AboveFtpSums, Riding } from './Sums.tsx';
 import { type Chosen, Group } from './Group.tsx';
 
@@ -45,6 +46,7 @@ export function SettingsPage() {
         />
         <AboveFtpSums choices={choices} choose={choose} />
         <Riding choices={choices} choose={choose} />
+        <Reading choices={choices} choose={choose} />
         <Group title="Where you are">
           <TimeZone
             value={timeZone}

@@ -13,7 +13,7 @@ export interface Closing {
 
 const TYPES = [
   ...(['riders', 'tests', 'testDays', 'schemes', 'rides', 'sessions', 'days', 'hills'] as const),
-  ...(['markedEfforts', 'models', 'journal'] as const),
+  ...(['markedEfforts', 'models', 'recordings', 'journal'] as const),
 ] as const;
 type TagType = (typeof TYPES)[number];
 type Tag = TagType | { readonly type: TagType; readonly id: string };

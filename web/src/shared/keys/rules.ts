@@ -5,6 +5,7 @@ export const KEY_PLACES = [
   'On the road',
   'In the table',
   'In the season',
+  'On a ride',
   'Riding',
 ] as const;
 export type KeyPlace = (typeof KEY_PLACES)[number];
@@ -87,6 +88,10 @@ export const KEY_RULES = {
   fill: single('In the season', 'Fill the week', ['f']),
   harderDay: single('In the season', 'One rung harder', ['+', '=']),
   easierDay: single('In the season', 'One rung easier', ['-', '−'], '−'),
+  accept: single('On a ride', 'Accept what is suggested', ['a']),
+  change: single('On a ride', 'Change it first', ['c']),
+  refuse: single('On a ride', 'Refuse it, with a reason', ['x']),
+  nextUnread: single('On a ride', 'Next unread ride', ['n']),
   pause: single('Riding', 'Pause, go on', ['Space']),
   harder: single('Riding', '2 % harder', ['ArrowUp']),
   easier: single('Riding', '2 % easier', ['ArrowDown']),
@@ -122,6 +127,7 @@ export const FOCUSED: readonly (readonly [place: KeyPlace, keys: string, does: s
   ],
   ['In the season', 'C while it is lifted', 'Drop a copy'],
   ['In the season', 'Shift Space', 'Lift several: add to what is chosen'],
+  ['On a ride', '← → on the edge of a rep', 'A second earlier or later; with Shift ten'],
   ['In the table', 'Arrows · Home · End', 'Move through the table'],
   ['In the table', 'Enter or F2 · Esc', 'Edit a cell · leave it as it was'],
 ];

@@ -84,19 +84,27 @@ export function useLayoutRequest(
       season: { ...season, goal },
       others: rider.goals.filter(({ id, date }) => id !== goal?.id && date >= from),
       climbing: { rider: numbers, school, firstYear: season.rider.firstYear },
-      last: lastOf(past, numbers),
+      last: lastOf(past, season, numbers),
       removed: removed.map(({ id }) => id),
     };
   }, [season, past, rider, numbers, template, goal, from, taperDays, strength, replace]);
 }
 
 /** What was ridden of each family last, with whether it was on target. */
-function lastOf(past: readonly Day[], numbers: RiderOnDay): [string, LastOfFamily][] {
+function lastOf(
+  past: readonly Day[],
+  season: Season,
+  numbers: RiderOnDay,
+): [string, LastOfFamily][] {
+  const read = new Map(
+    season.days.flatMap(({ works }) => works.map(({ id, ridden }) => [id, ridden?.verdict])),
+  );
   const last = new Map<string, LastOfFamily>();
-  for (const { plan, state, reason } of past) {
-    const verdict = verdictOfMark(state, reason);
+  for (const { id, plan, state, reason } of past) {
+    const verdict = read.get(id) ?? verdictOfMark(state, reason);
     const family = verdict && familyOf(plan, { rider: numbers });
-    if (family && verdict) last.set(family, { plan, onTarget: verdict === 'onTarget' });
+    if (family && verdict)
+      last.set(family, { plan, onTarget: verdict === 'onTarget' || verdict === 'tooEasy' });
   }
   return [...last];
 }

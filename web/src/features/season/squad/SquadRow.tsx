@@ -72,6 +72,7 @@ function WorkLine({ riderId, work }: { readonly riderId: string; readonly work: 
       )}
       <span className="small d-block">
         <Icon size={13} aria-label={word} /> {words}
+        {work.says !== null && <span className="d-block">{work.says}</span>}
         {unseen && (work.handed === 'changed' ? ' · changed' : ' · not handed over')}
       </span>
     </div>

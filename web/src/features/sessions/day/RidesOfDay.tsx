@@ -1,18 +1,20 @@
-import type { Day, Ride, RideOfDay, Rider } from '@uphill/api';
-import { expand } from '@uphill/core/sessions';
+import type { Day, RecordingWithStreams, Ride, RideOfDay, Rider, RideReading } from '@uphill/api';
+import { sayVerdict } from '@uphill/core/review';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { recordingsApi } from '../../../shared/api/recordings.ts';
+import { readingsApi } from '../../../shared/api/readings.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
 import { ridesApi } from '../../../shared/api/rides.ts';
 import { plusDays, printDay, today } from '../../../shared/dates.ts';
+import { healthOnDay, riderOnDay } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
-import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import { Answer } from '../../../ui/Answer.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { RepTable } from '../../../ui/RepTable.tsx';
+import { useReading } from '../../../workers/useReading.ts';
 import { rideName } from './rideName.ts';
 
 /** Rides this far from the day are offered. */
@@ -35,9 +37,9 @@ function OneRide({ rider, day, ride }: { rider: Rider; day: Day; ride: RideOfDay
   const { data: recording, error } = recordingsApi.useRecordingQuery(ride.recordingId ?? '', {
     skip: ride.recordingId === null,
   });
-  const hasReps = expand(day.plan, useRiderNumbers(rider, day.date, day)).some(
-    ({ rep, role }) => rep !== null && role === 'work',
-  );
+  const { data: whole } = ridesApi.useRideQuery(ride.rideId);
+  const { data: read } = readingsApi.useReadingQuery({ id: ride.rideId, riderId: rider.id });
+  const hasReps = read?.reading.is === 'set' && ride.recordingId !== null;
   return (
     <div className="mt-3">
       <p className="mb-2">
@@ -45,16 +47,49 @@ function OneRide({ rider, day, ride }: { rider: Rider; day: Day; ride: RideOfDay
           {ride.tried ? 'Tried on the stand-ins' : 'The ride'}
         </Link>
         {ride.tried && <span className="soft">: it marks nothing done and counts nowhere</span>}
+        {read?.reading.headline && `: ${sayVerdict(read.reading.headline).name}`}
       </p>
       <ProblemNote problem={error ? problemOf(error) : null} />
-      {ride.recordingId !== null &&
-        hasReps &&
-        (recording ? (
-          <RepTable rider={rider} day={day} ride={ride} recording={recording} />
+      {hasReps &&
+        (recording && whole ? (
+          <Reps {...{ rider, day, ride, recording, whole, read }} />
         ) : (
           !error && <Loading />
         ))}
     </div>
+  );
+}
+
+/** The table of its reps, as on the ride's own page. */
+function Reps({
+  rider,
+  day,
+  ride,
+  recording,
+  whole,
+  read,
+}: {
+  rider: Rider;
+  day: Day;
+  ride: RideOfDay;
+  recording: RecordingWithStreams;
+  whole: Ride;
+  read: RideReading;
+}) {
+  const room = ride.reps?.from === 'room' ? ride.reps.steps : null;
+  const page = useReading({ rider, ride: whole, recording, read, room });
+  if (!page) return <Loading />;
+  if (!page.set) return <p className="soft mb-0">The reps could not be found on this ride.</p>;
+  const heart = healthOnDay(rider, day.date).heartRate;
+  return (
+    <RepTable
+      rows={page.rows}
+      set={page.set}
+      power={rider.powerSource !== 'none'}
+      heart={heart}
+      maximalBpm={heart ? riderOnDay(rider, day.date).maximalBpm : null}
+      room={room}
+    />
   );
 }
 

@@ -19,6 +19,7 @@ import { WhichColumn } from '../../../ui/WhichColumn.tsx';
 import { Beside } from './Beside.tsx';
 import { Choice } from './Choice.tsx';
 import { Mark } from './Mark.tsx';
+import { OwnRides } from './OwnRides.tsx';
 import { Steps } from './Steps.tsx';
 import { Heading } from '../../../ui/Heading.tsx';
 
@@ -46,6 +47,7 @@ export function TodayPage() {
       ))}
       <Tomorrow rider={rider} days={days.filter(({ date }) => date > today())} />
       <SendRecording riderId={rider.id} />
+      <OwnRides rider={rider} />
     </main>
   );
 }
