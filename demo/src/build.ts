@@ -12,18 +12,20 @@ import type {
 import { EMPTY_SETUP, findEfforts, protocolOf, readEfforts } from '@uphill/core/testing';
 import { healthQuestionsFor } from '@uphill/core/rider';
 import { preparePower } from '@uphill/core/power';
+import { riderFigures } from '@uphill/core/sessions';
 import { writeCsvRecording } from '@uphill/core/formats';
 import { mondayOf, plus } from '@uphill/core/season';
 import { buildApp, openDatabase } from '@uphill/server';
-import { addDays, formatISO } from 'date-fns';
+import { dayFromToday } from './dates.ts';
 import { DEMO_FILES, weekOf } from './files.ts';
-import { forgetJournal, markDemoRiders } from './store/demoRiders.ts';
+import { forgetJournal, markDemoRiders, markOpened } from './store/demoRiders.ts';
 import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
 import { planAhead } from './ahead.ts';
 import type { Ask } from './ask.ts';
 import { type BlocksBehind, laySeason } from './seasons.ts';
 import { putBlocksBehind, putGoalBehind } from './store/blocksBehind.ts';
 import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
+import { answerSuggestions, tellRides } from './told.ts';
 import { ridesOf } from './rides.ts';
 import { DEMO_DAYS, DEMO_HILLS, DEMO_SESSIONS } from './sessions.ts';
 import { type PastDay, pastOf } from './weeks.ts';
@@ -38,13 +40,10 @@ interface Server {
 const RIDE_DAYS = 425;
 /** How far back the story begins. */
 const STORY_DAYS = 432;
+/** Rides older than so many days have been opened. */
+const OPENED_DAYS = 5;
 /** Recordings on their way at the same time: the server reads two while the next is ridden. */
 const AT_ONCE = 4;
-
-/** The day so many days from today, `yyyy-mm-dd`. */
-export function dayFromToday(days: number): string {
-  return formatISO(addDays(new Date(), days), { representation: 'date' });
-}
 
 /**
  * Builds the demo database through the server's own routes, so that it holds nothing a coach could not have put
@@ -89,11 +88,15 @@ export async function buildDemo(
       const blocks = await buildRider(demo, server, sessions, rideDays, say);
       if (blocks) behind.push(blocks);
     }
+    await app.keeper.rested();
+    for (const { id } of await server.ask<Rider[]>('GET', '/riders'))
+      await answerSuggestions(id, server.ask);
   } finally {
     await app.close();
   }
   const db = await openDatabase(database);
   await putBlocksBehind(db, behind);
+  await markOpened(db, dayFromToday(-OPENED_DAYS));
   for (const { name, inDays } of Object.values(DEMO_FILES).flatMap(({ goals }) => goals))
     if (inDays < 0) await putGoalBehind(db, name, dayOfGoal(inDays));
   await forgetJournal(db);
@@ -115,17 +118,20 @@ async function buildRider(
   await fillFile(id, demo, server);
   const past = pastOf(demo, rideDays);
   const days = await assignPast(id, past, server, sessions);
-  const rides = await bringRidesIn(id, demo, server, rideDays);
+  const rides = await bringRidesIn(id, demo, server, { rideDays, byCard: false });
   for (const test of demo.tests) {
     if (before && test.daysAgo < before.untilDaysAgo)
       await setSource(id, demo.fields.powerSource, ask);
     await storeTest(id, demo, test, server);
   }
   if (before) await setSource(id, demo.fields.powerSource, ask);
+  // What was ridden by the card needs the FTP that the tests have found.
+  const byCard = await bringRidesIn(id, demo, server, { rideDays, byCard: true });
   for (const { daysAgo, session, state, rpe, note, reason = null } of past) {
     const day = session && days.get(`${daysAgo} ${session}`);
     if (state && day) await ask('PATCH', `/days/${day}`, { version: 1, state, rpe, note, reason });
   }
+  await tellRides(id, demo, ask);
   for (const { inDays, session } of DEMO_DAYS[demo.fields.name] ?? [])
     if (inDays >= 0)
       await ask('POST', `/riders/${id}/days`, {
@@ -135,7 +141,7 @@ async function buildRider(
   await planAhead(id, demo, ask, sessions);
   const behind = await laySeason(demo.fields.name, id, ask);
   say(
-    `${demo.fields.name}: ${rides} rides, ${demo.tests.length} tests, ${days.size} days of the past`,
+    `${demo.fields.name}: ${rides + byCard} rides, ${demo.tests.length} tests, ${days.size} days of the past`,
   );
   return behind;
 }
@@ -157,7 +163,7 @@ async function addRider(demo: DemoRider, ask: Server['ask']): Promise<string> {
   const first = dayFromToday(-STORY_DAYS);
   for (const [kind, bpm] of [
     ['resting', demo.body.restingBpm],
-    ['maximal', demo.body.maximalBpm],
+    ['maximal', demo.typedMaximalBpm ?? demo.body.maximalBpm],
     ['threshold', demo.thresholdBpm],
   ] as const)
     await ask('POST', `/riders/${id}/heart-rates`, { date: first, kind, bpm });
@@ -261,16 +267,19 @@ async function bringRidesIn(
   id: string,
   demo: DemoRider,
   { ask, upload }: Server,
-  rideDays: number,
+  { rideDays, byCard }: { readonly rideDays: number; readonly byCard: boolean },
 ): Promise<number> {
+  const rider = byCard ? await ask<Rider>('GET', `/riders/${id}`) : null;
   const onTheirWay = new Set<Promise<unknown>>();
   let rides = 0;
-  for (const { daysAgo, kind, name, make } of ridesOf(demo, rideDays)) {
+  for (const { daysAgo, kind, name, make, ...ride } of ridesOf(demo, rideDays)) {
+    if (ride.byCard !== byCard) continue;
     const day = dayFromToday(-daysAgo);
-    const sent: Promise<unknown> = upload(id, name.replace(String(daysAgo), day), make(day))
-      .then(({ ride }) =>
-        ride.day === null && KINDS[kind]
-          ? ask('PATCH', `/rides/${ride.id}`, { version: ride.version, kind: KINDS[kind] })
+    const card = rider && riderFigures(rider, day, null);
+    const sent: Promise<unknown> = upload(id, name.replace(String(daysAgo), day), make(day, card))
+      .then(({ ride: came }) =>
+        came.day === null && KINDS[kind]
+          ? ask('PATCH', `/rides/${came.id}`, { version: came.version, kind: KINDS[kind] })
           : null,
       )
       .finally(() => onTheirWay.delete(sent));

@@ -4,7 +4,8 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { bringUpToDate, openDatabase, portFrom, serve } from '@uphill/server';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import { buildDemo, dayFromToday } from './build.ts';
+import { buildDemo } from './build.ts';
+import { dayFromToday } from './dates.ts';
 import { moveForward } from './store/forward.ts';
 import { markDemoRiders } from './store/demoRiders.ts';
 

@@ -37,6 +37,8 @@ export interface DemoRider {
   } | null;
   readonly body: SimulatedRider;
   readonly kg: readonly (readonly [daysAgo: number, kg: number])[];
+  /** Maximal heart rate as it was typed, where that is not the true one. */
+  readonly typedMaximalBpm?: number;
   readonly thresholdBpm: number;
   /** Power sources of before, oldest first; the one in `fields` is today's. */
   readonly sourcesBefore?: readonly {
@@ -172,6 +174,8 @@ export const DEMO_RIDERS: readonly DemoRider[] = [
       [40, 84.4],
       [3, 84],
     ],
+    // Typed from a ride of years ago: his heart goes a little higher.
+    typedMaximalBpm: 172,
     thresholdBpm: 154,
     sourcesBefore: [{ untilDaysAgo: 100, source: 'trainer' }],
     health: {

@@ -11,7 +11,8 @@ import {
 } from '@uphill/core/simulation';
 import { expand, type Plan, type RiderOnDay } from '@uphill/core/sessions';
 import { numbersOnDay } from '@uphill/core/rider';
-import { writeCsvRecording } from '@uphill/core/formats';
+import { writeCsvRecording, writeFitRecording } from '@uphill/core/formats';
+import { MANNERS, riddenByCard } from './manners.ts';
 import type { DemoRider } from './riders.ts';
 import { DEMO_SESSIONS, type DemoSession } from './sessions.ts';
 import { type Kind, pastOf } from './weeks.ts';
@@ -26,33 +27,69 @@ export interface DemoRide {
 
 const MINUTE = 60;
 
+/** A ride to come: its file is made when its day is known, one by the card with the figures the card was made of. */
+interface ToRide extends Omit<DemoRide, 'bytes'> {
+  /** Ridden by the card of its day. */
+  readonly byCard: boolean;
+  readonly make: (day: string, card: RiderOnDay | null) => Uint8Array;
+}
+
+/** So long ago riders began to ride their sets by the card. */
+const BY_CARD_DAYS = 230;
+const SETS: ReadonlySet<string | null> = new Set(['eights', 'fiveFours']);
+
 /** A rider's rides, the oldest first; what the rider could do grows towards today. */
-export function* ridesOf(
-  rider: DemoRider,
-  days: number,
-): Generator<Omit<DemoRide, 'bytes'> & { readonly make: (day: string) => Uint8Array }> {
+export function* ridesOf(rider: DemoRider, days: number): Generator<ToRide> {
   const first = rider.fields.name.split(' ')[0]?.toLowerCase() ?? 'rider';
   const withPower = rider.fields.powerSource !== 'none';
-  for (const { daysAgo, kind, state } of pastOf(rider, days)) {
+  let sets = rider.seed;
+  for (const { daysAgo, kind, state, session } of pastOf(rider, days)) {
     if (kind === null) continue;
+    const byCard = SETS.has(session) && daysAgo <= BY_CARD_DAYS && state === 'done';
+    if (byCard) sets += 1;
+    const manner = MANNERS[sets % MANNERS.length] ?? 'asAsked';
+    // A rider without a power meter presses lap at every edge, which only FIT keeps.
+    const byLaps = byCard && !withPower;
     yield {
       daysAgo,
       kind,
-      name: `${first}-${kind}-${daysAgo}.csv.gz`,
-      make: (day) => {
+      byCard,
+      name: `${first}-${kind}-${daysAgo}.${byLaps ? 'fit' : 'csv.gz'}`,
+      make: (day, card) => {
         const random = seededRandom(rider.seed * 7919 + daysAgo);
         const body = { ...rider.body, form: formOn(rider, daysAgo) * (1 + 0.012 * bell(random)) };
-        const meant = meantFor(kind, body, random);
+        const meant =
+          byCard && card && session
+            ? riddenByCard(DEMO_SESSIONS[session], cardOf(card, body), manner)
+            : meantFor(kind, body, random);
         const seconds = rideMeant(
           body,
           state === 'shortened' ? cutShort(meant) : meant,
           random,
           faultsOf(daysAgo, random),
         );
-        return gzipSync(writeCsvRecording(seconds, `${day}T17:40:00`, withPower), { level: 4 });
+        const startedAt = `${day}T17:40:00`;
+        if (byLaps)
+          return writeFitRecording(
+            seconds.map((second) => ({ ...second, watts: null })),
+            startedAt,
+            lapsOf(meant),
+          );
+        return gzipSync(writeCsvRecording(seconds, startedAt, withPower), { level: 4 });
       },
     };
   }
+}
+
+/** Who has no FTP rides by feel, which is what the body can do. */
+function cardOf(card: RiderOnDay, body: SimulatedRider): RiderOnDay {
+  return { ...card, hasPower: true, ftpW: card.ftpW ?? Math.round(truthsOf(body).ftpW) };
+}
+
+/** A lap ends with every part but the last. */
+function lapsOf(meant: readonly Meant[]): number[] {
+  let endS = 0;
+  return meant.slice(0, -1).map(({ seconds }) => (endS += seconds));
 }
 
 /** Home after two thirds. */

@@ -16,3 +16,12 @@ export async function markDemoRiders(db: Db): Promise<void> {
 export async function forgetJournal(db: Db): Promise<void> {
   await db.deleteFrom('journal').execute();
 }
+
+/** Rides of before a day have been opened. */
+export async function markOpened(db: Db, before: string): Promise<void> {
+  await db
+    .updateTable('rides')
+    .set((row) => ({ read_at: row.ref('created_at') }))
+    .where('date', '<', before)
+    .execute();
+}

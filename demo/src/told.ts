@@ -1,0 +1,67 @@
+import type { Day, Ride, RideReading } from '@uphill/api';
+import type { Ask } from './ask.ts';
+import { dayFromToday } from './dates.ts';
+import type { DemoRider } from './riders.ts';
+
+/** Rides of so many days back are told of, and the suggestions after them answered. */
+const TOLD_DAYS = 200;
+/** A suggestion younger than this waits for the coach. */
+const OPEN_DAYS = 12;
+const ANSWERED = 14;
+
+const LONG_MIN = 120;
+
+/** What riders wrote down of their rides: what they ate on the long ones, pain, weight before and after. */
+export async function tellRides(id: string, demo: DemoRider, ask: Ask): Promise<void> {
+  const rides = await ask<Ride[]>(
+    'GET',
+    `/riders/${id}/rides?from=${dayFromToday(-TOLD_DAYS)}&to=${dayFromToday(0)}`,
+  );
+  const long = rides.filter(({ numbers }) => (numbers?.movingS ?? 0) > LONG_MIN * 60);
+  for (const [place, { id: ride, version }] of long.slice(0, 12).entries())
+    await ask('PATCH', `/rides/${ride}`, {
+      version,
+      log: { eatenG: place % 3 === 0 ? 60 : 170, drunkL: 1.5, legs: 1 + (place % 5) },
+    });
+  const [sore, heavy] = rides.filter(({ day }) => day !== null).slice(20, 22);
+  if (demo.fields.name === 'Oskar Pinto' && sore)
+    await ask('PATCH', `/rides/${sore.id}`, { version: sore.version, log: { pain: 6 } });
+  if (demo.fields.name === 'Tomas Brandt' && heavy)
+    await ask('PATCH', `/rides/${heavy.id}`, {
+      version: heavy.version,
+      log: { massBeforeKg: 84, massAfterKg: 84.6 },
+    });
+  if (demo.fields.name === 'Leila Haddad') await tellTired(id, ask);
+}
+
+/** Twice running Leila was tired, months ago. */
+async function tellTired(id: string, ask: Ask): Promise<void> {
+  const days = await ask<Day[]>(
+    'GET',
+    `/riders/${id}/days?from=${dayFromToday(-100)}&to=${dayFromToday(-60)}`,
+  );
+  const done = days.filter(({ state, rides }) => state === 'done' && rides.length > 0);
+  for (const { id: day, version } of done.slice(0, 2))
+    await ask('PATCH', `/days/${day}`, { version, state: 'done', reason: 'tired' });
+}
+
+/** The coach answered most of what was suggested: accepted it, now and then refused it with a reason. */
+export async function answerSuggestions(id: string, ask: Ask): Promise<void> {
+  const rides = await ask<Ride[]>(
+    'GET',
+    `/riders/${id}/rides?from=${dayFromToday(-TOLD_DAYS)}&to=${dayFromToday(-OPEN_DAYS)}`,
+  );
+  let answered = 0;
+  for (const ride of rides.filter(({ day }) => day !== null && !day.tried)) {
+    if (answered >= ANSWERED) return;
+    const { suggested } = await ask<RideReading>('GET', `/rides/${ride.id}/reading`);
+    if (!suggested || suggested.decision !== null) continue;
+    answered += 1;
+    const refused = answered % 6 === 0;
+    await ask('POST', `/rides/${ride.id}/decision`, {
+      decision: refused ? 'refused' : 'accepted',
+      reason: refused ? 'The week was full.' : '',
+      ...{ dayId: suggested.day?.id ?? null, dayVersion: suggested.day?.version ?? null },
+    });
+  }
+}
