@@ -139,5 +139,5 @@ test('a set is saved in the ride room at 30×, and the day says so', async ({ pa
   const saved = page.getByText(/^From rep \d on .* W, to save the set; asked before: /);
   const band = /on (\d+)–(\d+) W/.exec(await saved.innerText()) ?? [];
   expect(Math.abs((Number(band[1]) + Number(band[2])) / 2 - watts)).toBeLessThanOrEqual(1);
-  await expect(page.getByRole('table', { name: /Asked and ridden/ })).toContainText('Of target');
+  await expect(page.getByRole('table', { name: /Asked and ridden/ })).toContainText('of target');
 });

@@ -42,10 +42,10 @@ test('what comes in finds its day, is read against it, unlinked and linked; what
   await page.goto(`${demoHouse.url}/riders`);
   await page.getByRole('link', { name: `ridden, not marked: ${printed(date)}` }).click();
   const reps = page.getByRole('table', {
-    name: 'Asked and ridden, laid on the ride where it fits best',
+    name: 'Asked and ridden, found by their shape',
   });
   await expect(reps.getByRole('row')).toHaveCount(5);
-  await expect(reps.getByRole('row', { name: /^1 · 8:00/ })).toContainText('261 W');
+  await expect(reps.getByRole('row', { name: /^1 8:00/ })).toContainText('261 W');
 
   await page.getByRole('link', { name: 'The ride', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Reservoir eights');
