@@ -1,9 +1,9 @@
 import type { Ridden } from '@uphill/api';
 import { judgedMean, type RepRow, type SetRead } from '@uphill/core/review';
 import { printClock, printSigned, printSpan, roundHalfUp, roundTo } from '@uphill/core/units';
-import Table from 'react-bootstrap/Table';
 import { BandMark } from './BandMark.tsx';
 import { Stone } from './Stone.tsx';
+import { WideTable } from './WideTable.tsx';
 
 interface Props {
   readonly rows: readonly RepRow[];
@@ -30,7 +30,7 @@ export function RepTable({ rows, set, power, heart, maximalBpm, room }: Props) {
   const columns = columnsOf(rows, { power, heart, maximalBpm });
   return (
     <>
-      <Table responsive size="sm" className="rep-table mb-0">
+      <WideTable of="Asked and ridden" size="sm" className="rep-table mb-0">
         <caption className="caption-top">Asked and ridden, {FROM[set.from]}</caption>
         <thead>
           <tr>
@@ -57,7 +57,7 @@ export function RepTable({ rows, set, power, heart, maximalBpm, room }: Props) {
             </tr>
           ))}
         </tbody>
-      </Table>
+      </WideTable>
       <p className="soft small mb-0">{belowWords(set)}</p>
       {saved && <p className="mb-0">{saved}</p>}
     </>

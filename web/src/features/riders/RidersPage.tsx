@@ -4,7 +4,6 @@ import { mondayOf } from '@uphill/core/season';
 import { roundHalfUp, roundTo } from '@uphill/core/units';
 import { memo, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
-import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
 import type { ListedDay } from '../../shared/api/listedDay.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
@@ -18,6 +17,7 @@ import { Empty, ProblemNote } from '../../ui/messages.tsx';
 import { useFirstFew } from '../../ui/useFirstFew.ts';
 import { useArchive } from './useArchive.ts';
 import { Heading } from '../../ui/Heading.tsx';
+import { WideTable } from '../../ui/WideTable.tsx';
 
 /** Something that needs the coach: a link to the very thing. */
 interface Need {
@@ -56,7 +56,7 @@ export function RidersPage() {
       </div>
       {active.length > 0 && (
         <div className="sheet">
-          <Table responsive className="riders">
+          <WideTable of="Riders" className="riders">
             <thead>
               <tr>
                 <th scope="col">Rider</th>
@@ -73,7 +73,7 @@ export function RidersPage() {
                 <RiderLine key={line.rider.id} {...line} week={weeks.get(line.rider.id)} />
               ))}
             </tbody>
-          </Table>
+          </WideTable>
         </div>
       )}
       {archived.length > 0 && <Archived riders={archived} />}

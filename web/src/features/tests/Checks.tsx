@@ -1,6 +1,6 @@
 import type { Test } from '@uphill/api';
 import { Check, CircleHelp, TriangleAlert, X } from 'lucide-react';
-import Table from 'react-bootstrap/Table';
+import { WideTable } from '../../ui/WideTable.tsx';
 
 const MARKS = { held: Check, doubtful: TriangleAlert, failed: X, unknown: CircleHelp } as const;
 
@@ -8,7 +8,7 @@ const MARKS = { held: Check, doubtful: TriangleAlert, failed: X, unknown: Circle
 export function Checks({ checks }: { checks: Test['checks'] }) {
   if (checks.length === 0) return null;
   return (
-    <Table responsive size="sm" className="checks">
+    <WideTable of="Checks" size="sm" className="checks">
       <caption className="caption-top">Can it be trusted?</caption>
       <thead>
         <tr>
@@ -34,6 +34,6 @@ export function Checks({ checks }: { checks: Test['checks'] }) {
           );
         })}
       </tbody>
-    </Table>
+    </WideTable>
   );
 }

@@ -4,7 +4,6 @@ import { preparePower } from '@uphill/core/power';
 import { roundHalfUp } from '@uphill/core/units';
 import { lazy, Suspense, useMemo } from 'react';
 import Form from 'react-bootstrap/Form';
-import Table from 'react-bootstrap/Table';
 import { useSearchParams } from 'react-router';
 import { recordingsApi } from '../../shared/api/recordings.ts';
 import { testsApi } from '../../shared/api/tests.ts';
@@ -15,6 +14,7 @@ import { Field } from '../../ui/Field.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty } from '../../ui/messages.tsx';
 import { Heading } from '../../ui/Heading.tsx';
+import { WideTable } from '../../ui/WideTable.tsx';
 
 const OverlayChart = lazy(async () => ({
   default: (await import('../../charts/OverlayChart.tsx')).OverlayChart,
@@ -131,7 +131,7 @@ function Overlay({ rider, newer, older }: { rider: Rider; newer: Test; older: Te
         />
       </Suspense>
       {heart && laid.beats.length > 0 && (
-        <Table responsive size="sm">
+        <WideTable of="Heart rate at the same watts" size="sm">
           <caption className="caption-top">Heart rate at the same watts</caption>
           <thead>
             <tr>
@@ -151,7 +151,7 @@ function Overlay({ rider, newer, older }: { rider: Rider; newer: Test; older: Te
               </tr>
             ))}
           </tbody>
-        </Table>
+        </WideTable>
       )}
       <p className="mb-0">{laid.says}</p>
     </>

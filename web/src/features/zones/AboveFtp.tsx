@@ -2,11 +2,11 @@ import type { Rider } from '@uphill/api';
 import { ABOVE_FTP_LENGTHS, aboveFtp, type Way, whyTheyDiffer } from '@uphill/core/sessions';
 import { goalOn } from '@uphill/core/rider';
 import { printDuration } from '@uphill/core/units';
-import Table from 'react-bootstrap/Table';
 import { ownShares } from '../../shared/choices.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { pointsOf, useBests, useModel } from './useCurve.ts';
+import { WideTable } from '../../ui/WideTable.tsx';
 
 /** The rider's own numbers above FTP beside percent of FTP: five ways for each rep length, and what to ask for. */
 export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day: string }) {
@@ -23,7 +23,7 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
     <section className="sheet mt-3" aria-label="Above FTP">
       <h2>Above FTP, {first}’s own numbers</h2>
       <p>{whyTheyDiffer(rows, first)}</p>
-      <Table responsive size="sm" className="above-ftp">
+      <WideTable of="Above FTP" size="sm" className="above-ftp">
         <thead>
           <tr>
             <th scope="col">Rep</th>
@@ -59,7 +59,7 @@ export function AboveFtp({ rider, ftpW, day }: { rider: Rider; ftpW: number; day
             </tr>
           ))}
         </tbody>
-      </Table>
+      </WideTable>
       <p className="soft small mb-0">
         Outside 2:00–8:00 there is no rule; you decide. Bests count for 90 days, the longer ones for
         a year.

@@ -9,7 +9,6 @@ import {
 } from '@uphill/core/zones';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
-import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
 import { today } from '../../shared/dates.ts';
 import { anchorsOnDay, firstName } from '../../shared/riderOnDay.ts';
@@ -18,6 +17,7 @@ import { WithRider } from '../../ui/WithRider.tsx';
 import { type SchemeColumn, SideBySide } from './SideBySide.tsx';
 import { WhatMoved } from './WhatMoved.tsx';
 import { Heading } from '../../ui/Heading.tsx';
+import { WideTable } from '../../ui/WideTable.tsx';
 
 /** Two or more schemes at the same watts, and the same scheme on two dates. */
 export function CompareZonesPage() {
@@ -104,7 +104,7 @@ function useCompared(rider: Rider) {
 /** Which bands of each scheme hold the same watts or beats. */
 function SameTable({ columns, unit }: { columns: readonly SchemeColumn[]; unit: string }) {
   return (
-    <Table responsive size="sm">
+    <WideTable of="The same watts or beats" size="sm">
       <thead>
         <tr>
           <th scope="col">{unit}</th>
@@ -132,6 +132,6 @@ function SameTable({ columns, unit }: { columns: readonly SchemeColumn[]; unit: 
             </tr>
           ))}
       </tbody>
-    </Table>
+    </WideTable>
   );
 }

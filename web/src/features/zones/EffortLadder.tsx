@@ -1,13 +1,13 @@
 import { FIVE_BY_THRESHOLD_HR } from '@uphill/core/zones';
 import { printSpan } from '@uphill/core/units';
-import Table from 'react-bootstrap/Table';
 import { shadeOf } from './ladderScale.ts';
+import { WideTable } from '../../ui/WideTable.tsx';
 
 /** Zones by RPE and the talk test alone, for riders whose watts are not measured and whose heart rate tells nothing. */
 export function EffortLadder() {
   const { bands } = FIVE_BY_THRESHOLD_HR;
   return (
-    <Table responsive className="heart-ladder">
+    <WideTable of="Zones by effort" className="heart-ladder">
       <thead>
         <tr>
           <th scope="col">Zone</th>
@@ -33,6 +33,6 @@ export function EffortLadder() {
           </tr>
         ))}
       </tbody>
-    </Table>
+    </WideTable>
   );
 }

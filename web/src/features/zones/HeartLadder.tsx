@@ -1,15 +1,15 @@
 import { bandsFor, bandWorking, type LaidOver, type Scheme } from '@uphill/core/zones';
 import { printSpan } from '@uphill/core/units';
-import Table from 'react-bootstrap/Table';
 import { Figure } from '../../ui/Figure.tsx';
 import { shadeOf } from './ladderScale.ts';
+import { WideTable } from '../../ui/WideTable.tsx';
 
 /** Zones in beats: limits, RPE and the talk test. */
 export function HeartLadder({ scheme, over }: { scheme: Scheme; over: LaidOver }) {
   const bands = bandsFor(scheme, over.anchors);
   return (
     <>
-      <Table responsive className="heart-ladder">
+      <WideTable of="Zones by heart rate" className="heart-ladder">
         <thead>
           <tr>
             <th scope="col">Zone</th>
@@ -48,7 +48,7 @@ export function HeartLadder({ scheme, over }: { scheme: Scheme; over: LaidOver }
             );
           })}
         </tbody>
-      </Table>
+      </WideTable>
       <p className="soft mb-0">
         Heart rate lags by half a minute or more, so efforts under 2 minutes go by RPE.
       </p>

@@ -1,10 +1,10 @@
 import type { Rider } from '@uphill/api';
 import { bandsFor, layOver, printBand, type Scheme, whatMoved } from '@uphill/core/zones';
 import { useState } from 'react';
-import Table from 'react-bootstrap/Table';
 import { plusDays, printDay, today } from '../../shared/dates.ts';
 import { anchorsOnDay, firstName } from '../../shared/riderOnDay.ts';
 import { DateField } from '../../ui/DateField.tsx';
+import { WideTable } from '../../ui/WideTable.tsx';
 
 /** The same scheme on two dates, and by how much each band moved. */
 export function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Scheme; unit: string }) {
@@ -28,7 +28,7 @@ export function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Schem
           the two days.
         </p>
       ) : (
-        <Table responsive size="sm" className="mb-0">
+        <WideTable of="What moved" size="sm" className="mb-0">
           <thead>
             <tr>
               <th scope="col">Zone</th>
@@ -57,7 +57,7 @@ export function WhatMoved({ rider, scheme, unit }: { rider: Rider; scheme: Schem
                 </tr>
               ))}
           </tbody>
-        </Table>
+        </WideTable>
       )}
     </section>
   );

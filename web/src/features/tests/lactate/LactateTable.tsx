@@ -4,8 +4,8 @@ import { numberTyped } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Table from 'react-bootstrap/Table';
 import { ReasonForm } from '../../../ui/ReasonForm.tsx';
+import { WideTable } from '../../../ui/WideTable.tsx';
 
 type Line = TestDayDraft['samples'][number];
 
@@ -31,7 +31,7 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
   return (
     <>
       {samples.length > 0 && (
-        <Table responsive size="sm" className="lactate-table">
+        <WideTable of="Drops of blood" size="sm" className="lactate-table">
           <thead>
             <tr>
               {COLUMNS.map(({ id, label }) => (
@@ -58,7 +58,7 @@ export function LactateTable({ samples, ramp, problems, change }: Props) {
               />
             ))}
           </tbody>
-        </Table>
+        </WideTable>
       )}
       <AddLines samples={samples} ramp={ramp} change={change} />
     </>

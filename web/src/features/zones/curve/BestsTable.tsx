@@ -3,7 +3,6 @@ import { holdsRamp, modelAt } from '@uphill/core/power';
 import { modelTest } from '@uphill/core/testing';
 import { printDuration, roundHalfUp, roundTo } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
-import Table from 'react-bootstrap/Table';
 import { Link } from 'react-router';
 import { testsApi } from '../../../shared/api/tests.ts';
 import { markedEffortsApi } from '../../../shared/api/markedEfforts.ts';
@@ -12,6 +11,7 @@ import { shownMass } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { useModel } from '../useCurve.ts';
+import { WideTable } from '../../../ui/WideTable.tsx';
 
 /** Durations that get a line in the table. */
 const LISTED = [1, 5, 15, 30, 60, 120, 180, 300, 480, 720, 1200, 1800, 3600, 7200, 10_800] as const;
@@ -39,7 +39,7 @@ export function BestsTable({
     return best ? [{ seconds, best, other: over?.find((each) => each.seconds >= seconds) }] : [];
   });
   return (
-    <Table responsive size="sm" className="mt-3 mb-0">
+    <WideTable of="Bests" size="sm" className="mt-3 mb-0">
       <caption className="caption-top">Bests, each with the ride it came from</caption>
       <thead>
         <tr>
@@ -81,7 +81,7 @@ export function BestsTable({
           );
         })}
       </tbody>
-    </Table>
+    </WideTable>
   );
 }
 

@@ -1,9 +1,9 @@
 import type { SchemeProblem } from '@uphill/core/zones';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import Table from 'react-bootstrap/Table';
 import type { UseFieldArrayReturn, UseFormReturn } from 'react-hook-form';
 import type { TypedScheme } from './typedScheme.ts';
+import { WideTable } from '../../../ui/WideTable.tsx';
 
 const COLUMNS = {
   name: { head: 'Name', label: 'Name', inputMode: 'text' },
@@ -22,7 +22,7 @@ interface Props {
 /** The bands of a scheme, a line each; what is wrong with one stands in its line. */
 export function BandsTable({ form, bands: { fields, remove }, problems }: Props) {
   return (
-    <Table responsive size="sm" className="scheme-table">
+    <WideTable of="Bands" size="sm" className="scheme-table">
       <thead>
         <tr>
           <th scope="col">Band</th>
@@ -69,6 +69,6 @@ export function BandsTable({ form, bands: { fields, remove }, problems }: Props)
           );
         })}
       </tbody>
-    </Table>
+    </WideTable>
   );
 }
