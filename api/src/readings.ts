@@ -83,6 +83,15 @@ const record = z.object({
 export const offeredDaySchema = z.object({ dayId: idSchema, date: dateSchema, name: z.string() });
 export type OfferedDay = z.infer<typeof offeredDaySchema>;
 
+/** Another ride of the rider around the same time. */
+const besideSchema = z.object({
+  rideId: idSchema,
+  date: dateSchema,
+  startedAt: z.string(),
+  seconds: z.number().int(),
+});
+export type RideBeside = z.infer<typeof besideSchema>;
+
 /** A ride as it was read, what it leads to, and the same family before. */
 export const rideReadingSchema = shapeOf(
   z.object({
@@ -106,6 +115,10 @@ export const rideReadingSchema = shapeOf(
     offered: offeredDaySchema.nullable(),
     /** Rides of other riders that came in by the very same file. */
     alsoOf: z.array(z.object({ riderId: idSchema, rideId: idSchema, name: z.string() })),
+    /** Rides less than 2 h before or after it, that may be parts of it. */
+    joinable: z.array(besideSchema),
+    /** Rides whose recording lies over this one: ridden once, counted twice. */
+    over: z.array(besideSchema),
     /** The next ride that nobody has opened. */
     nextUnread: idSchema.nullable(),
   }),

@@ -96,6 +96,12 @@ export const rideLinkSchema = z.object({
   reps: riddenSchema.nullable().default(null),
 });
 export type RideLink = z.input<typeof rideLinkSchema>;
+/** The other ride that this one is joined with. */
+export const rideJoinSchema = z.object({ version: versionSchema, otherId: idSchema });
+export type RideJoin = z.infer<typeof rideJoinSchema>;
+/** The second at which a ride becomes two. */
+export const rideSplitSchema = z.object({ version: versionSchema, atS: second });
+export type RideSplit = z.infer<typeof rideSplitSchema>;
 const rideShape = said.extend({
   id: idSchema,
   riderId: idSchema,

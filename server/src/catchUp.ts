@@ -20,7 +20,7 @@ export interface CatchUp {
  */
 export function catchUp(
   db: Db,
-  pool: Pick<ImportPool, 'importRecording' | 'rebuildNumbers'>,
+  pool: Pick<ImportPool, 'importRecording' | 'rebuildNumbers' | 'composeRide'>,
   failed: (error: unknown) => void,
 ): CatchUp {
   const stopping = new AbortController();

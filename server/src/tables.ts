@@ -205,6 +205,8 @@ export interface RideRow {
   log: string;
   /** Out of sight; the row and its files go when the step that undoes it has left the journal. */
   deleted_at: string | null;
+  /** The ride that it is a part of by now: it is out of sight, but its file stays. */
+  made_into: string | null;
   version: number;
   created_at: string;
 }
@@ -249,7 +251,7 @@ export interface RecordingRow {
   kind: 'csv' | 'gpx' | 'fit';
   laps: string;
   power_source: PowerSource;
-  /** Which columns of a CSV file the coach said hold watts and beats, as JSON; null where its headings say it. */
+  /** What a coach said of the file, and of what it is made, as JSON; null where nothing: see `said.ts`. */
   columns: string | null;
   /** How its streams and its file lie; see `packs.ts`. */
   packing: number;

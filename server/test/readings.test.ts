@@ -4,7 +4,9 @@ import { addDays, formatISO } from 'date-fns';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
   type Ask,
+  day,
   eights,
+  fileOf,
   HEALTHY,
   house,
   newRider,
@@ -20,34 +22,6 @@ beforeEach(async () => {
   ({ ask } = home);
 });
 afterEach(() => home.close());
-
-const day = (ahead: number): string =>
-  formatISO(addDays(new Date(), ahead), { representation: 'date' });
-
-/** A file of a ride by the card: what was asked of an FTP, each rep at a share of it. */
-function fileOf(date: string, share: (rep: number) => number, ftpW = 260): string {
-  const rider = {
-    ...numbersOnDay(
-      { name: '', powerSource: 'crank', ftp: [], bodyMass: [], heartRates: [] },
-      date,
-    ),
-    ...{ ftpW, goalW: null, bests: [] },
-  };
-  let rep = 0;
-  const watts = expand(eights(), rider).flatMap(({ seconds, from, role, rep: number }) => {
-    const isRep = role === 'work' && number !== null;
-    if (isRep) rep += 1;
-    const asked = Math.round((from?.countedW ?? 130) * (isRep ? share(rep) : 1));
-    return Array.from({ length: seconds }, (_, second) => asked + (second % 3) - 1);
-  });
-  const clock = (second: number): string => new Date(second * 1000).toISOString().slice(11, 19);
-  return [
-    'timestamp,power,heart rate',
-    ...watts.map(
-      (each, second) => `${date}T${clock(64_800 + second)},${each},${130 + (second % 5)}`,
-    ),
-  ].join('\n');
-}
 
 /** A rider with an FTP, the same session behind and ahead, and what was ridden of the first. */
 async function ridden(share: (rep: number) => number = () => 1) {

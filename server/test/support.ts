@@ -4,9 +4,10 @@ import path from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
 import { buildApp } from '@uphill/server';
 import { z, type ZodType } from 'zod';
-import { HEALTH_QUESTIONS } from '@uphill/core/rider';
+import { HEALTH_QUESTIONS, numbersOnDay } from '@uphill/core/rider';
 import { PLAIN_RIDER, rideOn, startTestRide, usualSetting } from '@uphill/core/simulation';
-import type { Plan } from '@uphill/core/sessions';
+import { expand, type Plan } from '@uphill/core/sessions';
+import { addDays, formatISO } from 'date-fns';
 import type { ProtocolId } from '@uphill/core/testing';
 import { writeCsvRecording } from '@uphill/core/formats';
 import { openDatabase } from '../dist/database.js';
@@ -212,6 +213,35 @@ export function eights(name = '4 × 8:00'): Plan {
       },
     ],
   };
+}
+
+/** A day, so many ahead of today. */
+export const day = (ahead: number): string =>
+  formatISO(addDays(new Date(), ahead), { representation: 'date' });
+
+/** A file of a ride by the card: what was asked of an FTP, each rep at a share of it. */
+export function fileOf(date: string, share: (rep: number) => number, ftpW = 260): string {
+  const rider = {
+    ...numbersOnDay(
+      { name: '', powerSource: 'crank', ftp: [], bodyMass: [], heartRates: [] },
+      date,
+    ),
+    ...{ ftpW, goalW: null, bests: [] },
+  };
+  let rep = 0;
+  const watts = expand(eights(), rider).flatMap(({ seconds, from, role, rep: number }) => {
+    const isRep = role === 'work' && number !== null;
+    if (isRep) rep += 1;
+    const asked = Math.round((from?.countedW ?? 130) * (isRep ? share(rep) : 1));
+    return Array.from({ length: seconds }, (_, second) => asked + (second % 3) - 1);
+  });
+  const clock = (second: number): string => new Date(second * 1000).toISOString().slice(11, 19);
+  return [
+    'timestamp,power,heart rate',
+    ...watts.map(
+      (each, second) => `${date}T${clock(64_800 + second)},${each},${130 + (second % 5)}`,
+    ),
+  ].join('\n');
 }
 
 /** A scheme as a coach makes one. */

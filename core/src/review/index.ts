@@ -1,7 +1,14 @@
 /** Rides read: reps, rows, verdicts, suggestions, the day a ride belongs to. Handbook section 9. */
 export { dayOfRide } from './dayOfRide.ts';
 export { type HardStretch, hardStretches, type LooksLike } from './hardStretches.ts';
-export { joinRecordings, type JoinedRide, type RidePart } from './joinRecordings.ts';
+export {
+  joinRecordings,
+  type JoinedRide,
+  overParts,
+  placeParts,
+  type RidePart,
+  spansOverParts,
+} from './joinRecordings.ts';
 export { type AskedRide, type Reading, readRide, type RideToRead } from './reading.ts';
 export { type RepEdits, NO_EDITS, moveEdits, withEdit } from './reps/edits.ts';
 export { correlationWith, findReps } from './reps/findReps.ts';

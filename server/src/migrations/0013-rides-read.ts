@@ -7,6 +7,9 @@ const STATEMENTS = [
   'UPDATE rides SET read_at = created_at',
   // What was written down of it, by schema.
   "ALTER TABLE rides ADD COLUMN log TEXT NOT NULL DEFAULT '{}'",
+  // Of which ride it is a part by now, out of sight; its file stays for as long as something is made of it.
+  'ALTER TABLE rides ADD COLUMN made_into TEXT',
+  'CREATE INDEX rides_made_into ON rides (made_into) WHERE made_into IS NOT NULL',
   'CREATE INDEX rides_unread ON rides (rider_id, date) WHERE read_at IS NULL AND deleted_at IS NULL',
   // What the coach said of its reps, apart from what was found.
   "ALTER TABLE ride_matches ADD COLUMN edits TEXT NOT NULL DEFAULT '{}'",

@@ -6,19 +6,23 @@ import {
   newRideSchema,
   rideSchema,
   rideChangeSchema,
+  rideJoinSchema,
   rideLinkSchema,
   riderParamsSchema,
+  rideSplitSchema,
   rideWholeSchema,
   versionQuerySchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import { addRide, changeRide, deleteRide, linkRide } from '../store/changeRide.ts';
+import { joinRides } from '../store/joinRides.ts';
+import { splitRide } from '../store/splitRide.ts';
 import { arrivalsOf, listRides, monthsRidden, readRideWhole } from '../store/rides.ts';
 import { routes } from './route.ts';
 
 const response = { 200: rideSchema };
 
-export const rideRoutes = routes((app, { db }) => {
+export const rideRoutes = routes((app, { db, pool }) => {
   app.get(
     '/riders/:riderId/rides',
     {
@@ -59,6 +63,22 @@ export const rideRoutes = routes((app, { db }) => {
     '/rides/:id/day',
     { schema: { params: idParamsSchema, body: rideLinkSchema, response } },
     ({ params, body }) => linkRide(db, params.id, body),
+  );
+  app.post(
+    '/rides/:id/join',
+    { schema: { params: idParamsSchema, body: rideJoinSchema, response } },
+    ({ params, body }) => joinRides(db, pool, params.id, body),
+  );
+  app.post(
+    '/rides/:id/split',
+    {
+      schema: {
+        params: idParamsSchema,
+        body: rideSplitSchema,
+        response: { 200: z.array(rideSchema) },
+      },
+    },
+    ({ params, body }) => splitRide(db, pool, params.id, body),
   );
   app.delete(
     '/rides/:id',

@@ -8,12 +8,8 @@ import { type Act, act, orConflict } from './journal.ts';
 import { readPlan } from './json.ts';
 import { riderName } from './riderName.ts';
 import { readRide, rides } from './rides.ts';
+import { rideWords } from './rideWords.ts';
 import { tieFor } from './tieRide.ts';
-
-/** The ride of a day, for labels. */
-function words(name: string, date: string): string {
-  return `${name}’s ride of ${format(parseISO(date), 'EEE d MMM')}`;
-}
 
 /** Adds a ride without a recording, as it is typed. */
 export async function addRide(
@@ -43,11 +39,12 @@ export async function addRide(
       read_at: new Date().toISOString(),
       log: '{}',
       deleted_at: null,
+      made_into: null,
       version: 1,
       created_at: new Date().toISOString(),
     },
   };
-  return act(db, `added ${words(name, date)}`, rideSchema, async ({ insert, trx }) => {
+  return act(db, `added ${rideWords(name, date)}`, rideSchema, async ({ insert, trx }) => {
     await insert('rides', row);
     return readRide(trx, row.id);
   });
@@ -65,10 +62,10 @@ export async function changeRide(db: Db, id: string, change: RideChange): Promis
   if (said.minutes === null) throw badField('minutes', 'Say how long it was.');
   let label: string;
   if (withdrawn !== undefined && (withdrawn === null) !== (stored.withdrawn === null))
-    label = `${withdrawn === null ? 'restored' : 'withdrew'} ${words(name, stored.date)}`;
+    label = `${withdrawn === null ? 'restored' : 'withdrew'} ${rideWords(name, stored.date)}`;
   else if (date !== undefined && date !== stored.date)
-    label = `dated ${words(name, stored.date)} to ${format(parseISO(date), 'EEE d MMM')}`;
-  else label = `changed ${words(name, stored.date)}`;
+    label = `dated ${rideWords(name, stored.date)} to ${format(parseISO(date), 'EEE d MMM')}`;
+  else label = `changed ${rideWords(name, stored.date)}`;
   const given = Object.fromEntries(
     Object.entries(said).filter(([, value]) => value !== undefined),
   ) as Partial<RideRow>;
@@ -128,8 +125,8 @@ export async function linkRide(
     throw badField('dayId', 'That day is another rider’s.');
   const tried = day ? await isTried(db, stored) : false;
   const label = day
-    ? `linked ${words(name, stored.date)} to ${readPlan(day.plan).plan.name}`
-    : `unlinked ${words(name, stored.date)}`;
+    ? `linked ${rideWords(name, stored.date)} to ${readPlan(day.plan).plan.name}`
+    : `unlinked ${rideWords(name, stored.date)}`;
   return orConflict({ version, dayId }, read, () =>
     act(db, label, rideSchema, async (doing) => {
       await unlink(doing, id);
@@ -203,7 +200,7 @@ export async function deleteRide(db: Db, id: string, version: number): Promise<v
       `${stored.tests.length === 1 ? 'A test was' : `${stored.tests.length} tests were`} read off this ride. Delete the test first, or withdraw the ride.`,
     );
   await orConflict({ version }, read, () =>
-    act(db, `deleted ${words(name, stored.date)}`, null, async (doing) => {
+    act(db, `deleted ${rideWords(name, stored.date)}`, null, async (doing) => {
       if (!(await rides(doing.trx).select('id').where('id', '=', id).executeTakeFirst()))
         throw notFound('ride');
       await unlink(doing, id);

@@ -4,7 +4,8 @@ import { unpackFile } from '../packs.ts';
 import { badField, conflict, Refusal } from '../refusal.ts';
 import type { ImportPool } from '../workers/pool.ts';
 import { storeAgain } from './keepRecording.ts';
-import { filesOfRide } from './recordings.ts';
+import { recompose, wholeOf } from './pieces.ts';
+import { filesOf } from './recordings.ts';
 import { readRide } from './rides.ts';
 import { readSaid, storedSaid } from './said.ts';
 import { timeZoneOf } from './schemes.ts';
@@ -15,7 +16,7 @@ import { timeZoneOf } from './schemes.ts';
  */
 export async function halveWatts(
   db: Db,
-  pool: Pick<ImportPool, 'importRecording'>,
+  pool: Pick<ImportPool, 'importRecording' | 'composeRide'>,
   id: string,
   { version, halved }: { version: number; halved: boolean },
 ): Promise<Ride> {
@@ -23,8 +24,11 @@ export async function halveWatts(
   if (ride.version !== version) throw conflict({ version, halved }, ride);
   if (ride.tests.length > 0)
     throw new Refusal('test-read-off', 'A test was read off this ride. Delete the test first.');
-  const files = await filesOfRide(db, id);
-  if (files.length === 0) throw badField('halved', 'This ride has no recording.');
+  const { pieces } = await wholeOf(db, id, 'halved');
+  const files = await filesOf(
+    db,
+    pieces.map(({ recordingId }) => recordingId),
+  );
   const rider = await db
     .selectFrom('riders')
     .select('time_zone')
@@ -37,6 +41,7 @@ export async function halveWatts(
     const read = bytes && (await pool.importRecording({ ...said, bytes, ask: [], timeZone }));
     if (!read?.ok) throw badField('halved', `${row.file_name} cannot be read any more.`);
     await storeAgain(db, row, read.value, storedSaid(said));
+    await recompose(db, pool, row.id, halved);
   }
   return readRide(db, id);
 }

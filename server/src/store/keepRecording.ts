@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import type { Received } from '@uphill/api';
+import type { Received, Ride } from '@uphill/api';
 import type { ColumnChoice } from '@uphill/core/formats';
 import { dayRefusal } from '@uphill/core/units';
 import type { Db } from '../database.ts';
@@ -12,7 +12,10 @@ import type { ImportPool } from '../workers/pool.ts';
 import { bytesOf, recordingColumns, storeDerived } from './derivedOf.ts';
 import { act } from './journal.ts';
 import { rereadMarks } from './markedEfforts.ts';
-import { fromRow } from './recordings.ts';
+import { joinRides } from './joinRides.ts';
+import { recompose } from './pieces.ts';
+import { fromRow, madeOfAny } from './recordings.ts';
+import { partOfWhich } from './ridesBeside.ts';
 import { readRide } from './rides.ts';
 import { readSaid, storedSaid } from './said.ts';
 import { timeZoneOf } from './schemes.ts';
@@ -64,6 +67,7 @@ export async function keepRecording(
   if (!read.ok) throw badField('file', read.reason);
   if (known) {
     const now = await storeAgain(db, known, read.value, said);
+    await recompose(db, pool, known.id);
     // Where its ride was deleted meanwhile, it is back.
     const { ride } = await thereAlready(db, known);
     return { recording: fromRow(now), duplicate: false, ride };
@@ -73,7 +77,7 @@ export async function keepRecording(
     return {
       recording: fromRow(rows.recording),
       duplicate: false,
-      ride: await readRide(db, rows.ride.id),
+      ride: await withItsParts(db, pool, rows.ride),
     };
   const first = await bySha(db, riderId, sha256);
   if (!first) throw notFound('recording');
@@ -111,7 +115,7 @@ function rowsOf(
   const ride: RideRow = {
     ...common,
     ...{ id: randomUUID(), date, dated_by: datedBy, origin, kind: 'free' },
-    ...{ minutes: null, rpe: null, note: '', withdrawn: null, deleted_at: null },
+    ...{ minutes: null, rpe: null, note: '', withdrawn: null, deleted_at: null, made_into: null },
     ...{ read_at: null, log: '{}' },
     ...{ version: 1, created_at: now },
   };
@@ -159,6 +163,20 @@ async function store(db: Db, { ride, recording }: Rows, read: Imported): Promise
   );
 }
 
+/** A ride that came in; where it is a part of another it is joined to that one, in a step that undo takes back. */
+async function withItsParts(db: Db, pool: ImportPool, row: RideRow): Promise<Ride> {
+  const ride = await readRide(db, row.id);
+  const otherId = await partOfWhich(db, row);
+  if (otherId === null) return ride;
+  try {
+    return await joinRides(db, pool, ride.id, { version: ride.version, otherId });
+  } catch (error) {
+    // What cannot be joined by itself stays as it came in: the coach can still do it, or see why not.
+    if (error instanceof Refusal) return ride;
+    throw error;
+  }
+}
+
 /** The day of a file; a clock that was never set says nothing of it. */
 function dateOf(startedAt: string | null): Pick<Received['ride'], 'date' | 'datedBy'> {
   const told = startedAt?.slice(0, 10);
@@ -177,18 +195,29 @@ function bySha(db: Db, riderId: string, sha256: string): Promise<RecordingRow | 
 
 /** The same file again; where its ride was deleted meanwhile, it is back. */
 async function thereAlready(db: Db, known: RecordingRow): Promise<Received> {
-  const ride = await db
-    .selectFrom('rides')
-    .selectAll()
-    .where('id', '=', known.ride_id)
-    .executeTakeFirstOrThrow();
+  const ride = await rideNow(db, known);
   if (ride.deleted_at === null)
     return { recording: fromRow(known), duplicate: true, ride: await readRide(db, ride.id) };
   return act(db, `imported ${known.file_name} again`, null, async ({ update, trx }) => {
-    await update('rides', ride.id, { deleted_at: null, version: ride.version + 1 });
+    await update('rides', ride.id, {
+      ...{ deleted_at: null, made_into: null, version: ride.version + 1 },
+    });
     await tieRide(trx, ride, known.seconds);
     return { recording: fromRow(known), duplicate: false, ride: await readRide(trx, ride.id) };
   });
+}
+
+/** The ride of a file: where it was joined or split, the one that was made of it. */
+async function rideNow(db: Db, known: RecordingRow): Promise<RideRow> {
+  const made = (await madeOfAny(db, [known.id])).map(({ ride_id: id }) => id);
+  const all = await db
+    .selectFrom('rides')
+    .selectAll()
+    .where('id', 'in', [known.ride_id, ...made])
+    .execute();
+  const own = all.find(({ id }) => id === known.ride_id);
+  const now = [own, ...all].find((each) => each && each.deleted_at === null);
+  return (now ?? own) as RideRow;
 }
 
 /** A recording of which the coach said something else: what is derived from it is stored anew. */

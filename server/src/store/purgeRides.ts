@@ -1,5 +1,6 @@
 import { sql, type Transaction } from 'kysely';
 import type { Tables } from '../tables.ts';
+import { madeOfAny } from './recordings.ts';
 
 /** Everything that hangs on a ride, in the order in which it can go. */
 const OF_A_RIDE = [
@@ -31,6 +32,8 @@ export async function purgeRides(trx: Transaction<Tables>): Promise<void> {
     const recordings = (
       await trx.selectFrom('recordings').select('id').where('ride_id', '=', id).execute()
     ).map((each) => each.id);
+    // What another ride was made of is its file.
+    if (recordings.length > 0 && (await madeOfAny(trx, recordings)).length > 0) continue;
     // A test that came back by undo still reads its recording.
     const read = await trx
       .selectFrom('tests')

@@ -50,7 +50,7 @@ interface Settings {
  */
 export async function rebuildDerived(
   db: Db,
-  pool: Pick<ImportPool, 'importRecording' | 'rebuildNumbers'>,
+  pool: Pick<ImportPool, 'importRecording' | 'rebuildNumbers' | 'composeRide'>,
   { from = 'streams', behindOnly = false, tell, signal }: Settings = {},
 ): Promise<Rebuilt> {
   const all = await toRead(db, behindOnly);

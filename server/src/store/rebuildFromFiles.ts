@@ -7,6 +7,7 @@ import type { Imported } from '../workers/importRecording.ts';
 import { bytesOf, recordingColumns, storeDerived } from './derivedOf.ts';
 import { rereadMarks } from './markedEfforts.ts';
 import type { Going, Rebuilt, ToRead } from './rebuild.ts';
+import { recompose } from './pieces.ts';
 import { readSaid } from './said.ts';
 import { readSettings } from './schemes.ts';
 
@@ -16,7 +17,7 @@ const AT_ONCE = 2;
 /** Reads recordings anew from the files as they were received; one that cannot be read any more keeps what it has. */
 export async function readFromFiles(
   db: Db,
-  pool: Pick<ImportPool, 'importRecording'>,
+  pool: Pick<ImportPool, 'importRecording' | 'composeRide'>,
   all: readonly ToRead[],
   { next: done, signal }: Going,
   behindOnly: boolean,
@@ -24,7 +25,9 @@ export async function readFromFiles(
   const house = await readSettings(db);
   const left: { fileName: string; reason: string }[] = [];
   let changed = 0;
-  const queue = [...all];
+  // What has no file of its own is made anew with those it is made of.
+  const made = all.filter(({ columns }) => readSaid(columns).of !== null);
+  const queue = all.filter((each) => !made.includes(each));
   const work = async (): Promise<void> => {
     for (let next = queue.shift(); next && !signal?.aborted; next = queue.shift()) {
       const stored = await db
@@ -41,8 +44,12 @@ export async function readFromFiles(
               timeZone: next.timeZone ?? house.timeZone,
             });
       if (signal?.aborted) return;
-      if (read.ok) changed += (await store(db, next, read.value)) ? 1 : 0;
-      else if ('reason' in read) {
+      if (read.ok) {
+        if (await store(db, next, read.value)) {
+          changed += 1;
+          await recompose(db, pool, next.id);
+        }
+      } else if ('reason' in read) {
         left.push({ fileName: next.fileName, reason: read.reason });
         if (behindOnly) await leaveBehind(db, next);
       }
@@ -50,6 +57,7 @@ export async function readFromFiles(
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, work));
+  if (!signal?.aborted) made.forEach(done);
   return { changed, left };
 }
 

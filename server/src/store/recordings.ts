@@ -1,15 +1,17 @@
 import type { RecordingSummary, RecordingWithStreams } from '@uphill/api';
+import { sql } from 'kysely';
 import { z } from 'zod';
 import type { Db } from '../database.ts';
 import { unpackFile } from '../packs.ts';
 import { notFound } from '../refusal.ts';
 import { isPacked, unpackStreams } from '../streamPack.ts';
 import type { RecordingRow, RideRow } from '../tables.ts';
+import type { StoredPiece } from '../workers/composeRide.ts';
 import type { StoredPart } from '../workers/readRides.ts';
 import { readJsonOr } from './json.ts';
 import { CHANNELS, unpackOld } from '../oldStreams.ts';
 import type { Reader } from './rides.ts';
-import { readSaid } from './said.ts';
+import { type Piece, readSaid } from './said.ts';
 
 /** The 1 Hz streams of a recording, with the recorded stops that every reader cuts. */
 export type Streams = Pick<
@@ -88,24 +90,99 @@ export function alsoOf(
   );
 }
 
-/** The recordings of a ride with their files as they are stored. */
-export function filesOfRide(db: Db, rideId: string) {
+/** Recordings with their files as they are stored. */
+export function filesOf(db: Db, ids: readonly string[]) {
   return db
     .selectFrom('recordings')
     .innerJoin('recording_files', 'recording_files.recording_id', 'recordings.id')
     .selectAll('recordings')
     .select(['recording_files.file', 'recording_files.packed'])
-    .where('recordings.ride_id', '=', rideId)
+    .where('recordings.id', 'in', ids)
     .execute();
 }
 
-/** Recordings of rides that are there. */
+/** The recording of a ride; a ride that was joined or split has one as well. */
+export function recordingOfRide(db: Reader, rideId: string): Promise<RecordingRow | undefined> {
+  return db
+    .selectFrom('recordings')
+    .selectAll()
+    .where('ride_id', '=', rideId)
+    .orderBy('started_at')
+    .executeTakeFirst();
+}
+
+/** How long the recordings of some rides are, s. */
+export async function lengthsOf(
+  db: Reader,
+  rideIds: readonly string[],
+): Promise<ReadonlyMap<string, number>> {
+  const rows = await db
+    .selectFrom('recordings')
+    .select(['ride_id', 'seconds'])
+    .where('ride_id', 'in', rideIds)
+    .execute();
+  return new Map(rows.map(({ ride_id: id, seconds }) => [id, seconds]));
+}
+
+/** Pieces of recordings, with what is stored of them. */
+export async function storedPieces(db: Reader, pieces: readonly Piece[]): Promise<StoredPiece[]> {
+  return Promise.all(
+    pieces.map(async ({ recordingId, fromS, toS }) => {
+      const row = await db
+        .selectFrom('recordings')
+        .innerJoin('recording_streams', 'recording_streams.recording_id', 'recordings.id')
+        .select(['recordings.started_at', 'recordings.laps', 'recording_streams.streams'])
+        .where('recordings.id', '=', recordingId)
+        .executeTakeFirstOrThrow();
+      return {
+        ...{ fromS, toS, streams: row.streams, laps: readJsonOr(row.laps, laps, []) },
+        startedAt: secondsLater(row.started_at, fromS),
+      };
+    }),
+  );
+}
+
+/** When the recordings of some pieces began. */
+export async function startsOf(db: Reader, pieces: readonly Piece[]): Promise<(string | null)[]> {
+  const rows = await db
+    .selectFrom('recordings')
+    .select(['id', 'started_at'])
+    .where(
+      'id',
+      'in',
+      pieces.map(({ recordingId }) => recordingId),
+    )
+    .execute();
+  const starts = new Map(rows.map(({ id, started_at: at }) => [id, at]));
+  return pieces.map(({ recordingId }) => starts.get(recordingId) ?? null);
+}
+
+/** A local time some seconds later. */
+export function secondsLater(local: string | null, seconds: number): string | null {
+  return local === null
+    ? null
+    : new Date(Date.parse(`${local.slice(0, 19)}Z`) + seconds * 1000).toISOString().slice(0, 19);
+}
+
+/** Recordings that are made of any of some. */
+export function madeOfAny(db: Reader, ids: readonly string[]): Promise<RecordingRow[]> {
+  return db
+    .selectFrom('recordings')
+    .selectAll()
+    .where('columns', 'is not', null)
+    .where((check) => check.or(ids.map((id) => sql<boolean>`instr(recordings.columns, ${id}) > 0`)))
+    .execute();
+}
+
+/** Recordings of rides that are there, or of which one is made that is. */
 function present(db: Reader) {
   return db
     .selectFrom('recordings')
     .innerJoin('rides', 'rides.id', 'recordings.ride_id')
     .selectAll('recordings')
-    .where('rides.deleted_at', 'is', null);
+    .where((check) =>
+      check.or([check('rides.deleted_at', 'is', null), check('rides.made_into', 'is not', null)]),
+    );
 }
 
 async function streamsOf(db: Reader, id: string): Promise<Streams> {
@@ -132,12 +209,13 @@ export async function partsOf(
     .selectFrom('recordings')
     .innerJoin('recording_streams', 'recording_streams.recording_id', 'recordings.id')
     .select(['recordings.ride_id', 'recordings.started_at', 'recordings.laps'])
+    .select('recordings.columns')
     .select('recording_streams.streams')
     .where('recordings.ride_id', 'in', rideIds)
     .orderBy('recordings.started_at')
     .execute();
-  return rows.map(({ ride_id: rideId, started_at: startedAt, laps: stored, streams }) => ({
-    ...{ rideId, startedAt, streams },
+  return rows.map(({ ride_id: rideId, started_at: startedAt, laps: stored, streams, columns }) => ({
+    ...{ rideId, startedAt, streams, between: readSaid(columns).of?.between ?? [] },
     laps: readJsonOr(stored, laps, []),
   }));
 }

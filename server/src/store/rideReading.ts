@@ -5,7 +5,6 @@ import {
   type RideReading,
 } from '@uphill/api';
 import { NO_EDITS, READING_ALGORITHM } from '@uphill/core/review';
-import { format, parseISO } from 'date-fns';
 import type { Db } from '../database.ts';
 import { badField, conflict, notFound } from '../refusal.ts';
 import type { RideMatchRow, RideRow } from '../tables.ts';
@@ -18,6 +17,8 @@ import { askedOf, readingFrom, readingOf, readSome, unreadRides } from './readin
 import { alsoOf } from './recordings.ts';
 import { riderName } from './riderName.ts';
 import { type Reader, rides } from './rides.ts';
+import { ridesBeside } from './ridesBeside.ts';
+import { rideWords } from './rideWords.ts';
 import { recordsOf } from './suggestionRecords.ts';
 import { familyBefore, rideRow, suggestedAfter } from './suggestions.ts';
 
@@ -57,6 +58,7 @@ export async function readRideReading(db: Db, pool: Pool, id: string): Promise<R
     records: await recordsOf(db, row.rider_id),
     offered: match ? null : await offeredDay(db, row),
     alsoOf: await alsoOf(db, row),
+    ...(await ridesBeside(db, row)),
     nextUnread: await nextUnread(db, row),
   };
 }
@@ -147,7 +149,7 @@ export async function editReps(
   if (!match) throw badField('edits', 'This ride belongs to no day, so no reps were asked of it.');
   if (match.version !== version) throw conflict({ version }, { version: match.version });
   const name = await riderName(db, row.rider_id);
-  const label = `corrected the reps of ${name}’s ride of ${format(parseISO(row.date), 'EEE d MMM')}`;
+  const label = `corrected the reps of ${rideWords(name, row.date)}`;
   await act(db, label, null, async ({ update }) => {
     await update('ride_matches', match.id, { edits: JSON.stringify(edits), version: version + 1 });
   });

@@ -1,6 +1,7 @@
-import { refused } from '@uphill/core/units';
 import { Piscina } from 'piscina';
 import type { Copy } from '../backup.ts';
+import { type Refused, refused, type Understood } from '@uphill/core/units';
+import type { Composed, StoredPiece } from './composeRide.ts';
 import type { Copied } from './copyDatabase.ts';
 import type { ImportResult, ToImport } from './importRecording.ts';
 import type { ReadBack, ToRead } from './readRides.ts';
@@ -13,6 +14,8 @@ export interface ImportPool {
   rebuildNumbers(rides: readonly ToReckon[]): Promise<Reckoned[]>;
   /** Rides read against what was asked of them. */
   readRides(rides: readonly ToRead[]): Promise<ReadBack[]>;
+  /** One recording out of pieces of others. */
+  composeRide(pieces: readonly StoredPiece[]): Promise<Understood<Composed> | Refused>;
   /** A checked copy of a database; see `copyChecked`. */
   copyDatabase: Copy;
   /** Leaves nothing of deleted rows in the file. */
@@ -24,6 +27,7 @@ export interface ImportPool {
 
 const REBUILD = new URL('./rebuildNumbers.js', import.meta.url).href;
 const READ = new URL('./readRides.js', import.meta.url).href;
+const COMPOSE = new URL('./composeRide.js', import.meta.url).href;
 const TAKE_IN = new URL('./takeInLog.js', import.meta.url).href;
 const MEMORY_MB = 768;
 /** Of young objects: twice as much is hardly quicker, and held as long as the thread lives. */
@@ -54,6 +58,8 @@ export function startPool(): ImportPool {
   return {
     rebuildNumbers: (rides) => pool.run(rides, { filename: REBUILD }) as Promise<Reckoned[]>,
     readRides: (rides) => pool.run(rides, { filename: READ }) as Promise<ReadBack[]>,
+    composeRide: (pieces) =>
+      pool.run(pieces, { filename: COMPOSE }) as Promise<Understood<Composed> | Refused>,
     async importRecording(file) {
       const limit = new AbortController();
       const timer = setTimeout(() => limit.abort(), LONGEST_MS);

@@ -1,8 +1,7 @@
-import type { Lap } from '@uphill/core/power';
+import type { Gap, Lap } from '@uphill/core/power';
 import {
   type AskedRide,
   type CurveBefore,
-  joinRecordings,
   keepReading,
   type KeptReading,
   type ReviewLimits,
@@ -16,6 +15,8 @@ export interface StoredPart {
   readonly startedAt: string | null;
   readonly streams: Uint8Array;
   readonly laps: readonly Lap[];
+  /** Time between the recordings it was joined from. */
+  readonly between: readonly Gap[];
 }
 
 /** A ride with everything it is read by. */
@@ -37,21 +38,19 @@ export interface ReadBack {
 /** Runs in a worker thread: reads some rides against what was asked of them. */
 export default function readRides(all: readonly ToRead[]): ReadBack[] {
   return all.map(({ rideId, parts, asked, said, ...around }) => {
-    const joined = joinRecordings(parts.map(partOf));
-    // What cannot be joined any more is read by its first recording alone; a ride by hand has none.
-    const [first] = parts;
-    const alone = first ? partOf(first) : NOTHING;
-    const ride = joined.ok ? joined.value : alone;
+    // A ride that was joined has one recording as well; one by hand has none.
+    const [part] = parts;
+    const ride = part ? partOf(part) : NOTHING;
     return { rideId, reading: keepReading(asked, { ...ride, ...said }, around) };
   });
 }
 
-const NOTHING = { startedAt: null, watts: [], bpm: null, rpm: null, stops: [], laps: [] };
+const NOTHING = { watts: [], bpm: null, rpm: null, stops: [], laps: [], between: [] };
 
-function partOf({ startedAt, streams, laps }: StoredPart) {
+function partOf({ streams, laps, between }: StoredPart) {
   const { channels, stops } = isPacked(streams)
     ? unpackStreams(streams, ['watts', 'bpm', 'rpm'])
     : unpackOld(streams);
   const { watts, bpm, rpm } = channels;
-  return { startedAt, watts: watts ?? [], bpm, rpm, stops, laps };
+  return { watts: watts ?? [], bpm, rpm, stops, laps, between };
 }
