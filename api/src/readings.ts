@@ -2,7 +2,7 @@ import { keptReadingSchema, OUTCOMES, suggestionSchema } from '@uphill/core/revi
 import { planSchema } from '@uphill/core/sessions';
 import { z } from 'zod';
 import { dateSchema, idSchema, prose, versionSchema } from './common.ts';
-import { RIDE_KINDS } from './rides.ts';
+import { RIDE_KINDS, rpeSchema } from './rides.ts';
 import { shapeOf } from './shape.ts';
 
 const second = z.number().int('Whole seconds.').min(0).max(86_400);
@@ -15,6 +15,11 @@ export const repEditsSchema = z.object({
   changes: z
     .array(z.object({ was: span.nullable(), is: span.nullable() }))
     .max(200, 'At most 200 corrections of one ride.'),
+  /** How single reps felt, by where each lay then. */
+  said: z
+    .array(z.object({ at: span, rpe: rpeSchema.nullable(), note: prose(200) }))
+    .max(200, 'At most 200 reps of one ride.')
+    .default([]),
 });
 export const repEditsChangeSchema = z.object({ version: versionSchema, edits: repEditsSchema });
 export type RepEditsChange = z.infer<typeof repEditsChangeSchema>;

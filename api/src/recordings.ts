@@ -5,6 +5,8 @@ import { originQuerySchema, rideSchema } from './rides.ts';
 import { shapeOf } from './shape.ts';
 
 const channel = z.array(z.number().nullable()).nullable();
+const second = z.number().int();
+const span = z.object({ startS: second, seconds: second });
 const recordingFields = z.object({
   id: idSchema,
   riderId: idSchema,
@@ -12,14 +14,21 @@ const recordingFields = z.object({
   fileName: line(200),
   receivedAt: z.string(),
   startedAt: z.string().nullable(),
-  seconds: z.number().int(),
-  bytes: z.number().int(),
+  seconds: second,
+  bytes: second,
   kind: z.enum(['csv', 'gpx', 'fit']),
   powerSource: powerSourceSchema,
-  laps: z.array(z.object({ startS: z.number().int(), seconds: z.number().int() })),
+  laps: z.array(span),
   notes: z.array(z.string()),
   /** Read with half its watts, because its meter counted twice. */
   halved: z.boolean(),
+  /** Of a ride that was joined or split: the seconds of which files it is, and the time between them. */
+  madeOf: z
+    .object({
+      pieces: z.array(z.object({ recordingId: idSchema, fromS: second, toS: second })),
+      between: z.array(span),
+    })
+    .nullable(),
 });
 export const recordingSchema = shapeOf(recordingFields);
 export type RecordingSummary = z.infer<typeof recordingSchema>;
@@ -34,7 +43,7 @@ export const recordingWithStreamsSchema = shapeOf(
     longitude: channel,
     celsius: channel,
     /** Recorded stops: every reader cuts them, as the import does. */
-    stops: z.array(z.object({ startS: z.number().int(), seconds: z.number().int() })),
+    stops: z.array(span),
   }),
 );
 export interface RecordingWithStreams extends z.infer<typeof recordingWithStreamsSchema> {}

@@ -65,7 +65,8 @@ const minutes = z
   .number('Minutes are a number.')
   .min(1, 'A ride lasts at least a minute.')
   .max(1440, 'A ride lasts at most a day.');
-const rpe = z
+/** RPE, 1 to 10. */
+export const rpeSchema = z
   .number('RPE is a number.')
   .int('RPE is a whole number.')
   .min(1, 'RPE runs from 1 to 10.')
@@ -75,7 +76,7 @@ const said = z.object({
   date: dateSchema,
   kind: z.enum(RIDE_KINDS),
   minutes: minutes.nullable(),
-  rpe: rpe.nullable(),
+  rpe: rpeSchema.nullable(),
   note: prose(2000),
 });
 /** A ride without a recording, as it is typed. */

@@ -94,6 +94,8 @@ describe('the description the server gives of itself', () => {
         'POST /api/rides/{id}/decision',
         'PUT /api/rides/{id}/watts',
         'PUT /api/rides/{id}/read',
+        'POST /api/rides/{id}/join',
+        'POST /api/rides/{id}/split',
         'DELETE /api/rides/{id}',
         'PUT /api/days/{id}/plan',
         'GET /api/sessions/{id}/behind',

@@ -10,7 +10,15 @@ export {
   spansOverParts,
 } from './joinRecordings.ts';
 export { type AskedRide, type Reading, readRide, type RideToRead } from './reading.ts';
-export { type RepEdits, NO_EDITS, moveEdits, withEdit } from './reps/edits.ts';
+export {
+  type RepEdits,
+  NO_EDITS,
+  moveEdits,
+  type SaidRep,
+  saidOf,
+  withEdit,
+  withSaid,
+} from './reps/edits.ts';
 export { correlationWith, findReps } from './reps/findReps.ts';
 export { plannedReps } from './reps/plannedReps.ts';
 export type { RepRow } from './rows/repRow.ts';

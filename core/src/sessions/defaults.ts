@@ -226,5 +226,5 @@ export function defaultWarmUp(system: System): string | null {
 
 /** Whether a session begins with a warm-up or needs none. */
 export function hasWarmUp(plan: Pick<Plan, 'items'>): boolean {
-  return rowsOf(plan as Plan)[0]?.step.role === 'warmUp';
+  return rowsOf(plan)[0]?.step.role === 'warmUp';
 }

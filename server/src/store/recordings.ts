@@ -221,6 +221,7 @@ export async function partsOf(
 }
 
 export function fromRow(row: RecordingRow): RecordingSummary {
+  const { halved, of } = readSaid(row.columns);
   return {
     id: row.id,
     riderId: row.rider_id,
@@ -234,6 +235,6 @@ export function fromRow(row: RecordingRow): RecordingSummary {
     powerSource: row.power_source,
     laps: readJsonOr(row.laps, laps, []),
     notes: readJsonOr(row.notes, notes, []),
-    halved: readSaid(row.columns).halved,
+    ...{ halved, madeOf: of },
   };
 }

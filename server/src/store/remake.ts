@@ -36,7 +36,7 @@ export function madeOf(
     recording: {
       ...like.recording,
       ...{ id: randomUUID(), ride_id: id, received_at: now, started_at: composed.startedAt },
-      ...{ file_name: fileName.slice(0, 240), sha256: `made ${randomUUID()}`, bytes: 0 },
+      ...{ file_name: fileName.slice(0, 200), sha256: `made ${randomUUID()}`, bytes: 0 },
       ...composedColumns(pieces, composed, readSaid(like.recording.columns).halved),
       notes: '[]',
     },
@@ -85,11 +85,8 @@ export async function moveMatch(doing: Act, match: RideMatchRow, moved: Moved): 
     ...{ id: randomUUID(), ride_id: moved.to, version: 1 },
     edits: JSON.stringify({
       firstS: edits.firstS === null || !isOn(edits.firstS, moved) ? null : edits.firstS,
-      changes: edits.changes.filter(({ was, is }) =>
-        [was, is].every(
-          (span) => span === null || (isOn(span.startS, moved) && isOn(span.endS, moved)),
-        ),
-      ),
+      changes: edits.changes.filter(({ was, is }) => liesOn(was, moved) && liesOn(is, moved)),
+      said: edits.said?.filter(({ at }) => liesOn(at, moved)),
     }),
     reps:
       room &&
@@ -100,9 +97,13 @@ export async function moveMatch(doing: Act, match: RideMatchRow, moved: Moved): 
             ...step,
             ...{ startS: step.startS + moved.byS, endS: step.endS + moved.byS },
           }))
-          .filter(({ startS, endS }) => isOn(startS, moved) && isOn(endS, moved)),
+          .filter((step) => liesOn(step, moved)),
       }),
   });
+}
+
+function liesOn(span: { startS: number; endS: number } | null, moved: Moved): boolean {
+  return span === null || (isOn(span.startS, moved) && isOn(span.endS, moved));
 }
 
 function isOn(second: number, { seconds }: Moved): boolean {

@@ -4,7 +4,7 @@ import {
   type RepEditsChange,
   type RideReading,
 } from '@uphill/api';
-import { NO_EDITS, READING_ALGORITHM } from '@uphill/core/review';
+import { READING_ALGORITHM } from '@uphill/core/review';
 import type { Db } from '../database.ts';
 import { badField, conflict, notFound } from '../refusal.ts';
 import type { RideMatchRow, RideRow } from '../tables.ts';
@@ -25,6 +25,7 @@ import { familyBefore, rideRow, suggestedAfter } from './suggestions.ts';
 /** Rides of a list that are read before it is answered; more are read beside it, and follow. */
 const MOST_AT_ONCE = 60;
 const MOST_BEFORE = 5;
+const NONE = { firstS: null, changes: [], said: [] };
 
 type Pool = Pick<ImportPool, 'readRides'>;
 
@@ -35,7 +36,6 @@ export async function readRideReading(db: Db, pool: Pool, id: string): Promise<R
   if (!reading) throw notFound('ride');
   const match = await matchOf(db, id);
   const asked = match ? await askedOf(db, row, match) : null;
-  const none = { ...NO_EDITS, changes: [] };
   const before =
     reading.family === null
       ? []
@@ -45,7 +45,7 @@ export async function readRideReading(db: Db, pool: Pool, id: string): Promise<R
     reading,
     asked: asked && { plan: asked.plan, from: asked.from },
     version: match?.version ?? null,
-    edits: match ? readJsonOr(match.edits, repEditsSchema, none) : none,
+    edits: match ? readJsonOr(match.edits, repEditsSchema, NONE) : NONE,
     suggested: await suggestedAfter(db, { row, reading }),
     before: await Promise.all(
       before.flatMap(({ id: rideId, date, rpe, reading: text, day_id: dayId }) => {

@@ -1,7 +1,9 @@
 import type { Ridden } from '@uphill/api';
-import { judgedMean, type RepRow, type SetRead } from '@uphill/core/review';
+import { judgedMean, type RepRow, type SaidRep, type SetRead } from '@uphill/core/review';
 import { printClock, printSigned, printSpan, roundHalfUp, roundTo } from '@uphill/core/units';
+import { Fragment, useState } from 'react';
 import { BandMark } from './BandMark.tsx';
+import { SaidOfRep, SayOfRep } from './SaidOfRep.tsx';
 import { Stone } from './Stone.tsx';
 import { WideTable } from './WideTable.tsx';
 
@@ -14,6 +16,11 @@ interface Props {
   readonly maximalBpm: number | null;
   /** Steps that the ride room kept; null where it was ridden elsewhere. */
   readonly room: Ridden['steps'] | null;
+  /** What was said of a rep, and how it is said; left out where it cannot be. */
+  readonly saying?: {
+    readonly of: (row: RepRow) => SaidRep | null;
+    readonly say: (row: RepRow, said: Pick<SaidRep, 'rpe' | 'note'>) => void;
+  };
 }
 
 /** How it is known where the reps lie. */
@@ -25,7 +32,8 @@ const FROM = {
 };
 
 /** Asked and ridden, a row a rep. */
-export function RepTable({ rows, set, power, heart, maximalBpm, room }: Props) {
+export function RepTable({ rows, set, power, heart, maximalBpm, room, saying }: Props) {
+  const [asking, setAsking] = useState<number | null>(null);
   const saved = savedWords(room ?? []);
   const columns = columnsOf(rows, { power, heart, maximalBpm });
   return (
@@ -44,17 +52,42 @@ export function RepTable({ rows, set, power, heart, maximalBpm, room }: Props) {
         </thead>
         <tbody>
           {rows.map((row) => (
-            <tr key={`${row.startS} ${row.endS}`}>
-              <th scope="row">
-                <Stone small>{row.rep === null ? '+' : String(row.rep)}</Stone>
-                <span className="soft"> {printClock(row.seconds)}</span>
-              </th>
-              {columns.map(({ name, cell, look }) => (
-                <td key={name} className={look}>
-                  {cell(row)}
-                </td>
-              ))}
-            </tr>
+            <Fragment key={`${row.startS} ${row.endS}`}>
+              <tr>
+                <th scope="row">
+                  <Stone small>{row.rep === null ? '+' : String(row.rep)}</Stone>
+                  <span className="soft"> {printClock(row.seconds)}</span>
+                  {saying && (
+                    <SaidOfRep
+                      name={nameOf(row)}
+                      said={saying.of(row)}
+                      tapped={tappedOf(room ?? [], row)}
+                      ask={() => setAsking(asking === row.startS ? null : row.startS)}
+                    />
+                  )}
+                </th>
+                {columns.map(({ name, cell, look }) => (
+                  <td key={name} className={look}>
+                    {cell(row)}
+                  </td>
+                ))}
+              </tr>
+              {saying && asking === row.startS && (
+                <tr>
+                  <td colSpan={columns.length + 1}>
+                    <SayOfRep
+                      name={nameOf(row)}
+                      said={saying.of(row)}
+                      cancel={() => setAsking(null)}
+                      say={(now) => {
+                        saying.say(row, now);
+                        setAsking(null);
+                      }}
+                    />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
           ))}
         </tbody>
       </WideTable>
@@ -84,6 +117,20 @@ function savedWords(steps: Ridden['steps']): string | null {
   return `From rep ${first.rep ?? ''} on ${printSpan(first.lowW, first.highW)} W, to save the set; asked before: ${printSpan(lowW, highW)} W.`;
 }
 
+function nameOf({ rep }: RepRow): string {
+  return rep === null ? 'the extra rep' : `rep ${rep}`;
+}
+
+const TAPPED = { under7: 'under 7', seven: '7', over7: 'over 7', ten: '10' } as const;
+
+/** What the rider tapped on the way, of the rep that lies there. */
+function tappedOf(steps: Ridden['steps'], { startS, endS }: RepRow): string | null {
+  const step = steps.find(
+    (each) => each.said !== undefined && each.startS < endS && startS < each.endS,
+  );
+  return step?.said ? TAPPED[step.said] : null;
+}
+
 interface Column {
   readonly name: string;
   readonly cell: (row: RepRow) => React.ReactNode;
@@ -100,10 +147,13 @@ function columnsOf(
     ...(power ? POWER : []),
     ...(some(({ inBandS }) => inBandS)
       ? [
-          { name: 'Against the band', cell: (row: RepRow) => <BandMark row={row} /> },
           {
-            name: 'In band',
-            cell: ({ inBandS }: RepRow) => (inBandS === null ? '' : printClock(inBandS)),
+            name: 'In the band',
+            cell: (row: RepRow) => (
+              <>
+                <BandMark row={row} /> {row.inBandS === null ? '' : printClock(row.inBandS)}
+              </>
+            ),
           },
         ]
       : []),
@@ -148,7 +198,7 @@ const POWER: readonly Column[] = [
         : `${roundHalfUp(firstMinuteW)} → ${roundHalfUp(lastMinuteW)}`,
   },
   {
-    name: 'First, last 20 s',
+    name: 'First, last 20 s, %',
     cell: ({ first20W, last20W, meanW }) =>
       [first20W, last20W].map((watts) => offMean(watts, meanW)).join(', '),
   },
@@ -191,9 +241,9 @@ function heartColumns(power: boolean, maximalBpm: number | null): Column[] {
   ];
 }
 
-/** How far a piece of a rep lies from the rep's mean. */
+/** How far a piece of a rep lies from the rep's mean, %. */
 function offMean(watts: number | null, meanW: number | null): string {
   return watts === null || meanW === null || meanW === 0
     ? ''
-    : `${printSigned((watts / meanW - 1) * 100, 0)} %`;
+    : printSigned((watts / meanW - 1) * 100, 0);
 }

@@ -46,13 +46,14 @@ export function useReading({
   const rpe = rpeOf(ride);
   const request = useMemo((): ReadingRequest | null => {
     if (!recording || !read) return null;
-    const { watts, bpm, rpm, stops, laps } = recording;
+    const { watts, bpm, rpm, stops, laps, madeOf } = recording;
     const school = rider.ceilingSchool ?? choices().ceilingSchool;
     const inside = ride.powerSource === 'trainer' || ride.origin === 'standIns';
     return {
       asked: read.asked && { plan: read.asked.plan, climbing: { rider: numbers, school } },
       ride: {
         ...{ watts, bpm, rpm, stops, laps, room, rpe },
+        between: madeOf?.between ?? [],
         edits: edits ?? read.edits,
         place: inside || read.asked?.plan.place === 'trainer' ? 'trainer' : 'road',
         eatenG: ride.log.eatenG ?? null,

@@ -11,6 +11,16 @@ export interface RepEdits {
   readonly firstS: number | null;
   /** A rep that was found and where it lies in truth; `was` null: there is one, `is` null: there is none. */
   readonly changes: readonly { readonly was: Span | null; readonly is: Span | null }[];
+  /** What was said of single reps, by where each lay then. */
+  readonly said?: readonly SaidRep[];
+}
+
+/** How one rep felt, and what was noted of it. Source: handbook section 9.2. */
+export interface SaidRep {
+  readonly at: Span;
+  /** 1–10; null where nobody said. */
+  readonly rpe: number | null;
+  readonly note: string;
 }
 
 export const NO_EDITS: RepEdits = { firstS: null, changes: [] };
@@ -41,18 +51,47 @@ export function withEdit(edits: RepEdits, was: Span | null, is: Span | null): Re
 }
 
 /**
+ * Notes how a rep felt; with neither RPE nor note what was said of it is taken back.
+ *
+ * @param edits what was said before
+ * @param rep the rep as it lies, with RPE (1–10 or null) and note
+ * @returns the edits with this one
+ * Source: handbook section 9.2 ("RPE and note if given").
+ */
+export function withSaid(edits: RepEdits, rep: SaidRep): RepEdits {
+  const others = (edits.said ?? []).filter(({ at }) => shared(at, rep.at) === 0);
+  const empty = rep.rpe === null && rep.note === '';
+  return { ...edits, said: empty ? others : [...others, rep] };
+}
+
+/**
+ * What was said of a rep, wherever its edges lie by now.
+ *
+ * @param edits what the coach said
+ * @param rep where it lies
+ * @returns the one that shares most seconds with it; null where none does
+ */
+export function saidOf({ said = [] }: RepEdits, rep: Span): SaidRep | null {
+  const at = mostlyAt(
+    said.map((each) => each.at),
+    rep,
+  );
+  return said[at] ?? null;
+}
+
+/**
  * Edits after the ride's clock has moved, as when a recording was joined before its start.
  *
  * @param edits what the coach said
  * @param byS seconds by which every second of the ride is later
  * @returns the same edits in the new seconds
  */
-export function moveEdits({ firstS, changes }: RepEdits, byS: number): RepEdits {
-  const moved = (span: Span | null): Span | null =>
-    span && { startS: span.startS + byS, endS: span.endS + byS };
+export function moveEdits({ firstS, changes, said = [] }: RepEdits, byS: number): RepEdits {
+  const moved = ({ startS, endS }: Span): Span => ({ startS: startS + byS, endS: endS + byS });
   return {
     firstS: firstS === null ? null : firstS + byS,
-    changes: changes.map(({ was, is }) => ({ was: moved(was), is: moved(is) })),
+    changes: changes.map(({ was, is }) => ({ was: was && moved(was), is: is && moved(is) })),
+    said: said.map((each) => ({ ...each, at: moved(each.at) })),
   };
 }
 
@@ -98,11 +137,16 @@ export function applyEdits(
 
 function mostlyAt(spans: readonly Span[], was: Span): number {
   let [best, most] = [-1, 0];
-  for (const [place, { startS, endS }] of spans.entries()) {
-    const shared = Math.min(endS, was.endS) - Math.max(startS, was.startS);
-    if (shared > most) [best, most] = [place, shared];
+  for (const [place, span] of spans.entries()) {
+    const both = shared(span, was);
+    if (both > most) [best, most] = [place, both];
   }
   return best;
+}
+
+/** Seconds that lie in both. */
+function shared(one: Span, other: Span): number {
+  return Math.max(0, Math.min(one.endS, other.endS) - Math.max(one.startS, other.startS));
 }
 
 /** Two reps never share a second: the earlier one ends where the later begins. */

@@ -1,5 +1,5 @@
 import type { Day, RecordingWithStreams, Rider, RideReading, RideWhole } from '@uphill/api';
-import { NO_EDITS, type RepEdits, type RepRow } from '@uphill/core/review';
+import { type RepEdits, type RepRow, saidOf, type SaidRep, withSaid } from '@uphill/core/review';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { RideRead } from '../../charts/RideRead.tsx';
@@ -111,6 +111,17 @@ function Reps({
           heart={heart}
           maximalBpm={heart ? maximalBpm : null}
           room={room}
+          {...(read.version === null
+            ? {}
+            : {
+                saying: {
+                  of: (row: RepRow) => saidOf(read.edits, row),
+                  say: (row: RepRow, now: Pick<SaidRep, 'rpe' | 'note'>) => {
+                    const at = { startS: row.startS, endS: row.endS };
+                    void save(withSaid(read.edits, { at, ...now }), 'Written down.');
+                  },
+                },
+              })}
         />
       ) : (
         <p className="soft mb-2">The reps could not be found. Mark the start of the first one.</p>
@@ -118,7 +129,7 @@ function Reps({
       {read.version !== null && (
         <RepsByHand
           {...{ rider, read, rows: page.rows, seconds: length }}
-          save={(edits, done) => void save({ ...NO_EDITS, ...edits }, done)}
+          save={(edits, done) => void save(edits, done)}
         />
       )}
     </section>

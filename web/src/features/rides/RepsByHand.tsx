@@ -70,7 +70,7 @@ export function RepsByHand({ read, rows, seconds, save }: Props) {
             <Button
               size="sm"
               variant="outline-secondary"
-              onClick={() => save({ ...NO_EDITS }, 'As they were found.')}
+              onClick={() => save({ ...NO_EDITS, said: edits.said }, 'As they were found.')}
             >
               As they were found
             </Button>

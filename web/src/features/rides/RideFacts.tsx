@@ -8,7 +8,7 @@ import { useAct } from '../../shared/useAct.ts';
 import { DateField } from '../../ui/DateField.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { Part } from '../../ui/Part.tsx';
-import { Kind, Minutes, Note, Rpe, type TypedRide } from './rideFields.tsx';
+import { Eaten, Kind, Minutes, Note, Rpe, type TypedRide } from './rideFields.tsx';
 
 const ASSUMED = 'assumed: type the day it was ridden, or say that it is this one';
 
@@ -17,7 +17,7 @@ export function RideFacts({ ride }: { ride: RideWhole }) {
   const [change, { isLoading }] = ridesApi.useChangeRideMutation();
   const { act, problem } = useAct();
   const { date, kind, minutes, rpe, note } = ride;
-  const stored = { date, kind, minutes, rpe, note };
+  const stored = { date, kind, minutes, rpe, note, eatenG: ride.log.eatenG ?? null };
   const { form, keep } = useStoredForm<TypedRide>(stored);
   const { control, handleSubmit } = form;
   const assumed = ride.datedBy === 'assumed';
@@ -26,7 +26,11 @@ export function RideFacts({ ride }: { ride: RideWhole }) {
       ([field, value]) => stored[field as keyof TypedRide] !== value,
     );
     if (changed.length === 0) return;
-    const request = { id: ride.id, version: ride.version, ...Object.fromEntries(changed) };
+    const { eatenG, ...said } = Object.fromEntries(changed) as Partial<TypedRide>;
+    const request = {
+      ...{ id: ride.id, version: ride.version, ...said },
+      ...(eatenG === undefined ? {} : { log: { eatenG } }),
+    };
     if (await act(() => change(request), 'The ride is changed.')) keep(typed);
   };
   const itWas = (): void =>
@@ -65,6 +69,7 @@ export function RideFacts({ ride }: { ride: RideWhole }) {
         control={control}
         {...(ofDay === null ? {} : { hint: `left empty, the RPE ${ofDay} of its day counts` })}
       />
+      <Eaten control={control} />
       <Note control={control} rows={3} />
       <Button type="submit" disabled={isLoading}>
         Save

@@ -13,7 +13,6 @@ import { WordsField } from '../../ui/WordsField.tsx';
 
 /** What is written down of a ride as it is typed; null is nothing said. */
 interface Written {
-  readonly eatenG: number | null;
   readonly drunkL: number | null;
   readonly legs: number | null;
   readonly trouble: number | null;
@@ -34,7 +33,6 @@ type NumberName = {
 }[keyof Written];
 
 const FIELDS: readonly (readonly [NumberName, string, number, number])[] = [
-  ['eatenG', 'Eaten, g of carbohydrate', 0, 2000],
   ['drunkL', 'Drunk, L', 0, 30],
   ['legs', 'Legs, 1 to 5', 1, 5],
   ['trouble', 'Trouble of the gut, 0 to 3', 0, 3],
@@ -74,7 +72,7 @@ function storedOf(written: Partial<Written>): RideWhole['log'] {
 function writtenOf(log: RideWhole['log']): Written {
   const zeroed = log.zeroed ? 'yes' : 'no';
   return {
-    ...{ eatenG: log.eatenG ?? null, drunkL: log.drunkL ?? null, legs: log.legs ?? null },
+    ...{ drunkL: log.drunkL ?? null, legs: log.legs ?? null },
     ...{ trouble: log.trouble ?? null, pain: log.pain ?? null, sleepH: log.sleepH ?? null },
     ...{ massBeforeKg: log.massBeforeKg ?? null, massAfterKg: log.massAfterKg ?? null },
     ...{ celsius: log.celsius ?? null, doubtful: log.doubtful ?? false },
@@ -104,7 +102,7 @@ export function RideLog({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   const fields = massHidden(rider, ride.date) ? FIELDS : [...FIELDS, ...MASS];
   return (
     <details className="sheet mb-3">
-      <summary>Written down: eaten, drunk, legs, sleep, bike</summary>
+      <summary>Written down: drunk, legs, sleep, bike</summary>
       <Form
         noValidate
         className="mt-3"

@@ -16,6 +16,7 @@ import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Caution, ProblemNote } from '../../ui/messages.tsx';
 import { DayOfRide } from './DayOfRide.tsx';
+import { JoinOrSplit } from './JoinOrSplit.tsx';
 import { NextTime } from './NextTime.tsx';
 import { Halved, Question } from './Question.tsx';
 import { ReadRide } from './ReadRide.tsx';
@@ -32,7 +33,16 @@ export function RidePage() {
   const { riderId = '', rideId = '' } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
   const { data: ride, error } = ridesApi.useRideQuery(rideId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  if (error)
+    return (
+      <>
+        <ProblemNote problem={problemOf(error)} />
+        <p>
+          It may have been joined, split or deleted, or that was undone:{' '}
+          <Link to={`/riders/${riderId}/rides`}>all rides</Link>.
+        </p>
+      </>
+    );
   if (!rider || !ride || ride.id !== rideId) return <Loading />;
   return <Whole key={ride.id} rider={rider} ride={ride} />;
 }
@@ -49,7 +59,7 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   useOpened(rider, ride);
   return (
     <>
-      <Title rider={rider} ride={ride} read={read} />
+      <Title rider={rider} ride={ride} read={read} pieces={recording?.madeOf?.pieces ?? []} />
       <ProblemNote problem={error ? problemOf(error) : null} />
       <Doubts {...{ rider, ride, read }} halved={recording?.halved ?? false} />
       <div className="columns columns-read">
@@ -71,6 +81,9 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
           <DayOfRide rider={rider} ride={ride} offered={read?.offered ?? null} />
           <RideFacts ride={ride} />
           <RideLog rider={rider} ride={ride} />
+          {recording && read && (
+            <JoinOrSplit {...{ rider, ride, recording, read }} key={recording.id} />
+          )}
           <Removing rider={rider} ride={ride} />
         </div>
       </div>
@@ -105,6 +118,15 @@ function Doubts({
         <Question rider={rider} ride={ride} question={read.reading.question} />
       )}
       {halved && <Halved ride={ride} />}
+      {read?.over.map(({ rideId, startedAt }) => (
+        <Caution key={rideId}>
+          It lies over{' '}
+          <Link to={`/riders/${rider.id}/rides/${rideId}`}>
+            the recording of {startedAt.slice(11, 16)}
+          </Link>
+          : ridden once, counted twice. Withdraw one of them.
+        </Caution>
+      ))}
       {read?.alsoOf.map(({ riderId, rideId, name }) => (
         <Caution key={rideId}>
           The very same file is <Link to={`/riders/${riderId}/rides/${rideId}`}>{name}’s too</Link>.
@@ -123,14 +145,26 @@ function useOpened(rider: Rider, { id, unread }: RideWhole): void {
   }, [id, unread, rider.id, mark]);
 }
 
+/** The files that came in, byte for byte: one, or those it was joined from. */
+function Files({ id, pieces }: { id: string; pieces: readonly { recordingId: string }[] }) {
+  const ids = pieces.length === 0 ? [id] : [...new Set(pieces.map((each) => each.recordingId))];
+  return ids.map((each, place) => (
+    <a key={each} href={`/api/recordings/${each}/file`}>
+      {ids.length === 1 ? 'The file as received' : `File ${place + 1} as received`}
+    </a>
+  ));
+}
+
 function Title({
   rider,
   ride,
   read,
+  pieces,
 }: {
   rider: Rider;
   ride: RideWhole;
   read: RideReading | undefined;
+  pieces: readonly { recordingId: string }[];
 }) {
   const navigate = useNavigate();
   const [first] = ride.recordings;
@@ -157,7 +191,7 @@ function Title({
       <span className="ms-auto d-flex flex-wrap gap-3 align-items-center">
         {first && (
           <>
-            <a href={`/api/recordings/${first.id}/file`}>The file as received</a>
+            <Files id={first.id} pieces={pieces} />
             {ride.tests.map((test) => (
               <Link
                 key={test}

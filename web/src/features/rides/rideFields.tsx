@@ -15,6 +15,8 @@ export interface TypedRide {
   readonly minutes: number | null;
   readonly rpe: number | null;
   readonly note: string;
+  /** Of a ride that is there already, g of carbohydrate. */
+  readonly eatenG?: number | null;
 }
 
 interface Props {
@@ -60,6 +62,18 @@ export function Rpe({ control, hint }: Props & { readonly hint?: string }) {
       whole
       bounds={[1, 10]}
       wrong="RPE runs from 1 to 10."
+    />
+  );
+}
+
+export function Eaten({ control }: Props) {
+  return (
+    <NumberPart
+      of={control}
+      name="eatenG"
+      label="Eaten, g of carbohydrate"
+      bounds={[0, 2000]}
+      wrong="From 0 to 2,000."
     />
   );
 }

@@ -43,7 +43,11 @@ export function useEdges(
     setHeld(edits);
     const sent = {
       ...{ id: ride.id, riderId: rider.id, version, closing },
-      edits: { firstS: edits.firstS, changes: edits.changes.map((each) => ({ ...each })) },
+      edits: {
+        firstS: edits.firstS,
+        changes: edits.changes.map((each) => ({ ...each })),
+        said: (edits.said ?? []).map((each) => ({ ...each })),
+      },
     };
     await act(() => send(sent), done);
     // What was moved meanwhile stays under the hand.

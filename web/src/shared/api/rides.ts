@@ -4,10 +4,18 @@ import type {
   NewRide,
   Ride,
   RideChange,
+  RideJoin,
   RideLink,
+  RideSplit,
   RideWhole,
 } from '@uphill/api';
 import { type Named, about, after, api, changed } from './client.ts';
+
+/** Everything that a ride joined or split changes. */
+const remade = (riderId: string) => [
+  ...changed(riderId, 'rides', 'days', 'riders', 'markedEfforts', 'models'),
+  'journal' as const,
+];
 
 /** Rides as things of their own. */
 export const ridesApi = api.injectEndpoints({
@@ -45,6 +53,14 @@ export const ridesApi = api.injectEndpoints({
         ...changed(riderId, 'rides', 'days', 'riders'),
         'journal',
       ]),
+    }),
+    joinRides: build.mutation<Ride, RideJoin & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/rides/${id}/join`, method: 'POST', body }),
+      invalidatesTags: after((_sent, { riderId }) => remade(riderId)),
+    }),
+    splitRide: build.mutation<Ride[], RideSplit & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/rides/${id}/split`, method: 'POST', body }),
+      invalidatesTags: after((_sent, rides) => rides.flatMap(({ riderId }) => remade(riderId))),
     }),
     deleteRide: build.mutation<null, Named & { riderId: string }>({
       query: ({ id, version }) => ({ url: `/rides/${id}`, method: 'DELETE', params: { version } }),
