@@ -225,3 +225,58 @@ test('a rider by heart rate is read by laps, and sees what it came to as far as 
   const width = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(width).toBeLessThanOrEqual(390);
 });
+
+test('a ride in two files is one; it is split where it stopped and joined by hand, and each rep is spoken of', async ({
+  page,
+  emptyHouse,
+}) => {
+  const rider = await freshRider(emptyHouse, GOAL);
+  const past = dayFromNow(-2);
+  await given(page, emptyHouse, rider, await sessionOf(page, emptyHouse, 'eights'), [past]);
+  await page.goto(`${emptyHouse.url}/riders/${rider}/rides`);
+  const whole = eights(240, 241, 239, 240);
+  const file = (from: number, to: number, begun: string) =>
+    textBytes(writeCsvRecording(whole.slice(from, to), `${past}T${begun}`));
+  // The first half ends at 18:39; the second begins a quarter of an hour later.
+  await drop(page, 'first.csv', file(0, 2340, '18:00:00'));
+  const unread = page.getByRole('region', { name: 'To read' });
+  await expect(unread.getByRole('link', { name: printed(past) })).toHaveCount(1);
+  await drop(page, 'second.csv', file(2340, whole.length, '18:54:00'));
+  await expect(unread).toContainText('On target');
+  await expect(unread.getByRole('link', { name: printed(past) })).toHaveCount(1);
+  await unread.getByRole('link', { name: printed(past) }).click();
+  await expect(page.getByRole('link', { name: 'File 2 as received' })).toBeVisible();
+
+  const reps = page.getByRole('table', { name: /^Asked and ridden/ });
+  await reps.getByRole('button', { name: 'Say RPE and note of rep 4' }).click();
+  const form = page.getByRole('form', { name: 'RPE and note of rep 4' });
+  await form.getByLabel('RPE').fill('eleven');
+  await form.getByLabel('Note').fill('left leg empty');
+  await form.getByLabel('RPE').press('Enter');
+  await expect(form).toContainText('RPE runs from 1 to 10.');
+  await form.getByLabel('RPE').fill('9');
+  await form.getByLabel('RPE').press('Enter');
+  const said = reps.getByRole('button', { name: 'Change RPE and note of rep 4' });
+  await expect(said).toHaveText('RPE 9 · left leg empty');
+
+  // Split where nothing was recorded: each half holds two reps, and the longer one keeps the session.
+  await page.getByText('Joined from two recordings: split them').click();
+  await page.getByRole('button', { name: 'Split', exact: true }).click();
+  await expect(page.getByText(/^Split at 46:\d\d: two rides\.$/)).toBeVisible();
+  await expect(reps.getByRole('row')).toHaveCount(3);
+  await expect(said).toHaveCount(0);
+  await page.getByText('Join or split').click();
+  await page.getByRole('button', { name: /^Join with the recording of 18:\d\d$/ }).click();
+  await expect(reps.getByRole('row')).toHaveCount(5);
+  for (const step of [/^Undone: joined two recordings/, /^Undone: split/]) {
+    await page.keyboard.press('Control+z');
+    await expect(page.getByText(step)).toBeVisible();
+  }
+  await expect(page.getByText('It may have been joined, split or deleted')).toBeVisible();
+  await page.getByRole('link', { name: 'all rides' }).click();
+  await page
+    .getByRole('link', { name: printed(past) })
+    .first()
+    .click();
+  await expect(said).toBeVisible();
+});

@@ -31,6 +31,9 @@ export function aboutAll(...types: TagType[]): Tag[] {
   return about(ALL, ...types);
 }
 
+/** What was not there may be after the next action, or once one is undone. */
+export const ifUndone: Tag[] = ['journal'];
+
 /** What is stale once something of one rider, or one thing, was changed: it, and the lists it stands in. */
 export function changed(id: string, ...types: TagType[]): Tag[] {
   return [...about(id, ...types), ...aboutAll(...types)];

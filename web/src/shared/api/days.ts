@@ -12,7 +12,7 @@ import type {
   Take,
 } from '@uphill/api';
 import type { Plan } from '@uphill/core/sessions';
-import { type Named, about, aboutAll, after, api, changed } from './client.ts';
+import { type Named, about, aboutAll, after, api, changed, ifUndone } from './client.ts';
 
 interface Span {
   readonly from: string;
@@ -44,7 +44,7 @@ export const daysApi = api.injectEndpoints({
     }),
     day: build.query<Day, string>({
       query: (id) => `/days/${id}`,
-      providesTags: (day) => (day ? about(day.riderId, 'days') : []),
+      providesTags: (day) => (day ? about(day.riderId, 'days') : ifUndone),
     }),
     assign: build.mutation<PlacedDay[], Assignment>({
       query: (body) => ({ url: '/days', method: 'POST', body }),

@@ -9,7 +9,7 @@ import type {
   RideSplit,
   RideWhole,
 } from '@uphill/api';
-import { type Named, about, after, api, changed } from './client.ts';
+import { type Named, about, after, api, changed, ifUndone } from './client.ts';
 
 /** Everything that a ride joined or split changes. */
 const remade = (riderId: string) => [
@@ -34,7 +34,7 @@ export const ridesApi = api.injectEndpoints({
     }),
     ride: build.query<RideWhole, string>({
       query: (id) => `/rides/${id}`,
-      providesTags: (ride) => (ride ? about(ride.riderId, 'rides') : []),
+      providesTags: (ride) => (ride ? about(ride.riderId, 'rides') : ifUndone),
     }),
     addRide: build.mutation<Ride, NewRide & { riderId: string }>({
       query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/rides`, method: 'POST', body }),
