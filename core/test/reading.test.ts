@@ -1,4 +1,5 @@
 import {
+  cautionAfter,
   findReps,
   plannedReps,
   type Reading,
@@ -172,5 +173,24 @@ describe('reps', () => {
     const found = findReps(segments, plannedReps(segments), { watts: whole, stops: [stop] });
     const start = (found?.reps[0]?.startS ?? 0) - before.length;
     expect(Math.abs(start - Number(ride.truth.reps[0]!['start']))).toBeLessThanOrEqual(5);
+  });
+});
+
+describe('a caution after a ride', () => {
+  const calm = {
+    ...{ pain: 3, massBeforeKg: 61, massAfterKg: 60.4, ill: false, injured: false },
+  };
+  it.each([
+    [{}, null],
+    [{ pain: 5 }, null],
+    [{ pain: 6, injured: true }, /^Pain over 5/],
+    [{ injured: true }, /^Injured/],
+    [{ ill: true, pain: 9 }, /^Ill: .* a clinician first\.$/],
+    [{ massAfterKg: 61.2 }, /drink less/],
+    [{ massAfterKg: null }, null],
+  ])('of %j', (over, says) => {
+    const said = cautionAfter({ ...calm, ...over });
+    if (says === null) expect(said).toBeNull();
+    else expect(said).toMatch(says);
   });
 });

@@ -29,6 +29,7 @@ export {
   type RideNumbers,
   type RidePack,
 } from './rideNumbers.ts';
+export { cautionAfter } from './suggest/cautionAfter.ts';
 export {
   judgeSuggestion,
   type Outcome,

@@ -1,5 +1,11 @@
 import { rideLogSchema, type Rider, shapeOf, type Suggested } from '@uphill/api';
-import { type KeptReading, suggest, type Suggestion, type VerdictId } from '@uphill/core/review';
+import {
+  cautionAfter,
+  type KeptReading,
+  suggest,
+  type Suggestion,
+  type VerdictId,
+} from '@uphill/core/review';
 import { daysFrom } from '@uphill/core/season';
 import { type Plan, solveWatts } from '@uphill/core/sessions';
 import type { Db } from '../database.ts';
@@ -17,8 +23,6 @@ import { outcomeOf, storedSuggestion } from './suggestionRecords.ts';
 const MOST_BEFORE = 8;
 /** A retest is suggested within so many days of its day. */
 const RETEST_DAYS = 7;
-/** Pain over this is for a clinician. Source: handbook section 8.10. */
-const PAIN = 5;
 
 /** A ride that was read, with what hangs on it. */
 export interface ReadRide {
@@ -71,15 +75,20 @@ async function suggestionFor(
   const climbing = await climbingOn(db, rider, row.date, house);
   const solved = plan ? solveWatts(plan, climbing.rider) : null;
   const log = readJsonOr(row.log, shapeOf(rideLogSchema), {});
+  const mark = await markOf(db, row.id);
   const { heldBpm } = reading;
   const { maximalBpm } = climbing.rider;
   const higher = climbing.heart && heldBpm !== null && maximalBpm !== null && heldBpm > maximalBpm;
   return suggest({
     reading: { ...reading, set: { spread: reading.spread } },
-    rpe: row.rpe ?? (await rpeOfDay(db, row.id)),
+    rpe: row.rpe ?? mark.rpe,
     before: await headlinesBefore(db, row, reading.family),
     tiredRunning: await tiredRunning(db, row),
-    caution: cautionOf(log),
+    caution: cautionAfter({
+      ...{ pain: log.pain ?? null, ill: mark.reason === 'ill' },
+      ...{ injured: mark.reason === 'injured' },
+      ...{ massBeforeKg: log.massBeforeKg ?? null, massAfterKg: log.massAfterKg ?? null },
+    }),
     solvedW: solved?.ok ? solved.value.watts.value : null,
     aboveCurve: reading.question === null ? reading.hardest : null,
     retestDue: await isRetestDue(db, rider, row.date),
@@ -88,22 +97,15 @@ async function suggestionFor(
   });
 }
 
-function cautionOf(log: ReturnType<typeof rideLogSchema.parse>): string | null {
-  if ((log.pain ?? 0) > PAIN) return 'Pain over 5: nothing to ride is suggested. See a clinician.';
-  const [before, after] = [log.massBeforeKg ?? null, log.massAfterKg ?? null];
-  return before !== null && after !== null && after > before
-    ? 'Weight was gained on this ride: drink less next time, and to thirst.'
-    : null;
-}
-
-async function rpeOfDay(db: Db, rideId: string): Promise<number | null> {
+/** What the day of a ride says of it. */
+async function markOf(db: Db, rideId: string) {
   const day = await db
     .selectFrom('ride_matches')
     .innerJoin('days', 'days.id', 'ride_matches.day_id')
-    .select('days.rpe')
+    .select(['days.rpe', 'days.reason'])
     .where('ride_matches.ride_id', '=', rideId)
     .executeTakeFirst();
-  return day?.rpe ?? null;
+  return { rpe: day?.rpe ?? null, reason: day?.reason ?? null };
 }
 
 /** Readings of the family before a ride, the latest first. */

@@ -66,13 +66,7 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
         <div>
           {recording && <ReadRide {...{ rider, ride, recording, read, room }} />}
           <RideNumbers rider={rider} ride={ride} />
-          {recording && recording.notes.length > 0 && (
-            <ul className="sheet import-notes mt-3" aria-label="What was noticed in the recording">
-              {recording.notes.map((note) => (
-                <li key={note}>{note}</li>
-              ))}
-            </ul>
-          )}
+          <Noticed notes={recording?.notes ?? []} />
         </div>
         <div>
           <div className="ride-says">
@@ -88,6 +82,17 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
         </div>
       </div>
     </>
+  );
+}
+
+function Noticed({ notes }: { notes: readonly string[] }) {
+  if (notes.length === 0) return null;
+  return (
+    <ul className="sheet import-notes mt-3" aria-label="What was noticed in the recording">
+      {notes.map((note) => (
+        <li key={note}>{note}</li>
+      ))}
+    </ul>
   );
 }
 
