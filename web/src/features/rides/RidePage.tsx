@@ -47,7 +47,8 @@ export function RidePage() {
   return <Whole key={ride.id} rider={rider} ride={ride} />;
 }
 
-function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
+/** The recording of a ride, how it was read, and what the ride room kept of it. */
+function useParts(rider: Rider, ride: RideWhole) {
   const [first] = ride.recordings;
   const { data: recording, error } = recordingsApi.useRecordingQuery(first?.id ?? '', {
     skip: !first,
@@ -55,12 +56,17 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   const { data: read } = readingsApi.useReadingQuery({ id: ride.id, riderId: rider.id });
   const { data: day } = daysApi.useDayQuery(ride.day?.id ?? '', { skip: ride.day === null });
   const reps = day?.rides.find(({ rideId }) => rideId === ride.id)?.reps;
-  const room = reps?.from === 'room' ? reps.steps : null;
+  const problem = error ? problemOf(error) : null;
+  return { recording, problem, read, room: reps?.from === 'room' ? reps.steps : null };
+}
+
+function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
+  const { recording, problem, read, room } = useParts(rider, ride);
   useOpened(rider, ride);
   return (
     <>
       <Title rider={rider} ride={ride} read={read} pieces={recording?.madeOf?.pieces ?? []} />
-      <ProblemNote problem={error ? problemOf(error) : null} />
+      <ProblemNote problem={problem} />
       <Doubts {...{ rider, ride, read }} halved={recording?.halved ?? false} />
       <div className="columns columns-read">
         <div>
