@@ -12,10 +12,11 @@ const { differences } = await import('./cases/compare.mjs');
 const { SUMS } = await import('./cases/sums.mjs');
 const { SEASON } = await import('./cases/season.mjs');
 const { FUEL } = await import('./cases/fuel.mjs');
+const { REVIEW } = await import('./cases/review.mjs');
 const { differencesOfRide } = await import('./cases/rides.mjs');
 
 /** Kinds of cases by the field they stand under in their file. Whoever builds a section adds its kinds. */
-const KINDS = { ...SUMS, ...SEASON, ...FUEL };
+const KINDS = { ...SUMS, ...SEASON, ...FUEL, ...REVIEW };
 
 const SHARED = path.join(ROOT, '..', 'shared', 'cases');
 const given = process.argv.slice(2);

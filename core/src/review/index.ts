@@ -59,3 +59,4 @@ export { keepReading, type KeptReading, keptReadingSchema, READING_ALGORITHM } f
 export { type CurveBefore } from './overCurve.ts';
 export { type AskedStretch, laidAsked } from './laidAsked.ts';
 export { bandOf } from './reps/askedOfStep.ts';
+export * from './trends/index.ts';

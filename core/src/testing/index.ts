@@ -96,3 +96,4 @@ export {
 export { detailsKind, type Measured, resultOf, type TestResult, thresholdFrom } from './result.ts';
 export { type FtpEstimate, narrowest, pooledFtp, type PooledFtp, type Pull } from './pooledFtp.ts';
 export { meanCadence } from './checks/ofEffort.ts';
+export { type MeasuredBy, noiseOfChange, realness, type Realness } from './noise.ts';

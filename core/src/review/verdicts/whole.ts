@@ -4,6 +4,8 @@ import type { Judged, VerdictRule } from './judged.ts';
 const WINDOW_S = 30;
 /** Heart drift: these seconds are dropped, at least so many are left, and no more than this uneven. */
 const DRIFT = { dropS: 600, leastS: 2400, surge: 1.05, edge: 5, long: 8 } as const;
+/** Of the whole stretch: in either half the strap may have said less. Source: handbook section 5 (Gaps). */
+const VALID_SHARE = 0.9;
 const FELT = 2;
 const LOAD = { low: 0.85, high: 1.15 } as const;
 const FUELLED_SHARE = 0.75;
@@ -64,12 +66,13 @@ export function driftOf({ watts, bpm }: Judged['ride'], from: number, to: number
   const moved = left.map((second) => watts[second] ?? 0);
   const surgeOverMean = (surgeWeightedPower(moved) ?? 0) / meanOf(moved);
   if (!(surgeOverMean <= DRIFT.surge)) return { says: 'not steady', surgeOverMean };
+  if (left.filter((at) => isBeat(bpm[at])).length < VALID_SHARE * left.length) return null;
   const middle = Math.floor(left.length / 2);
   const halves = [left.slice(0, middle), left.slice(middle)].map((half) => {
     const beats = half.map((second) => bpm[second]).filter(isBeat);
     return {
       meanW: meanOf(half.map((second) => watts[second] ?? 0)),
-      bpm: beats.length < 0.9 * half.length ? null : meanOf(beats),
+      bpm: beats.length === 0 ? null : meanOf(beats),
     };
   });
   const [first, second] = halves;

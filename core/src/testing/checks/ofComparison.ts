@@ -1,3 +1,4 @@
+import { type MeasuredBy, noiseOfChange, realness } from '../noise.ts';
 import { differenceInCalendarDays } from 'date-fns';
 import { roundTo } from '../../units/index.ts';
 import { HEAT_APART_C, POSITION_NAMES, setupDifferences } from '../preparation.ts';
@@ -201,7 +202,7 @@ export const change: Checker = ({ ftpW, date, earlier, protocol, powerSource }) 
   );
   if (ftpW === null || !last || last.ftpW === null) return null;
   const off = (ftpW - last.ftpW) / last.ftpW;
-  const noise = 1.96 * Math.SQRT2 * testError(last, protocol, powerSource);
+  const noise = noiseOfChange(measuredBy(last, protocol, powerSource));
   const extraordinary =
     off > EXTRAORDINARY.share && daysBetween(last.date, date) <= EXTRAORDINARY.days;
   const moved = movedBy(off, noise);
@@ -225,17 +226,16 @@ const CHANGE_WORDS: Readonly<Record<Moved, string>> = {
   unknown: 'Cannot tell yet: within the noise of two tests.',
 };
 
-/** Real from the noise of two tests on, likely from half of it. Source: handbook section 4. */
 function movedBy(off: number, noise: number): Moved {
-  if (Math.abs(off) < noise / 2) return 'unknown';
-  if (Math.abs(off) < noise) return 'perhaps';
+  const worth = realness(off, noise);
+  if (worth === 'cannot tell yet') return 'unknown';
+  if (worth === 'likely') return 'perhaps';
   return off < 0 ? 'down' : 'up';
 }
 
-/** Error of one test: 2 % same protocol and source, 3 % other protocol, 4 % other source. Handbook section 4. */
-function testError(last: EarlierTest, protocol: Protocol, powerSource: string): number {
-  if (last.powerSource !== powerSource) return 0.04;
-  return last.protocolId === protocol.id ? 0.02 : 0.03;
+function measuredBy(last: EarlierTest, protocol: Protocol, powerSource: string): MeasuredBy {
+  if (last.powerSource !== powerSource) return 'other source';
+  return last.protocolId === protocol.id ? 'same' : 'other protocol';
 }
 
 function likelyReason(

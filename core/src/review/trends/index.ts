@@ -1,0 +1,16 @@
+/** Whether a rider is changing: lines, slopes and what is left late, each with its noise. Handbook 9.4 to 9.6. */
+export { cadenceSlope } from './cadenceSlope.ts';
+export { heartDrift } from './heartDrift.ts';
+export { HEART_WORDS, type HeartWord, heartWord } from './heartWord.ts';
+export { type HeartPiece, heartPieces } from './pieces.ts';
+export { slopeOf, type Slope } from './slope.ts';
+export {
+  LEGS_FROM,
+  LEGS_S,
+  legsOf,
+  type RideLegs,
+  tiredLegs,
+  type TiredLegs,
+} from './tiredLegs.ts';
+export { type LineOf, offBy, type RidePiece, usualLine, type UsualLine } from './usualLine.ts';
+export { type EnduranceStretch, wattsPerBeat } from './wattsPerBeat.ts';
