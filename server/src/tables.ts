@@ -412,6 +412,8 @@ export interface RideReadingRow {
   says: string | null;
   /** As JSON by schema. */
   reading: string;
+  /** What of it the trends look at, as JSON by schema. */
+  trend: string;
 }
 
 export interface HealthRow {

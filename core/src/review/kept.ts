@@ -90,7 +90,23 @@ export function keepReading(
     readonly limits?: ReviewLimits;
   },
 ): KeptReading {
-  const reading = readRide(asked, ride, limits);
+  return keptOf(readRide(asked, ride, limits), ride, { before, ftpW });
+}
+
+/**
+ * What is kept of a ride that was read.
+ *
+ * @param reading the ride as it was read
+ * @param ride its streams
+ * @param around the rider's curve of before the ride, and the FTP of its day
+ * @returns what is kept
+ * Source: handbook sections 9.1 to 9.3.
+ */
+export function keptOf(
+  reading: Reading,
+  ride: Pick<RideToRead, 'watts' | 'stops'>,
+  { before, ftpW }: { readonly before: CurveBefore | null; readonly ftpW: number | null },
+): KeptReading {
   const { set, ride: ready } = reading;
   const looks = reading.is === 'free' ? hardStretches(ride.watts, ride.stops, ftpW) : null;
   return {

@@ -28,7 +28,8 @@ const STATEMENTS = [
   `CREATE TABLE ride_readings (
     ride_id TEXT PRIMARY KEY REFERENCES rides(id) ON DELETE CASCADE,
     rider_id TEXT NOT NULL REFERENCES riders(id) ON DELETE CASCADE, date TEXT NOT NULL,
-    algorithm INTEGER NOT NULL, family TEXT, headline TEXT, verdict TEXT, says TEXT, reading TEXT NOT NULL
+    algorithm INTEGER NOT NULL, family TEXT, headline TEXT, verdict TEXT, says TEXT, reading TEXT NOT NULL,
+    trend TEXT NOT NULL
   ) STRICT, WITHOUT ROWID`,
   // How often that has: it is no change of the plan, so that nobody's plan is stale by it.
   'ALTER TABLE rider_changes ADD COLUMN readings INTEGER NOT NULL DEFAULT 0',

@@ -20,7 +20,7 @@ import { readJsonOr, readPlan } from './json.ts';
 import { modelOn } from './models.ts';
 import { partsOf } from './recordings.ts';
 import { readRider } from './riders.ts';
-import { type Reader, rides } from './rides.ts';
+import { countingRides, type Reader, rides } from './rides.ts';
 
 /** Rides that go to a thread together. */
 const AT_ONCE = 6;
@@ -91,7 +91,7 @@ export async function readSome(
     const read = await pool.readRides(lot.map(({ ride }) => ride));
     for (const { rideId, reading } of read) all.set(rideId, reading);
     await db.transaction().execute(async (trx) => {
-      for (const [place, { rideId, reading }] of read.entries()) {
+      for (const [place, { rideId, reading, trend }] of read.entries()) {
         const { date, state } = lot[place] as (typeof lot)[number];
         // Changed while it was read: what it was read by is no more.
         if ((await stateOf(trx, rideId)) !== state) continue;
@@ -102,7 +102,7 @@ export async function readSome(
             ...{ family: reading.family, headline: reading.headline?.id ?? null },
             verdict: verdictOfRide({ ...reading, rpe: lot[place]?.ride.said.rpe ?? null }),
             says: reading.headline ? sayVerdict(reading.headline).name : reading.says,
-            reading: JSON.stringify(reading),
+            ...{ reading: JSON.stringify(reading), trend: JSON.stringify(trend) },
           })
           .execute();
       }
@@ -161,10 +161,27 @@ async function toReadOf(db: Db, rider: Rider, ids: readonly string[]): Promise<L
         },
         ftpW,
         limits: house.choices,
+        massKg: climbing.rider.massKg,
+        earlierKj: await riddenBefore(db, row),
+        minutes: row.minutes,
       },
     });
   }
   return lots;
+}
+
+/** Work of the rides before one on its day, kJ. */
+async function riddenBefore(db: Reader, row: RideRow): Promise<number> {
+  if (row.started_at === null) return 0;
+  const { kj } = await countingRides(db)
+    .innerJoin('ride_numbers', 'ride_numbers.ride_id', 'rides.id')
+    .select(({ fn }) => fn.sum<number | null>('ride_numbers.energy_kj').as('kj'))
+    .where('rides.rider_id', '=', row.rider_id)
+    .where('rides.date', '=', row.date)
+    .where('rides.started_at', '<', row.started_at)
+    .where('rides.id', '<>', row.id)
+    .executeTakeFirstOrThrow();
+  return kj ?? 0;
 }
 
 /** What was asked: as it was handed over where the day was changed after it was ridden. */

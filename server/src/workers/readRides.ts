@@ -2,10 +2,13 @@ import type { Gap, Lap } from '@uphill/core/power';
 import {
   type AskedRide,
   type CurveBefore,
-  keepReading,
   type KeptReading,
+  keptOf,
+  readRide,
   type ReviewLimits,
   type RideToRead,
+  rideTrend,
+  type RideTrend,
 } from '@uphill/core/review';
 import { unpackOld } from '../oldStreams.ts';
 import { isPacked, unpackStreams } from '../streamPack.ts';
@@ -28,29 +31,47 @@ export interface ToRead {
   readonly before: CurveBefore | null;
   readonly ftpW: number | null;
   readonly limits: ReviewLimits;
+  /** Body mass on its date, kJ ridden earlier that day, minutes of a ride by hand. */
+  readonly massKg: number | null;
+  readonly earlierKj: number;
+  readonly minutes: number | null;
 }
 
 export interface ReadBack {
   readonly rideId: string;
   readonly reading: KeptReading;
+  readonly trend: RideTrend;
 }
 
 /** Runs in a worker thread: reads some rides against what was asked of them. */
 export default function readRides(all: readonly ToRead[]): ReadBack[] {
-  return all.map(({ rideId, parts, asked, said, ...around }) => {
+  return all.map(({ rideId, parts, asked, said, before, ftpW, limits, ...around }) => {
     // A ride that was joined has one recording as well; one by hand has none.
     const [part] = parts;
-    const ride = part ? partOf(part) : NOTHING;
-    return { rideId, reading: keepReading(asked, { ...ride, ...said }, around) };
+    const { celsius, ...streams } = part ? partOf(part) : NOTHING;
+    const ride = { ...streams, ...said };
+    const reading = readRide(asked, ride, limits);
+    return {
+      ...{ rideId, reading: keptOf(reading, ride, { before, ftpW }) },
+      trend: rideTrend(reading, { ...around, ftpW, celsius, rpe: said.rpe ?? null }),
+    };
   });
 }
 
-const NOTHING = { watts: [], bpm: null, rpm: null, stops: [], laps: [], between: [] };
+const NOTHING = {
+  watts: [],
+  bpm: null,
+  rpm: null,
+  stops: [],
+  laps: [],
+  between: [],
+  celsius: null,
+};
 
 function partOf({ streams, laps, between }: StoredPart) {
   const { channels, stops } = isPacked(streams)
-    ? unpackStreams(streams, ['watts', 'bpm', 'rpm'])
+    ? unpackStreams(streams, ['watts', 'bpm', 'rpm', 'celsius'])
     : unpackOld(streams);
-  const { watts, bpm, rpm } = channels;
-  return { watts: watts ?? [], bpm, rpm, stops, laps, between };
+  const { watts, bpm, rpm, celsius } = channels;
+  return { watts: watts ?? [], bpm, rpm, celsius, stops, laps, between };
 }

@@ -3,6 +3,7 @@ export { cadenceSlope } from './cadenceSlope.ts';
 export { heartDrift } from './heartDrift.ts';
 export { HEART_WORDS, type HeartWord, heartWord } from './heartWord.ts';
 export { type HeartPiece, heartPieces } from './pieces.ts';
+export { type RideTrend, rideTrend, rideTrendSchema, TREND_BESTS_S } from './rideTrend.ts';
 export { slopeOf, type Slope } from './slope.ts';
 export {
   LEGS_FROM,

@@ -3,14 +3,10 @@ export const LEGS_S = [60, 300, 1200] as const;
 /** Work ridden that day before they were begun, kJ per kg; a step reaches up to the next. */
 export const LEGS_FROM = [0, 10, 20, 30] as const;
 
-type PerStep<T> = readonly [T, T, T, T];
+type PerStep<T> = [T, T, T, T];
 
 /** Best means of a ride, W: for 1:00, 5:00 and 20:00, by the step at which they were begun; null where none was. */
-export type RideLegs = readonly [
-  PerStep<number | null>,
-  PerStep<number | null>,
-  PerStep<number | null>,
-];
+export type RideLegs = [PerStep<number | null>, PerStep<number | null>, PerStep<number | null>];
 
 const DAYS = 90;
 const LEAST = 2;

@@ -1,0 +1,183 @@
+import { z } from 'zod';
+import {
+  bestWindows,
+  loadFromPower,
+  surgeWeightedPower,
+  workedEffortLoad,
+} from '../../power/index.ts';
+import { THREE_DOMAINS } from '../../zones/index.ts';
+import type { Reading } from '../reading.ts';
+import type { ReadableRide } from '../rows/readable.ts';
+import { type Drift, driftOf } from '../verdicts/whole.ts';
+import { heartPieces } from './pieces.ts';
+import { legsOf } from './tiredLegs.ts';
+
+/** Durations whose bests are kept of every ride, s. */
+export const TREND_BESTS_S = [5, 15, 30, 60, 180, 300, 480, 600, 1200, 1800, 3600] as const;
+
+const figure = z.number();
+const some = figure.nullable();
+const step = z.tuple([some, some, some, some]);
+
+/** What is kept of a ride so that no trend reads a stream. */
+export const rideTrendSchema = z.object({
+  /** Watts, bpm and rpm of the last minutes of its steady stretches. */
+  pieces: z.array(z.tuple([figure, figure, some])),
+  drift: z.object({ says: z.string(), percent: some, seconds: some }).nullable(),
+  /** Its Endurance stretches of 20:00 and more. */
+  beat: z.object({ minutes: figure, meanW: figure, meanBpm: figure }).nullable(),
+  /** Best 1:00, 5:00 and 20:00 by the work done before; null without watts or mass. */
+  legs: z.tuple([step, step, step]).nullable(),
+  /** At `TREND_BESTS_S`; null beyond its length. */
+  bests: z.array(some),
+  /** Seconds below 75 % of FTP, to 100 % and above; null without watts or FTP. */
+  domains: z.tuple([figure, figure, figure]).nullable(),
+  smooth: some,
+  load: some,
+  celsius: some,
+  set: z
+    .object({
+      reps: figure,
+      riddenS: figure,
+      /** W or bpm, by what it is judged. */
+      mean: some,
+      meanW: some,
+      meanBpm: some,
+    })
+    .nullable(),
+});
+export type RideTrend = z.infer<typeof rideTrendSchema>;
+
+/** What a ride's trend hangs on beside its streams. */
+export interface TrendAround {
+  readonly massKg: number | null;
+  readonly ftpW: number | null;
+  /** Ridden earlier that day, kJ. */
+  readonly earlierKj: number;
+  /** Recorded temperature, °C, 1 Hz; null where none was. */
+  readonly celsius: readonly (number | null)[] | null;
+  /** RPE and minutes, for the load of a ride without watts. */
+  readonly rpe: number | null;
+  readonly minutes: number | null;
+}
+
+const ENDURANCE_S = 1200;
+const WINDOW_S = 30;
+const [BELOW_LT1, BELOW_LT2] = [
+  THREE_DOMAINS.bands[0]?.toPercent ?? 75,
+  THREE_DOMAINS.bands[1]?.toPercent ?? 100,
+];
+const RECOVERY_SHARE = 0.55;
+
+/**
+ * What is kept of a ride for the trends.
+ *
+ * @param reading the ride as it was read
+ * @param around mass and FTP of its date, what was ridden before it that day, temperature, RPE
+ * @returns figures alone, rounded so that nothing that is shown changes by it
+ * Source: handbook sections 9.4 to 9.6.
+ */
+export function rideTrend(
+  { ride, set }: Pick<Reading, 'ride' | 'set'>,
+  around: TrendAround,
+): RideTrend {
+  const { ftpW, massKg } = around;
+  const power = ride.watts !== null;
+  const surge = power ? surgeWeightedPower(ride.moving) : null;
+  const mean = meanIf(Array.from(ride.moving));
+  return {
+    pieces: heartPieces(ride).map(({ watts, bpm, rpm }) => [
+      ...([tenth(watts), tenth(bpm), rpm === null ? null : tenth(rpm)] as const),
+    ]),
+    drift: driftKept(driftOf(ride, 0, ride.seconds)),
+    beat: ftpW === null ? null : enduranceOf(ride, ftpW),
+    legs: power && massKg !== null ? legsOf(ride.clock, massKg, around.earlierKj) : null,
+    bests: power ? bestsOf(ride.clock) : [],
+    domains: power && ftpW !== null ? domainsOf(ride.moving, ftpW) : null,
+    smooth: power && surge !== null && mean ? surge / mean : null,
+    load: loadOf(ride, surge, around),
+    celsius: meanIf((around.celsius ?? []).filter((each) => each !== null)),
+    set: set && {
+      ...{ reps: set.own.length, riddenS: set.riddenS, mean: set.mean },
+      meanW: weighted(set.own, ({ meanW }) => meanW),
+      meanBpm: weighted(set.own, ({ meanBpm }) => meanBpm),
+    },
+  };
+}
+
+function tenth(value: number): number {
+  return Math.round(value * 10) / 10;
+}
+
+function meanIf(values: readonly number[]): number | null {
+  return values.length === 0 ? null : values.reduce((sum, each) => sum + each, 0) / values.length;
+}
+
+function driftKept(drift: Drift | null): RideTrend['drift'] {
+  if (!drift) return null;
+  if (drift.says === 'not steady') return { says: drift.says, percent: null, seconds: null };
+  const { says, driftPercent, seconds } = drift;
+  return { says, percent: driftPercent, seconds };
+}
+
+function loadOf({ moving, watts }: ReadableRide, surge: number | null, around: TrendAround) {
+  if (watts && surge !== null && around.ftpW !== null)
+    return loadFromPower(moving.length, surge, around.ftpW);
+  const { rpe, minutes } = around;
+  return rpe === null || minutes === null ? null : workedEffortLoad(minutes, rpe).value;
+}
+
+function bestsOf(clock: Float64Array): (number | null)[] {
+  const lengths = TREND_BESTS_S.filter((seconds) => seconds <= clock.length);
+  const found = bestWindows(clock, lengths);
+  return TREND_BESTS_S.map(
+    (length) => found.find(({ seconds }) => seconds === length)?.meanW ?? null,
+  );
+}
+
+function domainsOf(moving: ArrayLike<number>, ftpW: number): [number, number, number] {
+  const counts: [number, number, number] = [0, 0, 0];
+  for (let second = 0; second < moving.length; second += 1) {
+    const percent = (100 * Math.round(moving[second] as number)) / ftpW;
+    const above = percent <= BELOW_LT2 ? 1 : 2;
+    counts[percent <= BELOW_LT1 ? 0 : above] += 1;
+  }
+  return counts;
+}
+
+/** Stretches of 20:00 and more whose 30-s mean never rises over Endurance, and which are more than recovery. */
+function enduranceOf({ watts, bpm, stopped }: ReadableRide, ftpW: number): RideTrend['beat'] {
+  if (!watts || !bpm) return null;
+  const kept: number[] = [];
+  let run: number[] = [];
+  let sum = 0;
+  const close = (): void => {
+    const mean = meanIf(run.map((second) => watts[second] ?? 0)) ?? 0;
+    if (run.length >= ENDURANCE_S && mean > RECOVERY_SHARE * ftpW) kept.push(...run);
+    run = [];
+  };
+  const last: number[] = [];
+  for (const [second, value] of watts.entries()) {
+    if (value === null || stopped[second] === 1) continue;
+    last.push(value);
+    sum += value - (last.length > WINDOW_S ? (last[last.length - 1 - WINDOW_S] ?? 0) : 0);
+    if (sum / Math.min(WINDOW_S, last.length) > (BELOW_LT1 / 100) * ftpW) close();
+    else run.push(second);
+  }
+  close();
+  const beats = kept.map((second) => bpm[second]).filter((beat) => beat != null && beat >= 30);
+  const meanBpm = meanIf(beats as number[]);
+  const meanW = meanIf(kept.map((second) => watts[second] ?? 0));
+  if (meanBpm === null || meanW === null || beats.length < 0.9 * kept.length) return null;
+  return { minutes: kept.length / 60, meanW, meanBpm };
+}
+
+function weighted<R extends { readonly seconds: number }>(
+  rows: readonly R[],
+  of: (row: R) => number | null,
+): number | null {
+  const known = rows.filter((row) => of(row) !== null);
+  const seconds = known.reduce((sum, row) => sum + row.seconds, 0);
+  if (seconds === 0) return null;
+  return known.reduce((sum, row) => sum + (of(row) ?? 0) * row.seconds, 0) / seconds;
+}
