@@ -31,3 +31,4 @@ export * from './settings.ts';
 export * from './testDays.ts';
 export * from './tests.ts';
 export * from './training.ts';
+export * from './trends.ts';

@@ -10,6 +10,7 @@ import {
   riderParamsSchema,
   rideReadingSchema,
   rideSchema,
+  trendsSchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import { halveWatts } from '../store/halveWatts.ts';
@@ -17,6 +18,7 @@ import { readingOf } from '../store/readings.ts';
 import { editReps, listReadings, markRead, readRideReading } from '../store/rideReading.ts';
 import { readRide } from '../store/rides.ts';
 import { decide } from '../store/decide.ts';
+import { readTrends } from '../store/trends.ts';
 import { rideRow } from '../store/suggestions.ts';
 import { routes } from './route.ts';
 
@@ -48,6 +50,17 @@ export const readingRoutes = routes((app, { db, pool, keeper }) => {
       keeper.stop(params.riderId);
       return { job: keeper.state(params.riderId) };
     },
+  );
+  app.get(
+    '/riders/:riderId/trends',
+    {
+      schema: {
+        params: riderParamsSchema,
+        querystring: daysQuerySchema,
+        response: { 200: trendsSchema },
+      },
+    },
+    ({ params, query }) => readTrends(db, params.riderId, query),
   );
   app.get(
     '/rides/:id/reading',

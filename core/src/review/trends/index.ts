@@ -15,3 +15,9 @@ export {
 } from './tiredLegs.ts';
 export { type LineOf, offBy, type RidePiece, usualLine, type UsualLine } from './usualLine.ts';
 export { type EnduranceStretch, wattsPerBeat } from './wattsPerBeat.ts';
+export type { BeatPoint } from './beatTrend.ts';
+export type { CurveTrend, NewBest } from './curveTrend.ts';
+export type { FamilySet, FamilyTrend } from './familyTrends.ts';
+export type { HeartPoint } from './heartTrend.ts';
+export type { MonthFigures } from './months.ts';
+export { type TrendRide, trendsOf, type TrendsShown } from './trendsOf.ts';

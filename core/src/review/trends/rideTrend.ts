@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   bestWindows,
+  isBeat,
   loadFromPower,
   surgeWeightedPower,
   workedEffortLoad,
@@ -34,6 +35,11 @@ export const rideTrendSchema = z.object({
   domains: z.tuple([figure, figure, figure]).nullable(),
   smooth: some,
   load: some,
+  /** FTP of its date, W, and the RPE that was expected. */
+  ftpW: some,
+  expectedRpe: some,
+  /** Mean of the first minute, bpm. */
+  startBpm: some,
   celsius: some,
   set: z
     .object({
@@ -78,7 +84,7 @@ const RECOVERY_SHARE = 0.55;
  * Source: handbook sections 9.4 to 9.6.
  */
 export function rideTrend(
-  { ride, set }: Pick<Reading, 'ride' | 'set'>,
+  { ride, set, expectedRpe }: Pick<Reading, 'ride' | 'set' | 'expectedRpe'>,
   around: TrendAround,
 ): RideTrend {
   const { ftpW, massKg } = around;
@@ -95,7 +101,8 @@ export function rideTrend(
     bests: power ? bestsOf(ride.clock) : [],
     domains: power && ftpW !== null ? domainsOf(ride.moving, ftpW) : null,
     smooth: power && surge !== null && mean ? surge / mean : null,
-    load: loadOf(ride, surge, around),
+    ...{ load: loadOf(ride, surge, around), ftpW, expectedRpe },
+    startBpm: meanIf((ride.bpm ?? []).slice(0, 60).filter(isBeat)),
     celsius: meanIf((around.celsius ?? []).filter((each) => each !== null)),
     set: set && {
       ...{ reps: set.own.length, riddenS: set.riddenS, mean: set.mean },

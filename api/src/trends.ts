@@ -1,0 +1,34 @@
+import { rideTrendSchema } from '@uphill/core/review';
+import { z } from 'zod';
+import { dateSchema, idSchema } from './common.ts';
+import { powerSourceSchema } from './powerSource.ts';
+import { RIDE_KINDS } from './rides.ts';
+import { shapeOf } from './shape.ts';
+
+/** A ride as the trends look at it: figures alone, none of which is reckoned again. */
+export const trendRideSchema = z.object({
+  rideId: idSchema,
+  date: dateSchema,
+  kind: z.enum(RIDE_KINDS),
+  source: powerSourceSchema,
+  /** As it was written down; empty where nobody said. */
+  position: z.string(),
+  /** Family of the book, and what the session was called. */
+  family: z.string().nullable(),
+  name: z.string(),
+  headline: z.string().nullable(),
+  says: z.string().nullable(),
+  rpe: z.number().nullable(),
+  movingS: z.number(),
+  meanW: z.number().nullable(),
+  meanBpm: z.number().nullable(),
+  energyKj: z.number().nullable(),
+  trend: rideTrendSchema,
+});
+export type TrendRide = z.infer<typeof trendRideSchema>;
+
+/** The rides of a span, the earliest first, and how many are still being read. */
+export const trendsSchema = shapeOf(
+  z.object({ rides: z.array(trendRideSchema), waiting: z.number().int() }),
+);
+export interface Trends extends z.infer<typeof trendsSchema> {}

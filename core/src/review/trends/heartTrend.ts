@@ -1,0 +1,106 @@
+import { daysFromTo } from './days.ts';
+import { type HeartWord, heartWord } from './heartWord.ts';
+import { medianOf } from './statistics.ts';
+import type { TrendRide } from './trendsOf.ts';
+import { offBy, type RidePiece, usualLine } from './usualLine.ts';
+
+/** A ride beside the usual line of its day. */
+export interface HeartPoint {
+  readonly rideId: string;
+  readonly date: string;
+  readonly offPercent: number;
+  readonly noisePercent: number;
+  readonly word: HeartWord;
+  /** What has to be said beside it: other weather, a first time, a heart that ran before the start. */
+  readonly beside: readonly string[];
+}
+
+const LOOKS_BACK_DAYS = 42;
+const LIKE_IT_DAYS = 14;
+const WARMER = 8;
+const NERVES = { bpm: 25, rides: 5 } as const;
+const SHARE = { low: 0.5, high: 1.05 } as const;
+
+/**
+ * How far the heart of each ride lay off the usual line of the 42 days before it.
+ *
+ * @param rides in the order of their dates
+ * @param from first day that is asked for, `yyyy-mm-dd`
+ * @param per10 cadence slope, beats per 10 rpm; null where it is not known
+ * @returns the rides that could be laid against a line
+ * Source: handbook section 9.4.
+ */
+export function heartTrend(
+  rides: readonly TrendRide[],
+  from: string,
+  per10: number | null,
+): HeartPoint[] {
+  const points: HeartPoint[] = [];
+  let first = 0;
+  for (const [at, ride] of rides.entries()) {
+    while (daysFromTo(rides[first]?.date ?? ride.date, ride.date) > LOOKS_BACK_DAYS) first += 1;
+    if (ride.date < from && daysFromTo(ride.date, from) > LIKE_IT_DAYS) continue;
+    const point = pointOf(ride, rides.slice(first, at), points, per10);
+    if (point) points.push(point);
+  }
+  return points.filter(({ date }) => date >= from);
+}
+
+function pointOf(
+  ride: TrendRide,
+  before: readonly TrendRide[],
+  earlier: readonly HeartPoint[],
+  per10: number | null,
+): HeartPoint | null {
+  const { ftpW, expectedRpe } = ride.trend;
+  if (ftpW === null) return null;
+  const own = piecesOf(ride, ride.date).filter(
+    ({ watts }) => watts >= SHARE.low * ftpW && watts <= SHARE.high * ftpW,
+  );
+  if (own.length === 0) return null;
+  const line = usualLine(
+    before.flatMap((each) => piecesOf(each, ride.date)),
+    { ftpW, source: ride.source, position: ride.position, per10 },
+  );
+  if (!line.ok) return null;
+  const offPercent = offBy(line.value, own);
+  const { noisePercent } = line.value;
+  const anotherLikeIt = earlier.some(
+    (each) =>
+      daysFromTo(each.date, ride.date) <= LIKE_IT_DAYS && each.offPercent <= -2 * each.noisePercent,
+  );
+  return {
+    ...{ rideId: ride.rideId, date: ride.date, offPercent, noisePercent },
+    word: heartWord({ offPercent, noisePercent, rpe: ride.rpe, expectedRpe, anotherLikeIt }),
+    beside: besideOf(ride, before, line.value.celsius),
+  };
+}
+
+function besideOf(
+  { trend, kind }: TrendRide,
+  before: readonly TrendRide[],
+  usual: number | null,
+): string[] {
+  const { celsius, startBpm } = trend;
+  const starts = before.flatMap((each) => each.trend.startBpm ?? []);
+  const ran =
+    startBpm !== null && starts.length >= NERVES.rides && startBpm - medianOf(starts) > NERVES.bpm;
+  const first = kind === 'test' && !before.some((each) => each.kind === 'test');
+  return [
+    ...(celsius !== null && usual !== null && Math.abs(celsius - usual) > WARMER
+      ? [`${Math.round(celsius)} °C, usually ${Math.round(usual)}`]
+      : []),
+    ...(ran || first ? ['first time'] : []),
+  ];
+}
+
+function piecesOf(
+  { rideId, date, source, position, trend }: TrendRide,
+  today: string,
+): RidePiece[] {
+  const daysAgo = daysFromTo(date, today);
+  return trend.pieces.map(([watts, bpm, rpm]) => ({
+    ...{ ride: rideId, daysAgo, source, position, watts, bpm, rpm },
+    celsius: trend.celsius,
+  }));
+}

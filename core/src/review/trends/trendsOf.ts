@@ -1,0 +1,70 @@
+import { daysFromTo } from './days.ts';
+import { beatTrend, type BeatPoint } from './beatTrend.ts';
+import { type CurveTrend, curveTrend } from './curveTrend.ts';
+import { type FamilyTrend, familyTrends } from './familyTrends.ts';
+import { heartTrend, type HeartPoint } from './heartTrend.ts';
+import { type MonthFigures, monthsOf } from './months.ts';
+import type { RideTrend } from './rideTrend.ts';
+import { tiredLegs, type TiredLegs } from './tiredLegs.ts';
+
+/** A ride as the trends look at it. */
+export interface TrendRide {
+  readonly rideId: string;
+  /** Local date, `yyyy-mm-dd`. */
+  readonly date: string;
+  readonly kind: string;
+  readonly source: string;
+  readonly position: string;
+  readonly family: string | null;
+  readonly name: string;
+  readonly headline: string | null;
+  readonly says: string | null;
+  readonly rpe: number | null;
+  readonly movingS: number;
+  readonly meanW: number | null;
+  readonly meanBpm: number | null;
+  readonly energyKj: number | null;
+  readonly trend: RideTrend;
+}
+
+/** Everything that the trends of a rider show. */
+export interface TrendsShown {
+  readonly families: readonly FamilyTrend[];
+  readonly heart: readonly HeartPoint[];
+  readonly beat: readonly BeatPoint[];
+  readonly legs: readonly TiredLegs[];
+  readonly curve: CurveTrend;
+  readonly months: readonly MonthFigures[];
+}
+
+/**
+ * Reads the trends of a rider off what is kept of the rides.
+ *
+ * @param rides in any order, those of a year before the span among them: lines and bests look back
+ * @param span first and last day that is shown, `yyyy-mm-dd`
+ * @param per10 the rider's cadence slope, beats per 10 rpm; null where it is not known
+ * @returns what is shown of the span
+ * Source: handbook sections 9.4 to 9.6.
+ */
+export function trendsOf(
+  rides: readonly TrendRide[],
+  span: { readonly from: string; readonly to: string },
+  per10: number | null = null,
+): TrendsShown {
+  const all = [...rides]
+    .filter(({ date }) => date <= span.to)
+    .sort((one, other) => (one.date < other.date ? -1 : Number(one.date > other.date)));
+  const shown = all.filter(({ date }) => date >= span.from);
+  return {
+    families: familyTrends(shown),
+    heart: heartTrend(all, span.from, per10),
+    beat: beatTrend(all, span.from),
+    legs: tiredLegs(
+      all.flatMap(({ date, trend }) =>
+        trend.legs === null ? [] : [{ daysAgo: daysFromTo(date, span.to), legs: trend.legs }],
+      ),
+    ),
+    curve: curveTrend(all, span),
+    months: monthsOf(all, span.from),
+  };
+}

@@ -1,0 +1,56 @@
+import { rideLogSchema, shapeOf, type Trends } from '@uphill/api';
+import { READING_ALGORITHM, type RideTrend, rideTrendSchema } from '@uphill/core/review';
+import type { Db } from '../database.ts';
+import { readJsonOr } from './json.ts';
+import { unreadRides } from './readings.ts';
+import { riderName } from './riderName.ts';
+import { countingRides } from './rides.ts';
+
+const trend = shapeOf(rideTrendSchema);
+const log = shapeOf(rideLogSchema);
+
+/** What the trends of a rider look at: the rides that count within some days. No stream is read for it. */
+export async function readTrends(
+  db: Db,
+  riderId: string,
+  range: { from: string; to: string },
+): Promise<Trends> {
+  await riderName(db, riderId);
+  const waiting = await unreadRides(db, { riderId, ...range });
+  const rows = await countingRides(db)
+    .innerJoin('ride_readings', 'ride_readings.ride_id', 'rides.id')
+    .leftJoin('ride_numbers', 'ride_numbers.ride_id', 'rides.id')
+    .leftJoin('ride_matches', 'ride_matches.ride_id', 'rides.id')
+    .leftJoin('days', 'days.id', 'ride_matches.day_id')
+    .leftJoin('day_figures', 'day_figures.day_id', 'days.id')
+    .select(['rides.id', 'rides.date', 'rides.kind', 'rides.power_source', 'rides.log'])
+    .select(['rides.rpe', 'rides.minutes', 'days.rpe as day_rpe', 'day_figures.name'])
+    .select(['ride_readings.family', 'ride_readings.headline', 'ride_readings.says'])
+    .select(['ride_readings.trend', 'ride_numbers.moving_s', 'ride_numbers.mean_w'])
+    .select(['ride_numbers.mean_bpm', 'ride_numbers.energy_kj'])
+    .where('rides.rider_id', '=', riderId)
+    .where('rides.date', '>=', range.from)
+    .where('rides.date', '<=', range.to)
+    .where('ride_readings.algorithm', '=', READING_ALGORITHM)
+    .orderBy('rides.date')
+    .orderBy('rides.started_at')
+    .execute();
+  return {
+    waiting: waiting.length,
+    rides: rows.flatMap((row) => {
+      const kept = readJsonOr<RideTrend | null>(row.trend, trend, null);
+      if (!kept) return [];
+      const said = readJsonOr(row.log, log, {});
+      return [
+        {
+          ...{ rideId: row.id, date: row.date, kind: row.kind, source: row.power_source },
+          ...{ position: said.position ?? '', family: row.family, name: row.name ?? '' },
+          ...{ headline: row.headline, says: row.says, rpe: row.rpe ?? row.day_rpe },
+          movingS: row.moving_s ?? (row.minutes ?? 0) * 60,
+          ...{ meanW: row.mean_w, meanBpm: row.mean_bpm, energyKj: row.energy_kj },
+          trend: { ...kept, celsius: said.celsius ?? kept.celsius },
+        },
+      ];
+    }),
+  };
+}
