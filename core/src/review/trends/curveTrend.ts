@@ -77,7 +77,8 @@ function newBests(efforts: readonly Effort[], seconds: number, from: string): Ne
   );
   if (before.length === 0) return [];
   const old = before.reduce((most, each) => (each.watts > most.watts ? each : most));
-  if (best.watts <= old.watts) return [];
+  // Less than a watt is no best that anybody would tell.
+  if (best.watts < old.watts + 1) return [];
   const { ride } = best;
   return [
     {

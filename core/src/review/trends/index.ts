@@ -21,3 +21,4 @@ export type { FamilySet, FamilyTrend } from './familyTrends.ts';
 export type { HeartPoint } from './heartTrend.ts';
 export type { MonthFigures } from './months.ts';
 export { type TrendRide, trendsOf, type TrendsShown } from './trendsOf.ts';
+export { sayBeat, sayCurve, sayFamily, sayHeart, sayLegs } from './words.ts';

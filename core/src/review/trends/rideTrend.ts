@@ -6,7 +6,6 @@ import {
   surgeWeightedPower,
   workedEffortLoad,
 } from '../../power/index.ts';
-import { THREE_DOMAINS } from '../../zones/index.ts';
 import type { Reading } from '../reading.ts';
 import type { ReadableRide } from '../rows/readable.ts';
 import { type Drift, driftOf } from '../verdicts/whole.ts';
@@ -69,10 +68,8 @@ export interface TrendAround {
 
 const ENDURANCE_S = 1200;
 const WINDOW_S = 30;
-const [BELOW_LT1, BELOW_LT2] = [
-  THREE_DOMAINS.bands[0]?.toPercent ?? 75,
-  THREE_DOMAINS.bands[1]?.toPercent ?? 100,
-];
+/** Limits of the three domains without a lactate test, % of FTP. Source: handbook section 6. */
+const [BELOW_LT1, BELOW_LT2] = [75, 100];
 const RECOVERY_SHARE = 0.55;
 
 /**

@@ -1,6 +1,7 @@
 import type { MonthOfDays, Ride, Rider } from '@uphill/api';
 import { type ReactNode, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { readingsApi } from '../../shared/api/readings.ts';
 import { ridesApi } from '../../shared/api/rides.ts';
@@ -45,9 +46,12 @@ function Rides({ rider }: { rider: Rider }) {
         <span className="soft">
           {all === 1 ? '1 ride' : `${all} rides`}, every recording kept as received
         </span>
-        <Button variant="outline-secondary" className="ms-auto" onClick={() => setAdding(true)}>
-          Add a ride without a recording
-        </Button>
+        <span className="ms-auto d-flex flex-wrap gap-3 align-items-center">
+          <Link to={`/riders/${rider.id}/trends`}>Trends</Link>
+          <Button variant="outline-secondary" onClick={() => setAdding(true)}>
+            Add a ride without a recording
+          </Button>
+        </span>
       </div>
       <ReadingJobLine riderId={rider.id} />
       {adding && <AddRide rider={rider} close={() => setAdding(false)} />}

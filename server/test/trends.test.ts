@@ -1,0 +1,63 @@
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import { trendsOf } from '@uphill/core/review';
+import { type Ask, day, eights, fileOf, house, newRider, upload } from './support.ts';
+
+let home: Awaited<ReturnType<typeof house>>;
+let ask: Ask;
+beforeEach(async () => {
+  home = await house();
+  ({ ask } = home);
+});
+afterEach(() => home.close());
+
+it('trends follow what the coach says of rides: withdrawn ones are gone, another mass moves tired legs', async () => {
+  const rider = await newRider(ask);
+  await ask('POST', `/riders/${rider.id}/ftp`, {
+    ...{ testId: null, usedW: 260, countsFrom: '2026-01-01', reason: '' },
+  });
+  const session = (await ask('POST', '/sessions', { plan: eights() })).body;
+  const days = [-36, -29, -22, -15, -8, -1].map(day);
+  await ask('POST', `/riders/${rider.id}/days`, { sessionId: session.id, dates: days });
+  const rides: { id: string; version: number }[] = [];
+  for (const [week, date] of days.entries())
+    rides.push(
+      (
+        await upload(
+          home.app,
+          rider.id,
+          `${date}.csv`,
+          fileOf(date, () => 1 + week / 200),
+        )
+      ).body.ride,
+    );
+  await home.app.keeper.rested();
+  const span = { from: day(-60), to: day(0) };
+  const read = async () => {
+    const { body } = await ask('GET', `/riders/${rider.id}/trends?from=${day(-400)}&to=${day(0)}`);
+    expect(body.waiting).toBe(0);
+    return { rides: body.rides, shown: trendsOf(body.rides, span) };
+  };
+  const before = await read();
+  const [family] = before.shown.families;
+  expect(family).toMatchObject({ sets: { length: 6 }, slope: { real: true } });
+  // 260 W × 0.5 % a week.
+  expect(family?.slope?.perMonth).toBeCloseTo((260 / 200 / 7) * 30.44, 0);
+  // Without a mass nobody knows how much was ridden before.
+  expect(before.shown.legs[0]?.steps).toEqual([null, null, null, null]);
+
+  const last = (await ask('GET', `/rides/${rides[5]?.id}`)).body;
+  await ask('PATCH', `/rides/${last.id}`, { version: last.version, withdrawn: 'a friend rode it' });
+  await home.app.keeper.rested();
+  expect((await read()).shown.families[0]?.sets).toHaveLength(5);
+  await ask('POST', '/undo');
+  const efforts = async (kg: number, date: string) => {
+    const { status } = await ask('POST', `/riders/${rider.id}/body-mass`, { date, kg });
+    expect(status).toBe(200);
+    await home.app.keeper.rested();
+    const { shown } = await read();
+    return shown.legs[0]?.steps.map((step) => step?.efforts ?? 0);
+  };
+  // The last of four eights began after some 550 kJ: over 10 kJ/kg of the lighter rider alone.
+  expect(await efforts(50, day(-50))).toEqual([6, 6, 0, 0]);
+  expect(await efforts(80, day(-49))).toEqual([6, 0, 0, 0]);
+});

@@ -1,0 +1,84 @@
+import { type FamilyTrend, sayFamily } from '@uphill/core/review';
+import { BOOK } from '@uphill/core/sessions';
+import { roundHalfUp } from '@uphill/core/units';
+import { Link } from 'react-router';
+import { TrendDots } from '../../charts/TrendDots.tsx';
+import { printDay } from '../../shared/dates.ts';
+import { WideTable } from '../../ui/WideTable.tsx';
+import { rideAddress, type Shown } from './shown.ts';
+import { TrendSheet } from './TrendSheet.tsx';
+
+/** Every family over time, the one ridden last first. */
+export function FamilySheets(given: Shown) {
+  const { families } = given.shown;
+  if (families.length === 0) return null;
+  return (
+    <>
+      <h2 className="mt-4">The same set over time</h2>
+      <div className="trend-sheets">
+        {families.map((family) => (
+          <Family key={family.family} {...given} of={family} />
+        ))}
+      </div>
+    </>
+  );
+}
+
+function Family({ rider, span, under, of }: Shown & { of: FamilyTrend }) {
+  const unit = rider.powerSource === 'none' ? 'bpm' : 'W';
+  const dotOf = (set: FamilyTrend['sets'][number]) => ({
+    ...{ to: rideAddress(rider, set.rideId), date: set.date, value: set.mean },
+    says: [set.says, set.rpe === null ? null : `RPE ${set.rpe}`, set.apart]
+      .filter((each) => each !== null && each !== '')
+      .join(', '),
+    apart: set.apart !== null,
+  });
+  const other = under?.families.find(({ family }) => family === of.family);
+  const name = BOOK.find(({ id }) => id === of.family)?.name ?? of.family;
+  return (
+    <TrendSheet
+      name={name}
+      says={sayFamily(of, unit)}
+      draw={(height) => (
+        <TrendDots
+          {...{ span, height, slope: of.slope }}
+          dots={of.sets.map(dotOf)}
+          under={other?.sets.map(dotOf) ?? []}
+          print={(value) => `${roundHalfUp(value)} ${unit}`}
+        />
+      )}
+    >
+      <details className="card-controls">
+        <summary>Set by set</summary>
+        <WideTable of={`${name}, set by set`} size="sm" className="mb-0">
+          <thead>
+            <tr>
+              {['Ridden', 'Minutes', unit, 'Heart rate', 'RPE', 'Verdict'].map((head) => (
+                <th key={head} scope="col">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {[...of.sets].reverse().map((set) => (
+              <tr key={set.rideId}>
+                <th scope="row">
+                  <Link to={rideAddress(rider, set.rideId)}>{printDay(set.date)}</Link>
+                </th>
+                <td>{roundHalfUp(set.minutes)}</td>
+                <td className="ridden">{roundHalfUp(set.mean)}</td>
+                <td>{set.meanBpm === null ? '' : `${roundHalfUp(set.meanBpm)} bpm`}</td>
+                <td>{set.rpe ?? ''}</td>
+                <td>
+                  {set.says}
+                  {set.apart && <span className="soft small d-block">{set.apart}</span>}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </WideTable>
+      </details>
+    </TrendSheet>
+  );
+}

@@ -1,0 +1,42 @@
+import { Maximize2, Minimize2 } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import Button from 'react-bootstrap/Button';
+
+const HEIGHT = { small: 150, large: 380 } as const;
+
+/** A trend: its drawing, which enlarges, and one sentence that says what it shows and how sure it is. */
+export function TrendSheet({
+  name,
+  says,
+  children,
+  draw,
+}: {
+  name: string;
+  says: string;
+  children?: ReactNode;
+  draw?: (height: number) => ReactNode;
+}) {
+  const [large, setLarge] = useState(false);
+  return (
+    <section className={large ? 'sheet trend-large' : 'sheet'} aria-label={name}>
+      <div className="d-flex align-items-start gap-2">
+        <h2 className="flex-grow-1">{name}</h2>
+        {draw && (
+          <Button
+            size="sm"
+            variant="link"
+            className="card-controls"
+            aria-pressed={large}
+            aria-label={`Enlarge ${name}`}
+            onClick={() => setLarge(!large)}
+          >
+            {large ? <Minimize2 size={16} aria-hidden /> : <Maximize2 size={16} aria-hidden />}
+          </Button>
+        )}
+      </div>
+      <p className="trend-says">{says}</p>
+      {draw?.(large ? HEIGHT.large : HEIGHT.small)}
+      {children}
+    </section>
+  );
+}

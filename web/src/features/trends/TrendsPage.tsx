@@ -1,0 +1,160 @@
+import type { Rider, TrendRide } from '@uphill/api';
+import { Printer } from 'lucide-react';
+import Button from 'react-bootstrap/Button';
+import { Link, useSearchParams } from 'react-router';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { ridersApi } from '../../shared/api/riders.ts';
+import { trendsApi } from '../../shared/api/trends.ts';
+import { plusDays, today } from '../../shared/dates.ts';
+import { Heading } from '../../ui/Heading.tsx';
+import { Loading } from '../../ui/Loading.tsx';
+import { Empty, ProblemNote } from '../../ui/messages.tsx';
+import { SelectField } from '../../ui/SelectField.tsx';
+import { WithRider } from '../../ui/WithRider.tsx';
+import { useTrends } from '../../workers/useTrends.ts';
+import { ReadingJobLine } from '../rides/ReadingJobLine.tsx';
+import { BeatSheet, DriftSheet } from './BeatSheets.tsx';
+import { CurveSheet } from './CurveSheet.tsx';
+import { FamilySheets } from './FamilySheets.tsx';
+import { HeartSheet } from './HeartSheet.tsx';
+import { LegsSheet } from './LegsSheet.tsx';
+import { MonthsSheet } from './MonthsSheet.tsx';
+import { shiftedBy, type Shown } from './shown.ts';
+
+const SPANS = [
+  ['91', 'three months'],
+  ['182', 'six months'],
+  ['365', 'a year'],
+  ['730', 'two years'],
+  ['3653', 'ten years'],
+] as const;
+type SpanDays = (typeof SPANS)[number][0];
+/** Bests and the year before look back so far. */
+const LOOKS_BACK_DAYS = 366;
+
+/** Is the rider changing, did it work, what is left late: one span for all, each with its noise. */
+export function TrendsPage() {
+  return <WithRider>{(rider) => <Trends rider={rider} />}</WithRider>;
+}
+
+function Trends({ rider }: { rider: Rider }) {
+  const [search, setSearch] = useSearchParams();
+  const days = (SPANS.find(([each]) => each === search.get('span')) ?? SPANS[1])[0];
+  const under = search.get('under') ?? 'none';
+  const span = { from: plusDays(today(), 1 - Number(days)), to: today() };
+  const choose = (name: string, value: string): void =>
+    setSearch(
+      (before) => {
+        before.set(name, value);
+        return before;
+      },
+      { replace: true },
+    );
+  return (
+    <div className="trends-page">
+      <div className="title-row">
+        <Heading>Trends</Heading>
+        <Link to={`/riders/${rider.id}/rides`} className="card-controls">
+          All rides
+        </Link>
+        <span className="ms-auto d-flex flex-wrap gap-3 align-items-end card-controls">
+          <SelectField<SpanDays>
+            label="Span"
+            options={SPANS}
+            value={days}
+            choose={(next) => choose('span', next)}
+          />
+          <UnderField rider={rider} value={under} choose={(next) => choose('under', next)} />
+          <Button variant="outline-secondary" onClick={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print
+          </Button>
+        </span>
+      </div>
+      <ReadingJobLine riderId={rider.id} />
+      <Sheets rider={rider} span={span} under={under} />
+    </div>
+  );
+}
+
+/** Who or what is laid under the rider's own dots. */
+function UnderField({
+  rider,
+  value,
+  choose,
+}: {
+  rider: Rider;
+  value: string;
+  choose: (next: string) => void;
+}) {
+  const { data: riders = [] } = ridersApi.useRidersQuery();
+  const others = riders.filter(({ id, archived }) => id !== rider.id && !archived);
+  return (
+    <SelectField
+      label="Under it"
+      options={[
+        ['none', 'nothing'],
+        ['year', 'a year before'],
+        ...others.map(({ id, name }) => [id, name] as const),
+      ]}
+      value={value}
+      choose={choose}
+    />
+  );
+}
+
+interface Span {
+  readonly from: string;
+  readonly to: string;
+}
+
+function useShown(riderId: string | null, span: Span) {
+  const { data, error } = trendsApi.useTrendsQuery(
+    { riderId: riderId ?? '', from: plusDays(span.from, -LOOKS_BACK_DAYS), to: span.to },
+    { skip: riderId === null },
+  );
+  return { rides: data?.rides, error, shown: useTrends(data?.rides, span) };
+}
+
+function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: string }) {
+  const own = useShown(rider.id, span);
+  const year = { from: plusDays(span.from, -365), to: plusDays(span.to, -365) };
+  const isOther = under !== 'none' && under !== 'year';
+  const before = useShown(under === 'year' ? rider.id : null, year);
+  const other = useShown(isOther ? under : null, span);
+  if (own.error) return <ProblemNote problem={problemOf(own.error)} />;
+  if (!own.rides || !own.shown) return <Loading />;
+  if (own.rides.length === 0)
+    return (
+      <Empty title="No rides yet">
+        Send recordings on the page Rides: trends follow by themselves.
+      </Empty>
+    );
+  const given: Shown = {
+    ...{ rider, span, rides: own.rides, shown: own.shown },
+    under: isOther ? other.shown : before.shown && shiftedBy(before.shown, 365),
+  };
+  return (
+    <>
+      {hasPower(own.rides) ? (
+        <div className="trend-sheets">
+          <HeartSheet {...given} />
+          <BeatSheet {...given} />
+          <DriftSheet {...given} />
+          <CurveSheet {...given} />
+          <LegsSheet {...given} />
+        </div>
+      ) : (
+        <p className="soft">
+          Without watts the trends are those of time, heart rate and effort: the sets below, and the
+          months.
+        </p>
+      )}
+      <FamilySheets {...given} />
+      <MonthsSheet {...given} />
+    </>
+  );
+}
+
+function hasPower(rides: readonly TrendRide[]): boolean {
+  return rides.some(({ meanW }) => meanW !== null);
+}
