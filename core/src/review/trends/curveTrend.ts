@@ -57,7 +57,7 @@ export function curveTrend(
     if (last && days > LATELY_DAYS) notAsked.push({ seconds, days });
   }
   return {
-    bests: bests.sort((one, other) => (one.date < other.date ? 1 : -1)),
+    bests: bests.sort((one, other) => daysFromTo(one.date, other.date)),
     notAsked,
   };
 }

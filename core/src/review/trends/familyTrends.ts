@@ -48,7 +48,7 @@ export function familyTrends(rides: readonly TrendRide[]): FamilyTrend[] {
       families.set(ride.family, [...(families.get(ride.family) ?? []), ride]);
   return [...families]
     .map(([family, own]) => trendOf(family, own))
-    .sort((one, other) => (lastOf(one) < lastOf(other) ? 1 : -1));
+    .sort((one, other) => daysFromTo(lastOf(one), lastOf(other)));
 }
 
 function lastOf({ sets }: FamilyTrend): string {

@@ -1,0 +1,184 @@
+import {
+  heartPieces,
+  legsOf,
+  sayFamily,
+  sayHeart,
+  sayLegs,
+  slopeOf,
+  type TrendRide,
+  trendsOf,
+} from '@uphill/core/review';
+import { assert, constant, double, integer, property, tuple, array as list } from 'fast-check';
+import { describe, expect, it } from 'vitest';
+
+const SPAN = { from: '2026-09-01', to: '2026-11-30' };
+const dayOf = (day: number): string =>
+  new Date(Date.UTC(2026, 8, 1 + day)).toISOString().slice(0, 10);
+
+/** A threshold set on a day of the span, or a ride without one. */
+function ride(day: number, mean: number | null, over: Partial<TrendRide> = {}): TrendRide {
+  const set = mean === null ? null : { reps: 4, riddenS: 1920, mean, meanW: mean, meanBpm: 160 };
+  return {
+    ...{ rideId: `ride ${day}`, date: dayOf(day), kind: 'session', source: 'crank' },
+    ...{ position: '', family: mean === null ? null : 'threshold', name: '', headline: null },
+    ...{ says: null, rpe: 7, movingS: 3600, meanW: 200, meanBpm: 150, energyKj: 720 },
+    ...over,
+    trend: {
+      ...{ pieces: [], drift: null, beat: null, legs: null, bests: [], domains: null },
+      ...{ smooth: null, load: 60, ftpW: 260, expectedRpe: 6.5, startBpm: null, celsius: null },
+      ...{ set },
+      ...over.trend,
+    },
+  };
+}
+
+/** Four steady minutes of a heart that needs so many beats more than 70 + 0.4 × W. */
+const heart = (off = 0): TrendRide['trend']['pieces'] =>
+  [150, 170, 190, 210].map((watts) => [watts, (70 + 0.4 * watts) * (1 + off / 100), 90]);
+const beating = (day: number, off = 0, more: Partial<TrendRide> = {}): TrendRide =>
+  ride(day, null, {
+    ...more,
+    trend: { ...ride(day, null).trend, ...more.trend, pieces: heart(off) },
+  });
+
+describe('the same set over time', () => {
+  const climbing = [0, 10, 20, 30, 40, 50].map((day) => ride(day, 250 + day / 5));
+
+  it('is a line from five on, whatever the order in which the rides are given', () => {
+    const shown = trendsOf([...climbing].reverse(), SPAN).families;
+    expect(shown).toEqual(trendsOf(climbing, SPAN).families);
+    expect(shown[0]?.slope?.perMonth).toBeCloseTo(30.44 / 5, 6);
+    expect(sayFamily(shown[0]!, 'W')).toMatch(/^\+6.1 ± 0 W a month: real\.$/);
+  });
+
+  it('is not compared over another meter, another position or other weather', () => {
+    const warm = { trend: { ...ride(0, 250).trend, celsius: 31 } };
+    const others = [
+      ride(0, 300, { source: 'pedals' }),
+      ride(10, 300, { position: 'low' }),
+      { ...ride(20, 300), trend: { ...ride(20, 300).trend, ...warm.trend, celsius: 31 } },
+      ...[30, 40, 50].map((day) => ({
+        ...ride(day, 250),
+        trend: { ...ride(day, 250).trend, celsius: 18 },
+      })),
+    ];
+    const [family] = trendsOf(others, SPAN).families;
+    expect(family?.sets.map(({ apart }) => apart !== null)).toEqual([
+      ...[true, true, true, false, false, false],
+    ]);
+    expect(family?.change).toMatchObject({ percent: 0, worth: 'cannot tell yet' });
+    expect(sayFamily(family!, 'W')).toContain('3 are shown and not compared: another source');
+  });
+
+  it('of one set says that there is nothing to compare', () => {
+    const [family] = trendsOf([ride(5, 250)], SPAN).families;
+    expect(sayFamily(family!, 'W')).toBe('One set to compare so far.');
+  });
+
+  it('a slope turns with its points and does not hang on where days begin', () => {
+    assert(
+      property(
+        list(tuple(integer({ min: 0, max: 300 }), double({ min: 100, max: 400, noNaN: true })), {
+          minLength: 5,
+          maxLength: 30,
+        }),
+        integer({ min: -1000, max: 1000 }),
+        (points, later) => {
+          const one = slopeOf(points);
+          const moved = slopeOf(points.map(([day, watts]) => [day + later, -watts] as const));
+          if (!one.ok || !moved.ok) return one.ok === moved.ok;
+          expect(moved.value.perMonth).toBeCloseTo(-one.value.perMonth, 5);
+          expect(moved.value.plusMinus).toBeCloseTo(one.value.plusMinus, 5);
+          return true;
+        },
+      ),
+    );
+  });
+});
+
+describe('the heart beside its line', () => {
+  const usual = [0, 4, 8, 12, 16].map((day) => beating(day));
+
+  it('a hot, ill or nervous day stands out, and says what else was other than usual', () => {
+    const rides = [...usual, beating(20, 8, { trend: { ...ride(0, null).trend, celsius: 32 } })];
+    const mild = rides.map((each, at) =>
+      at < 5 ? { ...each, trend: { ...each.trend, celsius: 17, startBpm: 90 } } : each,
+    );
+    const last = mild.at(-1)!;
+    const nervous = [...mild.slice(0, -1), { ...last, trend: { ...last.trend, startBpm: 120 } }];
+    const point = trendsOf(nervous, SPAN).heart.at(-1);
+    expect(point).toMatchObject({ word: 'hot, dry, ill or nervous' });
+    expect(point?.offPercent).toBeCloseTo(8, 6);
+    expect(point?.beside).toEqual(['32 °C, usually 17', 'first time']);
+  });
+
+  it('one ride a month, another source, or none with watts make no line', () => {
+    const monthly = [0, 30, 60, 90].map((day) => beating(day));
+    expect(trendsOf(monthly, { ...SPAN, to: '2026-12-31' }).heart).toEqual([]);
+    expect(
+      trendsOf([...usual, beating(20, 8, { source: 'pedals' })], SPAN).heart.at(-1)?.date,
+    ).not.toBe(dayOf(20));
+    expect(sayHeart([])).toMatch(/^No usual line yet/);
+  });
+
+  it('a strap that counts the feet is no heart', () => {
+    const steady = (bpm: number) => ({
+      watts: Array<number>(400).fill(200),
+      bpm: Array<number>(400).fill(bpm),
+      rpm: Array<number>(400).fill(90),
+    });
+    expect(heartPieces(steady(90))).toEqual([]);
+    expect(heartPieces(steady(140))).toEqual([{ watts: 200, bpm: 140, rpm: 90 }]);
+  });
+});
+
+describe('tired legs', () => {
+  it('every effort stands at the step of the work before it, and none is better than the ride', () => {
+    assert(
+      property(
+        list(integer({ min: 0, max: 500 }), { minLength: 70, maxLength: 400 }),
+        constant(4),
+        (watts, massKg) => {
+          const [minute] = legsOf(watts, massKg);
+          const best = Math.max(...minute.map((each) => each ?? 0));
+          const means = watts
+            .slice(0, watts.length - 59)
+            .map((_, at) => watts.slice(at, at + 60).reduce((sum, each) => sum + each, 0) / 60);
+          expect(best).toBeCloseTo(Math.max(...means), 6);
+          // What was ridden earlier that day moves all of it up.
+          expect(legsOf(watts, massKg, 1000)[0].slice(0, 3)).toEqual([null, null, null]);
+        },
+      ),
+    );
+  });
+
+  it('says so where no ride was that long', () => {
+    expect(sayLegs(trendsOf([ride(0, 250)], SPAN).legs)).toMatch(/^No ride of the last 90 days/);
+  });
+});
+
+describe('the curve', () => {
+  const with20 = (day: number, watts: number, kind = 'free') =>
+    ride(day, null, {
+      kind,
+      trend: { ...ride(day, null).trend, bests: Array<number>(11).fill(watts) },
+    });
+
+  it('tells a new best with the old one; far over it the meter is asked first, but not after a test', () => {
+    const of = (kind: string) =>
+      trendsOf([with20(0, 200), with20(10, 230, kind)], SPAN).curve.bests;
+    expect(
+      of('free')
+        .filter(({ checkMeter }) => checkMeter)
+        .map(({ seconds }) => seconds),
+    ).toEqual([...[180, 300, 480, 600, 1200, 1800, 3600]]);
+    expect(of('test').some(({ checkMeter }) => checkMeter)).toBe(false);
+    expect(of('free')[0]).toMatchObject({ watts: 230, oldW: 200, oldDate: dayOf(0) });
+  });
+
+  it('names what was not asked for 60 days', () => {
+    const { notAsked } = trendsOf([with20(0, 250), with20(80, 200)], SPAN).curve;
+    expect(notAsked).toHaveLength(11);
+    expect(trendsOf([with20(40, 250), with20(80, 200)], SPAN).curve.notAsked).toEqual([]);
+  });
+});
