@@ -1,4 +1,4 @@
-import { rideTrendSchema } from '@uphill/core/review';
+import { HEART_WORDS, rideTrendSchema } from '@uphill/core/review';
 import { z } from 'zod';
 import { dateSchema, idSchema } from './common.ts';
 import { powerSourceSchema } from './powerSource.ts';
@@ -32,3 +32,15 @@ export const trendsSchema = shapeOf(
   z.object({ rides: z.array(trendRideSchema), waiting: z.number().int() }),
 );
 export interface Trends extends z.infer<typeof trendsSchema> {}
+
+/** Riders whose heart lay off the usual line on their last ride of the week. */
+export const heartsOffSchema = z.array(
+  z.object({
+    riderId: idSchema,
+    rideId: idSchema,
+    date: dateSchema,
+    offPercent: z.number(),
+    word: z.enum(HEART_WORDS),
+  }),
+);
+export type HeartOff = z.infer<typeof heartsOffSchema>[number];

@@ -1,4 +1,5 @@
 import {
+  blockReview,
   heartPieces,
   legsOf,
   sayFamily,
@@ -180,5 +181,31 @@ describe('the curve', () => {
     const { notAsked } = trendsOf([with20(0, 250), with20(80, 200)], SPAN).curve;
     expect(notAsked).toHaveLength(11);
     expect(trendsOf([with20(40, 250), with20(80, 200)], SPAN).curve.notAsked).toEqual([]);
+  });
+});
+
+describe('a block that is over', () => {
+  const best = (day: number, at: Partial<Record<number, number>>) =>
+    ride(day, 250, {
+      family: 'threshold-longer',
+      trend: {
+        ...ride(day, 250).trend,
+        bests: [5, 15, 30, 60, 180, 300, 480, 600, 1200, 1800, 3600].map((s) => at[s] ?? null),
+      },
+    });
+  const before = best(0, { 60: 450, 300: 300, 1200: 260, 3600: 240 });
+  const review = (late: Partial<Record<number, number>>) =>
+    blockReview([before, best(10, late), best(31, late)], {
+      ...{ from: dayOf(7), weeks: 4, family: 'threshold-longer' },
+    });
+
+  it('moved as meant, elsewhere, or not at all', () => {
+    expect(review({ 60: 452, 300: 303, 1200: 272, 3600: 245 })).toMatchObject({
+      ...{ says: 'moved as meant', first: { date: dayOf(10) }, last: { date: dayOf(31) } },
+      trained: [{ system: 'threshold', minutes: 64 }],
+    });
+    expect(review({ 60: 480, 300: 303, 1200: 262 }).says).toBe('moved elsewhere');
+    expect(review({ 60: 452, 300: 280, 1200: 262 }).says).toBe('did not move');
+    expect(review({}).says).toBeNull();
   });
 });

@@ -87,6 +87,7 @@ describe('the description the server gives of itself', () => {
         'PATCH /api/rides/{id}',
         'PUT /api/rides/{id}/day',
         'GET /api/riders/{riderId}/readings',
+        'GET /api/hearts',
         'GET /api/riders/{riderId}/trends',
         'GET /api/riders/{riderId}/readings/job',
         'DELETE /api/riders/{riderId}/readings/job',

@@ -2,6 +2,7 @@ import {
   daysQuerySchema,
   decisionRequestSchema,
   halvedSchema,
+  heartsOffSchema,
   idParamsSchema,
   listedReadingSchema,
   readingJobSchema,
@@ -18,7 +19,7 @@ import { readingOf } from '../store/readings.ts';
 import { editReps, listReadings, markRead, readRideReading } from '../store/rideReading.ts';
 import { readRide } from '../store/rides.ts';
 import { decide } from '../store/decide.ts';
-import { readTrends } from '../store/trends.ts';
+import { heartsOff, readTrends } from '../store/trends.ts';
 import { rideRow } from '../store/suggestions.ts';
 import { routes } from './route.ts';
 
@@ -62,6 +63,7 @@ export const readingRoutes = routes((app, { db, pool, keeper }) => {
     },
     ({ params, query }) => readTrends(db, params.riderId, query),
   );
+  app.get('/hearts', { schema: { response: { 200: heartsOffSchema } } }, () => heartsOff(db));
   app.get(
     '/rides/:id/reading',
     { schema: { params: idParamsSchema, response: reading } },

@@ -1,10 +1,16 @@
-import { rideLogSchema, shapeOf, type Trends } from '@uphill/api';
-import { READING_ALGORITHM, type RideTrend, rideTrendSchema } from '@uphill/core/review';
+import { type HeartOff, rideLogSchema, shapeOf, type Trends } from '@uphill/api';
+import {
+  heartTrend,
+  READING_ALGORITHM,
+  type RideTrend,
+  rideTrendSchema,
+} from '@uphill/core/review';
 import type { Db } from '../database.ts';
 import { readJsonOr } from './json.ts';
 import { unreadRides } from './readings.ts';
 import { riderName } from './riderName.ts';
 import { countingRides } from './rides.ts';
+import { daysBefore, today } from '../today.ts';
 
 const trend = shapeOf(rideTrendSchema);
 const log = shapeOf(rideLogSchema);
@@ -53,4 +59,30 @@ export async function readTrends(
       ];
     }),
   };
+}
+
+/** A line looks back 42 days, and from the ride of the week that is looked at. */
+const [WEEK_DAYS, LOOKS_BACK_DAYS] = [7, 49];
+
+/** Riders whose heart was not as usual on their last ride of the last seven days. */
+export async function heartsOff(db: Db): Promise<HeartOff[]> {
+  const from = daysBefore(today(), WEEK_DAYS);
+  const ridden = await countingRides(db)
+    .innerJoin('riders', 'riders.id', 'rides.rider_id')
+    .select('riders.id')
+    .distinct()
+    .where('riders.archived', '=', 0)
+    .where('rides.date', '>=', from)
+    .execute();
+  const off: HeartOff[] = [];
+  for (const { id: riderId } of ridden) {
+    const { rides } = await readTrends(db, riderId, {
+      ...{ from: daysBefore(today(), LOOKS_BACK_DAYS), to: today() },
+    });
+    const last = heartTrend(rides, from, null).at(-1);
+    if (!last || last.word === 'as usual') continue;
+    const { rideId, date, offPercent, word } = last;
+    off.push({ riderId, rideId, date, offPercent, word });
+  }
+  return off;
 }

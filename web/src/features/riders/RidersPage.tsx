@@ -1,12 +1,13 @@
 import type { Rider, SquadWeek } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
 import { mondayOf } from '@uphill/core/season';
-import { roundHalfUp, roundTo } from '@uphill/core/units';
+import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { memo, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import type { ListedDay } from '../../shared/api/listedDay.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
+import { trendsApi } from '../../shared/api/trends.ts';
 import { seasonApi } from '../../shared/api/season.ts';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { daysBetween, plusDays, printAge, printDay, today } from '../../shared/dates.ts';
@@ -161,6 +162,7 @@ const RiderLine = memo(function RiderLine({
       </td>
       <td>
         <LastRide rider={rider} last={last} />
+        <HeartWord riderId={rider.id} />
       </td>
       <td>
         {needs.length > 0 ? (
@@ -176,6 +178,18 @@ const RiderLine = memo(function RiderLine({
     </tr>
   );
 });
+
+/** A word for whose heart was not as usual on the last ride of the week. */
+function HeartWord({ riderId }: { riderId: string }) {
+  const { data = [] } = trendsApi.useHeartsQuery();
+  const off = data.find((each) => each.riderId === riderId);
+  if (!off) return null;
+  return (
+    <Link to={`/riders/${riderId}/rides/${off.rideId}`} className="d-block small pulse">
+      Heart {printSigned(off.offPercent, 0)} %: {off.word}
+    </Link>
+  );
+}
 
 /** What the last ride came to; where none was judged, how the last day was marked. */
 function LastRide({ rider, last }: { rider: Rider; last: ListedDay | undefined }) {

@@ -16,6 +16,7 @@ import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Caution, ProblemNote } from '../../ui/messages.tsx';
 import { DayOfRide } from './DayOfRide.tsx';
+import { HeartLine } from './HeartLine.tsx';
 import { JoinOrSplit } from './JoinOrSplit.tsx';
 import { NextTime } from './NextTime.tsx';
 import { Halved, Question } from './Question.tsx';
@@ -72,6 +73,7 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
         <div>
           {recording && <ReadRide {...{ rider, ride, recording, read, room }} />}
           <RideNumbers rider={rider} ride={ride} />
+          <HeartLine rider={rider} ride={ride} />
           <Noticed notes={recording?.notes ?? []} />
         </div>
         <div>

@@ -21,6 +21,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 import { WithRider } from '../../ui/WithRider.tsx';
+import { BlockReviews } from './BlockReviews.tsx';
 import { Blocks } from './Blocks.tsx';
 import { DayFigures } from './DayFigures.tsx';
 import { GoalLadder } from './GoalLadder.tsx';
@@ -90,6 +91,7 @@ function SeasonOf({ rider }: { rider: Rider }) {
           </section>
           <SeasonGoals rider={rider} />
           <Blocks rider={rider} blocks={data.blocks} />
+          <BlockReviews rider={rider} blocks={data.blocks} />
           <DayFigures season={season} shown={shown} />
           <IfThingsGoWrong
             key={data.state}

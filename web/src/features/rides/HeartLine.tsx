@@ -1,0 +1,63 @@
+import type { Rider, RideWhole } from '@uphill/api';
+import { LEGS_FROM, LEGS_S, type TrendRide, type TrendsShown } from '@uphill/core/review';
+import { printDuration, printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
+import { Link } from 'react-router';
+import { trendsApi } from '../../shared/api/trends.ts';
+import { plusDays } from '../../shared/dates.ts';
+import { useTrends } from '../../workers/useTrends.ts';
+
+/** Lines look back 42 days, tired legs 90. */
+const LOOKS_BACK_DAYS = 90;
+const LATE = 20;
+const ASKS = {
+  'hot, dry, ill or nervous':
+    'Hot, dry, ill or nervous? Look at temperature, mass and sleep, or whether it was a first time.',
+  tired: 'A low heart and a high RPE: tired.',
+  fitter: 'A low heart that felt no harder, twice in 14 days: fitter.',
+  'two signals look alike': 'Fitter and tired look alike: how did it feel?',
+  'as usual': 'As usual.',
+} as const;
+
+/** The ride's heart beside the usual line, and what was left late in it. */
+export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
+  const { data } = trendsApi.useTrendsQuery({
+    ...{ riderId: rider.id, from: plusDays(ride.date, -LOOKS_BACK_DAYS), to: ride.date },
+  });
+  const shown = useTrends(data?.rides, { from: ride.date, to: ride.date });
+  const own = data?.rides.find(({ rideId }) => rideId === ride.id);
+  const heart = shown?.heart.find(({ rideId }) => rideId === ride.id);
+  const legs = own && shown ? lateIn(own, shown) : [];
+  if (!heart && legs.length === 0) return null;
+  return (
+    <section className="sheet mt-3" aria-label="Beside the weeks before">
+      <h2>Beside the weeks before</h2>
+      {heart && (
+        <p className="mb-1">
+          Heart rate <span className="pulse">{printSigned(heart.offPercent, 1)} %</span> off the
+          usual line, noise ± {roundTo(heart.noisePercent, 1)} %. {ASKS[heart.word]}
+          {heart.beside.length > 0 && ` ${heart.beside.join('; ')}.`}
+        </p>
+      )}
+      {legs.map((line) => (
+        <p key={line} className="mb-1">
+          {line}
+        </p>
+      ))}
+      <Link to={`/riders/${rider.id}/trends`}>Trends</Link>
+    </section>
+  );
+}
+
+/** Efforts that were begun late in the ride, beside the fresh best of 90 days. */
+function lateIn({ trend }: TrendRide, { legs }: TrendsShown): string[] {
+  return LEGS_S.flatMap((seconds, length) => {
+    const fresh = legs[length]?.steps[0];
+    return LEGS_FROM.flatMap((from, step) => {
+      const watts = trend.legs?.[length]?.[step] ?? null;
+      if (!fresh || from < LATE || watts === null || watts < 0.9 * fresh.watts) return [];
+      return [
+        `Best ${printDuration(seconds)} after ${from} kJ/kg: ${roundHalfUp(watts)} W, ${roundHalfUp((100 * watts) / fresh.watts)} % of the fresh best.`,
+      ];
+    });
+  });
+}

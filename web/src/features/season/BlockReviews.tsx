@@ -1,0 +1,91 @@
+import type { Rider, Season } from '@uphill/api';
+import { blockReview, type BlockReview } from '@uphill/core/review';
+import { plus } from '@uphill/core/season';
+import { systemName } from '@uphill/core/sessions';
+import { printDuration, printSigned, roundHalfUp } from '@uphill/core/units';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { trendsApi } from '../../shared/api/trends.ts';
+import { printDate, today } from '../../shared/dates.ts';
+
+/** Bests of before a block are looked for so far back, days. */
+const BACK_DAYS = 90;
+
+/** The blocks that are over: what each trained, and what moved. Handbook section 9.6. */
+export function BlockReviews({ rider, blocks }: { rider: Rider; blocks: Season['blocks'] }) {
+  const over = useMemo(
+    () => blocks.filter(({ from, weeks }) => plus(from, 7 * weeks) <= today()),
+    [blocks],
+  );
+  const [first] = over;
+  const { data } = trendsApi.useTrendsQuery(
+    { riderId: rider.id, from: plus(first?.from ?? today(), -BACK_DAYS), to: today() },
+    { skip: !first },
+  );
+  const reviews = useMemo(
+    () =>
+      over.map(({ id, block, from, weeks }) => ({
+        ...{ id, name: block.name, from },
+        review: blockReview(data?.rides ?? [], {
+          ...{ from, weeks, family: block.benchmark?.family ?? null },
+        }),
+      })),
+    [data, over],
+  );
+  if (!data || reviews.length === 0) return null;
+  const [last, before] = [...reviews].reverse();
+  const twice = last?.review.says === 'did not move' && before?.review.says === 'did not move';
+  return (
+    <section className="sheet" aria-label="What the blocks did">
+      <h2>What the blocks did</h2>
+      <ul className="season-goals">
+        {reviews.map(({ id, name, from, review }) => (
+          <li key={id}>
+            {name}, from {printDate(from)}: <strong>{review.says ?? 'nothing to compare'}</strong>
+            <Told rider={rider} review={review} />
+          </li>
+        ))}
+      </ul>
+      {twice && (
+        <p className="mb-0">
+          Two blocks running did not move it.{' '}
+          <Link to={`/riders/${rider.id}/season/layout`}>Lay out by another template</Link>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Told({ rider, review }: { rider: Rider; review: BlockReview }) {
+  const { trained, first, last, moves } = review;
+  return (
+    <span className="small d-block">
+      {trained.length > 0 &&
+        `Trained: ${trained
+          .map(({ system, minutes }) => `${systemName(system)} ${roundHalfUp(minutes)} min`)
+          .join(', ')}. `}
+      {first && (
+        <>
+          Benchmark{' '}
+          <Link to={`/riders/${rider.id}/rides/${first.rideId}`}>{roundHalfUp(first.mean)} W</Link>
+          {last && (
+            <>
+              {' → '}
+              <Link to={`/riders/${rider.id}/rides/${last.rideId}`}>
+                {roundHalfUp(last.mean)} W
+              </Link>
+            </>
+          )}
+          {'. '}
+        </>
+      )}
+      {moves.length > 0 &&
+        `Curve: ${moves
+          .map(
+            ({ seconds, percent, worth }) =>
+              `${printDuration(seconds)} ${printSigned(percent, 1)} % (${worth})`,
+          )
+          .join(', ')}.`}
+    </span>
+  );
+}
