@@ -98,6 +98,7 @@ const VIEWS = [
   '/riders/{}/tests/choose',
   '/riders/{}/tests/compare',
   '/riders/{}/rides',
+  '/riders/{}/trends?span=365',
   '/riders/{}/season',
   '/riders/{}/season/layout',
   '/riders/{}/season/now',

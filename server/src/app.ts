@@ -28,6 +28,7 @@ import { riderFileRoutes } from './routes/riderFile.ts';
 import { riderDayRoutes } from './routes/riderDays.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { readingRoutes } from './routes/readings.ts';
+import { trendRoutes } from './routes/trends.ts';
 import { rideRoutes } from './routes/rides.ts';
 import { awayRoutes } from './routes/away.ts';
 import { layoutRoutes } from './routes/layouts.ts';
@@ -123,6 +124,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     riderFileRoutes,
     rideRoutes,
     readingRoutes,
+    trendRoutes,
     seasonRoutes,
     awayRoutes,
     layoutRoutes,

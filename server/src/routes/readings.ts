@@ -2,7 +2,6 @@ import {
   daysQuerySchema,
   decisionRequestSchema,
   halvedSchema,
-  heartsOffSchema,
   idParamsSchema,
   listedReadingSchema,
   readingJobSchema,
@@ -11,7 +10,6 @@ import {
   riderParamsSchema,
   rideReadingSchema,
   rideSchema,
-  trendsSchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import { halveWatts } from '../store/halveWatts.ts';
@@ -19,7 +17,6 @@ import { readingOf } from '../store/readings.ts';
 import { editReps, listReadings, markRead, readRideReading } from '../store/rideReading.ts';
 import { readRide } from '../store/rides.ts';
 import { decide } from '../store/decide.ts';
-import { heartsOff, readTrends } from '../store/trends.ts';
 import { rideRow } from '../store/suggestions.ts';
 import { routes } from './route.ts';
 
@@ -52,18 +49,6 @@ export const readingRoutes = routes((app, { db, pool, keeper }) => {
       return { job: keeper.state(params.riderId) };
     },
   );
-  app.get(
-    '/riders/:riderId/trends',
-    {
-      schema: {
-        params: riderParamsSchema,
-        querystring: daysQuerySchema,
-        response: { 200: trendsSchema },
-      },
-    },
-    ({ params, query }) => readTrends(db, params.riderId, query),
-  );
-  app.get('/hearts', { schema: { response: { 200: heartsOffSchema } } }, () => heartsOff(db));
   app.get(
     '/rides/:id/reading',
     { schema: { params: idParamsSchema, response: reading } },

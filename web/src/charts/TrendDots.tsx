@@ -93,12 +93,12 @@ export function TrendDots({
           )}
           <Scatter
             data={points(under)}
-            shape={(drawn: object) => <Under {...(drawn as Drawn)} />}
+            shape={(drawn: object) => <Under {...drawn} />}
             isAnimationActive={false}
           />
           <Scatter
             data={points(dots)}
-            shape={(drawn: object) => <Dot {...(drawn as Drawn)} print={print} />}
+            shape={(drawn: object) => <Dot {...drawn} print={print} />}
             isAnimationActive={false}
           />
         </ComposedChart>

@@ -43,7 +43,7 @@ export interface EndedBlock {
 /** Where the curve is looked at, and what it shows there. */
 const LOOKED_AT_S = [60, 300, 1200, 3600] as const;
 const SHOWS: Readonly<Partial<Record<System, readonly number[]>>> = {
-  endurance: [3600],
+  endurance: [3600, 1200],
   tempo: [3600, 1200],
   threshold: [1200, 3600],
   ceiling: [300],

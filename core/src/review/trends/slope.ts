@@ -2,7 +2,7 @@ import { type Refused, refused, type Understood, understood } from '../../units/
 import { leastSquares } from './statistics.ts';
 
 /** A month, days. Source: handbook section 9.6. */
-export const MONTH_DAYS = 30.44;
+const MONTH_DAYS = 30.44;
 const LEAST_POINTS = 5;
 const Z = 1.96;
 

@@ -2,8 +2,8 @@ import type { Rider, RideWhole } from '@uphill/api';
 import { LEGS_FROM, LEGS_S, type TrendRide, type TrendsShown } from '@uphill/core/review';
 import { printDuration, printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { Link } from 'react-router';
-import { trendsApi } from '../../shared/api/trends.ts';
 import { plusDays } from '../../shared/dates.ts';
+import { useTrendRides } from '../../shared/useTrendRides.ts';
 import { useTrends } from '../../workers/useTrends.ts';
 
 /** Lines look back 42 days, tired legs 90. */
@@ -20,11 +20,12 @@ const ASKS = {
 
 /** The ride's heart beside the usual line, and what was left late in it. */
 export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
-  const { data } = trendsApi.useTrendsQuery({
-    ...{ riderId: rider.id, from: plusDays(ride.date, -LOOKS_BACK_DAYS), to: ride.date },
+  const { rides, waiting } = useTrendRides(rider.id, {
+    ...{ from: plusDays(ride.date, -LOOKS_BACK_DAYS), to: ride.date },
   });
-  const shown = useTrends(data?.rides, { from: ride.date, to: ride.date });
-  const own = data?.rides.find(({ rideId }) => rideId === ride.id);
+  // A line of some of them would be another line.
+  const shown = useTrends(waiting > 0 ? undefined : rides, { from: ride.date, to: ride.date });
+  const own = rides?.find(({ rideId }) => rideId === ride.id);
   const heart = shown?.heart.find(({ rideId }) => rideId === ride.id);
   const legs = own && shown ? lateIn(own, shown) : [];
   if (!heart && legs.length === 0) return null;

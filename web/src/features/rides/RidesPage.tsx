@@ -17,7 +17,7 @@ import { WithRider } from '../../ui/WithRider.tsx';
 import { AddRide } from './AddRide.tsx';
 import { ALL_RIDES, Filter, passes, type RideFilter } from './Filter.tsx';
 import { ImportRides } from './ImportRides.tsx';
-import { ReadingJobLine } from './ReadingJobLine.tsx';
+import { ReadingJobLine } from '../../ui/ReadingJobLine.tsx';
 import { RideLine } from './RideLine.tsx';
 import { useImportRides } from './useImportRides.ts';
 

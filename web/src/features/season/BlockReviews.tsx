@@ -5,8 +5,8 @@ import { systemName } from '@uphill/core/sessions';
 import { printDuration, printSigned, roundHalfUp } from '@uphill/core/units';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { trendsApi } from '../../shared/api/trends.ts';
 import { printDate, today } from '../../shared/dates.ts';
+import { useTrendRides } from '../../shared/useTrendRides.ts';
 
 /** Bests of before a block are looked for so far back, days. */
 const BACK_DAYS = 90;
@@ -18,21 +18,21 @@ export function BlockReviews({ rider, blocks }: { rider: Rider; blocks: Season['
     [blocks],
   );
   const [first] = over;
-  const { data } = trendsApi.useTrendsQuery(
-    { riderId: rider.id, from: plus(first?.from ?? today(), -BACK_DAYS), to: today() },
-    { skip: !first },
-  );
+  const { rides, waiting } = useTrendRides(first ? rider.id : null, {
+    ...{ from: plus(first?.from ?? today(), -BACK_DAYS), to: today() },
+  });
   const reviews = useMemo(
     () =>
       over.map(({ id, block, from, weeks }) => ({
         ...{ id, name: block.name, from },
-        review: blockReview(data?.rides ?? [], {
+        review: blockReview(rides ?? [], {
           ...{ from, weeks, family: block.benchmark?.family ?? null },
         }),
       })),
-    [data, over],
+    [rides, over],
   );
-  if (!data || reviews.length === 0) return null;
+  // Judged by all of its rides or not at all.
+  if (!rides || waiting > 0 || reviews.length === 0) return null;
   const [last, before] = [...reviews].reverse();
   const twice = last?.review.says === 'did not move' && before?.review.says === 'did not move';
   return (

@@ -4,15 +4,15 @@ import Button from 'react-bootstrap/Button';
 import { Link, useSearchParams } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
-import { trendsApi } from '../../shared/api/trends.ts';
 import { plusDays, today } from '../../shared/dates.ts';
+import { useTrendRides } from '../../shared/useTrendRides.ts';
 import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 import { WithRider } from '../../ui/WithRider.tsx';
 import { useTrends } from '../../workers/useTrends.ts';
-import { ReadingJobLine } from '../rides/ReadingJobLine.tsx';
+import { ReadingJobLine } from '../../ui/ReadingJobLine.tsx';
 import { BeatSheet, DriftSheet } from './BeatSheets.tsx';
 import { CurveSheet } from './CurveSheet.tsx';
 import { FamilySheets } from './FamilySheets.tsx';
@@ -65,7 +65,7 @@ function Trends({ rider }: { rider: Rider }) {
             choose={(next) => choose('span', next)}
           />
           <UnderField rider={rider} value={under} choose={(next) => choose('under', next)} />
-          <Button variant="outline-secondary" onClick={() => window.print()}>
+          <Button variant="outline-secondary" className="mb-3" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </Button>
         </span>
@@ -108,11 +108,10 @@ interface Span {
 }
 
 function useShown(riderId: string | null, span: Span) {
-  const { data, error } = trendsApi.useTrendsQuery(
-    { riderId: riderId ?? '', from: plusDays(span.from, -LOOKS_BACK_DAYS), to: span.to },
-    { skip: riderId === null },
-  );
-  return { rides: data?.rides, error, shown: useTrends(data?.rides, span) };
+  const { rides, waiting, error } = useTrendRides(riderId, {
+    ...{ from: plusDays(span.from, -LOOKS_BACK_DAYS), to: span.to },
+  });
+  return { rides, waiting, error, shown: useTrends(rides, span) };
 }
 
 function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: string }) {
@@ -123,7 +122,7 @@ function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: strin
   const other = useShown(isOther ? under : null, span);
   if (own.error) return <ProblemNote problem={problemOf(own.error)} />;
   if (!own.rides || !own.shown) return <Loading />;
-  if (own.rides.length === 0)
+  if (own.rides.length === 0 && own.waiting === 0)
     return (
       <Empty title="No rides yet">
         Send recordings on the page Rides: trends follow by themselves.
@@ -135,6 +134,12 @@ function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: strin
   };
   return (
     <>
+      {own.waiting > 0 && (
+        <p className="soft" role="status">
+          {own.waiting} {own.waiting === 1 ? 'ride is' : 'rides are'} still being read; what follows
+          is without {own.waiting === 1 ? 'it' : 'them'}.
+        </p>
+      )}
       {hasPower(own.rides) ? (
         <div className="trend-sheets">
           <HeartSheet {...given} />

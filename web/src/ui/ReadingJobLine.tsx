@@ -1,8 +1,8 @@
 import { useEffect, useRef } from 'react';
 import Button from 'react-bootstrap/Button';
-import { api } from '../../shared/api/client.ts';
-import { readingsApi } from '../../shared/api/readings.ts';
-import { useAppDispatch } from '../../shared/state.ts';
+import { api } from '../shared/api/client.ts';
+import { readingsApi } from '../shared/api/readings.ts';
+import { useAppDispatch } from '../shared/state.ts';
 
 const EVERY_MS = 1000;
 
