@@ -25,6 +25,7 @@ const PICTURES: readonly {
   { name: 'lay-out', view: '/riders/{}/season/layout' },
   { name: 'squad-week', view: '/week' },
   { name: 'rides', view: '/riders/{}/rides' },
+  { name: 'trends', view: '/riders/{}/trends?span=182' },
   { name: 'rider', view: '/riders/{}' },
   { name: 'rider-phone', view: '/riders/{}/today', phone: true },
 ];
@@ -41,6 +42,10 @@ for (const { name, view, who = 'Ines', phone } of PICTURES) {
     await page.waitForLoadState('networkidle');
     if (name === 'lay-out')
       await expect(page.getByRole('heading', { name: 'The weeks' })).toBeVisible();
+    if (name === 'trends') {
+      await expect(page.getByRole('region', { name: 'Heart drift' })).toBeVisible();
+      await expect(page.getByText('still being read')).toHaveCount(0, { timeout: 90_000 });
+    }
     await page.screenshot({ path: path.join(FOLDER, `${name}.png`) });
   });
 }
@@ -95,10 +100,6 @@ test('a test on the stand-ins', async ({ page, demoHouse }) => {
   await page.getByRole('button', { name: 'Start riding' }).click();
   await expect(page.getByRole('heading', { name: /stage 6/ })).toBeVisible({ timeout: 60_000 });
   await page.screenshot({ path: path.join(FOLDER, 'test-day.png') });
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await page.getByRole('button', { name: '4. Read and decide' }).click();
-  await expect(page.getByText('LT1 and LT2').first()).toBeVisible();
-  await page.screenshot({ path: path.join(FOLDER, 'lactate.png'), fullPage: true });
 });
 
 test('the session book', async ({ page, demoHouse }) => {
