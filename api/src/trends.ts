@@ -1,6 +1,6 @@
 import { HEART_WORDS, rideTrendSchema } from '@uphill/core/review';
 import { z } from 'zod';
-import { dateSchema, idSchema } from './common.ts';
+import { dateSchema, idSchema, line, versionSchema } from './common.ts';
 import { powerSourceSchema } from './powerSource.ts';
 import { RIDE_KINDS } from './rides.ts';
 import { shapeOf } from './shape.ts';
@@ -32,6 +32,34 @@ export const trendsSchema = shapeOf(
   z.object({ rides: z.array(trendRideSchema), waiting: z.number().int() }),
 );
 export interface Trends extends z.infer<typeof trendsSchema> {}
+
+/** A stretch of road that the coach named, by its ends and its length. */
+export const roadSchema = z.object({
+  id: idSchema,
+  riderId: idSchema,
+  name: z.string(),
+  startLat: z.number(),
+  startLon: z.number(),
+  endLat: z.number(),
+  endLon: z.number(),
+  metres: z.number(),
+  version: versionSchema,
+});
+export type Road = z.infer<typeof roadSchema>;
+const second = z.number().int('Whole seconds.').min(0).max(86_400);
+/** A stretch of a ride, s, that is a road from now on. */
+export const newRoadSchema = z
+  .object({
+    name: line(80).min(1, 'Give the road a name.'),
+    rideId: idSchema,
+    startS: second,
+    endS: second,
+  })
+  .refine(({ startS, endS }) => endS > startS, {
+    path: ['endS'],
+    message: 'A road ends after it begins.',
+  });
+export type NewRoad = z.infer<typeof newRoadSchema>;
 
 /** Riders whose heart lay off the usual line on their last ride of the week. */
 export const heartsOffSchema = z.array(

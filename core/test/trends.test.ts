@@ -1,5 +1,6 @@
 import {
   blockReview,
+  findRoad,
   heartPieces,
   legsOf,
   sayFamily,
@@ -26,7 +27,15 @@ function ride(day: number, mean: number | null, over: Partial<TrendRide> = {}): 
     ...over,
     trend: {
       ...{ pieces: [], drift: null, beat: null, legs: null, bests: [], domains: null },
-      ...{ smooth: null, load: 60, ftpW: 260, expectedRpe: 6.5, startBpm: null, celsius: null },
+      ...{
+        smooth: null,
+        load: 60,
+        ftpW: 260,
+        expectedRpe: 6.5,
+        startBpm: null,
+        celsius: null,
+        roads: [],
+      },
       ...{ set },
       ...over.trend,
     },
@@ -207,5 +216,41 @@ describe('a block that is over', () => {
     expect(review({ 60: 480, 300: 303, 1200: 262 }).says).toBe('moved elsewhere');
     expect(review({ 60: 452, 300: 280, 1200: 262 }).says).toBe('did not move');
     expect(review({}).says).toBeNull();
+  });
+});
+
+describe('the same road', () => {
+  /** North at 5 m a second, from so many seconds before the road's foot; `east` of it by so many metres. */
+  const ridden = (seconds: number, { before = 100, east = 0, back = false } = {}) => {
+    const metre = 1 / 111_195;
+    const latitude = Array.from({ length: seconds }, (_, at) => {
+      const metres = (at - before) * 5;
+      return 47 + (back ? 2000 - metres : metres) * metre;
+    });
+    const longitude = latitude.map(() => 11 + (east * metre) / Math.cos((47 * Math.PI) / 180));
+    return { latitude, longitude };
+  };
+  const end = ridden(1, { before: -400 });
+  const road = {
+    ...{ startLat: 47, startLon: 11, endLat: end.latitude[0] ?? 0, endLon: 11, metres: 2000 },
+  };
+
+  it('is found by its ends and its length, once for each time that it was ridden', () => {
+    expect(findRoad(ridden(700), road)).toEqual([{ startS: 100, endS: 500 }]);
+    const twice = {
+      latitude: [...ridden(600).latitude, ...ridden(600).latitude],
+      longitude: [...ridden(600).longitude, ...ridden(600).longitude],
+    };
+    expect(findRoad(twice, road).map(({ startS }) => startS)).toEqual([100, 700]);
+  });
+
+  it('is not another one beside it, the other way round, or one of another length', () => {
+    expect(findRoad(ridden(700, { east: 45 }), road)).toHaveLength(1);
+    expect(findRoad(ridden(700, { east: 55 }), road)).toEqual([]);
+    expect(findRoad(ridden(700, { back: true }), road)).toEqual([]);
+    expect(findRoad(ridden(700), { ...road, metres: 2000 * 1.08 })).toEqual([]);
+    expect(findRoad(ridden(300), road)).toEqual([]);
+    const lost = ridden(700).latitude.map(() => null);
+    expect(findRoad({ latitude: lost, longitude: lost }, road)).toEqual([]);
   });
 });

@@ -76,3 +76,60 @@ test('a block that is over is judged: trained against moved', async ({ page, dem
   await expect(blocks).toContainText(/moved as meant|moved elsewhere|did not move/);
   await expect(blocks).toContainText(/Curve: 1:00 [+−]?\d/);
 });
+
+test('a road named on one ride is found on another, and forgotten by undo', async ({
+  page,
+  emptyHouse,
+}) => {
+  const rider = await freshRider(emptyHouse, { name: 'Salt Road', date: dayFromNow(90) });
+  /** North at some metres a second, after so many seconds of standing about. */
+  const file = (day: number, wait: number, speed: number, watts: number) => ({
+    name: `${dayFromNow(day)}.csv`,
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      [
+        'timestamp,power,heart rate,latitude,longitude',
+        ...Array.from({ length: 1500 }, (_, second) => {
+          const metres = Math.max(0, second - wait) * speed;
+          const at = new Date(Date.parse(`${dayFromNow(day)}T10:00:00Z`) + second * 1000);
+          const lat = (47 + metres / 111_195).toFixed(6);
+          return `${at.toISOString().slice(0, 19)},${watts + (second % 3)},150,${lat},11.5`;
+        }),
+      ].join('\n'),
+    ),
+  });
+  await page.goto(`${emptyHouse.url}/riders/${rider}/rides`);
+  await page
+    .getByLabel('Import recordings, one or many')
+    .setInputFiles([file(-9, 60, 5, 240), file(-2, 200, 5.5, 260)]);
+  await expect(page.getByText('2 rides, every recording kept as received')).toBeVisible();
+  await page
+    .getByRole('link', { name: printed(dayFromNow(-9)) })
+    .first()
+    .click();
+  await page.getByText('Name a road in it').click();
+  const naming = page.getByRole('group', { name: 'Name a road in it' });
+  await naming.getByLabel('Name of the road').fill('Reservoir wall');
+  await naming.getByLabel('From').fill('1:40');
+  await naming.getByLabel('to', { exact: true }).fill('1:41');
+  await naming.getByLabel('to', { exact: true }).press('Tab');
+  await naming.getByRole('button', { name: 'Name it' }).click();
+  await expect(naming).toContainText('at least 200 m long');
+  await naming.getByLabel('to', { exact: true }).fill('11:40');
+  await naming.getByLabel('to', { exact: true }).press('Tab');
+  await naming.getByRole('button', { name: 'Name it' }).click();
+  await expect(page.getByText('Reservoir wall is looked for on every ride.')).toBeVisible();
+  await page.getByRole('link', { name: 'Trends', exact: true }).first().click();
+  const road = page.getByRole('region', { name: 'Reservoir wall' });
+  // 3 km: ten minutes on the day it was named, quicker a week later.
+  await expect(road.getByRole('row', { name: new RegExp(printed(dayFromNow(-9))) })).toContainText(
+    '10:00',
+  );
+  await expect(road.getByRole('row', { name: new RegExp(printed(dayFromNow(-2))) })).toContainText(
+    /9:0\d best/,
+  );
+  await road.getByRole('button', { name: 'Forget Reservoir wall' }).click();
+  await expect(road).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(road).toContainText('10:00');
+});

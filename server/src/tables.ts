@@ -416,6 +416,20 @@ export interface RideReadingRow {
   trend: string;
 }
 
+/** A stretch of road that the coach named. */
+export interface RoadRow {
+  id: string;
+  rider_id: string;
+  name: string;
+  start_lat: number;
+  start_lon: number;
+  end_lat: number;
+  end_lon: number;
+  metres: number;
+  version: number;
+  created_at: string;
+}
+
 export interface HealthRow {
   id: string;
   rider_id: string;
@@ -559,6 +573,7 @@ export interface Tables {
   ride_packs: RidePackRow;
   recordings: RecordingRow;
   recording_files: RecordingFileRow;
+  roads: RoadRow;
   recording_streams: RecordingStreamsRow;
   tests: TestRow;
   ftp_history: FtpRow;

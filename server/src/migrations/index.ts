@@ -12,6 +12,7 @@ import { season } from './0010-season.ts';
 import { laidOut } from './0011-laid-out.ts';
 import { afterAGoal } from './0012-after-a-goal.ts';
 import { ridesRead } from './0013-rides-read.ts';
+import { roads } from './0014-roads.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -28,4 +29,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0011-laid-out': laidOut,
   '0012-after-a-goal': afterAGoal,
   '0013-rides-read': ridesRead,
+  '0014-roads': roads,
 };

@@ -1,4 +1,15 @@
-import { daysQuerySchema, heartsOffSchema, riderParamsSchema, trendsSchema } from '@uphill/api';
+import {
+  daysQuerySchema,
+  heartsOffSchema,
+  idParamsSchema,
+  newRoadSchema,
+  riderParamsSchema,
+  roadSchema,
+  trendsSchema,
+  versionQuerySchema,
+} from '@uphill/api';
+import { z } from 'zod';
+import { nameRoad, removeRoad, roadsOf } from '../store/roads.ts';
 import { heartsOff, readTrends } from '../store/trends.ts';
 import { routes } from './route.ts';
 
@@ -14,6 +25,30 @@ export const trendRoutes = routes((app, { db }) => {
       },
     },
     ({ params, query }) => readTrends(db, params.riderId, query),
+  );
+  app.get(
+    '/riders/:riderId/roads',
+    { schema: { params: riderParamsSchema, response: { 200: z.array(roadSchema) } } },
+    ({ params }) => roadsOf(db, params.riderId),
+  );
+  app.post(
+    '/riders/:riderId/roads',
+    { schema: { params: riderParamsSchema, body: newRoadSchema, response: { 200: roadSchema } } },
+    ({ params, body }) => nameRoad(db, params.riderId, body),
+  );
+  app.delete(
+    '/roads/:id',
+    {
+      schema: {
+        params: idParamsSchema,
+        querystring: versionQuerySchema,
+        response: { 204: z.null() },
+      },
+    },
+    async ({ params, query }, reply) => {
+      await removeRoad(db, params.id, query.version);
+      return reply.status(204).send(null);
+    },
   );
   app.get('/hearts', { schema: { response: { 200: heartsOffSchema } } }, () => heartsOff(db));
 });

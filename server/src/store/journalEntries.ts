@@ -29,6 +29,7 @@ const JOURNALED = [
   'schemes',
   'settings',
   'hills',
+  'roads',
   'marked_efforts',
 ] as const satisfies readonly (keyof Tables)[];
 export type Journaled = (typeof JOURNALED)[number];
@@ -209,6 +210,7 @@ const WORDS: Partial<Record<keyof Tables, string>> = {
   test_days: 'test day',
   marked_efforts: 'marked effort',
   tests: 'test',
+  roads: 'road',
 };
 
 /** What belongs to some rows and would be lost with them, in words. */
@@ -243,6 +245,7 @@ const OF_A_RIDER = [
     'tests',
     'ftp_history',
     'suggestions',
+    'roads',
   ] as const),
   ...([
     'seasons',

@@ -21,6 +21,7 @@ import { modelOn } from './models.ts';
 import { partsOf } from './recordings.ts';
 import { readRider } from './riders.ts';
 import { countingRides, type Reader, rides } from './rides.ts';
+import { roadsOf } from './roads.ts';
 
 /** Rides that go to a thread together. */
 const AT_ONCE = 6;
@@ -139,6 +140,7 @@ async function toReadOf(db: Db, rider: Rider, ids: readonly string[]): Promise<L
     db.selectFrom('ride_matches').selectAll().where('ride_id', 'in', ids).execute(),
     houseOf(db, rider),
   ]);
+  const roads = await roadsOf(db, rider.id);
   const parts = grouped(recordings, ({ rideId }) => rideId);
   const lots: Lot[] = [];
   for (const row of rows) {
@@ -163,7 +165,7 @@ async function toReadOf(db: Db, rider: Rider, ids: readonly string[]): Promise<L
         limits: house.choices,
         massKg: climbing.rider.massKg,
         earlierKj: await riddenBefore(db, row),
-        minutes: row.minutes,
+        ...{ minutes: row.minutes, roads },
       },
     });
   }

@@ -8,6 +8,7 @@ import {
   type ReviewLimits,
   type RideToRead,
   rideTrend,
+  type Road,
   type RideTrend,
 } from '@uphill/core/review';
 import { unpackOld } from '../oldStreams.ts';
@@ -35,6 +36,8 @@ export interface ToRead {
   readonly massKg: number | null;
   readonly earlierKj: number;
   readonly minutes: number | null;
+  /** Roads of the rider that are looked for. */
+  readonly roads: readonly (Road & { readonly id: string })[];
 }
 
 export interface ReadBack {
@@ -48,12 +51,12 @@ export default function readRides(all: readonly ToRead[]): ReadBack[] {
   return all.map(({ rideId, parts, asked, said, before, ftpW, limits, ...around }) => {
     // A ride that was joined has one recording as well; one by hand has none.
     const [part] = parts;
-    const { celsius, ...streams } = part ? partOf(part) : NOTHING;
+    const { celsius, track, ...streams } = part ? partOf(part) : NOTHING;
     const ride = { ...streams, ...said };
     const reading = readRide(asked, ride, limits);
     return {
       ...{ rideId, reading: keptOf(reading, ride, { before, ftpW }) },
-      trend: rideTrend(reading, { ...around, ftpW, celsius, rpe: said.rpe ?? null }),
+      trend: rideTrend(reading, { ...around, ftpW, celsius, track, rpe: said.rpe ?? null }),
     };
   });
 }
@@ -66,12 +69,14 @@ const NOTHING = {
   laps: [],
   between: [],
   celsius: null,
+  track: null,
 };
 
 function partOf({ streams, laps, between }: StoredPart) {
   const { channels, stops } = isPacked(streams)
-    ? unpackStreams(streams, ['watts', 'bpm', 'rpm', 'celsius'])
+    ? unpackStreams(streams, ['watts', 'bpm', 'rpm', 'celsius', 'latitude', 'longitude'])
     : unpackOld(streams);
-  const { watts, bpm, rpm, celsius } = channels;
-  return { watts: watts ?? [], bpm, rpm, celsius, stops, laps, between };
+  const { watts, bpm, rpm, celsius, latitude, longitude } = channels;
+  const track = latitude && longitude ? { latitude, longitude } : null;
+  return { watts: watts ?? [], bpm, rpm, celsius, track, stops, laps, between };
 }

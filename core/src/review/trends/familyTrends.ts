@@ -80,7 +80,16 @@ function trendOf(family: string, rides: readonly TrendRide[]): FamilyTrend {
   };
 }
 
-function apartOf(ride: TrendRide, last: TrendRide, usual: number | null): string | null {
+/**
+ * Why a ride is shown and not compared with the last one; null where it is.
+ *
+ * @param ride the ride
+ * @param last the one that it would be compared with
+ * @param usual median temperature, °C; null where none is known
+ * @returns the reason in words
+ * Source: handbook section 9.6.
+ */
+export function apartOf(ride: TrendRide, last: TrendRide, usual: number | null): string | null {
   if (ride.source !== last.source) return 'another source of power';
   if (ride.position !== last.position) return 'another position';
   const { celsius } = ride.trend;

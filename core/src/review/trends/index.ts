@@ -4,6 +4,14 @@ export { heartDrift } from './heartDrift.ts';
 export { HEART_WORDS, type HeartWord, heartWord } from './heartWord.ts';
 export { type HeartPiece, heartPieces } from './pieces.ts';
 export { type RideTrend, rideTrend, rideTrendSchema, TREND_BESTS_S } from './rideTrend.ts';
+export {
+  findRoad,
+  metresAlong,
+  type Road,
+  type RoadRide,
+  type RoadTrend,
+  type Track,
+} from './sameRoad.ts';
 export { slopeOf, type Slope } from './slope.ts';
 export {
   LEGS_FROM,
@@ -21,5 +29,5 @@ export type { FamilySet, FamilyTrend } from './familyTrends.ts';
 export { type HeartPoint, heartTrend } from './heartTrend.ts';
 export type { MonthFigures } from './months.ts';
 export { type TrendRide, trendsOf, type TrendsShown } from './trendsOf.ts';
-export { sayBeat, sayCurve, sayFamily, sayHeart, sayLegs } from './words.ts';
+export { sayBeat, sayCurve, sayFamily, sayHeart, sayLegs, sayRoad } from './words.ts';
 export { type BlockReview, blockReview, type EndedBlock } from './blockReview.ts';

@@ -10,6 +10,7 @@ import type { Reading } from '../reading.ts';
 import type { ReadableRide } from '../rows/readable.ts';
 import { type Drift, driftOf } from '../verdicts/whole.ts';
 import { heartPieces } from './pieces.ts';
+import { findRoad, type Road, type Track } from './sameRoad.ts';
 import { legsOf } from './tiredLegs.ts';
 
 /** Durations whose bests are kept of every ride, s. */
@@ -40,6 +41,10 @@ export const rideTrendSchema = z.object({
   /** Mean of the first minute, bpm. */
   startBpm: some,
   celsius: some,
+  /** Times that named roads were ridden. */
+  roads: z.array(
+    z.object({ roadId: z.string(), startS: figure, seconds: figure, meanW: some, meanBpm: some }),
+  ),
   set: z
     .object({
       reps: figure,
@@ -64,6 +69,9 @@ export interface TrendAround {
   /** RPE and minutes, for the load of a ride without watts. */
   readonly rpe: number | null;
   readonly minutes: number | null;
+  /** Where it was ridden, and the roads that are looked for. */
+  readonly track: Track | null;
+  readonly roads: readonly (Road & { readonly id: string })[];
 }
 
 const ENDURANCE_S = 1200;
@@ -101,6 +109,7 @@ export function rideTrend(
     ...{ load: loadOf(ride, surge, around), ftpW, expectedRpe },
     startBpm: meanIf((ride.bpm ?? []).slice(0, 60).filter(isBeat)),
     celsius: meanIf((around.celsius ?? []).filter((each) => each !== null)),
+    roads: roadsOf(ride, around),
     set: set && {
       ...{ reps: set.own.length, riddenS: set.riddenS, mean: set.mean },
       meanW: weighted(set.own, ({ meanW }) => meanW),
@@ -174,6 +183,18 @@ function enduranceOf({ watts, bpm, stopped }: ReadableRide, ftpW: number): RideT
   const meanW = meanIf(kept.map((second) => watts[second] ?? 0));
   if (meanBpm === null || meanW === null || beats.length < 0.9 * kept.length) return null;
   return { minutes: kept.length / 60, meanW, meanBpm };
+}
+
+function roadsOf({ watts, bpm }: ReadableRide, { track, roads }: TrendAround): RideTrend['roads'] {
+  if (!track) return [];
+  const mean = (values: readonly (number | null)[] | null, from: number, to: number) =>
+    meanIf((values ?? []).slice(from, to).filter((each) => each !== null));
+  return roads.flatMap((road) =>
+    findRoad(track, road).map(({ startS, endS }) => ({
+      ...{ roadId: road.id, startS, seconds: endS - startS },
+      ...{ meanW: mean(watts, startS, endS), meanBpm: mean(bpm, startS, endS) },
+    })),
+  );
 }
 
 function weighted<R extends { readonly seconds: number }>(

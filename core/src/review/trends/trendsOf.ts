@@ -5,6 +5,7 @@ import { type FamilyTrend, familyTrends } from './familyTrends.ts';
 import { heartTrend, type HeartPoint } from './heartTrend.ts';
 import { type MonthFigures, monthsOf } from './months.ts';
 import type { RideTrend } from './rideTrend.ts';
+import { type RoadTrend, roadTrends } from './sameRoad.ts';
 import { tiredLegs, type TiredLegs } from './tiredLegs.ts';
 
 /** A ride as the trends look at it. */
@@ -35,6 +36,7 @@ export interface TrendsShown {
   readonly legs: readonly TiredLegs[];
   readonly curve: CurveTrend;
   readonly months: readonly MonthFigures[];
+  readonly roads: readonly RoadTrend[];
 }
 
 /**
@@ -66,5 +68,6 @@ export function trendsOf(
     ),
     curve: curveTrend(all, span),
     months: monthsOf(all, span.from),
+    roads: roadTrends(shown),
   };
 }

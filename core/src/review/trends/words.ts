@@ -4,6 +4,7 @@ import type { CurveTrend } from './curveTrend.ts';
 import { daysFromTo } from './days.ts';
 import type { FamilyTrend } from './familyTrends.ts';
 import type { HeartPoint } from './heartTrend.ts';
+import type { RoadTrend } from './sameRoad.ts';
 import { slopeOf } from './slope.ts';
 import type { TiredLegs } from './tiredLegs.ts';
 
@@ -80,6 +81,21 @@ export function sayLegs(legs: readonly TiredLegs[]): string {
   const late = legs.some(({ steps }) => steps[2] !== null || steps[3] !== null);
   if (late) return 'Holds: nothing falls under 95 % after 20 kJ/kg.';
   return 'No ride of the last 90 days was that long, with two efforts after 20 kJ/kg that were meant.';
+}
+
+/**
+ * Whether a road gets quicker.
+ *
+ * @param road the road over time
+ * @returns one sentence
+ * Source: handbook section 9.6 (Same road).
+ */
+export function sayRoad({ rides, slope }: RoadTrend): string {
+  const apart = rides.filter((ride) => ride.apart !== null).length;
+  const beside = apart === 0 ? '' : ` ${apart} shown and not compared.`;
+  if (!slope) return `${rides.length} so far: a line takes five.${beside}`;
+  const figure = `${printSigned(slope.perMonth, 1)} ± ${roundTo(slope.plusMinus, 1)} s a month`;
+  return `${figure}: ${slope.real ? 'real' : 'cannot tell yet'}.${beside}`;
 }
 
 /**

@@ -18,6 +18,7 @@ import { Caution, ProblemNote } from '../../ui/messages.tsx';
 import { DayOfRide } from './DayOfRide.tsx';
 import { HeartLine } from './HeartLine.tsx';
 import { JoinOrSplit } from './JoinOrSplit.tsx';
+import { NameRoad } from './NameRoad.tsx';
 import { NextTime } from './NextTime.tsx';
 import { Halved, Question } from './Question.tsx';
 import { ReadRide } from './ReadRide.tsx';
@@ -83,6 +84,7 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
           <DayOfRide rider={rider} ride={ride} offered={read?.offered ?? null} />
           <RideFacts ride={ride} />
           <RideLog rider={rider} ride={ride} />
+          {recording && <NameRoad {...{ rider, ride, recording }} />}
           {recording && read && (
             <JoinOrSplit {...{ rider, ride, recording, read }} key={recording.id} />
           )}

@@ -19,6 +19,7 @@ import { FamilySheets } from './FamilySheets.tsx';
 import { HeartSheet } from './HeartSheet.tsx';
 import { LegsSheet } from './LegsSheet.tsx';
 import { MonthsSheet } from './MonthsSheet.tsx';
+import { RoadSheets } from './RoadSheets.tsx';
 import { shiftedBy, type Shown } from './shown.ts';
 
 const SPANS = [
@@ -155,6 +156,7 @@ function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: strin
         </p>
       )}
       <FamilySheets {...given} />
+      <RoadSheets {...given} />
       <MonthsSheet {...given} />
     </>
   );

@@ -1,5 +1,5 @@
-import type { HeartOff, Trends } from '@uphill/api';
-import { about, aboutAll, api } from './client.ts';
+import type { HeartOff, NewRoad, Road, Trends } from '@uphill/api';
+import { about, aboutAll, after, api, changed, type Named, type OfRider } from './client.ts';
 
 /** What the trends of a rider look at. */
 export const trendsApi = api.injectEndpoints({
@@ -8,6 +8,18 @@ export const trendsApi = api.injectEndpoints({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/trends`, params }),
       providesTags: (_trends, _error, { riderId }) =>
         about(riderId, 'rides', 'days', 'riders', 'models'),
+    }),
+    roads: build.query<Road[], string>({
+      query: (riderId) => `/riders/${riderId}/roads`,
+      providesTags: (_roads, _error, riderId) => about(riderId, 'rides'),
+    }),
+    nameRoad: build.mutation<Road, NewRoad & OfRider>({
+      query: ({ riderId, ...body }) => ({ url: `/riders/${riderId}/roads`, method: 'POST', body }),
+      invalidatesTags: after(({ riderId }) => [...changed(riderId, 'rides'), 'journal']),
+    }),
+    removeRoad: build.mutation<null, Named & OfRider>({
+      query: ({ id, version }) => ({ url: `/roads/${id}`, method: 'DELETE', params: { version } }),
+      invalidatesTags: after(({ riderId }) => [...changed(riderId, 'rides'), 'journal']),
     }),
     /** Riders whose heart was not as usual of late. */
     hearts: build.query<HeartOff[], void>({
