@@ -15,9 +15,8 @@ import { z } from 'zod';
 import { halveWatts } from '../store/halveWatts.ts';
 import { readingOf } from '../store/readings.ts';
 import { editReps, listReadings, markRead, readRideReading } from '../store/rideReading.ts';
-import { readRide } from '../store/rides.ts';
+import { readRide, rideRow } from '../store/rides.ts';
 import { decide } from '../store/decide.ts';
-import { rideRow } from '../store/suggestions.ts';
 import { routes } from './route.ts';
 
 const job = { 200: readingJobSchema };

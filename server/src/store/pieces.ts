@@ -9,7 +9,7 @@ import { storeDerived } from './derivedOf.ts';
 import { rereadMarks } from './markedEfforts.ts';
 import { madeOfAny, recordingOfRide, storedPieces } from './recordings.ts';
 import { type Piece, readSaid, storedMadeOf } from './said.ts';
-import { rideRow } from './suggestions.ts';
+import { rideRow } from './rides.ts';
 
 export type Composer = Pick<ImportPool, 'composeRide'>;
 

@@ -16,11 +16,11 @@ import { offeredDay } from './offeredDay.ts';
 import { askedOf, readingFrom, readingOf, readSome, unreadRides } from './readings.ts';
 import { alsoOf } from './recordings.ts';
 import { riderName } from './riderName.ts';
-import { type Reader, rides } from './rides.ts';
+import { type Reader, rides, rideRow } from './rides.ts';
 import { ridesBeside } from './ridesBeside.ts';
 import { rideWords } from './rideWords.ts';
 import { recordsOf } from './suggestionRecords.ts';
-import { familyBefore, rideRow, suggestedAfter } from './suggestions.ts';
+import { familyBefore, suggestedAfter } from './suggestions.ts';
 
 /** Rides of a list that are read before it is answered; more are read beside it, and follow. */
 const MOST_AT_ONCE = 60;

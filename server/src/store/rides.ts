@@ -26,6 +26,12 @@ export function countingRides(db: Reader) {
     .where('rides.dated_by', '<>', 'assumed');
 }
 
+export async function rideRow(db: Reader, id: string): Promise<RideRow> {
+  const row = await rides(db).selectAll('rides').where('rides.id', '=', id).executeTakeFirst();
+  if (!row) throw notFound('ride');
+  return row;
+}
+
 /** Why a ride counts for nothing, as `countingRides` has it; null where it counts. */
 export function whyIdle({
   origin,

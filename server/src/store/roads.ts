@@ -8,7 +8,7 @@ import { act, orConflict } from './journal.ts';
 import { streamsOfRide } from './recordings.ts';
 import { riderName } from './riderName.ts';
 import type { Reader } from './rides.ts';
-import { rideRow } from './suggestions.ts';
+import { rideRow } from './rides.ts';
 
 /** A road is longer than its ends are wide. */
 const SHORTEST_M = 200;

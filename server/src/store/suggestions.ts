@@ -9,7 +9,6 @@ import {
 import { daysFrom } from '@uphill/core/season';
 import { type Plan, solveWatts } from '@uphill/core/sessions';
 import type { Db } from '../database.ts';
-import { notFound } from '../refusal.ts';
 import type { RideRow } from '../tables.ts';
 import { climbingOn, houseOf } from './climbingOn.ts';
 import { readJsonOr } from './json.ts';
@@ -178,10 +177,4 @@ async function isRetestDue(db: Db, rider: Rider, date: string): Promise<boolean>
     .where('rides.date', '>', last.date)
     .executeTakeFirst();
   return told === undefined;
-}
-
-export async function rideRow(db: Reader, id: string): Promise<RideRow> {
-  const row = await rides(db).selectAll('rides').where('rides.id', '=', id).executeTakeFirst();
-  if (!row) throw notFound('ride');
-  return row;
 }

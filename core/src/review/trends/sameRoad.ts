@@ -33,7 +33,7 @@ const rad = (degrees: number): number => (degrees * Math.PI) / 180;
  * @param toLon longitude of the other
  * @returns metres over the sphere
  */
-export function metresApart(lat: number, lon: number, toLat: number, toLon: number): number {
+function metresApart(lat: number, lon: number, toLat: number, toLon: number): number {
   const half =
     Math.sin(rad(toLat - lat) / 2) ** 2 +
     Math.cos(rad(lat)) * Math.cos(rad(toLat)) * Math.sin(rad(toLon - lon) / 2) ** 2;
