@@ -89,6 +89,15 @@ describe('a ride of two recordings', () => {
     expect((await picture())[1]).toEqual(before[1]);
   });
 
+  it('is one as well where both come in at the same moment', async () => {
+    const { rider, days, send } = await planned(day(-3));
+    const [early, late] = halves(day(-3), 12);
+    const answers = await Promise.all([send('a.csv', early), send('b.csv', late)]);
+    const [ride, ...others] = await ridesOf(ask, rider.id);
+    expect([others, ride.day?.id]).toEqual([[], days[0]?.id]);
+    expect(answers.some((answer) => answer.ride.id === ride.id)).toBe(true);
+  });
+
   it('is two where the second has a session of its own, lies 2 h off or lies over the first', async () => {
     const { rider, send } = await planned(day(-3), day(-3));
     const [early, late] = halves(day(-3), 12);

@@ -171,9 +171,15 @@ async function withItsParts(db: Db, pool: ImportPool, row: RideRow): Promise<Rid
   try {
     return await joinRides(db, pool, ride.id, { version: ride.version, otherId });
   } catch (error) {
-    // What cannot be joined by itself stays as it came in: the coach can still do it, or see why not.
-    if (error instanceof Refusal) return ride;
-    throw error;
+    if (!(error instanceof Refusal)) throw error;
+    // Two parts that came in at once find each other: whoever is second has been joined already. What cannot be joined
+    // by itself stays as it came in: the coach can still do it, or see why not.
+    const { made_into: made } = await db
+      .selectFrom('rides')
+      .select('made_into')
+      .where('id', '=', ride.id)
+      .executeTakeFirstOrThrow();
+    return made === null ? ride : readRide(db, made);
   }
 }
 
