@@ -95,6 +95,9 @@ test('a file dropped finds its day and is read; an edge is corrected; the sugges
   await page.keyboard.press('Escape');
   const reps = page.getByRole('table', { name: 'Asked and ridden, found by their shape' });
   await expect(reps.getByRole('row')).toHaveCount(5);
+  await page.getByRole('button', { name: 'Zoom into rep 2' }).click();
+  await expect(page.getByRole('slider', { name: 'End of rep 4' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'The whole ride' }).click();
   // Forty seconds that belong to the rest: the rep is shorter for it, and stays so.
   const edge = page.getByRole('slider', { name: 'End of rep 2' });
   const before = Number(await edge.getAttribute('aria-valuenow'));
