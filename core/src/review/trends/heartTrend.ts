@@ -36,44 +36,55 @@ export function heartTrend(
   per10: number | null,
 ): HeartPoint[] {
   const points: HeartPoint[] = [];
+  const pieces = rides.map(piecesOf);
   let first = 0;
   for (const [at, ride] of rides.entries()) {
     while (daysFromTo(rides[first]?.date ?? ride.date, ride.date) > LOOKS_BACK_DAYS) first += 1;
     if (ride.date < from && daysFromTo(ride.date, from) > LIKE_IT_DAYS) continue;
-    const point = pointOf(ride, rides.slice(first, at), points, per10);
+    const before = { rides: rides.slice(first, at), pieces: pieces.slice(first, at).flat() };
+    const point = pointOf({ ride, own: pieces[at] ?? [] }, before, points, per10);
     if (point) points.push(point);
   }
   return points.filter(({ date }) => date >= from);
 }
 
+/** The rides of the 42 days before one, and their pieces. */
+interface Before {
+  readonly rides: readonly TrendRide[];
+  readonly pieces: readonly RidePiece[];
+}
+
 function pointOf(
-  ride: TrendRide,
-  before: readonly TrendRide[],
+  { ride, own: all }: { readonly ride: TrendRide; readonly own: readonly RidePiece[] },
+  before: Before,
   earlier: readonly HeartPoint[],
   per10: number | null,
 ): HeartPoint | null {
   const { ftpW, expectedRpe } = ride.trend;
   if (ftpW === null) return null;
-  const own = piecesOf(ride, ride.date).filter(
-    ({ watts }) => watts >= SHARE.low * ftpW && watts <= SHARE.high * ftpW,
-  );
+  const own = all.filter(({ watts }) => watts >= SHARE.low * ftpW && watts <= SHARE.high * ftpW);
   if (own.length === 0) return null;
-  const line = usualLine(
-    before.flatMap((each) => piecesOf(each, ride.date)),
-    { ftpW, source: ride.source, position: ride.position, per10 },
-  );
+  const { source, position } = ride;
+  const line = usualLine(before.pieces, { ftpW, source, position, per10 });
   if (!line.ok) return null;
   const offPercent = offBy(line.value, own);
   const { noisePercent } = line.value;
-  const anotherLikeIt = earlier.some(
-    (each) =>
-      daysFromTo(each.date, ride.date) <= LIKE_IT_DAYS && each.offPercent <= -2 * each.noisePercent,
-  );
+  const anotherLikeIt = hasLikeIt(ride.date, earlier);
   return {
     ...{ rideId: ride.rideId, date: ride.date, offPercent, noisePercent },
     word: heartWord({ offPercent, noisePercent, rpe: ride.rpe, expectedRpe, anotherLikeIt }),
-    beside: besideOf(ride, before, line.value.celsius),
+    beside: besideOf(ride, before.rides, line.value.celsius),
   };
+}
+
+/** Whether one of the last 14 days lay as far under its line; the latest are looked at first. */
+function hasLikeIt(date: string, earlier: readonly HeartPoint[]): boolean {
+  for (let at = earlier.length - 1; at >= 0; at -= 1) {
+    const each = earlier[at] as HeartPoint;
+    if (daysFromTo(each.date, date) > LIKE_IT_DAYS) return false;
+    if (each.offPercent <= -2 * each.noisePercent) return true;
+  }
+  return false;
 }
 
 function besideOf(
@@ -94,13 +105,10 @@ function besideOf(
   ];
 }
 
-function piecesOf(
-  { rideId, date, source, position, trend }: TrendRide,
-  today: string,
-): RidePiece[] {
-  const daysAgo = daysFromTo(date, today);
+/** All of them lie within the days that are looked back on: their age is not asked again. */
+function piecesOf({ rideId, source, position, trend }: TrendRide): RidePiece[] {
   return trend.pieces.map(([watts, bpm, rpm]) => ({
-    ...{ ride: rideId, daysAgo, source, position, watts, bpm, rpm },
+    ...{ ride: rideId, daysAgo: 0, source, position, watts, bpm, rpm },
     celsius: trend.celsius,
   }));
 }

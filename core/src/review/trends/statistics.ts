@@ -25,10 +25,19 @@ export interface Line {
 
 /** Least squares through some points; null where all lie over one x. */
 export function leastSquares(points: readonly (readonly [x: number, y: number])[]): Line | null {
-  const x = meanOfAll(points.map(([each]) => each));
-  const y = meanOfAll(points.map(([, each]) => each));
-  const across = points.reduce((sum, [each]) => sum + (each - x) ** 2, 0);
+  let [x, y] = [0, 0];
+  for (const point of points) {
+    x += point[0];
+    y += point[1];
+  }
+  x /= points.length;
+  y /= points.length;
+  let [across, along] = [0, 0];
+  for (const point of points) {
+    across += (point[0] - x) ** 2;
+    along += (point[0] - x) * (point[1] - y);
+  }
   if (!(across > 0)) return null;
-  const b = points.reduce((sum, [at, of]) => sum + (at - x) * (of - y), 0) / across;
+  const b = along / across;
   return { a: y - b * x, b };
 }

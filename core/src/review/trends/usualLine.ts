@@ -64,9 +64,7 @@ export function usualLine(
   if (used.length < LEAST_PIECES) return refused('fewer than 12 pieces');
   const rides = byRide(used);
   if (rides.size < LEAST_RIDES) return refused('pieces from fewer than 4 rides');
-  const turned = used.flatMap(({ rpm }) => rpm ?? []);
-  const cadence =
-    of.per10 == null || turned.length === 0 ? null : { rpm: medianOf(turned), per10: of.per10 };
+  const cadence = of.per10 == null ? null : usualCadence(used, of.per10);
   const line = leastSquares(used.map((piece) => [piece.watts, beatsOf(piece, cadence)] as const));
   if (!line) return refused('all pieces at the same watts');
   const offs = [...rides.values()].map((own) => offBy({ ...line, cadence }, own));
@@ -80,9 +78,18 @@ export function usualLine(
   });
 }
 
+function usualCadence(pieces: readonly RidePiece[], per10: number): UsualLine['cadence'] {
+  const turned = pieces.flatMap(({ rpm }) => rpm ?? []);
+  return turned.length === 0 ? null : { rpm: medianOf(turned), per10 };
+}
+
 function byRide(pieces: readonly RidePiece[]): Map<string, RidePiece[]> {
   const rides = new Map<string, RidePiece[]>();
-  for (const piece of pieces) rides.set(piece.ride, [...(rides.get(piece.ride) ?? []), piece]);
+  for (const piece of pieces) {
+    const own = rides.get(piece.ride);
+    if (own) own.push(piece);
+    else rides.set(piece.ride, [piece]);
+  }
   return rides;
 }
 
