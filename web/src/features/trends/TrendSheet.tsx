@@ -18,7 +18,10 @@ export function TrendSheet({
 }) {
   const [large, setLarge] = useState(false);
   return (
-    <section className={large ? 'sheet trend-large' : 'sheet'} aria-label={name}>
+    <section
+      className={`sheet ${large ? 'trend-large' : ''} ${draw ? '' : 'trend-list'}`}
+      aria-label={name}
+    >
       <div className="d-flex align-items-start gap-2">
         <h2 className="flex-grow-1">{name}</h2>
         {draw && (

@@ -4,7 +4,7 @@ import Button from 'react-bootstrap/Button';
 import { Link, useSearchParams } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
-import { plusDays, today } from '../../shared/dates.ts';
+import { plusDays, printDate, today } from '../../shared/dates.ts';
 import { useTrendRides } from '../../shared/useTrendRides.ts';
 import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
@@ -55,6 +55,9 @@ function Trends({ rider }: { rider: Rider }) {
     <div className="trends-page">
       <div className="title-row">
         <Heading>Trends</Heading>
+        <span className="soft">
+          {rider.name}, {printDate(span.from)} to {printDate(span.to)}
+        </span>
         <Link to={`/riders/${rider.id}/rides`} className="card-controls">
           All rides
         </Link>
