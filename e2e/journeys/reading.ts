@@ -102,9 +102,16 @@ test('a file dropped finds its day and is read; an edge is corrected; the sugges
   const edge = page.getByRole('slider', { name: 'End of rep 2' });
   const before = Number(await edge.getAttribute('aria-valuenow'));
   await edge.focus();
-  for (let press = 0; press < 4; press += 1) await edge.press('Shift+ArrowLeft');
+  for (let press = 0; press < 4; press += 1) await page.keyboard.press('Shift+ArrowLeft');
   const corrected = page.getByRole('table', { name: 'Asked and ridden, as you marked them' });
   await expect(corrected.getByRole('row', { name: /^2 7:2\d/ })).toBeVisible();
+  // The edge keeps the focus while it is drawn anew.
+  await expect(edge).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await expect(edge).toHaveAttribute('aria-valuenow', String(before - 39));
+  await page.keyboard.press('ArrowLeft');
+  await expect(edge).toHaveAttribute('aria-valuenow', String(before - 40));
+  await expect(page.getByText('The edge is kept.').first()).toBeVisible();
   await page.reload();
   await expect(edge).toHaveAttribute('aria-valuenow', String(before - 40));
 

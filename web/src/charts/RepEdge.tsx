@@ -1,5 +1,5 @@
 import type { RepRow } from '@uphill/core/review';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { TimeEdge } from './TimeEdge.tsx';
 
 /** Puts an edge of a rep at a second; `done` where the hand has let go. */
@@ -17,8 +17,8 @@ interface Props {
 }
 
 const GRIP = 16;
-/** By then what a key has moved is drawn where it is, ms. */
-const DRAWN_MS = 1000;
+/** By then what a key has moved is drawn, however busy the machine is, ms. */
+const DRAWN_MS = 5000;
 
 /** One edge of a rep: dragged, or moved with the arrow keys a second at a time (ten with Shift). */
 export function RepEdge({ edge, row, x, y, height, secondAt, longest, move }: Props) {
@@ -26,6 +26,10 @@ export function RepEdge({ edge, row, x, y, height, secondAt, longest, move }: Pr
   /** Where keys have put it, while it is not drawn there yet. */
   const keyed = useRef<{ readonly at: number; readonly when: number } | null>(null);
   const second = edge === 'start' ? row.startS : row.endS;
+  useEffect(() => {
+    // Drawn where the keys have put it: the next key goes on from what stands there, also after an undo.
+    if (keyed.current?.at === second) keyed.current = null;
+  }, [second]);
   const dragTo = (to: number): void => {
     at.current = secondAt(to);
     move(row, edge, at.current, false);

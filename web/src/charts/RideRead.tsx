@@ -49,7 +49,8 @@ export function RideRead(props: Props) {
         {hasPulse && <PulseOver {...{ span }} bpm={bpm ?? []} top={pulseTop} />}
         {left && <LeftOver {...{ span, left }} top={leftTop} />}
         {shown.map((row, place) => (
-          <g key={`${row.startS} ${row.endS}`}>
+          // By its place: an edge that moves stays the same edge, with the focus on it.
+          <g key={place}>
             {isClear(shown, place, x) && (
               <RepStone row={row} middle={middleOf(row, span)} zoomTo={zoomTo} />
             )}
