@@ -36,7 +36,7 @@ function tests(name, program, args, env, count) {
 }
 
 check('types', 'tsc', ['-b']);
-check('lint', 'eslint', ['.', '--max-warnings', '0']);
+check('lint', 'eslint', ['.', '--max-warnings', '0', '--concurrency', '2']);
 check('formatting', 'prettier', ['--check', '--log-level', 'warn', '.']);
 check('dependency rules', 'depcruise', [
   '--output-type',
