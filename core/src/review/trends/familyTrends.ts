@@ -1,7 +1,7 @@
 import { noiseOfChange, type Realness, realness } from '../../testing/index.ts';
+import { isOtherAir, usualAir } from './air.ts';
 import { daysFromTo } from './days.ts';
 import { type Slope, slopeOf } from './slope.ts';
-import { medianOf } from './statistics.ts';
 import type { TrendRide } from './trendsOf.ts';
 
 /** One set of a family. */
@@ -31,8 +31,6 @@ export interface FamilyTrend {
   readonly change: { readonly percent: number; readonly worth: Realness } | null;
 }
 
-const WARMER = 8;
-
 /**
  * Every set of a family in order, and whether it goes anywhere: a line from five on, before that the last beside the
  * first. What was measured by another source, in another position or at over 8 °C more or less is shown, not compared.
@@ -57,8 +55,7 @@ function lastOf({ sets }: FamilyTrend): string {
 
 function trendOf(family: string, rides: readonly TrendRide[]): FamilyTrend {
   const last = rides.at(-1) as TrendRide;
-  const warm = rides.flatMap(({ trend }) => trend.celsius ?? []);
-  const usual = warm.length === 0 ? null : medianOf(warm);
+  const usual = usualAir(rides.map(({ trend }) => trend.celsius));
   const sets = rides.map((ride): FamilySet => {
     const { set, celsius } = ride.trend;
     return {
@@ -92,10 +89,7 @@ function trendOf(family: string, rides: readonly TrendRide[]): FamilyTrend {
 export function apartOf(ride: TrendRide, last: TrendRide, usual: number | null): string | null {
   if (ride.source !== last.source) return 'another source of power';
   if (ride.position !== last.position) return 'another position';
-  const { celsius } = ride.trend;
-  return celsius !== null && usual !== null && Math.abs(celsius - usual) > WARMER
-    ? 'over 8 °C from the usual'
-    : null;
+  return isOtherAir(ride.trend.celsius, usual) ? 'over 8 °C from the usual' : null;
 }
 
 function changeOf(sets: readonly FamilySet[]): FamilyTrend['change'] {

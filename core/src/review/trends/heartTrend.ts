@@ -1,8 +1,9 @@
+import { isOtherAir } from './air.ts';
 import { daysFromTo } from './days.ts';
 import { type HeartWord, heartWord } from './heartWord.ts';
 import { medianOf } from './statistics.ts';
 import type { TrendRide } from './trendsOf.ts';
-import { offBy, type RidePiece, usualLine } from './usualLine.ts';
+import { isOnLine, offBy, type RidePiece, usualLine } from './usualLine.ts';
 
 /** A ride beside the usual line of its day. */
 export interface HeartPoint {
@@ -17,9 +18,7 @@ export interface HeartPoint {
 
 const LOOKS_BACK_DAYS = 42;
 const LIKE_IT_DAYS = 14;
-const WARMER = 8;
 const NERVES = { bpm: 25, rides: 5 } as const;
-const SHARE = { low: 0.5, high: 1.05 } as const;
 
 /**
  * How far the heart of each ride lay off the usual line of the 42 days before it.
@@ -62,7 +61,7 @@ function pointOf(
 ): HeartPoint | null {
   const { ftpW, expectedRpe } = ride.trend;
   if (ftpW === null) return null;
-  const own = all.filter(({ watts }) => watts >= SHARE.low * ftpW && watts <= SHARE.high * ftpW);
+  const own = all.filter((piece) => isOnLine(piece, ftpW));
   if (own.length === 0) return null;
   const { source, position } = ride;
   const line = usualLine(before.pieces, { ftpW, source, position, per10 });
@@ -98,7 +97,7 @@ function besideOf(
     startBpm !== null && starts.length >= NERVES.rides && startBpm - medianOf(starts) > NERVES.bpm;
   const first = kind === 'test' && !before.some((each) => each.kind === 'test');
   return [
-    ...(celsius !== null && usual !== null && Math.abs(celsius - usual) > WARMER
+    ...(celsius !== null && usual !== null && isOtherAir(celsius, usual)
       ? [`${Math.round(celsius)} °C, usually ${Math.round(usual)}`]
       : []),
     ...(ran || first ? ['first time'] : []),

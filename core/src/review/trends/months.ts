@@ -1,4 +1,5 @@
-import { meanOfAll, medianOf } from './statistics.ts';
+import { meanOf } from '../../power/index.ts';
+import { medianOf } from './statistics.ts';
 import type { TrendRide } from './trendsOf.ts';
 
 /** A month in figures. */
@@ -58,6 +59,6 @@ function figuresOf(month: string, rides: readonly TrendRide[]): MonthFigures {
     driftPercent: middle(known(({ trend }) => trend.drift?.percent ?? null)),
     wattsPerBeat: middle(known(({ trend }) => trend.beat && trend.beat.meanW / trend.beat.meanBpm)),
     smooth: middle(known(({ trend }) => trend.smooth)),
-    rpe: felt.length === 0 ? null : meanOfAll(felt),
+    rpe: felt.length === 0 ? null : meanOf(felt),
   };
 }

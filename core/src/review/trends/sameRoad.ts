@@ -1,7 +1,7 @@
+import { usualAir } from './air.ts';
 import { daysFromTo } from './days.ts';
 import { apartOf } from './familyTrends.ts';
 import { type Slope, slopeOf } from './slope.ts';
-import { medianOf } from './statistics.ts';
 import type { TrendRide } from './trendsOf.ts';
 
 /** A stretch of road by its ends and its length. */
@@ -165,8 +165,7 @@ export function roadTrends(rides: readonly TrendRide[]): RoadTrend[] {
       return [{ ride, road: times.reduce((a, b) => (b.seconds < a.seconds ? b : a), first) }];
     });
     const last = once.at(-1) as (typeof once)[number];
-    const warm = once.flatMap(({ ride }) => ride.trend.celsius ?? []);
-    const usual = warm.length === 0 ? null : medianOf(warm);
+    const usual = usualAir(once.map(({ ride }) => ride.trend.celsius));
     const quickest = Math.min(...once.map(({ road }) => road.seconds));
     const shown = once.map(({ ride, road }): RoadRide => ({
       ...{ rideId: ride.rideId, date: ride.date, source: ride.source },

@@ -1,3 +1,5 @@
+import { meanOf } from '../../power/index.ts';
+
 /** Middle of some values; of an even number the mean of the two in the middle. NaN of none. */
 export function medianOf(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
@@ -6,15 +8,10 @@ export function medianOf(values: readonly number[]): number {
   return ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
 }
 
-/** Mean of some values; NaN of none. */
-export function meanOfAll(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0) / values.length;
-}
-
 /** Standard deviation of the population. */
 export function deviationOf(values: readonly number[]): number {
-  const mean = meanOfAll(values);
-  return Math.sqrt(meanOfAll(values.map((value) => (value - mean) ** 2)));
+  const mean = meanOf(values);
+  return Math.sqrt(meanOf(values.map((value) => (value - mean) ** 2)));
 }
 
 /** A straight line y = a + b·x. */

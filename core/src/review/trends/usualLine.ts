@@ -1,6 +1,8 @@
+import { meanOf } from '../../power/index.ts';
 import { type Refused, refused, type Understood, understood } from '../../units/index.ts';
 import type { HeartPiece } from './pieces.ts';
-import { deviationOf, leastSquares, type Line, meanOfAll, medianOf } from './statistics.ts';
+import { usualAir } from './air.ts';
+import { deviationOf, leastSquares, type Line, medianOf } from './statistics.ts';
 
 /** A piece with the ride it is of. */
 export interface RidePiece extends HeartPiece {
@@ -54,12 +56,11 @@ export function usualLine(
   of: LineOf,
 ): Understood<UsualLine> | Refused {
   const used = pieces.filter(
-    ({ daysAgo, watts, source, position }) =>
-      daysAgo <= DAYS &&
-      source === of.source &&
-      position === of.position &&
-      watts >= SHARE.low * of.ftpW &&
-      watts <= SHARE.high * of.ftpW,
+    (piece) =>
+      piece.daysAgo <= DAYS &&
+      piece.source === of.source &&
+      piece.position === of.position &&
+      isOnLine(piece, of.ftpW),
   );
   if (used.length < LEAST_PIECES) return refused('fewer than 12 pieces');
   const rides = byRide(used);
@@ -68,14 +69,18 @@ export function usualLine(
   const line = leastSquares(used.map((piece) => [piece.watts, beatsOf(piece, cadence)] as const));
   if (!line) return refused('all pieces at the same watts');
   const offs = [...rides.values()].map((own) => offBy({ ...line, cadence }, own));
-  const warm = [...rides.values()].flatMap(([first]) => first?.celsius ?? []);
   const sdPercent = deviationOf(offs);
   return understood({
     ...line,
     ...{ pieces: used.length, rides: rides.size, cadence, sdPercent },
     noisePercent: Math.max(LEAST_NOISE, sdPercent),
-    celsius: warm.length === 0 ? null : medianOf(warm),
+    celsius: usualAir([...rides.values()].map(([first]) => first?.celsius ?? null)),
   });
+}
+
+/** Whether a piece lies at 50–105 % of FTP, W. Source: handbook section 9.4. */
+export function isOnLine({ watts }: Pick<HeartPiece, 'watts'>, ftpW: number): boolean {
+  return watts >= SHARE.low * ftpW && watts <= SHARE.high * ftpW;
 }
 
 function usualCadence(pieces: readonly RidePiece[], per10: number): UsualLine['cadence'] {
@@ -110,6 +115,6 @@ export function offBy(
   { a, b, cadence }: Line & Pick<UsualLine, 'cadence'>,
   pieces: readonly HeartPiece[],
 ): number {
-  const usual = a + b * meanOfAll(pieces.map(({ watts }) => watts));
-  return (100 * (meanOfAll(pieces.map((piece) => beatsOf(piece, cadence))) - usual)) / usual;
+  const usual = a + b * meanOf(pieces.map(({ watts }) => watts));
+  return (100 * (meanOf(pieces.map((piece) => beatsOf(piece, cadence))) - usual)) / usual;
 }
