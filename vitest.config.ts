@@ -1,6 +1,11 @@
+import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
-const patience = { testTimeout: 60_000, hookTimeout: 60_000 };
+const patience = {
+  testTimeout: 60_000,
+  hookTimeout: 60_000,
+  setupFiles: [fileURLToPath(new URL('core/test/seed.ts', import.meta.url))],
+};
 
 export default defineConfig({
   test: {

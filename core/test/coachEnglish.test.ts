@@ -232,6 +232,7 @@ describe('what is not understood', () => {
     'Hello Ines\n20 easy\n3 x 10 at 90 %, 5 easy between\nsee you Tuesday',
     '4 x 8 at fast, 4 easy between',
     '20 min at zone 9',
+    '10" hop 10" at 90 %',
   ])('stays, and stays wrong, whatever other view is used next: %j', (text) => {
     const { items, unread } = read(text);
     expect(unread.length).toBeGreaterThan(0);
@@ -322,7 +323,8 @@ describe('what is not understood', () => {
           expect(from).toBeLessThanOrEqual(text.length);
         }
         if (text.includes('hop')) {
-          expect(unread.length).toBeGreaterThan(0);
+          // In quotation marks it is a note, and read.
+          if (!/(^|\D)"[^"]*hop[^"]*"/.test(text)) expect(unread.length).toBeGreaterThan(0);
           expect(JSON.stringify(items)).toContain('hop');
         }
       }),

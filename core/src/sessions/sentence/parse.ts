@@ -66,7 +66,16 @@ export function parseSentence(text: string, context: SentenceContext): Sentence 
   if (isPrinted(text, asGrammar, context)) return asGrammar;
   const plain = plainly(typed);
   const asEnglish = inPlace(readGrammar(plain.text, context), plain);
-  return asEnglish.unread.length > 0 && asGrammar.unread.length === 0 ? asGrammar : asEnglish;
+  const better = asEnglish.unread.length > 0 && asGrammar.unread.length === 0;
+  return better && !opensAsSeconds(typed) ? asGrammar : asEnglish;
+}
+
+/** Whether a quotation would have to open right at a figure: 10" are ten seconds, never a note. */
+function opensAsSeconds(text: string): boolean {
+  return text
+    .replace(/\\./g, '  ')
+    .split('"')
+    .some((before, at, all) => at % 2 === 0 && at < all.length - 1 && /\d$/.test(before));
 }
 
 /** Whether a text is what its own reading is printed as: then it means exactly that. */
