@@ -1,7 +1,7 @@
 import type { AskedStretch, RepRow } from '@uphill/core/review';
 import { printClock } from '@uphill/core/units';
 import { scaleLinear } from 'd3-scale';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { RepEdge, type MoveRep } from './RepEdge.tsx';
 import { tickSeconds } from './tickSeconds.ts';
 import { useWidth } from './useWidth.ts';
@@ -32,8 +32,12 @@ const HALO = 4;
 export function RideRead(props: Props) {
   const { watts, bpm, asked, rows, left, from, to, move, zoomTo } = props;
   const [frame, width] = useWidth();
-  const x = scaleLinear([from, to], [MARGIN.left, Math.max(MARGIN.left + 1, width - MARGIN.right)]);
-  const span = { x, from, to, width };
+  // The same until something of it changes: what is drawn of seconds is drawn once, and not at every move of an edge.
+  const x = useMemo(
+    () => scaleLinear([from, to], [MARGIN.left, Math.max(MARGIN.left + 1, width - MARGIN.right)]),
+    [from, to, width],
+  );
+  const span = useMemo(() => ({ x, from, to, width }), [x, from, to, width]);
   const hasPower = useMemo(() => watts.some((value) => value !== null), [watts]);
   const hasPulse = useMemo(() => (bpm ?? []).some((value) => value !== null), [bpm]);
   const wattsEnd = hasPower ? MARGIN.top + WATTS_H : MARGIN.top;
@@ -91,7 +95,7 @@ function middleOf({ startS, endS }: RepRow, span: Shown): number {
   return (within(span, startS) + within(span, endS)) / 2;
 }
 
-function Watts({
+const Watts = memo(function Watts({
   span,
   watts,
   asked,
@@ -110,6 +114,7 @@ function Watts({
     ...asked.map(({ fromW, toW }) => Math.max(fromW, toW)),
   );
   const y = scaleLinear([0, most], [bottom, MARGIN.top]);
+  const ridden = pathOf(line, x, y);
   const right = width - MARGIN.right + 6;
   return (
     <g aria-hidden>
@@ -133,8 +138,8 @@ function Watts({
             />
           );
         })}
-      <path d={pathOf(line, x, y)} className="read-halo" strokeWidth={HALO} />
-      <path d={pathOf(line, x, y)} className="read-ridden" />
+      <path d={ridden} className="read-halo" strokeWidth={HALO} />
+      <path d={ridden} className="read-ridden" />
       {tickSeconds(to - from).map((second) => (
         <text key={second} x={x(from + second)} y={bottom + 16} className="read-minute">
           {to - from < 1200 ? printClock(from + second) : Math.round((from + second) / 60)}
@@ -142,9 +147,9 @@ function Watts({
       ))}
     </g>
   );
-}
+});
 
-function PulseOver({
+const PulseOver = memo(function PulseOver({
   span: { x, from, to, width },
   bpm,
   top,
@@ -164,9 +169,9 @@ function PulseOver({
       </text>
     </g>
   );
-}
+});
 
-function LeftOver({
+const LeftOver = memo(function LeftOver({
   span: { x, from, to, width },
   left,
   top,
@@ -175,10 +180,10 @@ function LeftOver({
   left: NonNullable<Props['left']>;
   top: number;
 }) {
-  const y = scaleLinear([0, 100], [top + LEFT_H, top]).clamp(true);
+  const y = scaleLinear([0, 100], [top + LEFT_H, top]);
   const points = left.percent.flatMap((percent, place): Point[] => {
     const second = place * left.every;
-    return second < from || second > to ? [] : [[second, percent]];
+    return second < from || second > to ? [] : [[second, Math.min(100, Math.max(0, percent))]];
   });
   return (
     <g aria-hidden>
@@ -195,7 +200,7 @@ function LeftOver({
       </text>
     </g>
   );
-}
+});
 
 /** Stones stand only where they do not cover each other. */
 function isClear(rows: readonly RepRow[], place: number, x: (second: number) => number): boolean {
@@ -264,14 +269,21 @@ function pathOf(
   x: (second: number) => number,
   y: (value: number) => number,
 ): string {
-  let pen = 'M';
-  return points.reduce((path, [second, value]) => {
+  // Both scales are straight lines: two places of each say all of it.
+  const [x0, perSecond] = [x(0), x(1) - x(0)];
+  const [y0, perUnit] = [y(0), y(1) - y(0)];
+  let [path, pen] = ['', 'M'];
+  for (const [second, value] of points) {
     if (value === null) {
       pen = 'M';
-      return path;
+      continue;
     }
-    const next = `${path}${pen}${x(second).toFixed(1)} ${y(value).toFixed(1)}`;
+    path += `${pen}${tenth(x0 + second * perSecond)} ${tenth(y0 + value * perUnit)}`;
     pen = 'L';
-    return next;
-  }, '');
+  }
+  return path;
+}
+
+function tenth(value: number): number {
+  return Math.round(value * 10) / 10;
 }

@@ -19,6 +19,8 @@ interface Props {
   readonly room: NonNullable<Day['rides'][number]['reps']>['steps'] | null;
 }
 
+/** Before the reading is there; one list, so that nothing is drawn again for it. */
+const NONE: readonly never[] = [];
 /** Seconds on either side of a rep that a look into it shows. */
 const AROUND_S = 60;
 
@@ -38,8 +40,8 @@ export function ReadRide({ rider, ride, recording, read, room }: Props) {
         <RideRead
           watts={recording.watts}
           bpm={healthOnDay(rider, ride.date).heartRate ? recording.bpm : null}
-          asked={page?.asked ?? []}
-          rows={page?.rows ?? []}
+          asked={page?.asked ?? NONE}
+          rows={page?.rows ?? NONE}
           left={page?.left ?? null}
           from={from}
           to={to}
