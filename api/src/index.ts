@@ -15,6 +15,7 @@ export * from './histories.ts';
 export * from './journal.ts';
 export * from './markedEfforts.ts';
 export * from './models.ts';
+export * from './mornings.ts';
 export * from './recordings.ts';
 export * from './problems.ts';
 export * from './riders.ts';

@@ -19,6 +19,10 @@ export const trendRideSchema = z.object({
   headline: z.string().nullable(),
   says: z.string().nullable(),
   rpe: z.number().nullable(),
+  /** As the log has it: pain, sleep, mass beside the seven days before; no mass where it is not shown. */
+  pain: z.number().nullable(),
+  sleepH: z.number().nullable(),
+  massOffKg: z.number().nullable(),
   movingS: z.number(),
   meanW: z.number().nullable(),
   meanBpm: z.number().nullable(),

@@ -1,14 +1,19 @@
+import { anotherTemplate, TEMPLATES } from '@uphill/core/season';
+import { problemsOf } from '@uphill/core/sessions';
 import {
   blockReview,
   findRoad,
   heartPieces,
+  lateBlock,
   legsOf,
   sayFamily,
   sayHeart,
   sayLegs,
+  sayRoad,
   slopeOf,
   type TrendRide,
   trendsOf,
+  workedOff,
 } from '@uphill/core/review';
 import { assert, constant, double, integer, property, tuple, array as list } from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -36,7 +41,7 @@ function ride(day: number, mean: number | null, over: Partial<TrendRide> = {}): 
         celsius: null,
         roads: [],
       },
-      ...{ set },
+      ...{ hills: [], metres: null, placed: false, set },
       ...over.trend,
     },
   };
@@ -122,6 +127,46 @@ describe('the heart beside its line', () => {
     expect(point?.beside).toEqual(['32 °C, usually 17', 'first time']);
   });
 
+  it('is read by the rider’s own cadence slope for half a year, and not with sore knees', () => {
+    /** Turned 20 rpm quicker than usual, which costs this rider 4 beats for each 10. */
+    const quick = (day: number): TrendRide => {
+      const own = beating(day);
+      const pieces = own.trend.pieces.map(([watts, bpm]): [number, number, number] => [
+        ...([watts, bpm + 8, 110] as const),
+      ]);
+      return { ...own, trend: { ...own.trend, pieces } };
+    };
+    const measured = (day: number, pain: number | null): TrendRide => ({
+      ...ride(day, null, { family: 'three-cadences', pain }),
+      trend: {
+        ...ride(day, null).trend,
+        pieces: [[150, 118, 88], ...([60, 80, 100] as const).map(rpmBpm)],
+      },
+    });
+    const rpmBpm = (rpm: number): [number, number, number] => [203, 110 + 0.4 * rpm, rpm];
+    const offOf = (...before: TrendRide[]) =>
+      trendsOf([...before, ...usual, quick(20)], SPAN).heart.at(-1);
+    const plain = offOf();
+    expect(plain?.offPercent).toBeGreaterThan(5);
+    const read = offOf(measured(-50, null));
+    expect(read?.offPercent).toBeCloseTo(0, 6);
+    expect(workedOff(read!).lines).toContainEqual({
+      label: 'Each piece as at the usual 90 rpm',
+      figure: '4 bpm for 10 rpm',
+    });
+    expect(offOf(measured(-50, 2))?.offPercent).toBe(plain?.offPercent);
+    expect(offOf(measured(-161, null))?.offPercent).toBe(plain?.offPercent);
+  });
+
+  it('asks the log which of hot, dry, ill or nervous it may be', () => {
+    const high = (over: Partial<TrendRide>) =>
+      trendsOf([...usual, beating(20, 8, over)], SPAN).heart.at(-1)?.beside;
+    expect(high({ sleepH: 4.5, massOffKg: -0.8 })).toEqual([
+      ...["0.8 kg under the week's median", 'slept 4.5 h'],
+    ]);
+    expect(high({ sleepH: 7.5, massOffKg: 0.3 })).toEqual([]);
+  });
+
   it('one ride a month, another source, or none with watts make no line', () => {
     const monthly = [0, 30, 60, 90].map((day) => beating(day));
     expect(trendsOf(monthly, { ...SPAN, to: '2026-12-31' }).heart).toEqual([]);
@@ -160,6 +205,15 @@ describe('tired legs', () => {
         },
       ),
     );
+  });
+
+  it('are trained by one block in the last hour of a long ride', () => {
+    let id = 0;
+    for (const hasGoal of [true, false]) {
+      const plan = lateBlock(hasGoal, () => String((id += 1)));
+      expect(problemsOf(plan)).toEqual([]);
+      expect(plan.items).toHaveLength(3);
+    }
   });
 
   it('says so where no ride was that long', () => {
@@ -252,5 +306,72 @@ describe('the same road', () => {
     expect(findRoad(ridden(300), road)).toEqual([]);
     const lost = ridden(700).latitude.map(() => null);
     expect(findRoad({ latitude: lost, longitude: lost }, road)).toEqual([]);
+  });
+});
+
+describe('the same road', () => {
+  const over = (day: number, more: Partial<TrendRide['trend']>, of: Partial<TrendRide> = {}) =>
+    ride(day, null, { ...of, trend: { ...ride(day, null).trend, ...more } });
+
+  it('is a hill of a session, each time its quickest', () => {
+    const rep = { name: 'Quarry Lane', metres: 2400, startS: 900, meanW: 250, meanBpm: 160 };
+    const [road] = trendsOf(
+      [0, 7, 14, 21, 28].map((day) =>
+        over(day, {
+          hills: [500, 480 - day].map((seconds) => ({ ...rep, seconds })),
+        }),
+      ),
+      SPAN,
+    ).roads;
+    expect(road).toMatchObject({ key: 'Quarry Lane', by: 'hill', metres: 2400, of: 'seconds' });
+    expect(road?.rides.map(({ seconds, best }) => [seconds, best])).toEqual([
+      ...[480, 473, 466, 459].map((seconds) => [seconds, false]),
+      [452, true],
+    ]);
+    expect(sayRoad(road!)).toBe('−30.4 ± 0 s a month: real.');
+  });
+
+  it('is, without places, the same session at the same length; with them it waits for a name', () => {
+    const loop = { name: 'Fen Loop', family: 'endurance', movingS: 7200 };
+    const roads = (...rides: TrendRide[]) => trendsOf(rides, SPAN).roads;
+    expect(roads(over(0, {}, loop))).toEqual([]);
+    const [road] = roads(
+      over(0, {}, { ...loop, meanW: 150 }),
+      over(7, {}, { ...loop, meanW: 155, movingS: 7300 }),
+      over(10, {}, { ...loop, movingS: 5400 }),
+      over(14, {}, { ...loop, meanW: 160 }),
+    );
+    expect(road).toMatchObject({ key: 'Fen Loop', by: 'session', of: 'watts', metres: null });
+    expect(road?.rides.map(({ meanW, best }) => [meanW, best])).toEqual([
+      ...[150, 155].map((watts) => [watts, false]),
+      [160, true],
+    ]);
+    const far = over(0, { metres: 50_000 }, loop);
+    expect(roads(far, over(7, { metres: 50_900 }, { ...loop, movingS: 6600 }))[0]).toMatchObject({
+      ...{ of: 'seconds', metres: 50_900 },
+    });
+    expect(roads(far, over(7, { metres: 60_000 }, loop))).toEqual([]);
+    expect(roads(...[0, 7].map((day) => over(day, { placed: true }, loop)))).toEqual([]);
+  });
+});
+
+describe('a month', () => {
+  it('has the mass that was weighed in it, where it is shown', () => {
+    const masses = [61, 60.4, 60.6].map((kg, day) => ({ date: dayOf(day), kg }));
+    const months = trendsOf([ride(3, 250)], SPAN, masses).months;
+    expect(months.map(({ massKg }) => massKg)).toEqual([60.6]);
+    expect(trendsOf([ride(3, 250)], SPAN).months[0]?.massKg).toBeNull();
+  });
+});
+
+describe('another template', () => {
+  it('is never the one that did not move it, and asks for something else', () => {
+    for (const { id, blocks } of TEMPLATES) {
+      const [system] = blocks.flatMap((block) => block.system ?? []);
+      if (!system) continue;
+      const other = anotherTemplate([system, system]);
+      expect(other.id).not.toBe(id);
+      expect(other.blocks.find((block) => block.system !== null)?.system).not.toBe(system);
+    }
   });
 });

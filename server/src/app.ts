@@ -28,6 +28,7 @@ import { riderFileRoutes } from './routes/riderFile.ts';
 import { riderDayRoutes } from './routes/riderDays.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { readingRoutes } from './routes/readings.ts';
+import { morningRoutes } from './routes/mornings.ts';
 import { trendRoutes } from './routes/trends.ts';
 import { rideRoutes } from './routes/rides.ts';
 import { awayRoutes } from './routes/away.ts';
@@ -125,6 +126,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     rideRoutes,
     readingRoutes,
     trendRoutes,
+    morningRoutes,
     seasonRoutes,
     awayRoutes,
     layoutRoutes,

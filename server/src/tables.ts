@@ -417,6 +417,18 @@ export interface RideReadingRow {
 }
 
 /** A stretch of road that the coach named. */
+export interface MorningRow {
+  id: string;
+  rider_id: string;
+  date: string;
+  mass_kg: number | null;
+  resting_bpm: number | null;
+  sleep_h: number | null;
+  legs: number | null;
+  pain: number | null;
+  version: number;
+}
+
 export interface RoadRow {
   id: string;
   rider_id: string;
@@ -574,6 +586,7 @@ export interface Tables {
   recordings: RecordingRow;
   recording_files: RecordingFileRow;
   roads: RoadRow;
+  mornings: MorningRow;
   recording_streams: RecordingStreamsRow;
   tests: TestRow;
   ftp_history: FtpRow;

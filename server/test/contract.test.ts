@@ -91,6 +91,8 @@ describe('the description the server gives of itself', () => {
         'GET /api/riders/{riderId}/roads',
         'POST /api/riders/{riderId}/roads',
         'DELETE /api/roads/{id}',
+        'GET /api/riders/{riderId}/mornings',
+        'PUT /api/riders/{riderId}/mornings/{date}',
         'GET /api/riders/{riderId}/trends',
         'GET /api/riders/{riderId}/readings/job',
         'DELETE /api/riders/{riderId}/readings/job',

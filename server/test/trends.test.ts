@@ -61,3 +61,44 @@ it('trends follow what the coach says of rides: withdrawn ones are gone, another
   expect(await efforts(50, day(-50))).toEqual([6, 6, 0, 0]);
   expect(await efforts(80, day(-49))).toEqual([6, 0, 0, 0]);
 });
+
+it('a morning is written down whole, corrected, emptied and undone; mass beside it is not told where it is hidden', async () => {
+  const rider = await newRider(ask);
+  const at = (date: string) => `/riders/${rider.id}/mornings/${date}`;
+  const NOTHING = { massKg: null, restingBpm: null, sleepH: null, legs: null, pain: null };
+  const kept = async () =>
+    (await ask('GET', `/riders/${rider.id}/mornings?from=${day(-30)}&to=${day(0)}`)).body;
+  for (const ago of [-3, -2])
+    expect(
+      (await ask('PUT', at(day(ago)), { ...NOTHING, massKg: 61, restingBpm: 47, version: 0 }))
+        .status,
+    ).toBe(204);
+  expect(await kept()).toMatchObject([{ massKg: 61, version: 1 }, { restingBpm: 47 }]);
+  // Another tab wrote meanwhile.
+  const stale = await ask('PUT', at(day(-2)), { ...NOTHING, legs: 2, version: 0 });
+  expect(stale.status).toBe(409);
+  for (const [field, value] of Object.entries({ restingBpm: 8, legs: 6, pain: 4.5, massKg: 1e9 }))
+    expect(
+      (await ask('PUT', at(day(-1)), { ...NOTHING, [field]: value, version: 0 })).body.detail,
+    ).toMatch(/runs from|whole number/);
+  expect((await ask('PUT', at(day(1)), { ...NOTHING, legs: 3, version: 0 })).status).toBe(422);
+
+  await ask('PUT', at(day(-2)), { ...NOTHING, version: 1 });
+  expect(await kept()).toHaveLength(1);
+  await ask('POST', '/undo');
+  expect(await kept()).toHaveLength(2);
+
+  await ask('POST', `/riders/${rider.id}/rides`, {
+    ...{ date: day(0), kind: 'free', minutes: 60, rpe: 5, note: '' },
+  });
+  const [ride] = (await ask('GET', `/riders/${rider.id}/rides?from=${day(0)}&to=${day(0)}`)).body;
+  const log = { massBeforeKg: 60.2, sleepH: 5 };
+  await ask('PATCH', `/rides/${ride.id}`, { version: ride.version, log });
+  await home.app.keeper.rested();
+  const read = async () =>
+    (await ask('GET', `/riders/${rider.id}/trends?from=${day(-9)}&to=${day(0)}`)).body.rides[0];
+  expect(await read()).toMatchObject({ sleepH: 5, massOffKg: expect.closeTo(-0.8, 6) });
+  const { version } = (await ask('GET', `/riders/${rider.id}`)).body;
+  await ask('PATCH', `/riders/${rider.id}`, { version, hideMass: true });
+  expect(await read()).toMatchObject({ sleepH: 5, massOffKg: null });
+});

@@ -66,3 +66,12 @@ export { type CurveBefore } from './overCurve.ts';
 export { type AskedStretch, laidAsked } from './laidAsked.ts';
 export { bandOf } from './reps/askedOfStep.ts';
 export * from './trends/index.ts';
+export {
+  massOff,
+  type Morning,
+  MORNING_NUMBERS,
+  type MorningNumber,
+  type MorningOfWeek,
+  morningsOfWeek,
+  sayMornings,
+} from './morning.ts';

@@ -10,7 +10,7 @@ import { type ReviewLimits, USUAL_LIMITS, verdictSchema } from './verdicts/verdi
 import { whatWas } from './verdicts/whatWas.ts';
 
 /** Moved on whenever rides are read in another way: those read before are read again. */
-export const READING_ALGORITHM = 1;
+export const READING_ALGORITHM = 2;
 
 const watts = z.number().nullable();
 

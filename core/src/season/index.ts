@@ -21,6 +21,7 @@ export { isHardRide } from './hardRide.ts';
 export { ownPointsPerHour } from './ownPoints.ts';
 export { goalLadder, LADDER_SHARES, type LadderAsked, type LadderRung } from './goalLadder.ts';
 export { type HardDays, hardDaysOf } from './hardDays.ts';
+export { anotherTemplate } from './layout/anotherTemplate.ts';
 export { type DealtBlock, dealWeeks } from './layout/deal.ts';
 export { firstMonday, goalFamily, type LayoutGoal, weeksToGoal } from './layout/goalOf.ts';
 export { type BlockOnDays, type Keeping, lastPlanned, templateOf } from './layout/keep.ts';

@@ -18,6 +18,7 @@ const DAYS: readonly (readonly [table: string, column: string])[] = [
   ['seasons', 'goal_date'],
   ['fixtures', 'from_date'],
   ['fixtures', 'to_date'],
+  ['mornings', 'date'],
   ['health_screens', 'date'],
   ['health_screens', 'cleared_on'],
 ];

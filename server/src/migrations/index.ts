@@ -13,6 +13,7 @@ import { laidOut } from './0011-laid-out.ts';
 import { afterAGoal } from './0012-after-a-goal.ts';
 import { ridesRead } from './0013-rides-read.ts';
 import { roads } from './0014-roads.ts';
+import { mornings } from './0015-mornings.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -30,4 +31,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0012-after-a-goal': afterAGoal,
   '0013-rides-read': ridesRead,
   '0014-roads': roads,
+  '0015-mornings': mornings,
 };

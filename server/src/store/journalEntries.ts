@@ -30,6 +30,7 @@ const JOURNALED = [
   'settings',
   'hills',
   'roads',
+  'mornings',
   'marked_efforts',
 ] as const satisfies readonly (keyof Tables)[];
 export type Journaled = (typeof JOURNALED)[number];
@@ -211,6 +212,7 @@ const WORDS: Partial<Record<keyof Tables, string>> = {
   marked_efforts: 'marked effort',
   tests: 'test',
   roads: 'road',
+  mornings: 'morning',
 };
 
 /** What belongs to some rows and would be lost with them, in words. */
@@ -246,6 +248,7 @@ const OF_A_RIDER = [
     'ftp_history',
     'suggestions',
     'roads',
+    'mornings',
   ] as const),
   ...([
     'seasons',

@@ -1,21 +1,31 @@
-import { type HeartOff, rideLogSchema, shapeOf, type Trends } from '@uphill/api';
+import { type HeartOff, type RideLog, rideLogSchema, shapeOf, type Trends } from '@uphill/api';
+import { hidesMass, isMinor } from '@uphill/core/rider';
 import {
+  CADENCE_FAMILY,
+  CADENCE_KEPT_DAYS,
   heartTrend,
+  massOff,
+  type Morning,
   READING_ALGORITHM,
   type RideTrend,
   rideTrendSchema,
 } from '@uphill/core/review';
 import type { Db } from '../database.ts';
 import { readJsonOr } from './json.ts';
+import { listMornings } from './mornings.ts';
 import { unreadRides } from './readings.ts';
 import { riderName } from './riderName.ts';
+import { readRider } from './riders.ts';
 import { countingRides } from './rides.ts';
 import { daysBefore, today } from '../today.ts';
 
 const trend = shapeOf(rideTrendSchema);
 const log = shapeOf(rideLogSchema);
 
-/** What the trends of a rider look at: the rides that count within some days. No stream is read for it. */
+/**
+ * What the trends of a rider look at: the rides that count within some days, and those at three cadences of the half year
+ * before. No stream is read for it.
+ */
 export async function readTrends(
   db: Db,
   riderId: string,
@@ -23,6 +33,7 @@ export async function readTrends(
 ): Promise<Trends> {
   await riderName(db, riderId);
   const waiting = await unreadRides(db, { riderId, ...range });
+  const morningOf = await morningsFor(db, riderId, range);
   const rows = await countingRides(db)
     .innerJoin('ride_readings', 'ride_readings.ride_id', 'rides.id')
     .leftJoin('ride_numbers', 'ride_numbers.ride_id', 'rides.id')
@@ -35,7 +46,15 @@ export async function readTrends(
     .select(['ride_readings.trend', 'ride_numbers.moving_s', 'ride_numbers.mean_w'])
     .select(['ride_numbers.mean_bpm', 'ride_numbers.energy_kj'])
     .where('rides.rider_id', '=', riderId)
-    .where('rides.date', '>=', range.from)
+    .where((row) =>
+      row.or([
+        row('rides.date', '>=', range.from),
+        row.and([
+          row('ride_readings.family', '=', CADENCE_FAMILY),
+          row('rides.date', '>=', daysBefore(range.from, CADENCE_KEPT_DAYS)),
+        ]),
+      ]),
+    )
     .where('rides.date', '<=', range.to)
     .where('ride_readings.algorithm', '=', READING_ALGORITHM)
     .orderBy('rides.date')
@@ -52,6 +71,7 @@ export async function readTrends(
           ...{ rideId: row.id, date: row.date, kind: row.kind, source: row.power_source },
           ...{ position: said.position ?? '', family: row.family, name: row.name ?? '' },
           ...{ headline: row.headline, says: row.says, rpe: row.rpe ?? row.day_rpe },
+          ...morningOf(row.date, said),
           movingS: row.moving_s ?? (row.minutes ?? 0) * 60,
           ...{ meanW: row.mean_w, meanBpm: row.mean_bpm, energyKj: row.energy_kj },
           trend: { ...kept, celsius: said.celsius ?? kept.celsius },
@@ -59,6 +79,32 @@ export async function readTrends(
       ];
     }),
   };
+}
+
+/** What the mornings say beside the rides of some days. */
+async function morningsFor(
+  db: Db,
+  riderId: string,
+  range: { from: string; to: string },
+): Promise<(date: string, said: RideLog) => { pain: number | null } & Beside> {
+  const mornings: readonly Morning[] = await listMornings(db, riderId, {
+    ...{ from: daysBefore(range.from, WEEK_DAYS), to: range.to },
+  });
+  const { hideMass, health, birthYear } = await readRider(db, riderId);
+  return (date, said) => {
+    const own = mornings.find((morning) => morning.date === date);
+    const hidden = hidesMass(hideMass, isMinor(health, birthYear, date));
+    return {
+      pain: said.pain ?? null,
+      sleepH: said.sleepH ?? own?.sleepH ?? null,
+      massOffKg: hidden ? null : massOff(mornings, date, said.massBeforeKg ?? null),
+    };
+  };
+}
+
+interface Beside {
+  readonly sleepH: number | null;
+  readonly massOffKg: number | null;
 }
 
 /** A line looks back 42 days, and from the ride of the week that is looked at. */
@@ -79,7 +125,7 @@ export async function heartsOff(db: Db): Promise<HeartOff[]> {
     const { rides } = await readTrends(db, riderId, {
       ...{ from: daysBefore(today(), LOOKS_BACK_DAYS), to: today() },
     });
-    const last = heartTrend(rides, from, null).at(-1);
+    const last = heartTrend(rides, from).at(-1);
     if (!last || last.word === 'as usual') continue;
     const { rideId, date, offPercent, word } = last;
     off.push({ riderId, rideId, date, offPercent, word });

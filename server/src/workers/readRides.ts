@@ -51,12 +51,15 @@ export default function readRides(all: readonly ToRead[]): ReadBack[] {
   return all.map(({ rideId, parts, asked, said, before, ftpW, limits, ...around }) => {
     // A ride that was joined has one recording as well; one by hand has none.
     const [part] = parts;
-    const { celsius, track, ...streams } = part ? partOf(part) : NOTHING;
+    const { celsius, track, speed, ...streams } = part ? partOf(part) : NOTHING;
     const ride = { ...streams, ...said };
     const reading = readRide(asked, ride, limits);
     return {
       ...{ rideId, reading: keptOf(reading, ride, { before, ftpW }) },
-      trend: rideTrend(reading, { ...around, ftpW, celsius, track, rpe: said.rpe ?? null }),
+      trend: rideTrend(reading, {
+        ...{ ...around, ftpW, celsius, track, speed },
+        rpe: said.rpe ?? null,
+      }),
     };
   });
 }
@@ -70,13 +73,17 @@ const NOTHING = {
   between: [],
   celsius: null,
   track: null,
+  speed: null,
 };
 
 function partOf({ streams, laps, between }: StoredPart) {
   const { channels, stops } = isPacked(streams)
-    ? unpackStreams(streams, ['watts', 'bpm', 'rpm', 'celsius', 'latitude', 'longitude'])
+    ? unpackStreams(streams, [
+        ...(['watts', 'bpm', 'rpm', 'celsius', 'latitude', 'longitude'] as const),
+        'metresPerSecond',
+      ])
     : unpackOld(streams);
-  const { watts, bpm, rpm, celsius, latitude, longitude } = channels;
+  const { watts, bpm, rpm, celsius, latitude, longitude, metresPerSecond: speed } = channels;
   const track = latitude && longitude ? { latitude, longitude } : null;
-  return { watts: watts ?? [], bpm, rpm, celsius, track, stops, laps, between };
+  return { watts: watts ?? [], bpm, rpm, celsius, track, speed, stops, laps, between };
 }

@@ -1,4 +1,5 @@
 import { daysFromTo } from './days.ts';
+import { type Slope, slopeOf } from './slope.ts';
 import type { TrendRide } from './trendsOf.ts';
 import { type EnduranceStretch, wattsPerBeat } from './wattsPerBeat.ts';
 
@@ -45,4 +46,19 @@ export function beatTrend(rides: readonly TrendRide[], from: string): BeatPoint[
     recent.push({ date, stretch: today });
   }
   return points;
+}
+
+/**
+ * How watts per heartbeat go over the months.
+ *
+ * @param points the rides of the span, in order
+ * @returns W per heartbeat a month; null with fewer than five rides
+ * Source: handbook section 9.6.
+ */
+export function beatSlope(points: readonly BeatPoint[]): Slope | null {
+  const first = points[0]?.date ?? '';
+  const slope = slopeOf(
+    points.map(({ date, wattsPerBeat }) => [daysFromTo(first, date), wattsPerBeat] as const),
+  );
+  return slope.ok ? slope.value : null;
 }

@@ -1,16 +1,12 @@
-import { noiseOfChange, type Realness, realness } from '../../testing/index.ts';
+import { type Change, changeOf } from './change.ts';
 import { BOOK, type System } from '../../sessions/index.ts';
 import { daysFromTo } from './days.ts';
 import { TREND_BESTS_S } from './rideTrend.ts';
 import type { TrendRide } from './trendsOf.ts';
 
 /** Change of the curve over a block. */
-export interface CurveMove {
+export interface CurveMove extends Change {
   readonly seconds: number;
-  readonly fromW: number;
-  readonly toW: number;
-  readonly percent: number;
-  readonly worth: Realness;
 }
 
 /** A set of the block's benchmark as it was ridden. */
@@ -112,14 +108,8 @@ function moveAt(
     }, null);
   const [from, to] = [bestOf(before), bestOf(within)];
   if (!from || !to) return [];
-  const share = to.watts / from.watts - 1;
-  const noise = noiseOfChange(from.source === to.source ? 'same' : 'other source');
-  return [
-    {
-      ...{ seconds, fromW: from.watts, toW: to.watts },
-      ...{ percent: share * 100, worth: realness(share, noise) },
-    },
-  ];
+  const by = from.source === to.source ? 'same' : 'other source';
+  return [{ seconds, ...changeOf(from.watts, to.watts, by) }];
 }
 
 /** Only what rose has moved: a lower best in a block may not have been asked. */

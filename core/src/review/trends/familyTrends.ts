@@ -1,4 +1,4 @@
-import { noiseOfChange, type Realness, realness } from '../../testing/index.ts';
+import { changeOf, type Change } from './change.ts';
 import { isOtherAir, usualAir } from './air.ts';
 import { daysFromTo } from './days.ts';
 import { type Slope, slopeOf } from './slope.ts';
@@ -28,7 +28,7 @@ export interface FamilyTrend {
   /** With five sets and more that can be compared. */
   readonly slope: Slope | null;
   /** With two to four: the last beside the first. */
-  readonly change: { readonly percent: number; readonly worth: Realness } | null;
+  readonly change: Change | null;
 }
 
 /**
@@ -73,7 +73,10 @@ function trendOf(family: string, rides: readonly TrendRide[]): FamilyTrend {
   return {
     ...{ family, sets },
     slope: slope?.ok ? slope.value : null,
-    change: alike.length < 2 || slope?.ok ? null : changeOf(alike),
+    change:
+      alike.length < 2 || slope?.ok || !first
+        ? null
+        : changeOf(first.mean, meanOfLast(alike), 'same'),
   };
 }
 
@@ -92,8 +95,6 @@ export function apartOf(ride: TrendRide, last: TrendRide, usual: number | null):
   return isOtherAir(ride.trend.celsius, usual) ? 'over 8 °C from the usual' : null;
 }
 
-function changeOf(sets: readonly FamilySet[]): FamilyTrend['change'] {
-  const [first, last] = [sets[0], sets.at(-1)] as [FamilySet, FamilySet];
-  const share = last.mean / first.mean - 1;
-  return { percent: share * 100, worth: realness(share, noiseOfChange('same')) };
+function meanOfLast(sets: readonly FamilySet[]): number {
+  return sets.at(-1)?.mean ?? 0;
 }

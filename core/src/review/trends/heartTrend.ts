@@ -1,9 +1,11 @@
+import { meanOf } from '../../power/index.ts';
 import { isOtherAir } from './air.ts';
+import { cadenceRides, cadenceSlopeOn } from './cadenceRides.ts';
 import { daysFromTo } from './days.ts';
 import { type HeartWord, heartWord } from './heartWord.ts';
 import { medianOf } from './statistics.ts';
 import type { TrendRide } from './trendsOf.ts';
-import { isOnLine, offBy, type RidePiece, usualLine } from './usualLine.ts';
+import { isOnLine, offBy, type RidePiece, usualLine, type UsualLine } from './usualLine.ts';
 
 /** A ride beside the usual line of its day. */
 export interface HeartPoint {
@@ -12,36 +14,48 @@ export interface HeartPoint {
   readonly offPercent: number;
   readonly noisePercent: number;
   readonly word: HeartWord;
-  /** What has to be said beside it: other weather, a first time, a heart that ran before the start. */
+  /** What has to be said beside it: other weather, lost mass, short sleep, a first time, a heart that ran before the start. */
   readonly beside: readonly string[];
+  /** What it was reckoned of: mean watts and bpm of the ride's pieces, how many they are, and the line. */
+  readonly of: {
+    readonly watts: number;
+    readonly bpm: number;
+    readonly pieces: number;
+    readonly line: UsualLine;
+  };
 }
 
 const LOOKS_BACK_DAYS = 42;
 const LIKE_IT_DAYS = 14;
 const NERVES = { bpm: 25, rides: 5 } as const;
+/** A heart this far over its line makes the log worth asking. */
+const FAR = 5;
+/** Less sleep than this is worth saying, and so much less mass than the week's median. */
+const [SLEPT_H, DRY_KG] = [6, 0.5];
 
 /**
  * How far the heart of each ride lay off the usual line of the 42 days before it.
  *
- * @param rides in the order of their dates
+ * @param rides in the order of their dates; rides at three cadences of the last 180 days correct the line for cadence
  * @param from first day that is asked for, `yyyy-mm-dd`
- * @param per10 cadence slope, beats per 10 rpm; null where it is not known
  * @returns the rides that could be laid against a line
  * Source: handbook section 9.4.
  */
-export function heartTrend(
-  rides: readonly TrendRide[],
-  from: string,
-  per10: number | null,
-): HeartPoint[] {
+export function heartTrend(rides: readonly TrendRide[], from: string): HeartPoint[] {
   const points: HeartPoint[] = [];
+  const cadences = cadenceRides(rides);
   const pieces = rides.map(piecesOf);
   let first = 0;
   for (const [at, ride] of rides.entries()) {
     while (daysFromTo(rides[first]?.date ?? ride.date, ride.date) > LOOKS_BACK_DAYS) first += 1;
     if (ride.date < from && daysFromTo(ride.date, from) > LIKE_IT_DAYS) continue;
     const before = { rides: rides.slice(first, at), pieces: pieces.slice(first, at).flat() };
-    const point = pointOf({ ride, own: pieces[at] ?? [] }, before, points, per10);
+    const point = pointOf(
+      { ride, own: pieces[at] ?? [] },
+      before,
+      points,
+      cadenceSlopeOn(cadences, ride.date),
+    );
     if (point) points.push(point);
   }
   return points.filter(({ date }) => date >= from);
@@ -72,7 +86,11 @@ function pointOf(
   return {
     ...{ rideId: ride.rideId, date: ride.date, offPercent, noisePercent },
     word: heartWord({ offPercent, noisePercent, rpe: ride.rpe, expectedRpe, anotherLikeIt }),
-    beside: besideOf(ride, before.rides, line.value.celsius),
+    beside: besideOf(ride, before.rides, { celsius: line.value.celsius, high: offPercent >= FAR }),
+    of: {
+      ...{ watts: meanOf(own.map(({ watts }) => watts)), bpm: meanOf(own.map(({ bpm }) => bpm)) },
+      ...{ pieces: own.length, line: line.value },
+    },
   };
 }
 
@@ -86,11 +104,22 @@ function hasLikeIt(date: string, earlier: readonly HeartPoint[]): boolean {
   return false;
 }
 
+/** What the log says of a high heart: which of hot, dry, ill or nervous it may be. */
+function logOf({ sleepH, massOffKg }: TrendRide): string[] {
+  return [
+    ...(massOffKg !== undefined && massOffKg !== null && massOffKg <= -DRY_KG
+      ? [`${Math.round(-massOffKg * 10) / 10} kg under the week's median`]
+      : []),
+    ...(sleepH !== undefined && sleepH !== null && sleepH < SLEPT_H ? [`slept ${sleepH} h`] : []),
+  ];
+}
+
 function besideOf(
-  { trend, kind }: TrendRide,
+  ride: TrendRide,
   before: readonly TrendRide[],
-  usual: number | null,
+  { celsius: usual, high }: { readonly celsius: number | null; readonly high: boolean },
 ): string[] {
+  const { trend, kind } = ride;
   const { celsius, startBpm } = trend;
   const starts = before.flatMap((each) => each.trend.startBpm ?? []);
   const ran =
@@ -100,6 +129,7 @@ function besideOf(
     ...(celsius !== null && usual !== null && isOtherAir(celsius, usual)
       ? [`${Math.round(celsius)} °C, usually ${Math.round(usual)}`]
       : []),
+    ...(high ? logOf(ride) : []),
     ...(ran || first ? ['first time'] : []),
   ];
 }

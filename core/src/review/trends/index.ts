@@ -4,14 +4,9 @@ export { heartDrift } from './heartDrift.ts';
 export { HEART_WORDS, type HeartWord, heartWord } from './heartWord.ts';
 export { type HeartPiece, heartPieces } from './pieces.ts';
 export { type RideTrend, rideTrend, rideTrendSchema, TREND_BESTS_S } from './rideTrend.ts';
-export {
-  findRoad,
-  metresAlong,
-  type Road,
-  type RoadRide,
-  type RoadTrend,
-  type Track,
-} from './sameRoad.ts';
+export { CADENCE_FAMILY, CADENCE_KEPT_DAYS } from './cadenceRides.ts';
+export { findRoad, metresAlong, type Road, type Track } from './places.ts';
+export { type RoadRide, type RoadTrend } from './sameRoad.ts';
 export { slopeOf, type Slope } from './slope.ts';
 export {
   LEGS_FROM,
@@ -23,11 +18,13 @@ export {
 } from './tiredLegs.ts';
 export { type LineOf, offBy, type RidePiece, usualLine, type UsualLine } from './usualLine.ts';
 export { type EnduranceStretch, wattsPerBeat } from './wattsPerBeat.ts';
-export type { BeatPoint } from './beatTrend.ts';
+export { type BeatPoint, beatSlope } from './beatTrend.ts';
 export type { CurveTrend, NewBest } from './curveTrend.ts';
 export type { FamilySet, FamilyTrend } from './familyTrends.ts';
 export { type HeartPoint, heartTrend } from './heartTrend.ts';
-export type { MonthFigures } from './months.ts';
+export type { Mass, MonthFigures } from './months.ts';
 export { type TrendRide, trendsOf, type TrendsShown } from './trendsOf.ts';
 export { sayBeat, sayCurve, sayFamily, sayHeart, sayLegs, sayRoad } from './words.ts';
 export { type BlockReview, blockReview, type EndedBlock } from './blockReview.ts';
+export { lateBlock } from './proposals.ts';
+export { workedChange, workedLegs, workedOff, workedSlope } from './workings.ts';

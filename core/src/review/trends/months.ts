@@ -19,6 +19,14 @@ export interface MonthFigures {
   readonly wattsPerBeat: number | null;
   readonly smooth: number | null;
   readonly rpe: number | null;
+  /** Median of what was weighed in it, kg; null where nothing was, or it is not shown. */
+  readonly massKg: number | null;
+}
+
+/** Body mass on a day. */
+export interface Mass {
+  readonly date: string;
+  readonly kg: number;
 }
 
 /**
@@ -26,26 +34,36 @@ export interface MonthFigures {
  *
  * @param rides in the order of their dates
  * @param from first day that is shown, `yyyy-mm-dd`
+ * @param masses body mass as it was measured; none where it is not shown
  * @returns the months from a year before that day on, in order
  * Source: handbook section 9.6 (Month).
  */
-export function monthsOf(rides: readonly TrendRide[], from: string): MonthFigures[] {
+export function monthsOf(
+  rides: readonly TrendRide[],
+  from: string,
+  masses: readonly Mass[] = [],
+): MonthFigures[] {
   const earliest = `${Number(from.slice(0, 4)) - 1}${from.slice(4, 7)}`;
   const months = new Map<string, TrendRide[]>();
   for (const ride of rides) {
     const month = ride.date.slice(0, 7);
     if (month >= earliest) months.set(month, [...(months.get(month) ?? []), ride]);
   }
-  return [...months].map(([month, own]) => figuresOf(month, own));
+  return [...months].map(([month, own]) => ({
+    ...figuresOf(month, own),
+    massKg: middle(masses.flatMap(({ date, kg }) => (date.startsWith(month) ? [kg] : []))),
+  }));
 }
 
-function figuresOf(month: string, rides: readonly TrendRide[]): MonthFigures {
+function middle(values: readonly number[]): number | null {
+  return values.length === 0 ? null : medianOf(values);
+}
+
+function figuresOf(month: string, rides: readonly TrendRide[]): Omit<MonthFigures, 'massKg'> {
   const sum = (of: (ride: TrendRide) => number | null): number =>
     rides.reduce((all, ride) => all + (of(ride) ?? 0), 0);
   const known = (of: (ride: TrendRide) => number | null): number[] =>
     rides.flatMap((ride) => of(ride) ?? []);
-  const middle = (values: readonly number[]): number | null =>
-    values.length === 0 ? null : medianOf(values);
   const timed = sum(({ trend }) => trend.domains?.reduce((all, each) => all + each, 0) ?? 0);
   const share = (domain: 0 | 1): number | null =>
     timed === 0 ? null : sum(({ trend }) => trend.domains?.[domain] ?? 0) / timed;

@@ -10,7 +10,7 @@ import type { Reading } from '../reading.ts';
 import type { ReadableRide } from '../rows/readable.ts';
 import { type Drift, driftOf } from '../verdicts/whole.ts';
 import { heartPieces } from './pieces.ts';
-import { findRoad, type Road, type Track } from './sameRoad.ts';
+import { findRoad, metresAlong, type Road, type Track } from './places.ts';
 import { legsOf } from './tiredLegs.ts';
 
 /** Durations whose bests are kept of every ride, s. */
@@ -45,6 +45,16 @@ export const rideTrendSchema = z.object({
   roads: z.array(
     z.object({ roadId: z.string(), startS: figure, seconds: figure, meanW: some, meanBpm: some }),
   ),
+  /** Hills that were ridden to the top in a session, by the name they have in it. */
+  hills: z.array(
+    z.object({
+      ...{ name: z.string(), metres: figure, startS: figure },
+      ...{ seconds: figure, meanW: some, meanBpm: some },
+    }),
+  ),
+  /** Length in m, and whether places were recorded. */
+  metres: some,
+  placed: z.boolean(),
   set: z
     .object({
       reps: figure,
@@ -71,10 +81,14 @@ export interface TrendAround {
   readonly minutes: number | null;
   /** Where it was ridden, and the roads that are looked for. */
   readonly track: Track | null;
+  /** Speed, m/s at 1 Hz; null where none was recorded. */
+  readonly speed: readonly (number | null)[] | null;
   readonly roads: readonly (Road & { readonly id: string })[];
 }
 
 const ENDURANCE_S = 1200;
+/** A rep so much shorter than was reckoned did not end at the top, share. */
+const TO_THE_TOP = 0.8;
 const WINDOW_S = 30;
 /** Limits of the three domains without a lactate test, % of FTP. Source: handbook section 6. */
 const [BELOW_LT1, BELOW_LT2] = [75, 100];
@@ -89,7 +103,7 @@ const RECOVERY_SHARE = 0.55;
  * Source: handbook sections 9.4 to 9.6.
  */
 export function rideTrend(
-  { ride, set, expectedRpe }: Pick<Reading, 'ride' | 'set' | 'expectedRpe'>,
+  { ride, set, planned, expectedRpe }: Pick<Reading, 'ride' | 'set' | 'planned' | 'expectedRpe'>,
   around: TrendAround,
 ): RideTrend {
   const { ftpW, massKg } = around;
@@ -110,6 +124,8 @@ export function rideTrend(
     startBpm: meanIf((ride.bpm ?? []).slice(0, 60).filter(isBeat)),
     celsius: meanIf((around.celsius ?? []).filter((each) => each !== null)),
     roads: roadsOf(ride, around),
+    hills: hillsOf(set, planned),
+    ...{ metres: metresOf(around), placed: around.track !== null },
     set: set && {
       ...{ reps: set.own.length, riddenS: set.riddenS, mean: set.mean },
       meanW: weighted(set.own, ({ meanW }) => meanW),
@@ -195,6 +211,24 @@ function roadsOf({ watts, bpm }: ReadableRide, { track, roads }: TrendAround): R
       ...{ meanW: mean(watts, startS, endS), meanBpm: mean(bpm, startS, endS) },
     })),
   );
+}
+
+/** A rep to the top of a hill is that hill, ridden once. */
+function hillsOf(set: Reading['set'], planned: Reading['planned']): RideTrend['hills'] {
+  return (set?.own ?? []).flatMap(({ rep, startS, seconds, askedS, meanW, meanBpm }) => {
+    const steps = rep === null ? [] : (planned[rep - 1]?.steps ?? []);
+    const until = steps.length === 1 ? steps[0]?.until : undefined;
+    if (until?.kind !== 'hill' || seconds < TO_THE_TOP * askedS) return [];
+    const { name, metres } = until;
+    return [{ name, metres, startS, seconds, meanW, meanBpm }];
+  });
+}
+
+/** By speed where it was recorded, else along the track. */
+function metresOf({ speed, track }: TrendAround): number | null {
+  const known = (speed ?? []).filter((each) => each !== null);
+  if (known.length > 0) return Math.round(known.reduce((sum, each) => sum + each, 0));
+  return track && Math.round(metresAlong(track).at(-1) ?? 0);
 }
 
 function weighted<R extends { readonly seconds: number }>(

@@ -1,130 +1,9 @@
 import { usualAir } from './air.ts';
 import { daysFromTo } from './days.ts';
 import { apartOf } from './familyTrends.ts';
+import { LENGTH } from './places.ts';
 import { type Slope, slopeOf } from './slope.ts';
 import type { TrendRide } from './trendsOf.ts';
-
-/** A stretch of road by its ends and its length. */
-export interface Road {
-  readonly startLat: number;
-  readonly startLon: number;
-  readonly endLat: number;
-  readonly endLon: number;
-  readonly metres: number;
-}
-
-/** Where a ride was at each second; null where nobody knows. */
-export interface Track {
-  readonly latitude: readonly (number | null)[];
-  readonly longitude: readonly (number | null)[];
-}
-
-const NEAR_M = 50;
-const LENGTH = 0.03;
-const EARTH_M = 6_371_000;
-const rad = (degrees: number): number => (degrees * Math.PI) / 180;
-
-/**
- * Metres between two places.
- *
- * @param lat latitude of one, degrees
- * @param lon longitude of one
- * @param toLat latitude of the other
- * @param toLon longitude of the other
- * @returns metres over the sphere
- */
-function metresApart(lat: number, lon: number, toLat: number, toLon: number): number {
-  const half =
-    Math.sin(rad(toLat - lat) / 2) ** 2 +
-    Math.cos(rad(lat)) * Math.cos(rad(toLat)) * Math.sin(rad(toLon - lon) / 2) ** 2;
-  return 2 * EARTH_M * Math.asin(Math.min(1, Math.sqrt(half)));
-}
-
-/**
- * Metres ridden to each second of a track; where a place is missing nothing is added until the next one.
- *
- * @param track 1 Hz places
- * @returns metres, from 0 on
- */
-export function metresAlong({ latitude, longitude }: Track): Float64Array {
-  const along = new Float64Array(latitude.length);
-  let [lat, lon, sum]: [number | null, number | null, number] = [null, null, 0];
-  for (let second = 0; second < latitude.length; second += 1) {
-    const [here, there] = [latitude[second] ?? null, longitude[second] ?? null];
-    if (here !== null && there !== null) {
-      if (lat !== null && lon !== null) sum += metresApart(lat, lon, here, there);
-      [lat, lon] = [here, there];
-    }
-    along[second] = sum;
-  }
-  return along;
-}
-
-/**
- * A road found again on a ride: its start and its end within 50 m, its length within 3 %.
- *
- * @param track 1 Hz places of the ride
- * @param road its ends and its length
- * @returns every time that it was ridden, in seconds of the ride; the end is not part of it
- * Source: handbook section 9.6 (Same road).
- */
-export function findRoad(
-  track: Track,
-  road: Road,
-): { readonly startS: number; readonly endS: number }[] {
-  const along = metresAlong(track);
-  const from = nearTo(track, road.startLat, road.startLon);
-  const to = nearTo(track, road.endLat, road.endLon);
-  const found: { startS: number; endS: number }[] = [];
-  let next = 0;
-  for (const start of closestOf(from)) {
-    if (start < next) continue;
-    const begun = along[start] as number;
-    const ends = [...to].filter(([second]) => {
-      const metres = (along[second] as number) - begun;
-      return second > start && Math.abs(metres / road.metres - 1) <= LENGTH;
-    });
-    const [end] = ends.reduce<[number, number]>(
-      (best, each) => (each[1] < best[1] ? each : best),
-      [-1, Infinity],
-    );
-    if (end < 0) continue;
-    found.push({ startS: start, endS: end });
-    next = end;
-  }
-  return found;
-}
-
-/** Seconds within reach of a place, with how far it is. */
-function nearTo({ latitude, longitude }: Track, lat: number, lon: number): Map<number, number> {
-  const near = new Map<number, number>();
-  // A degree of latitude is 111 km everywhere: most of a ride is told away without a sine.
-  const reach = NEAR_M / 111_000;
-  for (let second = 0; second < latitude.length; second += 1) {
-    const [here, there] = [latitude[second] ?? null, longitude[second] ?? null];
-    if (here === null || there === null || Math.abs(here - lat) > reach) continue;
-    const metres = metresApart(here, there, lat, lon);
-    if (metres <= NEAR_M) near.set(second, metres);
-  }
-  return near;
-}
-
-/** The nearest second of each time that somebody came by. */
-function closestOf(near: ReadonlyMap<number, number>): number[] {
-  const closest: number[] = [];
-  let [last, best] = [-2, Infinity];
-  for (const [second, metres] of near) {
-    if (second > last + 1) {
-      closest.push(second);
-      best = metres;
-    } else if (metres < best) {
-      closest[closest.length - 1] = second;
-      best = metres;
-    }
-    last = second;
-  }
-  return closest;
-}
 
 /** Once over a road. */
 export interface RoadRide {
@@ -142,44 +21,112 @@ export interface RoadRide {
 
 /** A road over time. */
 export interface RoadTrend {
-  readonly roadId: string;
+  /** Id of a road that was named, name of a hill, or name of a session. */
+  readonly key: string;
+  /** How it was found again: by place, as a hill of a session, or by session and length. */
+  readonly by: 'place' | 'hill' | 'session';
+  readonly metres: number | null;
   readonly rides: readonly RoadRide[];
-  /** Of its times, s a month. */
+  /** What is laid beside each other: time over a length, or watts where time is all that is known of its length. */
+  readonly of: 'seconds' | 'watts';
+  /** Of that, a month. */
   readonly slope: Slope | null;
 }
 
+/** Once over something, before it is laid beside the others. */
+interface Once {
+  readonly ride: TrendRide;
+  readonly seconds: number;
+  readonly metres: number | null;
+  readonly meanW: number | null;
+  readonly meanBpm: number | null;
+}
+
 /**
- * Roads over time: once a ride, its quickest.
+ * Roads over time, once a ride and its quickest: those that were named, found by place; hills that sessions are ridden
+ * up; and, of rides that recorded no places, the same session at the same length.
  *
  * @param rides in the order of their dates
- * @returns roads that were ridden, with their times
+ * @returns roads that were ridden: named ones and hills from the first time on, sessions from the second
  * Source: handbook section 9.6 (Same road).
  */
 export function roadTrends(rides: readonly TrendRide[]): RoadTrend[] {
-  const ids = new Set(rides.flatMap(({ trend }) => trend.roads.map(({ roadId }) => roadId)));
-  return [...ids].map((roadId) => {
-    const once = rides.flatMap((ride) => {
-      const times = ride.trend.roads.filter((each) => each.roadId === roadId);
-      const [first] = times;
-      if (!first) return [];
-      return [{ ride, road: times.reduce((a, b) => (b.seconds < a.seconds ? b : a), first) }];
-    });
-    const last = once.at(-1) as (typeof once)[number];
-    const usual = usualAir(once.map(({ ride }) => ride.trend.celsius));
-    const quickest = Math.min(...once.map(({ road }) => road.seconds));
-    const shown = once.map(({ ride, road }): RoadRide => ({
-      ...{ rideId: ride.rideId, date: ride.date, source: ride.source },
-      ...{ seconds: road.seconds, meanW: road.meanW, meanBpm: road.meanBpm },
-      celsius: ride.trend.celsius,
-      best: road.seconds === quickest,
-      apart: apartOf(ride, last.ride, usual),
-    }));
-    const alike = shown.filter(({ apart }) => apart === null);
-    const slope = slopeOf(
-      alike.map(
-        ({ date, seconds }) => [daysFromTo(alike[0]?.date ?? date, date), seconds] as const,
-      ),
-    );
-    return { roadId, rides: shown, slope: slope.ok ? slope.value : null };
+  return [
+    ...collect(rides, ({ trend }) =>
+      trend.roads.map((road) => ({ ...road, key: road.roadId, metres: null })),
+    ).map(([key, once]) => trendOf({ key, by: 'place', of: 'seconds' }, once)),
+    ...collect(rides, ({ trend }) => trend.hills.map((hill) => ({ ...hill, key: hill.name }))).map(
+      ([key, once]) => trendOf({ key, by: 'hill', of: 'seconds' }, alike(once)),
+    ),
+    ...collect(rides, wholeOf).flatMap(([key, all]) => {
+      const once = alike(all);
+      const of = once.every(({ metres }) => metres !== null) ? 'seconds' : 'watts';
+      return once.length < 2 ? [] : [trendOf({ key, by: 'session', of }, once)];
+    }),
+  ];
+}
+
+type Ridden = Omit<Once, 'ride'> & { readonly key: string };
+
+/** The whole of a steady ride without places is a road, by its session. */
+function wholeOf({ name, family, movingS, meanW, meanBpm, trend }: TrendRide): Ridden[] {
+  if (name === '' || family === null || trend.placed || trend.set !== null || movingS === 0)
+    return [];
+  return [{ key: name, seconds: movingS, metres: trend.metres, meanW, meanBpm }];
+}
+
+/** What was ridden, by its key; of a ride that has it more than once, the quickest. */
+function collect(
+  rides: readonly TrendRide[],
+  of: (ride: TrendRide) => readonly Ridden[],
+): [key: string, once: Once[]][] {
+  const found = new Map<string, Once[]>();
+  for (const ride of rides) {
+    const quickest = new Map<string, Ridden>();
+    for (const each of of(ride))
+      if (each.seconds < (quickest.get(each.key)?.seconds ?? Infinity))
+        quickest.set(each.key, each);
+    for (const [key, each] of quickest)
+      found.set(key, [...(found.get(key) ?? []), { ...each, ride }]);
+  }
+  return [...found];
+}
+
+/** Those of the length of the last one, within 3 %: in metres where both are known, else in time. */
+function alike(all: readonly Once[]): Once[] {
+  const last = all.at(-1) as Once;
+  return all.filter(({ metres, seconds }) => {
+    const share =
+      metres !== null && last.metres !== null ? metres / last.metres : seconds / last.seconds;
+    return Math.abs(share - 1) <= LENGTH;
   });
+}
+
+function trendOf(road: Pick<RoadTrend, 'key' | 'by' | 'of'>, once: readonly Once[]): RoadTrend {
+  const last = once.at(-1) as Once;
+  const usual = usualAir(once.map(({ ride }) => ride.trend.celsius));
+  const rides = once.map(({ ride, seconds, meanW, meanBpm }) => ({
+    ...{ rideId: ride.rideId, date: ride.date, source: ride.source },
+    ...{ seconds, meanW, meanBpm, celsius: ride.trend.celsius },
+    apart: apartOf(ride, last.ride, usual),
+  }));
+  const valueOf = ({ seconds, meanW }: Pick<RoadRide, 'seconds' | 'meanW'>): number | null =>
+    road.of === 'seconds' ? -seconds : meanW;
+  // The best of a length is the shortest time; where time is its length, the most watts.
+  const best = Math.max(...rides.map((ride) => valueOf(ride) ?? -Infinity));
+  const compared = rides.filter(({ apart }) => apart === null);
+  const slope = slopeOf(
+    compared.flatMap((ride) => {
+      const value = road.of === 'seconds' ? ride.seconds : ride.meanW;
+      return value === null
+        ? []
+        : [[daysFromTo(compared[0]?.date ?? ride.date, ride.date), value] as const];
+    }),
+  );
+  return {
+    ...road,
+    metres: last.metres,
+    rides: rides.map((ride) => ({ ...ride, best: valueOf(ride) === best })),
+    slope: slope.ok ? slope.value : null,
+  };
 }

@@ -16,6 +16,9 @@ export interface Slope {
   /** What the line says at the first and the last of the points. */
   readonly from: number;
   readonly to: number;
+  readonly points: number;
+  /** From the first to the last of them. */
+  readonly days: number;
 }
 
 /**
@@ -41,5 +44,6 @@ export function slopeOf(
   return understood({
     ...{ perMonth, plusMinus, real: Math.abs(perMonth) > plusMinus },
     ...{ from: at(Math.min(...days)), to: at(Math.max(...days)) },
+    ...{ points: points.length, days: Math.max(...days) - Math.min(...days) },
   });
 }

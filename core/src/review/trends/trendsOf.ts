@@ -3,7 +3,7 @@ import { beatTrend, type BeatPoint } from './beatTrend.ts';
 import { type CurveTrend, curveTrend } from './curveTrend.ts';
 import { type FamilyTrend, familyTrends } from './familyTrends.ts';
 import { heartTrend, type HeartPoint } from './heartTrend.ts';
-import { type MonthFigures, monthsOf } from './months.ts';
+import { type Mass, type MonthFigures, monthsOf } from './months.ts';
 import type { RideTrend } from './rideTrend.ts';
 import { type RoadTrend, roadTrends } from './sameRoad.ts';
 import { tiredLegs, type TiredLegs } from './tiredLegs.ts';
@@ -21,6 +21,10 @@ export interface TrendRide {
   readonly headline: string | null;
   readonly says: string | null;
   readonly rpe: number | null;
+  /** As the log has it: pain 0–10, sleep in hours, mass beside the median of the seven days before in kg. */
+  readonly pain?: number | null;
+  readonly sleepH?: number | null;
+  readonly massOffKg?: number | null;
   readonly movingS: number;
   readonly meanW: number | null;
   readonly meanBpm: number | null;
@@ -44,14 +48,14 @@ export interface TrendsShown {
  *
  * @param rides in any order, those of a year before the span among them: lines and bests look back
  * @param span first and last day that is shown, `yyyy-mm-dd`
- * @param per10 the rider's cadence slope, beats per 10 rpm; null where it is not known
+ * @param masses body mass as it was measured, in the order of the dates; none where it is not shown
  * @returns what is shown of the span
  * Source: handbook sections 9.4 to 9.6.
  */
 export function trendsOf(
   rides: readonly TrendRide[],
   span: { readonly from: string; readonly to: string },
-  per10: number | null = null,
+  masses: readonly Mass[] = [],
 ): TrendsShown {
   const all = [...rides]
     .filter(({ date }) => date <= span.to)
@@ -59,7 +63,7 @@ export function trendsOf(
   const shown = all.filter(({ date }) => date >= span.from);
   return {
     families: familyTrends(shown),
-    heart: heartTrend(all, span.from, per10),
+    heart: heartTrend(all, span.from),
     beat: beatTrend(all, span.from),
     legs: tiredLegs(
       all.flatMap(({ date, trend }) =>
@@ -67,7 +71,7 @@ export function trendsOf(
       ),
     ),
     curve: curveTrend(all, span),
-    months: monthsOf(all, span.from),
+    months: monthsOf(all, span.from, masses),
     roads: roadTrends(shown),
   };
 }

@@ -1,11 +1,9 @@
 import { printDuration, printSigned, roundHalfUp, roundTo } from '../../units/index.ts';
-import type { BeatPoint } from './beatTrend.ts';
+import { type BeatPoint, beatSlope } from './beatTrend.ts';
 import type { CurveTrend } from './curveTrend.ts';
-import { daysFromTo } from './days.ts';
 import type { FamilyTrend } from './familyTrends.ts';
 import type { HeartPoint } from './heartTrend.ts';
 import type { RoadTrend } from './sameRoad.ts';
-import { slopeOf } from './slope.ts';
 import type { TiredLegs } from './tiredLegs.ts';
 
 /**
@@ -57,13 +55,10 @@ export function sayHeart(points: readonly HeartPoint[]): string {
  * Source: handbook sections 5 and 9.6.
  */
 export function sayBeat(points: readonly BeatPoint[]): string {
-  const [first] = points;
-  if (!first) return 'No Endurance stretch of 20:00 with watts and heart rate yet.';
-  const slope = slopeOf(
-    points.map(({ date, wattsPerBeat }) => [daysFromTo(first.date, date), wattsPerBeat] as const),
-  );
-  if (!slope.ok) return `${points.length} so far: a line takes five.`;
-  const { perMonth, plusMinus, real } = slope.value;
+  if (points.length === 0) return 'No Endurance stretch of 20:00 with watts and heart rate yet.';
+  const slope = beatSlope(points);
+  if (!slope) return `${points.length} so far: a line takes five.`;
+  const { perMonth, plusMinus, real } = slope;
   return `${printSigned(perMonth, 3)} ± ${roundTo(plusMinus, 3)} W per heartbeat a month: ${real ? 'real' : 'cannot tell yet'}.`;
 }
 
@@ -90,11 +85,12 @@ export function sayLegs(legs: readonly TiredLegs[]): string {
  * @returns one sentence
  * Source: handbook section 9.6 (Same road).
  */
-export function sayRoad({ rides, slope }: RoadTrend): string {
+export function sayRoad({ rides, slope, of }: RoadTrend): string {
   const apart = rides.filter((ride) => ride.apart !== null).length;
   const beside = apart === 0 ? '' : ` ${apart} shown and not compared.`;
   if (!slope) return `${rides.length} so far: a line takes five.${beside}`;
-  const figure = `${printSigned(slope.perMonth, 1)} ± ${roundTo(slope.plusMinus, 1)} s a month`;
+  const unit = of === 'seconds' ? 's' : 'W';
+  const figure = `${printSigned(slope.perMonth, 1)} ± ${roundTo(slope.plusMinus, 1)} ${unit} a month`;
   return `${figure}: ${slope.real ? 'real' : 'cannot tell yet'}.${beside}`;
 }
 

@@ -5,6 +5,7 @@ import type { Plan, System, TRAINER_SETTINGS } from '../plan.ts';
 import { parseSentence } from '../sentence/parse.ts';
 import { ENDURANCE_FAMILIES } from './endurance.ts';
 import { CEILING_FAMILIES } from './ceiling.ts';
+import { MEASURING_FAMILIES } from './measuring.ts';
 import { THRESHOLD_FAMILIES } from './threshold.ts';
 
 /** A session of the book, said in a sentence. */
@@ -48,6 +49,7 @@ export const BOOK: readonly BookFamily[] = [
   ...ENDURANCE_FAMILIES,
   ...THRESHOLD_FAMILIES,
   ...CEILING_FAMILIES,
+  ...MEASURING_FAMILIES,
 ];
 
 /**

@@ -13,6 +13,7 @@ import { BodyMass } from './BodyMass.tsx';
 import { Bikes } from './Bikes.tsx';
 import { Fixtures } from './Fixtures.tsx';
 import { Goals } from './Goals.tsx';
+import { Mornings } from '../../ui/Mornings.tsx';
 import { Health } from '../../ui/health/Health.tsx';
 import { Leaving } from './Leaving.tsx';
 import { RiderForm } from './RiderForm.tsx';
@@ -48,6 +49,7 @@ export function RiderPage() {
         <div>
           <BodyMass rider={rider} />
           <HeartRates rider={rider} />
+          <Mornings rider={rider} ofDay />
           <Training key={rider.id} rider={rider} />
           <Bikes rider={rider} />
           <Leaving rider={rider} />

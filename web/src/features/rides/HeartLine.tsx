@@ -1,9 +1,18 @@
 import type { Rider, RideWhole } from '@uphill/api';
-import { LEGS_FROM, LEGS_S, type TrendRide, type TrendsShown } from '@uphill/core/review';
+import {
+  LEGS_FROM,
+  LEGS_S,
+  sayMornings,
+  type TrendRide,
+  type TrendsShown,
+  workedOff,
+} from '@uphill/core/review';
 import { printDuration, printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { Link } from 'react-router';
 import { plusDays } from '../../shared/dates.ts';
 import { useTrendRides } from '../../shared/useTrendRides.ts';
+import { useMornings } from '../../shared/useMornings.ts';
+import { Figure } from '../../ui/Figure.tsx';
 import { useTrends } from '../../workers/useTrends.ts';
 
 /** Lines look back 42 days, tired legs 90. */
@@ -28,14 +37,20 @@ export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   const own = rides?.find(({ rideId }) => rideId === ride.id);
   const heart = shown?.heart.find(({ rideId }) => rideId === ride.id);
   const legs = own && shown ? lateIn(own, shown) : [];
-  if (!heart && legs.length === 0) return null;
+  const mornings = sayMornings(useMornings(rider, ride.date).week);
+  if (!heart && legs.length === 0 && mornings.length === 0) return null;
   return (
     <section className="sheet mt-3" aria-label="Beside the weeks before">
       <h2>Beside the weeks before</h2>
       {heart && (
         <p className="mb-1">
-          Heart rate <span className="pulse">{printSigned(heart.offPercent, 1)} %</span> off the
-          usual line, noise ± {roundTo(heart.noisePercent, 1)} %. {ASKS[heart.word]}
+          Heart rate{' '}
+          <span className="pulse">
+            <Figure label="Heart rate off the usual line" working={workedOff(heart)}>
+              {`${printSigned(heart.offPercent, 1)} %`}
+            </Figure>
+          </span>{' '}
+          off the usual line, noise ± {roundTo(heart.noisePercent, 1)} %. {ASKS[heart.word]}
           {heart.beside.length > 0 && ` ${heart.beside.join('; ')}.`}
         </p>
       )}
@@ -44,6 +59,7 @@ export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
           {line}
         </p>
       ))}
+      {mornings.length > 0 && <p className="mb-1">That week’s mornings: {mornings.join('; ')}.</p>}
       <Link to={`/riders/${rider.id}/trends`}>Trends</Link>
     </section>
   );

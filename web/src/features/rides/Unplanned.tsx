@@ -3,12 +3,10 @@ import { type RideFigures, rideFigures } from '@uphill/core/review';
 import { nameFromSets, parseSentence } from '@uphill/core/sessions';
 import { roundHalfUp } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
-import { useNavigate } from 'react-router';
-import { sessionsApi } from '../../shared/api/sessions.ts';
 import { newId } from '../../shared/newId.ts';
 import { KIND_WORDS, lengthWords, rpeOf } from '../../shared/rideWords.ts';
 import { healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
-import { useAct } from '../../shared/useAct.ts';
+import { useKeepSession } from '../../shared/useKeepSession.ts';
 import { ProblemNote } from '../../ui/messages.tsx';
 
 interface Props {
@@ -19,21 +17,15 @@ interface Props {
 
 /** A ride that was nobody's plan: what it looks like, and that set to keep as a session. */
 export function Unplanned({ rider, ride, reading }: Props) {
-  const navigate = useNavigate();
-  const [create] = sessionsApi.useAddSessionMutation();
-  const { act, problem } = useAct();
+  const { keep, problem } = useKeepSession(rider.id);
   const { sentence, says } = reading;
-  const keep = async (): Promise<void> => {
+  const keepIt = (): void => {
     const { items } = parseSentence(sentence ?? '', { hills: [], ftpW: null, newId });
     const plan = {
       ...{ name: '', nameFollows: true, purpose: '', system: 'threshold' as const },
       ...{ systemFollows: true, place: 'any' as const, note: '', items },
     };
-    const kept = await act(
-      () => create({ plan: { ...plan, name: nameFromSets(plan) } }),
-      'Kept as a session.',
-    );
-    if (kept) void navigate(`/riders/${rider.id}/sessions/${kept.id}`);
+    void keep({ ...plan, name: nameFromSets(plan) });
   };
   const { ftpW } = riderOnDay(rider, ride.date);
   const figures = rideFigures(ride.numbers, { ftpW, minutes: ride.minutes, rpe: rpeOf(ride) });
@@ -48,7 +40,7 @@ export function Unplanned({ rider, ride, reading }: Props) {
       </p>
       <ProblemNote problem={problem} />
       {sentence && (
-        <Button variant="outline-secondary" onClick={() => void keep()}>
+        <Button variant="outline-secondary" onClick={keepIt}>
           Keep it as a session
         </Button>
       )}

@@ -1,12 +1,13 @@
 import type { Rider, Season } from '@uphill/api';
-import { blockReview, type BlockReview } from '@uphill/core/review';
-import { plus } from '@uphill/core/season';
+import { blockReview, type BlockReview, workedChange } from '@uphill/core/review';
+import { anotherTemplate, plus } from '@uphill/core/season';
 import { systemName } from '@uphill/core/sessions';
 import { printDuration, printSigned, roundHalfUp } from '@uphill/core/units';
-import { useMemo } from 'react';
+import { Fragment, useMemo } from 'react';
 import { Link } from 'react-router';
 import { printDate, today } from '../../shared/dates.ts';
 import { useTrendRides } from '../../shared/useTrendRides.ts';
+import { Figure } from '../../ui/Figure.tsx';
 
 /** Bests of before a block are looked for so far back, days. */
 const BACK_DAYS = 90;
@@ -24,7 +25,7 @@ export function BlockReviews({ rider, blocks }: { rider: Rider; blocks: Season['
   const reviews = useMemo(
     () =>
       over.map(({ id, block, from, weeks }) => ({
-        ...{ id, name: block.name, from },
+        ...{ id, name: block.name, system: block.system, from },
         review: blockReview(rides ?? [], {
           ...{ from, weeks, family: block.benchmark?.family ?? null },
         }),
@@ -33,8 +34,10 @@ export function BlockReviews({ rider, blocks }: { rider: Rider; blocks: Season['
   );
   // Judged by all of its rides or not at all.
   if (!rides || waiting > 0 || reviews.length === 0) return null;
-  const [last, before] = [...reviews].reverse();
-  const twice = last?.review.says === 'did not move' && before?.review.says === 'did not move';
+  const lastTwo = reviews.slice(-2);
+  const twice =
+    lastTwo.length === 2 && lastTwo.every(({ review }) => review.says === 'did not move');
+  const other = anotherTemplate(lastTwo.flatMap(({ system }) => system ?? []));
   return (
     <section className="sheet" aria-label="What the blocks did">
       <h2>What the blocks did</h2>
@@ -48,8 +51,11 @@ export function BlockReviews({ rider, blocks }: { rider: Rider; blocks: Season['
       </ul>
       {twice && (
         <p className="mb-0">
-          Two blocks running did not move it.{' '}
-          <Link to={`/riders/${rider.id}/season/layout`}>Lay out by another template</Link>
+          Two blocks running did not move it. Another template asks for something else:{' '}
+          <Link to={`/riders/${rider.id}/season/layout?template=${other.id}`}>
+            lay out {other.name}
+          </Link>
+          . {other.says}
         </p>
       )}
     </section>
@@ -79,13 +85,20 @@ function Told({ rider, review }: { rider: Rider; review: BlockReview }) {
           {'. '}
         </>
       )}
-      {moves.length > 0 &&
-        `Curve: ${moves
-          .map(
-            ({ seconds, percent, worth }) =>
-              `${printDuration(seconds)} ${printSigned(percent, 1)} % (${worth})`,
-          )
-          .join(', ')}.`}
+      {moves.length > 0 && 'Curve: '}
+      {moves.map((move, place) => (
+        <Fragment key={move.seconds}>
+          {place > 0 && ', '}
+          {printDuration(move.seconds)}{' '}
+          <Figure
+            label={`Curve at ${printDuration(move.seconds)} over the block`}
+            working={workedChange(move, 'W')}
+          >
+            {`${printSigned(move.percent, 1)} %`}
+          </Figure>{' '}
+          ({move.worth})
+        </Fragment>
+      ))}
     </span>
   );
 }

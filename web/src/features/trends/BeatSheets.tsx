@@ -1,4 +1,4 @@
-import { type BeatPoint, sayBeat } from '@uphill/core/review';
+import { type BeatPoint, beatSlope, sayBeat, workedSlope } from '@uphill/core/review';
 import { printClock, printSigned, roundTo } from '@uphill/core/units';
 import { TrendDots } from '../../charts/TrendDots.tsx';
 import { rideAddress, type Shown } from './shown.ts';
@@ -13,10 +13,12 @@ export function BeatSheet({ rider, span, shown, under }: Shown) {
         ? 'no median yet'
         : `${printSigned(overMedianPercent, 1)} % beside the 42 days before`,
   });
+  const slope = beatSlope(shown.beat);
   return (
     <TrendSheet
       name="Watts per heartbeat"
       says={sayBeat(shown.beat)}
+      working={slope && { label: 'slope a month', of: workedSlope(slope, 'W per heartbeat', 3) }}
       {...(shown.beat.length === 0
         ? {}
         : {
@@ -24,6 +26,7 @@ export function BeatSheet({ rider, span, shown, under }: Shown) {
               <TrendDots
                 {...{ span, height }}
                 dots={shown.beat.map(dotOf)}
+                slope={slope}
                 under={under?.beat.map(dotOf) ?? []}
                 print={(value) => roundTo(value, 2).toFixed(2)}
               />

@@ -1,4 +1,4 @@
-import { type FamilyTrend, sayFamily } from '@uphill/core/review';
+import { type FamilyTrend, sayFamily, workedChange, workedSlope } from '@uphill/core/review';
 import { BOOK } from '@uphill/core/sessions';
 import { roundHalfUp } from '@uphill/core/units';
 import { Link } from 'react-router';
@@ -6,7 +6,7 @@ import { TrendDots } from '../../charts/TrendDots.tsx';
 import { printDay } from '../../shared/dates.ts';
 import { WideTable } from '../../ui/WideTable.tsx';
 import { rideAddress, type Shown } from './shown.ts';
-import { TrendSheet } from './TrendSheet.tsx';
+import { TrendSheet, type Working } from './TrendSheet.tsx';
 
 /** Every family over time, the one ridden last first. */
 export function FamilySheets(given: Shown) {
@@ -39,6 +39,7 @@ function Family({ rider, span, under, of }: Shown & { of: FamilyTrend }) {
     <TrendSheet
       name={name}
       says={sayFamily(of, unit)}
+      working={workingOf(of, unit)}
       draw={(height) => (
         <TrendDots
           {...{ span, height, slope: of.slope }}
@@ -81,4 +82,9 @@ function Family({ rider, span, under, of }: Shown & { of: FamilyTrend }) {
       </details>
     </TrendSheet>
   );
+}
+
+function workingOf({ slope, change }: FamilyTrend, unit: string): Working {
+  if (slope) return { label: 'slope a month', of: workedSlope(slope, unit) };
+  return change && { label: 'the last beside the first', of: workedChange(change, unit) };
 }

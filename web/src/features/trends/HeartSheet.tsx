@@ -1,4 +1,4 @@
-import { sayHeart } from '@uphill/core/review';
+import { sayHeart, workedOff } from '@uphill/core/review';
 import { printSigned, roundTo } from '@uphill/core/units';
 import { TrendDots } from '../../charts/TrendDots.tsx';
 import { healthOnDay } from '../../shared/riderOnDay.ts';
@@ -15,6 +15,7 @@ export function HeartSheet({ rider, span, shown, under }: Shown) {
         says="The health screen rules heart rate out: nothing is read from it."
       />
     );
+  const last = shown.heart.at(-1);
   const dotOf = (point: (typeof shown.heart)[number]) => ({
     ...{ to: rideAddress(rider, point.rideId), date: point.date, value: point.offPercent },
     says: [point.word, `noise ± ${roundTo(point.noisePercent, 1)} %`, ...point.beside].join(', '),
@@ -24,6 +25,7 @@ export function HeartSheet({ rider, span, shown, under }: Shown) {
     <TrendSheet
       name={name}
       says={sayHeart(shown.heart)}
+      working={last ? { label: 'the last ride off its line', of: workedOff(last) } : null}
       {...(shown.heart.length === 0
         ? {}
         : {

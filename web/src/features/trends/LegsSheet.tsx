@@ -1,6 +1,13 @@
-import { LEGS_FROM, sayLegs } from '@uphill/core/review';
+import type { Rider } from '@uphill/api';
+import { goalOn } from '@uphill/core/rider';
+import { lateBlock, LEGS_FROM, sayLegs, workedLegs } from '@uphill/core/review';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
-import { Link } from 'react-router';
+import Button from 'react-bootstrap/Button';
+import { useKeepSession } from '../../shared/useKeepSession.ts';
+import { today } from '../../shared/dates.ts';
+import { newId } from '../../shared/newId.ts';
+import { Figure } from '../../ui/Figure.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
 import { WideTable } from '../../ui/WideTable.tsx';
 import type { Shown } from './shown.ts';
 import { TrendSheet } from './TrendSheet.tsx';
@@ -31,9 +38,16 @@ export function LegsSheet({ rider, shown: { legs } }: Shown) {
                   <td key={LEGS_FROM[place]}>
                     {step ? (
                       <>
-                        {place === 0
-                          ? `${roundHalfUp(step.watts)} W`
-                          : `${roundHalfUp(step.percent)} %`}
+                        {place === 0 || !steps[0] ? (
+                          `${roundHalfUp(step.watts)} W`
+                        ) : (
+                          <Figure
+                            label={`${printDuration(seconds)} from ${step.fromKjPerKg} kJ/kg`}
+                            working={workedLegs(seconds, step, steps[0])}
+                          >
+                            {`${roundHalfUp(step.percent)} %`}
+                          </Figure>
+                        )}
                         <span className="soft small d-block">{step.efforts} efforts</span>
                       </>
                     ) : (
@@ -46,11 +60,21 @@ export function LegsSheet({ rider, shown: { legs } }: Shown) {
           </tbody>
         </WideTable>
       )}
-      {legs.some(({ fadesLate }) => fadesLate) && (
-        <Link to={`/riders/${rider.id}/sessions`} className="card-controls">
-          Choose a session for it
-        </Link>
-      )}
+      {legs.some(({ fadesLate }) => fadesLate) && <LateBlock rider={rider} />}
     </TrendSheet>
+  );
+}
+
+/** The session that trains it, one press from a day of the rider's. */
+function LateBlock({ rider }: { rider: Rider }) {
+  const { keep, problem } = useKeepSession(rider.id);
+  const plan = lateBlock(goalOn(rider.goals, today())?.watts != null, newId);
+  return (
+    <div className="card-controls">
+      <ProblemNote problem={problem} />
+      <Button size="sm" variant="outline-secondary" onClick={() => void keep(plan)}>
+        Make the session: {plan.name}
+      </Button>
+    </div>
   );
 }

@@ -1,5 +1,6 @@
 import type { MonthFigures } from '@uphill/core/review';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
+import { printMass } from '../../shared/choices.ts';
 import { printMonth } from '../../shared/dates.ts';
 import { WideTable } from '../../ui/WideTable.tsx';
 import type { Shown } from './shown.ts';
@@ -39,6 +40,7 @@ const COLUMNS: readonly Column[] = [
     of: ({ smooth }) => smooth,
     print: (value) => roundTo(value, 2).toFixed(2),
   },
+  { name: 'Mass', of: ({ massKg }) => massKg, print: printMass },
   { name: 'RPE', of: ({ rpe }) => rpe, print: (value) => roundTo(value, 1).toFixed(1) },
 ];
 

@@ -1,5 +1,5 @@
 import type { Rider, Road } from '@uphill/api';
-import { type RoadRide, type RoadTrend, sayRoad } from '@uphill/core/review';
+import { type RoadRide, type RoadTrend, sayRoad, workedSlope } from '@uphill/core/review';
 import { printClock, roundHalfUp, roundTo } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
@@ -12,10 +12,11 @@ import { WideTable } from '../../ui/WideTable.tsx';
 import { rideAddress, type Shown } from './shown.ts';
 import { TrendSheet } from './TrendSheet.tsx';
 
-/** The roads that were named, each time they were ridden. */
+/** The roads that were named, hills of sessions, and sessions of one length, each time they were ridden. */
 export function RoadSheets(given: Shown) {
   const { data: roads = [] } = trendsApi.useRoadsQuery(given.rider.id);
-  if (roads.length === 0) return null;
+  const others = given.shown.roads.filter(({ by }) => by !== 'place');
+  if (roads.length + others.length === 0) return null;
   return (
     <>
       <h2 className="mt-4">The same road</h2>
@@ -25,51 +26,75 @@ export function RoadSheets(given: Shown) {
             key={road.id}
             {...given}
             road={road}
-            trend={given.shown.roads.find(({ roadId }) => roadId === road.id)}
+            trend={given.shown.roads.find(({ by, key }) => by === 'place' && key === road.id)}
           />
+        ))}
+        {others.map((trend) => (
+          <OneRoad key={`${trend.by} ${trend.key}`} {...given} road={null} trend={trend} />
         ))}
       </div>
     </>
   );
 }
 
-function OneRoad({
-  rider,
-  span,
-  road,
-  trend,
-}: Shown & { road: Road; trend: RoadTrend | undefined }) {
-  const [remove] = trendsApi.useRemoveRoadMutation();
-  const { act, problem } = useAct();
+type OneRoadProps = Shown &
+  (
+    | { readonly road: Road; readonly trend: RoadTrend | undefined }
+    | { readonly road: null; readonly trend: RoadTrend }
+  );
+
+function OneRoad({ rider, span, road, trend }: OneRoadProps) {
   const rides = trend?.rides ?? [];
-  const dots = rides.map((once) => ({
-    ...{ to: rideAddress(rider, once.rideId), date: once.date, value: once.seconds },
-    says: [
-      once.meanW === null ? null : `${roundHalfUp(once.meanW)} W`,
-      once.best ? 'best' : null,
-      once.apart,
-    ]
-      .filter((each) => each !== null)
-      .join(', '),
-    apart: once.apart !== null,
-  }));
+  const name = road?.name ?? trend?.key ?? '';
+  const byWatts = trend?.of === 'watts';
+  const dots = rides.flatMap((once) => {
+    const value = byWatts ? once.meanW : once.seconds;
+    if (value === null) return [];
+    const other = byWatts ? printClock(once.seconds) : once.meanW !== null && wattsOf(once);
+    return [
+      {
+        ...{ to: rideAddress(rider, once.rideId), date: once.date, value },
+        says: [other, once.best && 'best', once.apart].filter(Boolean).join(', '),
+        apart: once.apart !== null,
+      },
+    ];
+  });
   return (
     <TrendSheet
-      name={road.name}
+      name={name}
       says={trend ? sayRoad(trend) : 'Not ridden in this span.'}
+      working={
+        trend?.slope ? { label: name, of: workedSlope(trend.slope, byWatts ? 'W' : 's') } : null
+      }
       {...(dots.length === 0
         ? {}
         : {
             draw: (height: number) => (
               <TrendDots
                 {...{ span, height, dots, slope: trend?.slope ?? null }}
-                print={(value) => printClock(Math.round(value))}
+                print={(value) =>
+                  byWatts ? `${roundHalfUp(value)} W` : printClock(Math.round(value))
+                }
               />
             ),
           })}
     >
+      {trend && <Times rider={rider} name={name} trend={trend} metres={road?.metres ?? null} />}
+      {road && <Forget rider={rider} road={road} />}
+    </TrendSheet>
+  );
+}
+
+function wattsOf({ meanW }: RoadRide): string {
+  return meanW === null ? '' : `${roundHalfUp(meanW)} W`;
+}
+
+function Forget({ rider, road }: { rider: Rider; road: Road }) {
+  const [remove] = trendsApi.useRemoveRoadMutation();
+  const { act, problem } = useAct();
+  return (
+    <>
       <ProblemNote problem={problem} />
-      {rides.length > 0 && <Times rider={rider} road={road} rides={rides} />}
       <Button
         size="sm"
         variant="link"
@@ -84,17 +109,36 @@ function OneRoad({
       >
         Forget this road
       </Button>
-    </TrendSheet>
+    </>
   );
 }
 
-function Times({ rider, road, rides }: { rider: Rider; road: Road; rides: readonly RoadRide[] }) {
+/** How a road was found again. */
+const FOUND = {
+  place: 'found by place',
+  hill: 'a hill of sessions',
+  session: 'the same session at the same length, without a track',
+} as const;
+
+interface TimesProps {
+  readonly rider: Rider;
+  readonly name: string;
+  readonly trend: RoadTrend;
+  /** Of a road that was named. */
+  readonly metres: number | null;
+}
+
+function Times({ rider, name, trend, metres }: TimesProps) {
+  const long = metres ?? trend.metres;
   return (
-    <WideTable of={road.name} size="sm" className="mb-2">
-      <caption className="caption-top">{roundTo(road.metres / 1000, 2)} km, each time</caption>
+    <WideTable of={name} size="sm" className="mb-2">
+      <caption className="caption-top">
+        {long !== null && `${roundTo(long / 1000, 2)} km, `}
+        {FOUND[trend.by]}
+      </caption>
       <thead>
         <tr>
-          {['Ridden', 'Time', 'W', 'Heart rate'].map((head) => (
+          {['Ridden', 'Time', 'W', 'Heart rate', 'Air'].map((head) => (
             <th key={head} scope="col">
               {head}
             </th>
@@ -102,7 +146,7 @@ function Times({ rider, road, rides }: { rider: Rider; road: Road; rides: readon
         </tr>
       </thead>
       <tbody>
-        {[...rides].reverse().map((once) => (
+        {[...trend.rides].reverse().map((once) => (
           <tr key={once.rideId}>
             <th scope="row">
               <Link to={rideAddress(rider, once.rideId)}>{printDay(once.date)}</Link>
@@ -116,6 +160,7 @@ function Times({ rider, road, rides }: { rider: Rider; road: Road; rides: readon
               {once.meanBpm === null ? '' : `${roundHalfUp(once.meanBpm)} bpm`}
               {once.apart && <span className="soft small d-block">{once.apart}</span>}
             </td>
+            <td>{once.celsius === null ? '' : `${roundHalfUp(once.celsius)} °C`}</td>
           </tr>
         ))}
       </tbody>

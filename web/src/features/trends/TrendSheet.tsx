@@ -1,6 +1,11 @@
+import type { Worked } from '@uphill/core/working';
 import { Maximize2, Minimize2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import Button from 'react-bootstrap/Button';
+import { Figure } from '../../ui/Figure.tsx';
+
+/** The sum behind what a sheet says, named by what it is of; null where there is none yet. */
+export type Working = { readonly label: string; readonly of: Worked<unknown> } | null;
 
 const HEIGHT = { small: 150, large: 380 } as const;
 
@@ -8,11 +13,13 @@ const HEIGHT = { small: 150, large: 380 } as const;
 export function TrendSheet({
   name,
   says,
+  working = null,
   children,
   draw,
 }: {
   name: string;
   says: string;
+  working?: Working;
   children?: ReactNode;
   draw?: (height: number) => ReactNode;
 }) {
@@ -37,7 +44,16 @@ export function TrendSheet({
           </Button>
         )}
       </div>
-      <p className="trend-says">{says}</p>
+      <p className="trend-says">
+        {says}{' '}
+        {working && (
+          <span className="card-controls">
+            <Figure working={working.of} label={`${name}: ${working.label}`}>
+              The sum
+            </Figure>
+          </span>
+        )}
+      </p>
       {draw?.(large ? HEIGHT.large : HEIGHT.small)}
       {children}
     </section>

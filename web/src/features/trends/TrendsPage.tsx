@@ -1,10 +1,12 @@
 import type { Rider, TrendRide } from '@uphill/api';
+import type { Mass } from '@uphill/core/review';
 import { Printer } from 'lucide-react';
 import Button from 'react-bootstrap/Button';
 import { Link, useSearchParams } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { plusDays, printDate, today } from '../../shared/dates.ts';
+import { massHidden } from '../../shared/riderOnDay.ts';
 import { useTrendRides } from '../../shared/useTrendRides.ts';
 import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
@@ -111,15 +113,16 @@ interface Span {
   readonly to: string;
 }
 
-function useShown(riderId: string | null, span: Span) {
+function useShown(riderId: string | null, span: Span, masses?: readonly Mass[]) {
   const { rides, waiting, error } = useTrendRides(riderId, {
     ...{ from: plusDays(span.from, -LOOKS_BACK_DAYS), to: span.to },
   });
-  return { rides, waiting, error, shown: useTrends(rides, span) };
+  return { rides, waiting, error, shown: useTrends(rides, span, masses) };
 }
 
 function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: string }) {
-  const own = useShown(rider.id, span);
+  const masses = massHidden(rider, span.to) ? undefined : rider.bodyMass;
+  const own = useShown(rider.id, span, masses);
   const year = { from: plusDays(span.from, -365), to: plusDays(span.to, -365) };
   const isOther = under !== 'none' && under !== 'year';
   const before = useShown(under === 'year' ? rider.id : null, year);

@@ -13,7 +13,7 @@ import {
 import { useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { layoutsApi } from '../../../shared/api/layouts.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
 import { seasonApi } from '../../../shared/api/season.ts';
@@ -148,7 +148,8 @@ function useChosen(rider: Rider) {
   const [goalId, setGoalId] = useState(() => (mainOf(goals) ?? goals[0])?.id ?? 'none');
   const goal = goals.find(({ id }) => id === goalId) ?? null;
   const [from, setFrom] = useState(firstMonday(today()));
-  const [templateId, setTemplateId] = useState<string | null>(null);
+  const [search] = useSearchParams();
+  const [templateId, setTemplateId] = useState(search.get('template'));
   const [taperDays, setTaperDays] = useState<number | undefined>();
   const [replace, setReplace] = useState(false);
   const [strengthDays, setStrengthDays] = useState<keyof typeof STRENGTH_WORDS>('0');

@@ -15,6 +15,7 @@ import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
 import { MiniRoad } from '../../../charts/MiniRoad.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
 import { Caution, ProblemNote } from '../../../ui/messages.tsx';
+import { Mornings } from '../../../ui/Mornings.tsx';
 import { WhichColumn } from '../../../ui/WhichColumn.tsx';
 import { Beside } from './Beside.tsx';
 import { Choice } from './Choice.tsx';
@@ -47,6 +48,7 @@ export function TodayPage() {
       ))}
       <Tomorrow rider={rider} days={days.filter(({ date }) => date > today())} />
       <SendRecording riderId={rider.id} />
+      <Mornings rider={rider} />
       <OwnRides rider={rider} />
     </main>
   );

@@ -1,0 +1,120 @@
+import { roundTo } from '../units/index.ts';
+import { type Worked, worked } from '../working/index.ts';
+import { deviationOf, medianOf } from './trends/statistics.ts';
+import { daysFromTo } from './trends/days.ts';
+
+/** What a rider may write down in the morning, each with its unit, its limits and the steps it is told in. */
+export const MORNING_NUMBERS = {
+  massKg: { name: 'Mass', unit: 'kg', low: 25, high: 250, digits: 1 },
+  restingBpm: { name: 'Resting heart rate', unit: 'bpm', low: 25, high: 120, digits: 0 },
+  sleepH: { name: 'Sleep', unit: 'h', low: 0, high: 24, digits: 1 },
+  legs: { name: 'Legs, 1–5', unit: '', low: 1, high: 5, digits: 0 },
+  pain: { name: 'Pain, 0–10', unit: '', low: 0, high: 10, digits: 0 },
+} as const;
+export type MorningNumber = keyof typeof MORNING_NUMBERS;
+const IDS = Object.keys(MORNING_NUMBERS) as MorningNumber[];
+
+/** One morning; null where nothing was written down. */
+export type Morning = { readonly date: string } & Readonly<Record<MorningNumber, number | null>>;
+
+/** A morning number of the week beside what is usual for this rider. */
+export interface MorningOfWeek {
+  readonly id: MorningNumber;
+  /** Median of the seven days up to the day, with its working. */
+  readonly week: Worked;
+  /** Median of the 28 days, and 1.96 standard deviations of them; null with fewer than 14 entries. */
+  readonly usual: number | null;
+  readonly spread: number | null;
+  /** Further off than that spread: only then it is worth a word. */
+  readonly isOff: boolean;
+}
+
+const [WEEK_DAYS, USUAL_DAYS, LEAST] = [7, 28, 14];
+const Z = 1.96;
+
+/**
+ * A rider's morning numbers of the week. They suggest nothing by themselves. The usual is that of the 28 days before the
+ * seven, so that a week which is off does not widen the spread it is held against.
+ *
+ * @param mornings in any order
+ * @param on the day, `yyyy-mm-dd`; later ones are not looked at
+ * @returns what was written down in the seven days up to it
+ * Source: handbook section 15 (Morning numbers).
+ */
+export function morningsOfWeek(mornings: readonly Morning[], on: string): MorningOfWeek[] {
+  return IDS.flatMap((id) => {
+    const known = mornings.flatMap((morning) => {
+      const value = morning[id];
+      return value === null ? [] : [{ value, ago: daysFromTo(morning.date, on) }];
+    });
+    const within = (from: number, days: number): number[] =>
+      known.flatMap(({ value, ago }) => (ago >= from && ago < from + days ? [value] : []));
+    const week = within(0, WEEK_DAYS);
+    if (week.length === 0) return [];
+    return [ofWeek(id, week, within(WEEK_DAYS, USUAL_DAYS))];
+  });
+}
+
+function ofWeek(id: MorningNumber, week: number[], before: readonly number[]): MorningOfWeek {
+  const { name, unit, digits } = MORNING_NUMBERS[id];
+  const median = medianOf(week);
+  const isKnown = before.length >= LEAST;
+  const usual = isKnown ? medianOf(before) : null;
+  const spread = isKnown ? Z * deviationOf(before) : null;
+  const isOff = usual !== null && spread !== null && Math.abs(median - usual) > spread;
+  const say = (value: number): string => `${roundTo(value, digits + 1)} ${unit}`.trim();
+  return {
+    ...{ id, usual, spread, isOff },
+    week: worked(median, unit, `${name}: median of seven days beside the 28 before`, [
+      [`Seven days, ${week.length} written down`, say(median)],
+      ...(usual !== null && spread !== null
+        ? ([
+            [`28 days before, ${before.length} written down, median`, say(usual)],
+            ['1.96 standard deviations of them', `± ${say(spread)}`],
+            ['Off by', say(median - usual)],
+            ['That is', isOff ? 'more than the usual spread' : 'within the usual spread'],
+          ] as const)
+        : ([['28 days before', `${before.length} written down, 14 are needed`]] as const)),
+    ]),
+  };
+}
+
+/**
+ * How far a mass of a day lies off the median of the seven days before it.
+ *
+ * @param mornings in any order
+ * @param date the day
+ * @param massKg what was weighed that day; null: that morning's own
+ * @returns kg, negative where it is less; null where either is not known
+ * Source: handbook sections 9.4 (hot, dry, ill or nervous) and 10.4.
+ */
+export function massOff(
+  mornings: readonly Morning[],
+  date: string,
+  massKg: number | null,
+): number | null {
+  const own = massKg ?? mornings.find((morning) => morning.date === date)?.massKg ?? null;
+  const week = mornings.flatMap((morning) => {
+    const ago = daysFromTo(morning.date, date);
+    return morning.massKg !== null && ago >= 1 && ago <= WEEK_DAYS ? [morning.massKg] : [];
+  });
+  return own === null || week.length === 0 ? null : own - medianOf(week);
+}
+
+/**
+ * The morning numbers that are off, in words.
+ *
+ * @param week morning numbers of a week
+ * @returns one phrase for each that is off: "Resting heart rate 54 bpm, usually 47 ± 3"
+ * Source: handbook section 15 (Morning numbers).
+ */
+export function sayMornings(week: readonly MorningOfWeek[]): string[] {
+  return week.flatMap(({ id, week: { value }, usual, spread, isOff }) => {
+    if (!isOff || usual === null || spread === null) return [];
+    const { name, unit, digits } = MORNING_NUMBERS[id];
+    const figure = `${roundTo(value, digits)} ${unit}`.trim();
+    return [
+      `${name} ${figure}, usually ${roundTo(usual, digits)} ± ${roundTo(spread, Math.max(1, digits))}`,
+    ];
+  });
+}

@@ -1,0 +1,50 @@
+import { cadenceSlope } from './cadenceSlope.ts';
+import { daysFromTo } from './days.ts';
+import type { TrendRide } from './trendsOf.ts';
+
+/** The family of the book by whose sessions the slope is measured. */
+export const CADENCE_FAMILY = 'three-cadences';
+/** A slope is kept so long, days. */
+export const CADENCE_KEPT_DAYS = 180;
+
+/** The blocks of a ride at three cadences. */
+interface CadenceRide {
+  readonly date: string;
+  readonly blocks: readonly (readonly [rpm: number, bpm: number])[];
+}
+
+/** Pieces this near to the hardest one were ridden at the same watts. */
+const SAME_WATTS = 0.95;
+
+/**
+ * The rides at three cadences: of each the last minutes of its blocks, which are its hardest steady minutes.
+ *
+ * @param rides in the order of their dates; one with pain written down is left out, since sore knees ride otherwise
+ * @returns those with three blocks, in the same order
+ * Source: handbook section 9.4 (Cadence slope).
+ */
+export function cadenceRides(rides: readonly TrendRide[]): CadenceRide[] {
+  return rides.flatMap(({ date, family, pain, trend }) => {
+    if (family !== CADENCE_FAMILY || (pain ?? 0) > 0) return [];
+    const hardest = Math.max(0, ...trend.pieces.map(([watts]) => watts));
+    const blocks = trend.pieces.flatMap(([watts, bpm, rpm]) =>
+      rpm !== null && watts >= SAME_WATTS * hardest ? [[rpm, bpm] as const] : [],
+    );
+    return blocks.length < 3 ? [] : [{ date, blocks }];
+  });
+}
+
+/**
+ * A rider's cadence slope on a day: that of the last ride at three cadences of the 180 days before.
+ *
+ * @param measured rides at three cadences in the order of their dates
+ * @param date the day, `yyyy-mm-dd`
+ * @returns beats per 10 rpm; null where none was ridden, or none says anything
+ * Source: handbook section 9.4 (Cadence slope).
+ */
+export function cadenceSlopeOn(measured: readonly CadenceRide[], date: string): number | null {
+  const last = measured.findLast((ride) => ride.date <= date);
+  if (!last) return null;
+  const slope = cadenceSlope(last.blocks, { daysOld: daysFromTo(last.date, date) });
+  return slope.ok ? slope.value : null;
+}

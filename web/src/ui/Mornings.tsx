@@ -1,0 +1,127 @@
+import { morningChangeSchema, type MorningSaid, type Rider } from '@uphill/api';
+import { MORNING_NUMBERS, type MorningNumber, sayMornings } from '@uphill/core/review';
+import { numberTyped, roundTo } from '@uphill/core/units';
+import { useState } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { morningsApi } from '../shared/api/mornings.ts';
+import { massFigure, massTyped, massUnit, printMass } from '../shared/choices.ts';
+import { printDay, today } from '../shared/dates.ts';
+import { massHidden } from '../shared/riderOnDay.ts';
+import { useAct } from '../shared/useAct.ts';
+import { useMornings } from '../shared/useMornings.ts';
+import { DateField } from './DateField.tsx';
+import { FactLine } from './FactLine.tsx';
+import { ProblemNote } from './messages.tsx';
+import { TextField } from './TextField.tsx';
+import { useStoredForm } from './useStoredForm.ts';
+
+const IDS = Object.keys(MORNING_NUMBERS) as MorningNumber[];
+
+/** What a rider writes down in the morning, if at all, and the week beside what is usual. It suggests nothing. */
+export function Mornings({ rider, ofDay = false }: { rider: Rider; ofDay?: boolean }) {
+  const [date, setDate] = useState(today());
+  const { mornings } = useMornings(rider, date);
+  const { week } = useMornings(rider, today());
+  const off = sayMornings(week);
+  return (
+    <section className="sheet mb-3" aria-label="Morning numbers">
+      <h2>Morning numbers</h2>
+      {ofDay && <DateField label="Morning of" use="past" value={date} change={setDate} />}
+      {mornings && (
+        <MorningForm
+          key={date}
+          rider={rider}
+          date={date}
+          stored={mornings.find((each) => each.date === date) ?? null}
+        />
+      )}
+      {week.length > 0 && (
+        <dl className="ride-numbers mt-3 mb-0">
+          {week.map(({ id, week: median }) => (
+            <FactLine
+              key={id}
+              name={`${MORNING_NUMBERS[id].name}, seven days`}
+              text={printed(id, median.value)}
+              working={median}
+            />
+          ))}
+        </dl>
+      )}
+      {off.length > 0 && <p className="mt-2 mb-0">Off: {off.join('; ')}.</p>}
+    </section>
+  );
+}
+
+function printed(id: MorningNumber, value: number): string {
+  if (id === 'massKg') return printMass(value);
+  const { unit, digits } = MORNING_NUMBERS[id];
+  return `${roundTo(value, Math.max(1, digits))} ${unit}`.trim();
+}
+
+type Typed = Record<MorningNumber, string>;
+
+interface FormProps {
+  readonly rider: Rider;
+  readonly date: string;
+  readonly stored: MorningSaid | null;
+}
+
+function MorningForm({ rider, date, stored }: FormProps) {
+  const [write, { isLoading }] = morningsApi.useWriteMorningMutation();
+  const { act, problem } = useAct();
+  const { form, keep } = useStoredForm<Typed>(typedOf(stored));
+  const shown = IDS.filter((id) => id !== 'massKg' || !massHidden(rider, date));
+  const save = async (typed: Typed): Promise<void> => {
+    const said = Object.fromEntries(
+      IDS.map((id) => {
+        if (!shown.includes(id)) return [id, stored?.[id] ?? null];
+        const read = id === 'massKg' ? massTyped(typed[id]) : numberTyped(typed[id]);
+        return [id, read ?? null];
+      }),
+    );
+    const change = morningChangeSchema.safeParse({ ...said, version: stored?.version ?? 0 });
+    if (!change.success) {
+      for (const { path, message } of change.error.issues)
+        form.setError(path[0] as MorningNumber, { message });
+      return;
+    }
+    const done = await act(
+      () => write({ riderId: rider.id, date, ...change.data }),
+      `The morning of ${printDay(date)} is kept.`,
+    );
+    if (done !== undefined) keep(typed);
+  };
+  return (
+    <Form noValidate onSubmit={(event) => void form.handleSubmit(save)(event)}>
+      <ProblemNote problem={problem} />
+      <div className="field-row">
+        {shown.map((id) => {
+          const { name, unit } = MORNING_NUMBERS[id];
+          const told = id === 'massKg' ? massUnit() : unit;
+          return (
+            <TextField
+              key={id}
+              of={form.control}
+              name={id}
+              label={told ? `${name}, ${told}` : name}
+              inputMode="decimal"
+            />
+          );
+        })}
+      </div>
+      <Button type="submit" variant="outline-secondary" disabled={isLoading}>
+        Save
+      </Button>
+    </Form>
+  );
+}
+
+function typedOf(stored: MorningSaid | null): Typed {
+  const text = (id: MorningNumber): string => {
+    const value = stored?.[id] ?? null;
+    if (value === null) return '';
+    return id === 'massKg' ? massFigure(value) : String(value);
+  };
+  return Object.fromEntries(IDS.map((id) => [id, text(id)])) as Typed;
+}
