@@ -94,9 +94,11 @@ it('a morning is written down whole, corrected, emptied and undone; mass beside 
   const [ride] = (await ask('GET', `/riders/${rider.id}/rides?from=${day(0)}&to=${day(0)}`)).body;
   const log = { massBeforeKg: 60.2, sleepH: 5 };
   await ask('PATCH', `/rides/${ride.id}`, { version: ride.version, log });
-  await home.app.keeper.rested();
-  const read = async () =>
-    (await ask('GET', `/riders/${rider.id}/trends?from=${day(-9)}&to=${day(0)}`)).body.rides[0];
+  const read = async () => {
+    await home.app.keeper.rested();
+    const { body } = await ask('GET', `/riders/${rider.id}/trends?from=${day(-9)}&to=${day(0)}`);
+    return body.rides[0];
+  };
   expect(await read()).toMatchObject({ sleepH: 5, massOffKg: expect.closeTo(-0.8, 6) });
   const { version } = (await ask('GET', `/riders/${rider.id}`)).body;
   await ask('PATCH', `/riders/${rider.id}`, { version, hideMass: true });

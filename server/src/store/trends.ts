@@ -9,6 +9,7 @@ import {
   READING_ALGORITHM,
   type RideTrend,
   rideTrendSchema,
+  trendByEffort,
 } from '@uphill/core/review';
 import type { Db } from '../database.ts';
 import { readJsonOr } from './json.ts';
@@ -35,13 +36,23 @@ export async function readTrends(
   const waiting = await unreadRides(db, { riderId, ...range });
   const morningOf = await morningsFor(db, riderId, range);
   const rows = await countingRides(db)
-    .innerJoin('ride_readings', 'ride_readings.ride_id', 'rides.id')
+    .leftJoin('ride_readings', (join) =>
+      join
+        .onRef('ride_readings.ride_id', '=', 'rides.id')
+        .on('ride_readings.algorithm', '=', READING_ALGORITHM),
+    )
     .leftJoin('ride_numbers', 'ride_numbers.ride_id', 'rides.id')
     .leftJoin('ride_matches', 'ride_matches.ride_id', 'rides.id')
     .leftJoin('days', 'days.id', 'ride_matches.day_id')
     .leftJoin('day_figures', 'day_figures.day_id', 'days.id')
     .select(['rides.id', 'rides.date', 'rides.kind', 'rides.power_source', 'rides.log'])
-    .select(['rides.rpe', 'rides.minutes', 'days.rpe as day_rpe', 'day_figures.name'])
+    .select([
+      'rides.rpe',
+      'rides.minutes',
+      'ride_matches.day_id',
+      'days.rpe as day_rpe',
+      'day_figures.name',
+    ])
     .select(['ride_readings.family', 'ride_readings.headline', 'ride_readings.says'])
     .select(['ride_readings.trend', 'ride_numbers.moving_s', 'ride_numbers.mean_w'])
     .select(['ride_numbers.mean_bpm', 'ride_numbers.energy_kj'])
@@ -56,14 +67,13 @@ export async function readTrends(
       ]),
     )
     .where('rides.date', '<=', range.to)
-    .where('ride_readings.algorithm', '=', READING_ALGORITHM)
     .orderBy('rides.date')
     .orderBy('rides.started_at')
     .execute();
   return {
     waiting: waiting.length,
     rides: rows.flatMap((row) => {
-      const kept = readJsonOr<RideTrend | null>(row.trend, trend, null);
+      const kept = keptOf(row);
       if (!kept) return [];
       const said = readJsonOr(row.log, log, {});
       return [
@@ -79,6 +89,19 @@ export async function readTrends(
       ];
     }),
   };
+}
+
+/** What was kept of a ride; one by hand that belongs to no day is never read, and counts by what was said of it. */
+function keptOf(row: {
+  readonly trend: string | null;
+  readonly moving_s: number | null;
+  readonly day_id: string | null;
+  readonly minutes: number | null;
+  readonly rpe: number | null;
+}): RideTrend | null {
+  if (row.trend !== null) return readJsonOr<RideTrend | null>(row.trend, trend, null);
+  const byHand = row.moving_s === null && row.day_id === null && row.minutes !== null;
+  return byHand ? trendByEffort(row.minutes, row.rpe) : null;
 }
 
 /** What the mornings say beside the rides of some days. */

@@ -3,7 +3,13 @@ export { cadenceSlope } from './cadenceSlope.ts';
 export { heartDrift } from './heartDrift.ts';
 export { HEART_WORDS, type HeartWord, heartWord } from './heartWord.ts';
 export { type HeartPiece, heartPieces } from './pieces.ts';
-export { type RideTrend, rideTrend, rideTrendSchema, TREND_BESTS_S } from './rideTrend.ts';
+export {
+  type RideTrend,
+  rideTrend,
+  rideTrendSchema,
+  TREND_BESTS_S,
+  trendByEffort,
+} from './rideTrend.ts';
 export { CADENCE_FAMILY, CADENCE_KEPT_DAYS } from './cadenceRides.ts';
 export { findRoad, metresAlong, type Road, type Track } from './places.ts';
 export { type RoadRide, type RoadTrend } from './sameRoad.ts';

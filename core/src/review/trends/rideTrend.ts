@@ -134,6 +134,23 @@ export function rideTrend(
   };
 }
 
+/**
+ * What is kept of a ride that nobody recorded: what it cost by how hard it felt.
+ *
+ * @param minutes its length; null where nobody said
+ * @param rpe how hard it felt, 1–10; null where nobody said
+ * @returns the load, and nothing else
+ * Source: handbook section 5 (Load).
+ */
+export function trendByEffort(minutes: number | null, rpe: number | null): RideTrend {
+  return {
+    ...{ pieces: [], drift: null, beat: null, legs: null, bests: [], domains: null, smooth: null },
+    load: minutes === null || rpe === null ? null : workedEffortLoad(minutes, rpe).value,
+    ...{ ftpW: null, expectedRpe: null, startBpm: null, celsius: null, roads: [], hills: [] },
+    ...{ metres: null, placed: false, set: null },
+  };
+}
+
 function tenth(value: number): number {
   return Math.round(value * 10) / 10;
 }
@@ -152,8 +169,7 @@ function driftKept(drift: Drift | null): RideTrend['drift'] {
 function loadOf({ moving, watts }: ReadableRide, surge: number | null, around: TrendAround) {
   if (watts && surge !== null && around.ftpW !== null)
     return loadFromPower(moving.length, surge, around.ftpW);
-  const { rpe, minutes } = around;
-  return rpe === null || minutes === null ? null : workedEffortLoad(minutes, rpe).value;
+  return trendByEffort(around.minutes, around.rpe).load;
 }
 
 function bestsOf(clock: Float64Array): (number | null)[] {
