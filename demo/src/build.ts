@@ -1,40 +1,23 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import type {
-  NewTest,
-  Received,
-  RecordingWithStreams,
-  Rider,
-  RideKind,
-  Session,
-  Test,
-} from '@uphill/api';
-import { EMPTY_SETUP, findEfforts, protocolOf, readEfforts } from '@uphill/core/testing';
+import type { Received, Rider, Session } from '@uphill/api';
 import { healthQuestionsFor } from '@uphill/core/rider';
-import { preparePower } from '@uphill/core/power';
-import { riderFigures } from '@uphill/core/sessions';
 import { writeCsvRecording } from '@uphill/core/formats';
 import { mondayOf, plus } from '@uphill/core/season';
 import { buildApp, openDatabase } from '@uphill/server';
 import { dayFromToday } from './dates.ts';
+import { storeTest } from './storeTest.ts';
 import { DEMO_FILES, weekOf } from './files.ts';
 import { forgetJournal, markDemoRiders, markOpened } from './store/demoRiders.ts';
-import { fileOf, lactateOf, rideTest, type RiddenTest } from './recordings.ts';
+import { rideTest } from './recordings.ts';
+import { bringRidesIn, type Server, setSource } from './bringIn.ts';
 import { planAhead } from './ahead.ts';
-import type { Ask } from './ask.ts';
 import { type BlocksBehind, laySeason } from './seasons.ts';
 import { putBlocksBehind, putGoalBehind } from './store/blocksBehind.ts';
-import { DEMO_RIDERS, type DemoRider, type DemoTest } from './riders.ts';
+import { DEMO_RIDERS, type DemoRider } from './riders.ts';
 import { answerSuggestions, tellRides } from './told.ts';
-import { ridesOf } from './rides.ts';
 import { DEMO_DAYS, DEMO_HILLS, DEMO_SESSIONS } from './sessions.ts';
 import { type PastDay, pastOf } from './weeks.ts';
-
-/** How the builder talks to the server: through its own routes. */
-interface Server {
-  readonly ask: Ask;
-  readonly upload: (riderId: string, name: string, content: Uint8Array) => Promise<Received>;
-}
 
 /** About fourteen months. */
 const RIDE_DAYS = 425;
@@ -42,8 +25,6 @@ const RIDE_DAYS = 425;
 const STORY_DAYS = 432;
 /** Rides older than so many days have been opened. */
 const OPENED_DAYS = 5;
-/** Recordings on their way at the same time: the server reads two while the next is ridden. */
-const AT_ONCE = 4;
 
 /**
  * Builds the demo database through the server's own routes, so that it holds nothing a coach could not have put
@@ -119,6 +100,7 @@ async function buildRider(
   const past = pastOf(demo, rideDays);
   const days = await assignPast(id, past, server, sessions);
   const rides = await bringRidesIn(id, demo, server, { rideDays, byCard: false });
+  if (before) await setSource(id, before.source, ask);
   for (const test of demo.tests) {
     if (before && test.daysAgo < before.untilDaysAgo)
       await setSource(id, demo.fields.powerSource, ask);
@@ -171,11 +153,6 @@ async function addRider(demo: DemoRider, ask: Server['ask']): Promise<string> {
   return id;
 }
 
-async function setSource(id: string, powerSource: string, ask: Server['ask']): Promise<void> {
-  const { version, powerSource: now } = await ask<Rider>('GET', `/riders/${id}`);
-  if (now !== powerSource) await ask('PATCH', `/riders/${id}`, { version, powerSource });
-}
-
 async function storeHealth(id: string, demo: DemoRider, ask: Server['ask']): Promise<void> {
   const { yes, note, cleared } = demo.health;
   const answers = Object.fromEntries(
@@ -194,16 +171,6 @@ async function storeHealth(id: string, demo: DemoRider, ask: Server['ask']): Pro
     clearedOn: cleared ? dayFromToday(-daysAgo) : null,
   });
 }
-
-/** Kinds of rides that were nobody's plan. */
-const KINDS: Readonly<Record<string, RideKind>> = {
-  group: 'group',
-  endurance: 'endurance',
-  long: 'endurance',
-  sprints: 'endurance',
-  hill: 'free',
-  indoor: 'free',
-};
 
 /** Goals are ridden on Saturdays: the one of the week that is meant from this one's Monday. */
 function dayOfGoal(inDays: number): string {
@@ -260,128 +227,6 @@ async function assignPast(
     }
   }
   return ids;
-}
-
-/** Rides are ridden one after another while the server reads those before. */
-async function bringRidesIn(
-  id: string,
-  demo: DemoRider,
-  { ask, upload }: Server,
-  { rideDays, byCard }: { readonly rideDays: number; readonly byCard: boolean },
-): Promise<number> {
-  const rider = byCard ? await ask<Rider>('GET', `/riders/${id}`) : null;
-  const onTheirWay = new Set<Promise<unknown>>();
-  let rides = 0;
-  for (const { daysAgo, kind, name, make, ...ride } of ridesOf(demo, rideDays)) {
-    if (ride.byCard !== byCard) continue;
-    const day = dayFromToday(-daysAgo);
-    const card = rider && riderFigures(rider, day, null);
-    const sent: Promise<unknown> = upload(id, name.replace(String(daysAgo), day), make(day, card))
-      .then(({ ride: came }) =>
-        came.day === null && KINDS[kind]
-          ? ask('PATCH', `/rides/${came.id}`, { version: came.version, kind: KINDS[kind] })
-          : null,
-      )
-      .finally(() => onTheirWay.delete(sent));
-    onTheirWay.add(sent);
-    rides += 1;
-    // The threads of the server get their turn.
-    await new Promise((resolve) => setImmediate(resolve));
-    if (onTheirWay.size >= AT_ONCE) await Promise.race(onTheirWay);
-  }
-  await Promise.all(onTheirWay);
-  return rides;
-}
-
-async function storeTest(
-  riderId: string,
-  demo: DemoRider,
-  test: DemoTest,
-  { ask, upload }: Server,
-): Promise<void> {
-  const date = dayFromToday(-test.daysAgo);
-  const { ftp: history, powerSource } = await ask<Rider>('GET', `/riders/${riderId}`);
-  const ridden = rideTest(demo, test);
-  const file = fileOf(demo, test, ridden, date);
-  const received = await upload(riderId, file.name, file.bytes);
-  const recording = await ask<RecordingWithStreams>('GET', `/recordings/${received.recording.id}`);
-  const hasRamp = protocolOf(test.protocol).steps.some((step) => step.ask.kind === 'ramp');
-  const body: NewTest = {
-    protocol: test.protocol,
-    date,
-    powerSource,
-    ramp: hasRamp ? ridden.ramp : null,
-    expectedW: history.at(-1)?.usedW ?? null,
-    setup: {
-      ...EMPTY_SETUP,
-      ...test.setup,
-      answers: {
-        easyDayBefore: true,
-        fed: true,
-        motivated: true,
-        notAlone: true,
-        water: true,
-        ...test.setup?.answers,
-      },
-    },
-    note: test.note,
-    accept: null,
-    testDayId: null,
-    acceptThreshold: false,
-    ...readingOf(test, ridden, recording),
-  };
-  const stored = await ask<Test>('POST', `/riders/${riderId}/tests`, body);
-  if (test.withdrawn)
-    await ask('PATCH', `/riders/${riderId}/tests/${stored.id}`, {
-      version: stored.version,
-      withdrawn: test.withdrawn,
-    });
-  if (stored.measuredW === null) return;
-  await ask('POST', `/riders/${riderId}/ftp`, {
-    testId: stored.id,
-    usedW: test.usedW ?? stored.measuredW,
-    countsFrom: dayFromToday(1 - test.daysAgo),
-    reason: test.reason ?? '',
-  });
-}
-
-/** Reads a demo recording the way the test page does. */
-function readingOf(
-  test: DemoTest,
-  ridden: RiddenTest,
-  recording: RecordingWithStreams,
-): Pick<NewTest, 'readingW' | 'meanBpm' | 'details' | 'effort'> {
-  const protocol = protocolOf(test.protocol);
-  const watts = preparePower(recording.watts, recording.stops).clock;
-  const found = findEfforts(protocol, watts, ridden.ramp, recording.bpm);
-  const efforts = found.ok ? found.value : {};
-  const parts = Object.entries(efforts).map(([id, { startS, endS }]) => ({
-    id: id as 'main',
-    startS,
-    endS,
-  }));
-  const effort =
-    parts.length === 0
-      ? null
-      : {
-          recordingId: recording.id,
-          startS: Math.min(...parts.map(({ startS }) => startS)),
-          endS: Math.max(...parts.map(({ endS }) => endS)),
-          parts: parts.length > 1 ? parts : [],
-        };
-  if (test.typedBpm !== undefined)
-    return {
-      readingW: null,
-      meanBpm: null,
-      details: { kind: 'heartRate', meanBpm: test.typedBpm, distanceKm: null },
-      effort,
-    };
-  if (protocol.reading.kind === 'lactate')
-    return { readingW: null, meanBpm: null, details: lactateOf(ridden), effort };
-  const read = readEfforts(protocol, { watts, bpm: recording.bpm }, efforts, ridden.ramp);
-  if (!read.ok) throw new Error(`${test.protocol}: ${read.reason}`);
-  const { readingW, meanBpm, details } = read.value.measured;
-  return { readingW, meanBpm, details, effort };
 }
 
 /** Two fresh recordings that are not in the database yet: a ramp of Ines and a twenty-minute test of Tomas. */

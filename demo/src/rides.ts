@@ -15,6 +15,8 @@ import { writeCsvRecording, writeFitRecording } from '@uphill/core/formats';
 import { MANNERS, riddenByCard } from './manners.ts';
 import type { DemoRider } from './riders.ts';
 import { DEMO_SESSIONS, type DemoSession } from './sessions.ts';
+import { onTheLongLoop } from './road.ts';
+import { celsiusOn, heartOn } from './weather.ts';
 import { type Kind, pastOf } from './weeks.ts';
 
 /** A ride of the demo: the day, and the file that came back from it. */
@@ -26,16 +28,29 @@ export interface DemoRide {
 }
 
 const MINUTE = 60;
+const ALL_OUT: Meant = { seconds: 60, watts: 'max', rolling: 0 };
+/** What is left of a minute late in a ride of somebody who fades. */
+const LATE_SHARE = 0.9;
 
 /** A ride to come: its file is made when its day is known, one by the card with the figures the card was made of. */
 interface ToRide extends Omit<DemoRide, 'bytes'> {
   /** Ridden by the card of its day. */
   readonly byCard: boolean;
-  readonly make: (day: string, card: RiderOnDay | null) => Uint8Array;
+  readonly make: (day: string, card: RiderOnDay | null) => MadeRide;
+}
+
+/** A file, and when it was on Quarry Lane where it says so. */
+export interface MadeRide {
+  readonly bytes: Uint8Array;
+  readonly quarry: { readonly startS: number; readonly endS: number } | null;
 }
 
 /** So long ago riders began to ride their sets by the card. */
 const BY_CARD_DAYS = 230;
+/** Ines, whose computer keeps where she was on her long rides. */
+const TRACKED_SEED = 11;
+/** Leila, of whom little is left late in a ride. */
+const FADES_SEED = 37;
 const SETS: ReadonlySet<string | null> = new Set(['eights', 'fiveFours']);
 
 /** A rider's rides, the oldest first; what the rider could do grows towards today. */
@@ -61,21 +76,33 @@ export function* ridesOf(rider: DemoRider, days: number): Generator<ToRide> {
         const meant =
           byCard && card && session
             ? riddenByCard(DEMO_SESSIONS[session], cardOf(card, body), manner)
-            : meantFor(kind, body, random);
-        const seconds = rideMeant(
+            : meantFor(kind, body, random, rider.seed === FADES_SEED);
+        const ridden = rideMeant(
           body,
           state === 'shortened' ? cutShort(meant) : meant,
           random,
           faultsOf(daysAgo, random),
         );
+        const [celsius, heart] = [celsiusOn(daysAgo, random), heartOn(rider, daysAgo)];
+        const inAir = ridden.map((second) => ({
+          ...second,
+          bpm: second.bpm && Math.min(rider.body.maximalBpm, Math.round(second.bpm * heart)),
+          ...(withPower && { celsius }),
+        }));
         const startedAt = `${day}T17:40:00`;
-        if (byLaps)
-          return writeFitRecording(
-            seconds.map((second) => ({ ...second, watts: null })),
-            startedAt,
-            lapsOf(meant),
-          );
-        return gzipSync(writeCsvRecording(seconds, startedAt, withPower), { level: 4 });
+        if (byLaps) {
+          const withoutWatts = inAir.map((second) => ({ ...second, watts: null }));
+          return {
+            bytes: writeFitRecording(withoutWatts, startedAt, lapsOf(meant)),
+            quarry: null,
+          };
+        }
+        const hasTrack = rider.seed === TRACKED_SEED && kind === 'long';
+        const { seconds, quarry } = hasTrack
+          ? onTheLongLoop(inAir, rider.kg.at(-1)?.[1] ?? 70)
+          : { seconds: inAir, quarry: null };
+        const csv = writeCsvRecording(seconds, startedAt, withPower);
+        return { bytes: gzipSync(csv, { level: 4 }), quarry };
       },
     };
   }
@@ -120,7 +147,12 @@ function faultsOf(daysAgo: number, random: Random): RideFaults {
     : { dropsPerHour: 0.3 };
 }
 
-function meantFor(kind: Kind | DemoSession, rider: SimulatedRider, random: Random): Meant[] {
+function meantFor(
+  kind: Kind | DemoSession,
+  rider: SimulatedRider,
+  random: Random,
+  fades: boolean,
+): Meant[] {
   const { ftpW, cpW, wPrimeJ } = truthsOf(rider);
   const at = (minutes: number, percent: number, rolling = 0.16): Meant => ({
     seconds: Math.round(minutes * MINUTE),
@@ -130,12 +162,13 @@ function meantFor(kind: Kind | DemoSession, rider: SimulatedRider, random: Rando
   const reps = (count: number, work: Meant, rest: Meant): Meant[] =>
     Array.from({ length: count }, () => [work, rest]).flat();
   if (kind in DEMO_SESSIONS && kind !== 'long')
-    return asPlanned(DEMO_SESSIONS[kind as DemoSession], ftpW);
+    return asPlanned(DEMO_SESSIONS[kind as DemoSession], ftpW, random() < 0.6 ? 0.018 : 0.14);
   switch (kind as Kind) {
     case 'long':
       return [
+        ...(fades ? [at(12, 60), ALL_OUT] : []),
         at(110 + Math.floor(random() * 50), 66),
-        { seconds: 60, watts: 'max', rolling: 0 },
+        fades ? { ...ALL_OUT, watts: LATE_SHARE * freshMinute(rider) } : ALL_OUT,
         at(25, 60),
       ];
     case 'threshold':
@@ -174,17 +207,23 @@ function meantFor(kind: Kind | DemoSession, rider: SimulatedRider, random: Rando
     case 'indoor':
       return [at(12, 58, 0.02), ...reps(3, at(10, 88, 0.02), at(5, 50, 0.02)), at(8, 50, 0.02)];
     case 'endurance':
-      return [at(60 + Math.floor(random() * 35), 64)];
+      return [at(60 + Math.floor(random() * 35), 64, random() < 0.6 ? 0.018 : 0.16)];
   }
 }
 
+/** Mean of a minute all out, on fresh legs, W. */
+function freshMinute(rider: SimulatedRider): number {
+  const ridden = rideMeant(rider, [ALL_OUT], seededRandom(1));
+  return ridden.reduce((sum, { watts }) => sum + (watts ?? 0), 0) / ridden.length;
+}
+
 /** A session as its rider rode it: what it asks of the FTP of that day, a little unevenly. */
-function asPlanned(plan: Plan, ftpW: number): Meant[] {
+function asPlanned(plan: Plan, ftpW: number, rolling: number): Meant[] {
   const easy = { ...PLAIN_NUMBERS, ftpW: Math.round(ftpW) };
   return expand(plan, easy).map(({ seconds, from, to, role }) => ({
     seconds,
     watts: ((from?.countedW ?? ftpW / 2) + (to?.countedW ?? ftpW / 2)) / 2,
-    rolling: role === 'work' && seconds < 3600 ? 0.05 : 0.14,
+    rolling: role === 'work' && seconds < 3600 ? 0.05 : rolling,
   }));
 }
 

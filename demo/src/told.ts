@@ -32,6 +32,23 @@ export async function tellRides(id: string, demo: DemoRider, ask: Ask): Promise<
       log: { massBeforeKg: 84, massAfterKg: 84.6 },
     });
   if (demo.fields.name === 'Leila Haddad') await tellTired(id, ask);
+  if (demo.fields.name === 'Ines Okafor') await tellMornings(id, demo, ask);
+}
+
+const MORNINGS = 35;
+
+/** Ines keeps her mornings; in the last week her heart beat higher at rest than it does, and she slept little. */
+async function tellMornings(id: string, { kg }: DemoRider, ask: Ask): Promise<void> {
+  for (let daysAgo = MORNINGS; daysAgo >= 0; daysAgo -= 1) {
+    const [late, turn] = [daysAgo < 7, (daysAgo * 7) % 5];
+    await ask('PUT', `/riders/${id}/mornings/${dayFromToday(-daysAgo)}`, {
+      ...{
+        massKg: (kg.at(-1)?.[1] ?? 61) + (turn - 2) / 10,
+        restingBpm: 46 + turn / 2 + (late ? 5 : 0),
+      },
+      ...{ sleepH: late ? 5.5 : 7 + turn / 4, legs: late ? 2 : 4, pain: 0, version: 0 },
+    });
+  }
 }
 
 /** Twice running Leila was tired, months ago. */

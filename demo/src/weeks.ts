@@ -1,6 +1,7 @@
 import type { Reason } from '@uphill/core/season';
 import type { DemoRider } from './riders.ts';
 import { DEMO_DAYS, type DemoSession } from './sessions.ts';
+import { sickensFor } from './weather.ts';
 
 export type Kind =
   'endurance' | 'long' | 'threshold' | 'ceiling' | 'sprints' | 'group' | 'hill' | 'indoor';
@@ -140,7 +141,16 @@ function isBenchmark(rider: DemoRider, daysAgo: number, kind: Kind): boolean {
   );
 }
 
+/** The last set before an illness: everything that was asked, by a heart and legs that did not feel like it. */
+function beforeIllness(daysAgo: number): PastDay {
+  return {
+    ...{ daysAgo, kind: 'threshold', session: 'eights', state: 'done', rpe: 9 },
+    note: 'Heavy from the start, no idea why.',
+  };
+}
+
 function byTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
+  if (sickensFor(rider, daysAgo)) return [beforeIllness(daysAgo)];
   const kind = WEEKS[turnOf(daysAgo)]?.find(([weekday]) => weekday === weekdayAgo(daysAgo))?.[1];
   if (kind === undefined) return [];
   const benchmark = isBenchmark(rider, daysAgo, kind);

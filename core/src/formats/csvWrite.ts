@@ -1,5 +1,14 @@
 import Papa from 'papaparse';
 import type { RecordedSecond } from '../power/index.ts';
+import { roundTo } from '../units/index.ts';
+
+/** Columns that are written where anything is known: what stands over them, and decimals. */
+const MORE = [
+  ['speed', 'metresPerSecond', 3],
+  ['latitude', 'latitude', 6],
+  ['longitude', 'longitude', 6],
+  ['temperature', 'celsius', 1],
+] as const;
 
 /**
  * Writes a ride as CSV with a header row, one row a second, in the columns that `parseCsvRecording` reads.
@@ -15,14 +24,17 @@ export function writeCsvRecording(
   withPower = true,
 ): string {
   const start = Date.parse(`${startedAt}Z`);
-  const withSpeed = seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined);
-  const rows = seconds.map(({ watts, bpm, rpm, metresPerSecond }, index) => [
+  const more = MORE.filter(([, name]) => seconds.some((second) => second[name] !== undefined));
+  const rows = seconds.map((second, index) => [
     new Date(start + index * 1000).toISOString().slice(0, 19),
-    withPower ? watts : '',
-    bpm,
-    rpm,
-    ...(withSpeed ? [metresPerSecond ?? ''] : []),
+    withPower ? second.watts : '',
+    second.bpm,
+    second.rpm,
+    ...more.map(([, name, digits]) => {
+      const value = second[name];
+      return value === undefined ? '' : roundTo(value, digits);
+    }),
   ]);
-  const fields = ['timestamp', 'power', 'heart_rate', 'cadence', ...(withSpeed ? ['speed'] : [])];
+  const fields = ['timestamp', 'power', 'heart_rate', 'cadence', ...more.map(([head]) => head)];
   return `${Papa.unparse({ fields, data: rows }, { newline: '\n', escapeFormulae: true })}\n`;
 }

@@ -11,4 +11,8 @@ export interface RecordedSecond {
   readonly rpm: number;
   /** Speed, m/s, where something measures it. */
   readonly metresPerSecond?: number;
+  /** Place, degrees, and temperature of the air, °C, where they are recorded. */
+  readonly latitude?: number;
+  readonly longitude?: number;
+  readonly celsius?: number;
 }

@@ -27,8 +27,8 @@ export interface RoadTrend {
   readonly by: 'place' | 'hill' | 'session';
   readonly metres: number | null;
   readonly rides: readonly RoadRide[];
-  /** What is laid beside each other: time over a length, or watts where time is all that is known of its length. */
-  readonly of: 'seconds' | 'watts';
+  /** What is laid beside each other: time over a length; where time is its length, watts, and without those, beats. */
+  readonly of: 'seconds' | 'watts' | 'bpm';
   /** Of that, a month. */
   readonly slope: Slope | null;
 }
@@ -60,18 +60,23 @@ export function roadTrends(rides: readonly TrendRide[]): RoadTrend[] {
     ),
     ...collect(rides, wholeOf).flatMap(([key, all]) => {
       const once = alike(all);
-      const of = once.every(({ metres }) => metres !== null) ? 'seconds' : 'watts';
-      return once.length < 2 ? [] : [trendOf({ key, by: 'session', of }, once)];
+      return once.length < 2 ? [] : [trendOf({ key, by: 'session', of: ofWhat(once) }, once)];
     }),
   ];
 }
 
 type Ridden = Omit<Once, 'ride'> & { readonly key: string };
 
-/** The whole of a steady ride without places is a road, by its session. */
-function wholeOf({ name, family, movingS, meanW, meanBpm, trend }: TrendRide): Ridden[] {
-  if (name === '' || family === null || trend.placed || trend.set !== null || movingS === 0)
-    return [];
+function ofWhat(once: readonly Once[]): RoadTrend['of'] {
+  if (once.every(({ metres }) => metres !== null)) return 'seconds';
+  return once.some(({ meanW }) => meanW !== null) ? 'watts' : 'bpm';
+}
+
+/** The whole of a ride without places is a road, by its session; sets have their reps to be laid beside each other. */
+function wholeOf(ride: TrendRide): Ridden[] {
+  const { name, family, headline, movingS, meanW, meanBpm, trend } = ride;
+  const isSteady = family !== null && trend.set === null && headline !== 'cannot-tell';
+  if (name === '' || !isSteady || trend.placed || movingS === 0) return [];
   return [{ key: name, seconds: movingS, metres: trend.metres, meanW, meanBpm }];
 }
 
@@ -110,14 +115,15 @@ function trendOf(road: Pick<RoadTrend, 'key' | 'by' | 'of'>, once: readonly Once
     ...{ seconds, meanW, meanBpm, celsius: ride.trend.celsius },
     apart: apartOf(ride, last.ride, usual),
   }));
-  const valueOf = ({ seconds, meanW }: Pick<RoadRide, 'seconds' | 'meanW'>): number | null =>
-    road.of === 'seconds' ? -seconds : meanW;
-  // The best of a length is the shortest time; where time is its length, the most watts.
-  const best = Math.max(...rides.map((ride) => valueOf(ride) ?? -Infinity));
+  const valueOf = (ride: (typeof rides)[number]): number | null =>
+    ({ seconds: ride.seconds, watts: ride.meanW, bpm: ride.meanBpm })[road.of];
+  const known = rides.flatMap((ride) => valueOf(ride) ?? []);
+  // Of times the shortest, of watts the most; beats are neither better nor worse.
+  const best = { seconds: Math.min(...known), watts: Math.max(...known), bpm: null }[road.of];
   const compared = rides.filter(({ apart }) => apart === null);
   const slope = slopeOf(
     compared.flatMap((ride) => {
-      const value = road.of === 'seconds' ? ride.seconds : ride.meanW;
+      const value = valueOf(ride);
       return value === null
         ? []
         : [[daysFromTo(compared[0]?.date ?? ride.date, ride.date), value] as const];
@@ -126,7 +132,7 @@ function trendOf(road: Pick<RoadTrend, 'key' | 'by' | 'of'>, once: readonly Once
   return {
     ...road,
     metres: last.metres,
-    rides: rides.map((ride) => ({ ...ride, best: valueOf(ride) === best })),
+    rides: rides.map((ride) => ({ ...ride, best: best !== null && valueOf(ride) === best })),
     slope: slope.ok ? slope.value : null,
   };
 }

@@ -89,7 +89,7 @@ export function sayRoad({ rides, slope, of }: RoadTrend): string {
   const apart = rides.filter((ride) => ride.apart !== null).length;
   const beside = apart === 0 ? '' : ` ${apart} shown and not compared.`;
   if (!slope) return `${rides.length} so far: a line takes five.${beside}`;
-  const unit = of === 'seconds' ? 's' : 'W';
+  const unit = { seconds: 's', watts: 'W', bpm: 'bpm' }[of];
   const figure = `${printSigned(slope.perMonth, 1)} ± ${roundTo(slope.plusMinus, 1)} ${unit} a month`;
   return `${figure}: ${slope.real ? 'real' : 'cannot tell yet'}.${beside}`;
 }

@@ -46,11 +46,11 @@ type OneRoadProps = Shown &
 function OneRoad({ rider, span, road, trend }: OneRoadProps) {
   const rides = trend?.rides ?? [];
   const name = road?.name ?? trend?.key ?? '';
-  const byWatts = trend?.of === 'watts';
+  const of = trend?.of ?? 'seconds';
   const dots = rides.flatMap((once) => {
-    const value = byWatts ? once.meanW : once.seconds;
+    const value = { seconds: once.seconds, watts: once.meanW, bpm: once.meanBpm }[of];
     if (value === null) return [];
-    const other = byWatts ? printClock(once.seconds) : once.meanW !== null && wattsOf(once);
+    const other = of === 'seconds' ? wattsOf(once) : printClock(once.seconds);
     return [
       {
         ...{ to: rideAddress(rider, once.rideId), date: once.date, value },
@@ -64,7 +64,7 @@ function OneRoad({ rider, span, road, trend }: OneRoadProps) {
       name={name}
       says={trend ? sayRoad(trend) : 'Not ridden in this span.'}
       working={
-        trend?.slope ? { label: name, of: workedSlope(trend.slope, byWatts ? 'W' : 's') } : null
+        trend?.slope ? { label: 'slope a month', of: workedSlope(trend.slope, UNIT[of]) } : null
       }
       {...(dots.length === 0
         ? {}
@@ -73,7 +73,9 @@ function OneRoad({ rider, span, road, trend }: OneRoadProps) {
               <TrendDots
                 {...{ span, height, dots, slope: trend?.slope ?? null }}
                 print={(value) =>
-                  byWatts ? `${roundHalfUp(value)} W` : printClock(Math.round(value))
+                  of === 'seconds'
+                    ? printClock(Math.round(value))
+                    : `${roundHalfUp(value)} ${UNIT[of]}`
                 }
               />
             ),
@@ -84,6 +86,8 @@ function OneRoad({ rider, span, road, trend }: OneRoadProps) {
     </TrendSheet>
   );
 }
+
+const UNIT = { seconds: 's', watts: 'W', bpm: 'bpm' } as const;
 
 function wattsOf({ meanW }: RoadRide): string {
   return meanW === null ? '' : `${roundHalfUp(meanW)} W`;
