@@ -6,6 +6,7 @@ import {
   heartPieces,
   lateBlock,
   legsOf,
+  sayBeat,
   sayFamily,
   sayHeart,
   sayLegs,
@@ -184,6 +185,22 @@ describe('the heart beside its line', () => {
     });
     expect(heartPieces(steady(90))).toEqual([]);
     expect(heartPieces(steady(140))).toEqual([{ watts: 200, bpm: 140, rpm: 90 }]);
+  });
+});
+
+describe('watts per heartbeat', () => {
+  it('is not compared over another meter: a new one makes nobody fitter', () => {
+    const steady = (day: number, meanW: number, source: string) =>
+      ride(day, null, {
+        source,
+        trend: { ...ride(day, null).trend, beat: { minutes: 60, meanW, meanBpm: 130 } },
+      });
+    const old = [0, 3, 6, 9, 12].map((day) => steady(day, 150, 'trainer'));
+    const fresh = [20, 23, 26, 29, 32].map((day) => steady(day, 165, 'pedal'));
+    const { beat } = trendsOf([...old, ...fresh], SPAN);
+    expect(sayBeat(beat)).toBe(
+      '0 ± 0 W per heartbeat a month: cannot tell yet. 5 shown and not compared: another source of power.',
+    );
   });
 });
 

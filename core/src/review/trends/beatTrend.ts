@@ -1,4 +1,6 @@
+import { usualAir } from './air.ts';
 import { daysFromTo } from './days.ts';
+import { apartOf } from './familyTrends.ts';
 import { type Slope, slopeOf } from './slope.ts';
 import type { TrendRide } from './trendsOf.ts';
 import { type EnduranceStretch, wattsPerBeat } from './wattsPerBeat.ts';
@@ -13,6 +15,8 @@ export interface BeatPoint {
   readonly driftPercent: number | null;
   /** Length at which it drifted so, s. */
   readonly driftS: number | null;
+  /** Why it is shown and not compared with the last one; null where it is. */
+  readonly apart: string | null;
 }
 
 const LOOKS_BACK_DAYS = 42;
@@ -26,10 +30,14 @@ const LOOKS_BACK_DAYS = 42;
  * Source: handbook section 5 (Watts per heartbeat, Heart drift).
  */
 export function beatTrend(rides: readonly TrendRide[], from: string): BeatPoint[] {
+  const shown = rides.filter(({ date, trend }) => date >= from && trend.beat !== null);
+  const last = shown.at(-1);
+  const usual = usualAir(shown.map(({ trend }) => trend.celsius));
   const points: BeatPoint[] = [];
   const recent: { readonly date: string; readonly stretch: EnduranceStretch }[] = [];
-  for (const { rideId, date, source, trend } of rides) {
-    const { beat, drift } = trend;
+  for (const ride of rides) {
+    const { rideId, date, source } = ride;
+    const { beat, drift } = ride.trend;
     if (!beat) continue;
     while (recent[0] && daysFromTo(recent[0].date, date) > LOOKS_BACK_DAYS) recent.shift();
     const today = { ...beat, source, daysAgo: 0 };
@@ -42,6 +50,7 @@ export function beatTrend(rides: readonly TrendRide[], from: string): BeatPoint[
         ...{ rideId, date, wattsPerBeat: beat.meanW / beat.meanBpm },
         overMedianPercent: against.ok ? against.value.overMedianPercent : null,
         ...{ driftPercent: drift?.percent ?? null, driftS: drift?.seconds ?? null },
+        apart: last ? apartOf(ride, last, usual) : null,
       });
     recent.push({ date, stretch: today });
   }
@@ -51,14 +60,15 @@ export function beatTrend(rides: readonly TrendRide[], from: string): BeatPoint[
 /**
  * How watts per heartbeat go over the months.
  *
- * @param points the rides of the span, in order
+ * @param points the rides of the span, in order; those that are not compared are left out
  * @returns W per heartbeat a month; null with fewer than five rides
  * Source: handbook section 9.6.
  */
 export function beatSlope(points: readonly BeatPoint[]): Slope | null {
-  const first = points[0]?.date ?? '';
+  const alike = points.filter(({ apart }) => apart === null);
+  const first = alike[0]?.date ?? '';
   const slope = slopeOf(
-    points.map(({ date, wattsPerBeat }) => [daysFromTo(first, date), wattsPerBeat] as const),
+    alike.map(({ date, wattsPerBeat }) => [daysFromTo(first, date), wattsPerBeat] as const),
   );
   return slope.ok ? slope.value : null;
 }

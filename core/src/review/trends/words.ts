@@ -57,9 +57,12 @@ export function sayHeart(points: readonly HeartPoint[]): string {
 export function sayBeat(points: readonly BeatPoint[]): string {
   if (points.length === 0) return 'No Endurance stretch of 20:00 with watts and heart rate yet.';
   const slope = beatSlope(points);
-  if (!slope) return `${points.length} so far: a line takes five.`;
+  const apart = points.filter((point) => point.apart !== null);
+  const beside =
+    apart.length === 0 ? '' : ` ${apart.length} shown and not compared: ${apart[0]?.apart ?? ''}.`;
+  if (!slope) return `${points.length - apart.length} so far: a line takes five.${beside}`;
   const { perMonth, plusMinus, real } = slope;
-  return `${printSigned(perMonth, 3)} ± ${roundTo(plusMinus, 3)} W per heartbeat a month: ${real ? 'real' : 'cannot tell yet'}.`;
+  return `${printSigned(perMonth, 3)} ± ${roundTo(plusMinus, 3)} W per heartbeat a month: ${real ? 'real' : 'cannot tell yet'}.${beside}`;
 }
 
 /**

@@ -6,12 +6,14 @@ import { TrendSheet } from './TrendSheet.tsx';
 
 /** Watts per heartbeat over Endurance stretches. */
 export function BeatSheet({ rider, span, shown, under }: Shown) {
-  const dotOf = ({ rideId, date, wattsPerBeat, overMedianPercent }: BeatPoint) => ({
-    ...{ to: rideAddress(rider, rideId), date, value: wattsPerBeat },
-    says:
+  const dotOf = ({ rideId, date, wattsPerBeat, overMedianPercent, apart }: BeatPoint) => ({
+    ...{ to: rideAddress(rider, rideId), date, value: wattsPerBeat, apart: apart !== null },
+    says: [
       overMedianPercent === null
         ? 'no median yet'
         : `${printSigned(overMedianPercent, 1)} % beside the 42 days before`,
+      ...(apart === null ? [] : [apart]),
+    ].join(', '),
   });
   const slope = beatSlope(shown.beat);
   return (
