@@ -11,6 +11,7 @@ import {
   standIns,
 } from './bench/sums.mjs';
 import { seasonPaths } from './bench/season.mjs';
+import { trendPaths } from './bench/trends.mjs';
 import { rows } from './bench/tally.mjs';
 
 bestEfforts();
@@ -21,6 +22,7 @@ csvImport();
 standIns();
 seasonPaths();
 readingPaths();
+trendPaths();
 await keystrokes();
 await rideRoom();
 await manyImports();

@@ -5,11 +5,11 @@ import { daysFromTo } from './trends/days.ts';
 
 /** What a rider may write down in the morning, each with its unit, its limits and the steps it is told in. */
 export const MORNING_NUMBERS = {
-  massKg: { name: 'Mass', unit: 'kg', low: 25, high: 250, digits: 1 },
-  restingBpm: { name: 'Resting heart rate', unit: 'bpm', low: 25, high: 120, digits: 0 },
-  sleepH: { name: 'Sleep', unit: 'h', low: 0, high: 24, digits: 1 },
-  legs: { name: 'Legs, 1–5', unit: '', low: 1, high: 5, digits: 0 },
-  pain: { name: 'Pain, 0–10', unit: '', low: 0, high: 10, digits: 0 },
+  massKg: { name: 'Mass', unit: 'kg', scale: '', low: 25, high: 250, digits: 1 },
+  restingBpm: { name: 'Resting heart rate', unit: 'bpm', scale: '', low: 25, high: 120, digits: 0 },
+  sleepH: { name: 'Sleep', unit: 'h', scale: '', low: 0, high: 24, digits: 1 },
+  legs: { name: 'Legs', unit: '', scale: '1–5', low: 1, high: 5, digits: 0 },
+  pain: { name: 'Pain', unit: '', scale: '0–10', low: 0, high: 10, digits: 0 },
 } as const;
 export type MorningNumber = keyof typeof MORNING_NUMBERS;
 const IDS = Object.keys(MORNING_NUMBERS) as MorningNumber[];

@@ -26,6 +26,8 @@ interface Props {
   readonly dots: readonly TrendDot[];
   readonly span: { readonly from: string; readonly to: string };
   readonly print: (value: number) => string;
+  /** As it is printed beside the axis, where that is not how it is printed elsewhere. */
+  readonly printTick?: (value: number) => string;
   readonly height: number;
   /** Lines across it: noise, the usual. */
   readonly across?: readonly number[];
@@ -42,6 +44,7 @@ export function TrendDots({
   dots,
   span,
   print,
+  printTick = print,
   height,
   across = [],
   slope = null,
@@ -81,7 +84,7 @@ export function TrendDots({
             width={48}
             domain={['auto', 'auto']}
             tick={SMALL}
-            tickFormatter={print}
+            tickFormatter={printTick}
             tickCount={4}
             stroke="none"
           />

@@ -95,16 +95,16 @@ function MorningForm({ rider, date, stored }: FormProps) {
   return (
     <Form noValidate onSubmit={(event) => void form.handleSubmit(save)(event)}>
       <ProblemNote problem={problem} />
-      <div className="field-row">
+      <div className="morning-fields">
         {shown.map((id) => {
-          const { name, unit } = MORNING_NUMBERS[id];
-          const told = id === 'massKg' ? massUnit() : unit;
+          const { name, unit, scale } = MORNING_NUMBERS[id];
+          const told = id === 'massKg' ? massUnit() : unit || scale;
           return (
             <TextField
               key={id}
               of={form.control}
               name={id}
-              label={told ? `${name}, ${told}` : name}
+              label={`${name}, ${told}`}
               inputMode="decimal"
             />
           );

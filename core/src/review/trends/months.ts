@@ -8,7 +8,8 @@ export interface MonthFigures {
   readonly month: string;
   readonly rides: number;
   readonly hours: number;
-  readonly load: number;
+  /** Null where nobody knows it of any ride. */
+  readonly load: number | null;
   /** Shares of the time with watts below LT1 and between LT1 and LT2, by 75 and 100 % of FTP; null without any. */
   readonly easyShare: number | null;
   readonly middleShare: number | null;
@@ -71,7 +72,7 @@ function figuresOf(month: string, rides: readonly TrendRide[]): Omit<MonthFigure
   const felt = known(({ rpe }) => rpe);
   return {
     ...{ month, rides: rides.length, hours: sum(({ movingS }) => movingS) / 3600 },
-    load: sum(({ trend }) => trend.load),
+    load: rides.some(({ trend }) => trend.load !== null) ? sum(({ trend }) => trend.load) : null,
     ...{ easyShare: share(0), middleShare: share(1), sets: sets.length },
     onTarget: sets.filter(({ headline }) => headline === 'on-target').length,
     driftPercent: middle(known(({ trend }) => trend.drift?.percent ?? null)),

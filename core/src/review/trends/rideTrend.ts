@@ -166,10 +166,15 @@ function driftKept(drift: Drift | null): RideTrend['drift'] {
   return { says, percent: driftPercent, seconds };
 }
 
-function loadOf({ moving, watts }: ReadableRide, surge: number | null, around: TrendAround) {
+function loadOf(
+  { moving, watts, seconds, stopped }: ReadableRide,
+  surge: number | null,
+  around: TrendAround,
+) {
   if (watts && surge !== null && around.ftpW !== null)
     return loadFromPower(moving.length, surge, around.ftpW);
-  return trendByEffort(around.minutes, around.rpe).load;
+  const ridden = seconds - stopped.reduce((sum, each) => sum + each, 0);
+  return trendByEffort(seconds > 0 ? ridden / 60 : around.minutes, around.rpe).load;
 }
 
 function bestsOf(clock: Float64Array): (number | null)[] {

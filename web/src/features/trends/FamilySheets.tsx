@@ -46,6 +46,7 @@ function Family({ rider, span, under, of }: Shown & { of: FamilyTrend }) {
           dots={of.sets.map(dotOf)}
           under={other?.sets.map(dotOf) ?? []}
           print={(value) => `${roundHalfUp(value)} ${unit}`}
+          printTick={(value) => String(roundHalfUp(value))}
         />
       )}
     >

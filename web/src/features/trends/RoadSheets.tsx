@@ -77,6 +77,9 @@ function OneRoad({ rider, span, road, trend }: OneRoadProps) {
                     ? printClock(Math.round(value))
                     : `${roundHalfUp(value)} ${UNIT[of]}`
                 }
+                printTick={(value) =>
+                  of === 'seconds' ? printClock(Math.round(value)) : String(roundHalfUp(value))
+                }
               />
             ),
           })}
@@ -134,6 +137,7 @@ interface TimesProps {
 
 function Times({ rider, name, trend, metres }: TimesProps) {
   const long = metres ?? trend.metres;
+  const columns = COLUMNS.filter(({ of }) => trend.rides.some((once) => of(once) !== null));
   return (
     <WideTable of={name} size="sm" className="mb-2">
       <caption className="caption-top">
@@ -142,7 +146,7 @@ function Times({ rider, name, trend, metres }: TimesProps) {
       </caption>
       <thead>
         <tr>
-          {['Ridden', 'Time', 'W', 'Heart rate', 'Air'].map((head) => (
+          {['Ridden', ...columns.map(({ head }) => head)].map((head) => (
             <th key={head} scope="col">
               {head}
             </th>
@@ -152,22 +156,42 @@ function Times({ rider, name, trend, metres }: TimesProps) {
       <tbody>
         {[...trend.rides].reverse().map((once) => (
           <tr key={once.rideId}>
-            <th scope="row">
+            <th scope="row" className="text-nowrap">
               <Link to={rideAddress(rider, once.rideId)}>{printDay(once.date)}</Link>
+              {once.apart && <span className="soft small d-block fw-normal">{once.apart}</span>}
             </th>
-            <td>
-              {printClock(once.seconds)}
-              {once.best && <strong> best</strong>}
-            </td>
-            <td className="ridden">{once.meanW === null ? '' : roundHalfUp(once.meanW)}</td>
-            <td>
-              {once.meanBpm === null ? '' : `${roundHalfUp(once.meanBpm)} bpm`}
-              {once.apart && <span className="soft small d-block">{once.apart}</span>}
-            </td>
-            <td>{once.celsius === null ? '' : `${roundHalfUp(once.celsius)} °C`}</td>
+            {columns.map(({ head, of, print }) => {
+              const value = of(once);
+              return (
+                <td key={head} className={head === 'W' ? 'ridden' : 'text-nowrap'}>
+                  {value === null ? '' : print(value)}
+                  {once.best && head === HEAD[trend.of] && <strong> best</strong>}
+                </td>
+              );
+            })}
           </tr>
         ))}
       </tbody>
     </WideTable>
   );
 }
+
+/** Which column holds what is laid beside each other. */
+const HEAD = { seconds: 'Time', watts: 'W', bpm: 'Heart rate' } as const;
+
+interface Column {
+  readonly head: string;
+  readonly of: (once: RoadRide) => number | null;
+  readonly print: (value: number) => string;
+}
+
+const COLUMNS: readonly Column[] = [
+  { head: 'Time', of: ({ seconds }) => seconds, print: (value) => printClock(value) },
+  { head: 'W', of: ({ meanW }) => meanW, print: (value) => String(roundHalfUp(value)) },
+  {
+    head: 'Heart rate',
+    of: ({ meanBpm }) => meanBpm,
+    print: (value) => `${roundHalfUp(value)} bpm`,
+  },
+  { head: 'Air', of: ({ celsius }) => celsius, print: (value) => `${roundHalfUp(value)} °C` },
+];
