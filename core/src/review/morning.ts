@@ -84,21 +84,16 @@ function ofWeek(id: MorningNumber, week: number[], before: readonly number[]): M
  *
  * @param mornings in any order
  * @param date the day
- * @param massKg what was weighed that day; null: that morning's own
- * @returns kg, negative where it is less; null where either is not known
+ * @param massKg what was weighed that day
+ * @returns kg, negative where it is less; null where nothing was weighed in them
  * Source: handbook sections 9.4 (hot, dry, ill or nervous) and 10.4.
  */
-export function massOff(
-  mornings: readonly Morning[],
-  date: string,
-  massKg: number | null,
-): number | null {
-  const own = massKg ?? mornings.find((morning) => morning.date === date)?.massKg ?? null;
+export function massOff(mornings: readonly Morning[], date: string, massKg: number): number | null {
   const week = mornings.flatMap((morning) => {
     const ago = daysFromTo(morning.date, date);
     return morning.massKg !== null && ago >= 1 && ago <= WEEK_DAYS ? [morning.massKg] : [];
   });
-  return own === null || week.length === 0 ? null : own - medianOf(week);
+  return week.length === 0 ? null : massKg - medianOf(week);
 }
 
 /**

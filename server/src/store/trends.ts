@@ -113,14 +113,16 @@ async function morningsFor(
   const mornings: readonly Morning[] = await listMornings(db, riderId, {
     ...{ from: daysBefore(range.from, WEEK_DAYS), to: range.to },
   });
+  const byDate = new Map(mornings.map((morning) => [morning.date, morning]));
   const { hideMass, health, birthYear } = await readRider(db, riderId);
   return (date, said) => {
-    const own = mornings.find((morning) => morning.date === date);
-    const hidden = hidesMass(hideMass, isMinor(health, birthYear, date));
+    const own = byDate.get(date);
+    const massKg = said.massBeforeKg ?? own?.massKg ?? null;
+    const isShown = massKg !== null && !hidesMass(hideMass, isMinor(health, birthYear, date));
     return {
       pain: said.pain ?? null,
       sleepH: said.sleepH ?? own?.sleepH ?? null,
-      massOffKg: hidden ? null : massOff(mornings, date, said.massBeforeKg ?? null),
+      massOffKg: isShown ? massOff(mornings, date, massKg) : null,
     };
   };
 }

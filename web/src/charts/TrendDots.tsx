@@ -1,13 +1,16 @@
+import { type MouseEvent, memo, useMemo } from 'react';
 import {
   ComposedChart,
   Line,
   ReferenceLine,
   ResponsiveContainer,
   Scatter,
+  useXAxisScale,
+  useYAxisScale,
   XAxis,
   YAxis,
 } from 'recharts';
-import { Link } from 'react-router';
+import { useNavigate } from 'react-router';
 import { printDate, printDay } from '../shared/dates.ts';
 import { SMALL, STILL } from './look.ts';
 
@@ -50,8 +53,8 @@ export function TrendDots({
   slope = null,
   under = [],
 }: Props) {
-  const points = (of: readonly TrendDot[]) =>
-    of.map((dot) => ({ x: at(dot.date), y: dot.value, dot }));
+  const navigate = useNavigate();
+  const corners = useMemo(() => cornersOf([...dots, ...under], across), [dots, under, across]);
   const alike = dots.filter(({ apart }) => !apart);
   const [first, last] = [alike[0], alike.at(-1)];
   const line =
@@ -62,7 +65,14 @@ export function TrendDots({
         ]
       : [];
   return (
-    <div className="trend-dots">
+    // One ear for thousands of dots; each of them is a plain link that opens in a new tab as well.
+    <div
+      className="trend-dots"
+      onClick={(event) => {
+        const to = ownClick(event);
+        if (to !== null) void navigate(to);
+      }}
+    >
       <ResponsiveContainer width="100%" height={height}>
         <ComposedChart
           margin={{ top: 8, right: 10, bottom: 0, left: 0 }}
@@ -94,42 +104,93 @@ export function TrendDots({
           {line.length > 0 && (
             <Line data={line} dataKey="y" stroke="var(--asked)" strokeWidth={2} {...STILL} />
           )}
-          <Scatter
-            data={points(under)}
-            shape={(drawn: object) => <Under {...drawn} />}
-            isAnimationActive={false}
-          />
-          <Scatter
-            data={points(dots)}
-            shape={(drawn: object) => <Dot {...drawn} print={print} />}
-            isAnimationActive={false}
-          />
+          <Scatter data={corners} shape={NOTHING} isAnimationActive={false} />
+          <Marks {...{ dots, under, print }} />
         </ComposedChart>
       </ResponsiveContainer>
     </div>
   );
 }
 
-interface Drawn {
-  readonly cx?: number;
-  readonly cy?: number;
-  readonly payload?: { readonly dot: TrendDot };
-}
+const NOTHING = () => <g />;
 
-function Dot({ cx, cy, payload, print }: Drawn & { readonly print: Props['print'] }) {
-  if (cx === undefined || cy === undefined || !payload) return null;
-  const { to, date, value, says, apart } = payload.dot;
-  const name = `${printDay(date)}: ${print(value)}${says === '' ? '' : `, ${says}`}`;
-  return (
-    <Link to={to} aria-label={name} className="trend-dot">
-      <title>{name}</title>
-      <circle cx={cx} cy={cy} r={12} fill="transparent" />
-      <circle cx={cx} cy={cy} r={4} className={apart ? 'trend-apart' : 'trend-mark'} />
-    </Link>
+/** The lowest and the highest of everything that is drawn: what the axis reaches over. */
+function cornersOf(dots: readonly TrendDot[], across: readonly number[]) {
+  const values = [...dots.map(({ value }) => value), ...across];
+  const x = dots[0] ? at(dots[0].date) : 0;
+  const [low, high] = values.reduce(
+    ([least, most], value) => [Math.min(least, value), Math.max(most, value)],
+    [Infinity, -Infinity],
   );
+  return values.length === 0 ? [] : [low, high].map((y) => ({ x, y }));
 }
 
-function Under({ cx, cy }: Drawn) {
-  if (cx === undefined || cy === undefined) return <g />;
-  return <rect x={cx - 3} y={cy - 3} width={6} height={6} className="trend-under" />;
+/** Where a click on a dot leads; null for one that the browser answers itself. */
+function ownClick(event: MouseEvent): string | null {
+  const link = (event.target as Element).closest('a.trend-dot');
+  if (!link || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey) return null;
+  event.preventDefault();
+  return link.getAttribute('href');
 }
+
+type MarksProps = Pick<Props, 'dots' | 'print'> & { readonly under: readonly TrendDot[] };
+
+/** Every dot at its place. A chart draws itself several times over; the dots are drawn once for each place they have. */
+function Marks(props: MarksProps) {
+  const [x, y] = [useXAxisScale(), useYAxisScale()];
+  const [x0, x1] = [Number(x?.(0)), Number(x?.(DAY_MS))];
+  const [y0, y1] = [Number(y?.(0)), Number(y?.(1))];
+  if (![x0, x1, y0, y1].every(Number.isFinite)) return null;
+  return <Dots {...props} x0={x0} perDay={x1 - x0} y0={y0} perUnit={y1 - y0} />;
+}
+
+const DAY_MS = 86_400_000;
+
+/** Both axes are straight lines. */
+interface Places {
+  readonly x0: number;
+  readonly perDay: number;
+  readonly y0: number;
+  readonly perUnit: number;
+}
+
+const Dots = memo(function Dots({
+  dots,
+  under,
+  print,
+  x0,
+  perDay,
+  y0,
+  perUnit,
+}: MarksProps & Places) {
+  const placeOf = ({ date, value }: TrendDot): [x: number, y: number] => [
+    Math.round(10 * (x0 + (at(date) / DAY_MS) * perDay)) / 10,
+    Math.round(10 * (y0 + value * perUnit)) / 10,
+  ];
+  return (
+    <>
+      {under.map((dot) => {
+        const [x, y] = placeOf(dot);
+        return (
+          <rect
+            key={`${dot.date} ${dot.to}`}
+            {...{ x: x - 3, y: y - 3, width: 6, height: 6 }}
+            className="trend-under"
+          />
+        );
+      })}
+      {dots.map((dot) => {
+        const [x, y] = placeOf(dot);
+        const { to, date, value, says, apart } = dot;
+        const name = `${printDay(date)}: ${print(value)}${says === '' ? '' : `, ${says}`}`;
+        return (
+          <a key={`${date} ${to}`} href={to} className="trend-dot" aria-label={name}>
+            <title>{name}</title>
+            <circle cx={x} cy={y} r={12} className="trend-reach" />
+            <circle cx={x} cy={y} r={4} className={apart ? 'trend-apart' : 'trend-mark'} />
+          </a>
+        );
+      })}
+    </>
+  );
+});

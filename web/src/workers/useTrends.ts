@@ -1,36 +1,42 @@
 import type { Mass, TrendRide, TrendsShown } from '@uphill/core/review';
 import { type Remote, wrap } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { TrendsWorker } from './trends.worker.ts';
 
 const NO_MASSES: readonly Mass[] = [];
 
-/** The trends of some rides, read in a worker that the page keeps; the last ones stay until the new ones are there. */
+/** The trends of some rides, read in a worker that is kept; the last ones stay until the new ones are there. */
 export function useTrends(
   rides: readonly TrendRide[] | undefined,
   { from, to }: { readonly from: string; readonly to: string },
   masses: readonly Mass[] = NO_MASSES,
 ): TrendsShown | null {
   const [shown, setShown] = useState<TrendsShown | null>(null);
-  const host = useRef<Remote<TrendsWorker> | null>(null);
   useEffect(() => {
-    const worker = new Worker(new URL('./trends.worker.ts', import.meta.url), { type: 'module' });
-    host.current = wrap<TrendsWorker>(worker);
-    return () => {
-      host.current = null;
-      worker.terminate();
-    };
+    worker();
   }, []);
   useEffect(() => {
-    if (!rides || !host.current) return undefined;
+    if (!rides) return undefined;
     let asked = true;
-    host.current.read({ rides, span: { from, to }, masses }).then(
-      (read) => asked && setShown(read),
-      () => asked && setShown(null),
-    );
+    worker()
+      .read({ rides, span: { from, to }, masses })
+      .then(
+        (read) => asked && setShown(read),
+        () => asked && setShown(null),
+      );
     return () => {
       asked = false;
     };
   }, [rides, from, to, masses]);
   return shown;
+}
+
+let host: Remote<TrendsWorker> | null = null;
+
+/** One worker for all that asks, started with the first page that will: it is ready before its rides are there. */
+function worker(): Remote<TrendsWorker> {
+  host ??= wrap<TrendsWorker>(
+    new Worker(new URL('./trends.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return host;
 }

@@ -1,6 +1,8 @@
+import type { Rider } from '@uphill/api';
 import { type FamilyTrend, sayFamily, workedChange, workedSlope } from '@uphill/core/review';
 import { BOOK } from '@uphill/core/sessions';
 import { roundHalfUp } from '@uphill/core/units';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { TrendDots } from '../../charts/TrendDots.tsx';
 import { printDay } from '../../shared/dates.ts';
@@ -34,6 +36,7 @@ function Family({ rider, span, under, of }: Shown & { of: FamilyTrend }) {
     apart: set.apart !== null,
   });
   const other = under?.families.find(({ family }) => family === of.family);
+  const [open, setOpen] = useState(false);
   const name = BOOK.find(({ id }) => id === of.family)?.name ?? of.family;
   return (
     <TrendSheet
@@ -50,38 +53,54 @@ function Family({ rider, span, under, of }: Shown & { of: FamilyTrend }) {
         />
       )}
     >
-      <details className="card-controls">
+      <details
+        className="card-controls"
+        onToggle={({ currentTarget }) => setOpen(currentTarget.open)}
+      >
         <summary>Set by set</summary>
-        <WideTable of={`${name}, set by set`} size="sm" className="mb-0">
-          <thead>
-            <tr>
-              {['Ridden', 'Minutes', unit, 'Heart rate', 'RPE', 'Verdict'].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {[...of.sets].reverse().map((set) => (
-              <tr key={set.rideId}>
-                <th scope="row">
-                  <Link to={rideAddress(rider, set.rideId)}>{printDay(set.date)}</Link>
-                </th>
-                <td>{roundHalfUp(set.minutes)}</td>
-                <td className="ridden">{roundHalfUp(set.mean)}</td>
-                <td>{set.meanBpm === null ? '' : `${roundHalfUp(set.meanBpm)} bpm`}</td>
-                <td>{set.rpe ?? ''}</td>
-                <td>
-                  {set.says}
-                  {set.apart && <span className="soft small d-block">{set.apart}</span>}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </WideTable>
+        {open && <SetBySet rider={rider} name={name} sets={of.sets} unit={unit} />}
       </details>
     </TrendSheet>
+  );
+}
+
+interface SetBySetProps {
+  readonly rider: Rider;
+  readonly name: string;
+  readonly sets: FamilyTrend['sets'];
+  readonly unit: string;
+}
+
+function SetBySet({ rider, name, sets, unit }: SetBySetProps) {
+  return (
+    <WideTable of={`${name}, set by set`} size="sm" className="mb-0">
+      <thead>
+        <tr>
+          {['Ridden', 'Minutes', unit, 'Heart rate', 'RPE', 'Verdict'].map((head) => (
+            <th key={head} scope="col">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {[...sets].reverse().map((set) => (
+          <tr key={set.rideId}>
+            <th scope="row">
+              <Link to={rideAddress(rider, set.rideId)}>{printDay(set.date)}</Link>
+            </th>
+            <td>{roundHalfUp(set.minutes)}</td>
+            <td className="ridden">{roundHalfUp(set.mean)}</td>
+            <td>{set.meanBpm === null ? '' : `${roundHalfUp(set.meanBpm)} bpm`}</td>
+            <td>{set.rpe ?? ''}</td>
+            <td>
+              {set.says}
+              {set.apart && <span className="soft small d-block">{set.apart}</span>}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </WideTable>
   );
 }
 

@@ -1,6 +1,7 @@
 import type { Rider, Road } from '@uphill/api';
 import { type RoadRide, type RoadTrend, sayRoad, workedSlope } from '@uphill/core/review';
 import { printClock, roundHalfUp, roundTo } from '@uphill/core/units';
+import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { TrendDots } from '../../charts/TrendDots.tsx';
@@ -137,44 +138,61 @@ interface TimesProps {
 
 function Times({ rider, name, trend, metres }: TimesProps) {
   const long = metres ?? trend.metres;
+  const [all, setAll] = useState(false);
+  const latest = [...trend.rides].reverse();
   const columns = COLUMNS.filter(({ of }) => trend.rides.some((once) => of(once) !== null));
   return (
-    <WideTable of={name} size="sm" className="mb-2">
-      <caption className="caption-top">
-        {long !== null && `${roundTo(long / 1000, 2)} km, `}
-        {FOUND[trend.by]}
-      </caption>
-      <thead>
-        <tr>
-          {['Ridden', ...columns.map(({ head }) => head)].map((head) => (
-            <th key={head} scope="col">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {[...trend.rides].reverse().map((once) => (
-          <tr key={once.rideId}>
-            <th scope="row" className="text-nowrap">
-              <Link to={rideAddress(rider, once.rideId)}>{printDay(once.date)}</Link>
-              {once.apart && <span className="soft small d-block fw-normal">{once.apart}</span>}
-            </th>
-            {columns.map(({ head, of, print }) => {
-              const value = of(once);
-              return (
-                <td key={head} className={head === 'W' ? 'ridden' : 'text-nowrap'}>
-                  {value === null ? '' : print(value)}
-                  {once.best && head === HEAD[trend.of] && <strong> best</strong>}
-                </td>
-              );
-            })}
+    <>
+      <WideTable of={name} size="sm" className="mb-2">
+        <caption className="caption-top">
+          {long !== null && `${roundTo(long / 1000, 2)} km, `}
+          {FOUND[trend.by]}
+        </caption>
+        <thead>
+          <tr>
+            {['Ridden', ...columns.map(({ head }) => head)].map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
           </tr>
-        ))}
-      </tbody>
-    </WideTable>
+        </thead>
+        <tbody>
+          {(all ? latest : latest.slice(0, FIRST)).map((once) => (
+            <tr key={once.rideId}>
+              <th scope="row" className="text-nowrap">
+                <Link to={rideAddress(rider, once.rideId)}>{printDay(once.date)}</Link>
+                {once.apart && <span className="soft small d-block fw-normal">{once.apart}</span>}
+              </th>
+              {columns.map(({ head, of, print }) => {
+                const value = of(once);
+                return (
+                  <td key={head} className={head === 'W' ? 'ridden' : 'text-nowrap'}>
+                    {value === null ? '' : print(value)}
+                    {once.best && head === HEAD[trend.of] && <strong> best</strong>}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </WideTable>
+      {!all && latest.length > FIRST && (
+        <Button
+          variant="link"
+          size="sm"
+          className="px-0 card-controls d-block"
+          onClick={() => setAll(true)}
+        >
+          Show all {latest.length}
+        </Button>
+      )}
+    </>
   );
 }
+
+/** The last times are shown until all are asked for. */
+const FIRST = 10;
 
 /** Which column holds what is laid beside each other. */
 const HEAD = { seconds: 'Time', watts: 'W', bpm: 'Heart rate' } as const;

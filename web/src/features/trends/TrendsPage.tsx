@@ -1,5 +1,5 @@
 import type { Rider, TrendRide } from '@uphill/api';
-import type { Mass } from '@uphill/core/review';
+import type { Mass, TrendsShown } from '@uphill/core/review';
 import { Printer } from 'lucide-react';
 import Button from 'react-bootstrap/Button';
 import { Link, useSearchParams } from 'react-router';
@@ -137,7 +137,7 @@ function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: strin
     );
   const given: Shown = {
     ...{ rider, span, rides: own.rides, shown: own.shown },
-    under: isOther ? other.shown : before.shown && shiftedBy(before.shown, 365),
+    under: underOf(under, { before: before.shown, other: other.shown }),
   };
   return (
     <>
@@ -166,6 +166,14 @@ function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: strin
       <MonthsSheet {...given} />
     </>
   );
+}
+
+function underOf(
+  under: string,
+  { before, other }: { readonly before: TrendsShown | null; readonly other: TrendsShown | null },
+): TrendsShown | null {
+  if (under === 'none') return null;
+  return under === 'year' ? before && shiftedBy(before, 365) : other;
 }
 
 function hasPower(rides: readonly TrendRide[]): boolean {
