@@ -133,3 +133,42 @@ test('a road named on one ride is found on another, and forgotten by undo', asyn
   await page.keyboard.press('Control+z');
   await expect(road).toContainText('10:00');
 });
+
+test('mornings: a rider writes one down on a phone, nonsense is named, the coach sees the week, and what the coach corrects is undone', async ({
+  page,
+  emptyHouse,
+}) => {
+  const rider = await freshRider(emptyHouse, { name: 'Beacon Steps', date: dayFromNow(90) });
+  const put = (day: number, restingBpm: number) =>
+    page.request.put(`${emptyHouse.url}/api/riders/${rider}/mornings/${dayFromNow(day)}`, {
+      data: { massKg: null, restingBpm, sleepH: null, legs: null, pain: null, version: 0 },
+    });
+  for (let day = -34; day <= -1; day += 1) await put(day, day < -6 ? 46 + (day % 2) : 55);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${emptyHouse.url}/riders/${rider}/today`);
+  const morning = page.getByRole('region', { name: 'Morning numbers' });
+  await morning.getByLabel('Sleep, h').fill('6,5');
+  await morning.getByLabel('Legs, 1–5').fill('9');
+  await morning.getByLabel('Pain, 0–10').fill('a bit');
+  await morning.getByRole('button', { name: 'Save' }).click();
+  await expect(morning).toContainText('Legs runs from 1 to 5.');
+  await expect(morning).toContainText('Pain is a number.');
+  await expect(morning.getByLabel('Sleep, h')).toHaveValue('6,5');
+  await morning.getByLabel('Legs, 1–5').fill('2');
+  await morning.getByLabel('Pain, 0–10').fill('');
+  await morning.getByRole('button', { name: 'Save' }).click();
+  await expect(morning.getByText('Kept.')).toBeVisible();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${emptyHouse.url}/riders/${rider}`);
+  await expect(morning.getByLabel('Legs, 1–5')).toHaveValue('2');
+  await expect(morning).toContainText('Off: Resting heart rate 55 bpm, usually 46 ±');
+  await morning.getByRole('button', { name: /^Sleep, seven days: 6.5 h/ }).click();
+  await expect(page.getByText('0 written down, 14 are needed')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await morning.getByLabel('Legs, 1–5').fill('4');
+  await morning.getByRole('button', { name: 'Save' }).click();
+  await expect(morning.getByText('Kept.')).toBeVisible();
+  await page.getByRole('heading', { name: 'Morning numbers' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(morning.getByLabel('Legs, 1–5')).toHaveValue('2');
+});

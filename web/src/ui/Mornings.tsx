@@ -71,6 +71,7 @@ function MorningForm({ rider, date, stored }: FormProps) {
   const [write, { isLoading }] = morningsApi.useWriteMorningMutation();
   const { act, problem } = useAct();
   const { form, keep } = useStoredForm<Typed>(typedOf(stored));
+  const [kept, setKept] = useState(false);
   const shown = IDS.filter((id) => id !== 'massKg' || !massHidden(rider, date));
   const save = async (typed: Typed): Promise<void> => {
     const said = Object.fromEntries(
@@ -90,7 +91,9 @@ function MorningForm({ rider, date, stored }: FormProps) {
       () => write({ riderId: rider.id, date, ...change.data }),
       `The morning of ${printDay(date)} is kept.`,
     );
-    if (done !== undefined) keep(typed);
+    if (done === undefined) return;
+    keep(typed);
+    setKept(true);
   };
   return (
     <Form noValidate onSubmit={(event) => void form.handleSubmit(save)(event)}>
@@ -112,7 +115,10 @@ function MorningForm({ rider, date, stored }: FormProps) {
       </div>
       <Button type="submit" variant="outline-secondary" disabled={isLoading}>
         Save
-      </Button>
+      </Button>{' '}
+      <span role="status" className="soft">
+        {kept && !form.formState.isDirty && 'Kept.'}
+      </span>
     </Form>
   );
 }

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link } from 'react-router';
+import { hillsApi } from '../../shared/api/hills.ts';
 import { trendsApi } from '../../shared/api/trends.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { EdgeField } from '../../ui/EdgeField.tsx';
@@ -22,6 +23,7 @@ export function NameRoad({ rider, ride, recording }: Props) {
   const [endS, setEnd] = useState<number | null>(null);
   const [send] = trendsApi.useNameRoadMutation();
   const { act, problem } = useAct();
+  const { data: hills = [] } = hillsApi.useHillsQuery();
   // Where it was ridden nobody recorded: there is no road to find.
   if (!recording.latitude?.some((each) => each !== null)) return null;
   const fits = startS !== null && endS !== null && endS > startS && endS < recording.seconds;
@@ -40,11 +42,17 @@ export function NameRoad({ rider, ride, recording }: Props) {
             <Form.Control
               {...control}
               maxLength={80}
+              list="hills-by-name"
               value={name}
               onChange={({ target }) => setName(target.value)}
             />
           )}
         </Field>
+        <datalist id="hills-by-name">
+          {hills.map((hill) => (
+            <option key={hill.id} value={hill.name} />
+          ))}
+        </datalist>
         <div className="entry-row">
           <EdgeField label="From" second={startS} set={setStart} />
           <EdgeField label="to" second={endS} set={setEnd} />
