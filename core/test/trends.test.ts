@@ -155,6 +155,10 @@ describe('the heart beside its line', () => {
       label: 'Each piece as at the usual 90 rpm',
       figure: '4 bpm for 10 rpm',
     });
+    // 70 + 0.4 × 180 W, and 8 beats that were the cadence's.
+    expect(workedOff(read!).lines.map(({ figure }) => figure)).toEqual(
+      expect.arrayContaining(['150 bpm', '142 bpm']),
+    );
     expect(offOf(measured(-50, 2))?.offPercent).toBe(plain?.offPercent);
     expect(offOf(measured(-161, null))?.offPercent).toBe(plain?.offPercent);
   });

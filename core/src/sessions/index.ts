@@ -64,7 +64,7 @@ export { expand, secondsOf, type Segment, streamOf } from './expand.ts';
 export { type Fitted, fitToBalance, fitToHill, fitToLoad, fitToTotal } from './fit.ts';
 export { assignedTo } from './assigning.ts';
 export { progress } from './ladder/climb.ts';
-export { familyOf } from './ladder/family.ts';
+export { familyOf, THREE_CADENCES } from './ladder/family.ts';
 export {
   CEILING_SCHOOLS,
   type CeilingSchool,

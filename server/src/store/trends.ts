@@ -1,7 +1,6 @@
 import { type HeartOff, type RideLog, rideLogSchema, shapeOf, type Trends } from '@uphill/api';
 import { hidesMass, isMinor } from '@uphill/core/rider';
 import {
-  CADENCE_FAMILY,
   CADENCE_KEPT_DAYS,
   heartTrend,
   massOff,
@@ -11,6 +10,7 @@ import {
   rideTrendSchema,
   trendByEffort,
 } from '@uphill/core/review';
+import { THREE_CADENCES } from '@uphill/core/sessions';
 import type { Db } from '../database.ts';
 import { readJsonOr } from './json.ts';
 import { listMornings } from './mornings.ts';
@@ -61,7 +61,7 @@ export async function readTrends(
       row.or([
         row('rides.date', '>=', range.from),
         row.and([
-          row('ride_readings.family', '=', CADENCE_FAMILY),
+          row('ride_readings.family', '=', THREE_CADENCES),
           row('rides.date', '>=', daysBefore(range.from, CADENCE_KEPT_DAYS)),
         ]),
       ]),

@@ -1,9 +1,8 @@
+import { THREE_CADENCES } from '../../sessions/index.ts';
 import { cadenceSlope } from './cadenceSlope.ts';
 import { daysFromTo } from './days.ts';
 import type { TrendRide } from './trendsOf.ts';
 
-/** The family of the book by whose sessions the slope is measured. */
-export const CADENCE_FAMILY = 'three-cadences';
 /** A slope is kept so long, days. */
 export const CADENCE_KEPT_DAYS = 180;
 
@@ -25,7 +24,7 @@ const SAME_WATTS = 0.95;
  */
 export function cadenceRides(rides: readonly TrendRide[]): CadenceRide[] {
   return rides.flatMap(({ date, family, pain, trend }) => {
-    if (family !== CADENCE_FAMILY || (pain ?? 0) > 0) return [];
+    if (family !== THREE_CADENCES || (pain ?? 0) > 0) return [];
     const hardest = Math.max(0, ...trend.pieces.map(([watts]) => watts));
     const blocks = trend.pieces.flatMap(([watts, bpm, rpm]) =>
       rpm !== null && watts >= SAME_WATTS * hardest ? [[rpm, bpm] as const] : [],

@@ -10,7 +10,7 @@ export {
   TREND_BESTS_S,
   trendByEffort,
 } from './rideTrend.ts';
-export { CADENCE_FAMILY, CADENCE_KEPT_DAYS } from './cadenceRides.ts';
+export { CADENCE_KEPT_DAYS } from './cadenceRides.ts';
 export { findRoad, metresAlong, type Road, type Track } from './places.ts';
 export { type RoadRide, type RoadTrend } from './sameRoad.ts';
 export { slopeOf, type Slope } from './slope.ts';

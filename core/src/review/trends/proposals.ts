@@ -1,8 +1,8 @@
 import { type NewId, parseSentence, type Plan } from '../../sessions/index.ts';
 
 /** One block in the last hour of a long ride. */
-const STEADY = '2 h 15 at 65 %, 20 at 88–92 %, 15 easy';
-const AT_GOAL = '2 h 15 at 65 %, 20 at goal, 15 easy';
+const STEADY = '2 h 15 at 65 %, 1 × 20 at 88–92 %, 15 easy';
+const AT_GOAL = '2 h 15 at 65 %, 1 × 20 at goal, 15 easy';
 
 /**
  * The session for legs that fade late: a long ride with one steady block in its last hour, or one at the goal's watts.

@@ -35,6 +35,14 @@ export function workedOff({ offPercent, noisePercent, of }: HeartPoint): Worked 
         : []),
       [`This ride, ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}`, `${roundTo(watts, 1)} W`],
       ['Its heart rate', `${roundTo(bpm, 1)} bpm`],
+      ...(cadence
+        ? ([
+            [
+              `The same at ${roundHalfUp(cadence.rpm)} rpm`,
+              `${roundTo(usual * (1 + offPercent / 100), 1)} bpm`,
+            ],
+          ] as const)
+        : []),
       [`The line at ${roundTo(watts, 1)} W`, `${roundTo(usual, 1)} bpm`],
       ['Off by', `${printSigned(offPercent, 1)} %`],
       [

@@ -1,9 +1,10 @@
+import { THREE_CADENCES } from '../ladder/family.ts';
 import type { BookFamily } from './book.ts';
 
 /** Sessions that measure something beside FTP. Source: handbook section 9.4 (Cadence slope). */
 export const MEASURING_FAMILIES: readonly BookFamily[] = [
   {
-    id: 'three-cadences',
+    id: THREE_CADENCES,
     name: 'Three cadences',
     system: 'endurance',
     purpose:

@@ -32,6 +32,8 @@ const MINUTE_S = 60;
 const HILL_S = 120;
 const CEILING_S = { low: 120, high: 480 } as const;
 const LOW_RPM = 60;
+/** The family by which the cadence slope is measured. */
+export const THREE_CADENCES = 'three-cadences';
 const HILL_RPM = 80;
 
 /**
@@ -47,7 +49,7 @@ const HILL_RPM = 80;
 export function familyOfWork(plan: Plan, work: Work, climbing: Climbing): FamilyOfWork | null {
   const { rider } = climbing;
   if ((plan.sport ?? 'ride') !== 'ride') return { id: plan.sport ?? 'free', ladder: null };
-  const copied = (plan.bookId ?? '').replace(/[-:]\d+$/, '');
+  const copied = copiedFrom(plan);
   if (isDrill(work, copied)) return { id: 'drills', ladder: LADDERS.drills };
   if (plan.unfuelled === true && work.form === 'ride')
     return { id: 'unfuelled', ladder: LADDERS.unfuelled };
@@ -65,8 +67,14 @@ export function familyOfWork(plan: Plan, work: Work, climbing: Climbing): Family
  * Source: handbook section 7.
  */
 export function familyOf(plan: Plan, climbing: Climbing): string | null {
+  // A measurement is what it was copied from: no shape of work tells it.
+  if (copiedFrom(plan) === THREE_CADENCES) return THREE_CADENCES;
   const work = workOf(plan, climbing.rider);
   return work ? (familyOfWork(plan, work, climbing)?.id ?? null) : null;
+}
+
+function copiedFrom({ bookId }: Plan): string {
+  return (bookId ?? '').replace(/[-:]\d+$/, '');
 }
 
 /** Easy pieces at a high cadence, or of one leg; what was copied from the drills only while it is still easy. */

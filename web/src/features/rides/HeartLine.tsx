@@ -51,7 +51,7 @@ export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
             </Figure>
           </span>{' '}
           off the usual line, noise ± {roundTo(heart.noisePercent, 1)} %. {ASKS[heart.word]}
-          {heart.beside.length > 0 && ` ${heart.beside.join('; ')}.`}
+          {heart.beside.length > 0 && ` Beside it: ${heart.beside.join('; ')}.`}
         </p>
       )}
       {legs.map((line) => (
