@@ -15,8 +15,10 @@ export function useMornings(
 ): {
   readonly mornings: readonly MorningSaid[] | undefined;
   readonly week: readonly MorningOfWeek[];
+  /** Looks again at what is stored. */
+  readonly again: () => void;
 } {
-  const { data: mornings } = morningsApi.useMorningsQuery({
+  const { data: mornings, refetch } = morningsApi.useMorningsQuery({
     ...{ riderId: rider.id, from: plusDays(on, -LOOKS_BACK_DAYS), to: on },
   });
   const hidden = massHidden(rider, on);
@@ -28,5 +30,5 @@ export function useMornings(
       ),
     [mornings, hidden, on],
   );
-  return { mornings, week };
+  return { mornings, week, again: () => void refetch() };
 }

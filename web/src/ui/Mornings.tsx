@@ -21,7 +21,7 @@ const IDS = Object.keys(MORNING_NUMBERS) as MorningNumber[];
 /** What a rider writes down in the morning, if at all, and the week beside what is usual. It suggests nothing. */
 export function Mornings({ rider, ofDay = false }: { rider: Rider; ofDay?: boolean }) {
   const [date, setDate] = useState(today());
-  const { mornings } = useMornings(rider, date);
+  const { mornings, again } = useMornings(rider, date);
   const { week } = useMornings(rider, today());
   const off = sayMornings(week);
   return (
@@ -33,6 +33,7 @@ export function Mornings({ rider, ofDay = false }: { rider: Rider; ofDay?: boole
           key={date}
           rider={rider}
           date={date}
+          again={again}
           stored={mornings.find((each) => each.date === date) ?? null}
         />
       )}
@@ -65,9 +66,10 @@ interface FormProps {
   readonly rider: Rider;
   readonly date: string;
   readonly stored: MorningSaid | null;
+  readonly again: () => void;
 }
 
-function MorningForm({ rider, date, stored }: FormProps) {
+function MorningForm({ rider, date, stored, again }: FormProps) {
   const [write, { isLoading }] = morningsApi.useWriteMorningMutation();
   const { act, problem } = useAct();
   const { form, keep } = useStoredForm<Typed>(typedOf(stored));
@@ -91,7 +93,8 @@ function MorningForm({ rider, date, stored }: FormProps) {
       () => write({ riderId: rider.id, date, ...change.data }),
       `The morning of ${printDay(date)} is kept.`,
     );
-    if (done === undefined) return;
+    // Written elsewhere meanwhile: what was typed stays, and saving once more is meant.
+    if (done === undefined) return again();
     keep(typed);
     setKept(true);
   };

@@ -41,7 +41,7 @@ export function HeartSheet({ rider, span, shown, under }: Shown) {
             ),
           })}
     >
-      <p className="soft small mb-0">
+      <p className="soft small mb-0 trend-note">
         Off the usual line of the 42 days before. Hollow: as usual. A low heart is fitness or
         tiredness; how it felt tells which.
       </p>

@@ -48,7 +48,9 @@ export function LegsSheet({ rider, shown: { legs } }: Shown) {
                             {`${roundHalfUp(step.percent)} %`}
                           </Figure>
                         )}
-                        <span className="soft small d-block">{step.efforts} efforts</span>
+                        <span className="soft small d-block legs-efforts">
+                          {step.efforts} efforts
+                        </span>
                       </>
                     ) : (
                       <span className="soft">none</span>

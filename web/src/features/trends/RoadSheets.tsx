@@ -142,7 +142,7 @@ function Times({ rider, name, trend, metres }: TimesProps) {
   const latest = [...trend.rides].reverse();
   const columns = COLUMNS.filter(({ of }) => trend.rides.some((once) => of(once) !== null));
   return (
-    <>
+    <div className="trend-times">
       <WideTable of={name} size="sm" className="mb-2">
         <caption className="caption-top">
           {long !== null && `${roundTo(long / 1000, 2)} km, `}
@@ -187,7 +187,7 @@ function Times({ rider, name, trend, metres }: TimesProps) {
           Show all {latest.length}
         </Button>
       )}
-    </>
+    </div>
   );
 }
 
