@@ -390,9 +390,11 @@ describe('another template', () => {
     for (const { id, blocks } of TEMPLATES) {
       const [system] = blocks.flatMap((block) => block.system ?? []);
       if (!system) continue;
-      const other = anotherTemplate([system, system]);
+      const other = anotherTemplate([system, system], null);
       expect(other.id).not.toBe(id);
       expect(other.blocks.find((block) => block.system !== null)?.system).not.toBe(system);
     }
+    const [least, most] = anotherTemplate(['anaerobic'], 15).weeks;
+    expect(least <= 15 && most >= 15).toBe(true);
   });
 });

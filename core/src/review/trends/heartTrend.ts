@@ -28,8 +28,6 @@ export interface HeartPoint {
 const LOOKS_BACK_DAYS = 42;
 const LIKE_IT_DAYS = 14;
 const NERVES = { bpm: 25, rides: 5 } as const;
-/** A heart this far over its line makes the log worth asking. */
-const FAR = 5;
 /** Less sleep than this is worth saying, and so much less mass than the week's median. */
 const [SLEPT_H, DRY_KG] = [6, 0.5];
 
@@ -83,10 +81,14 @@ function pointOf(
   const offPercent = offBy(line.value, own);
   const { noisePercent } = line.value;
   const anotherLikeIt = hasLikeIt(ride.date, earlier);
+  const word = heartWord({ offPercent, noisePercent, rpe: ride.rpe, expectedRpe, anotherLikeIt });
   return {
-    ...{ rideId: ride.rideId, date: ride.date, offPercent, noisePercent },
-    word: heartWord({ offPercent, noisePercent, rpe: ride.rpe, expectedRpe, anotherLikeIt }),
-    beside: besideOf(ride, before.rides, { celsius: line.value.celsius, high: offPercent >= FAR }),
+    ...{ rideId: ride.rideId, date: ride.date, offPercent, noisePercent, word },
+    beside: [
+      ...besideOf(ride, before.rides, line.value.celsius),
+      // Only a high heart makes the log worth asking.
+      ...(word === 'hot, dry, ill or nervous' ? logOf(ride) : []),
+    ],
     of: {
       ...{ watts: meanOf(own.map(({ watts }) => watts)), bpm: meanOf(own.map(({ bpm }) => bpm)) },
       ...{ pieces: own.length, line: line.value },
@@ -115,11 +117,10 @@ function logOf({ sleepH, massOffKg }: TrendRide): string[] {
 }
 
 function besideOf(
-  ride: TrendRide,
+  { trend, kind }: TrendRide,
   before: readonly TrendRide[],
-  { celsius: usual, high }: { readonly celsius: number | null; readonly high: boolean },
+  usual: number | null,
 ): string[] {
-  const { trend, kind } = ride;
   const { celsius, startBpm } = trend;
   const starts = before.flatMap((each) => each.trend.startBpm ?? []);
   const ran =
@@ -129,7 +130,6 @@ function besideOf(
     ...(celsius !== null && usual !== null && isOtherAir(celsius, usual)
       ? [`${Math.round(celsius)} °C, usually ${Math.round(usual)}`]
       : []),
-    ...(high ? logOf(ride) : []),
     ...(ran || first ? ['first time'] : []),
   ];
 }

@@ -1,6 +1,7 @@
 import type { Rider, Season } from '@uphill/api';
 import { blockReview, type BlockReview, workedChange } from '@uphill/core/review';
-import { anotherTemplate, plus } from '@uphill/core/season';
+import { goalOn } from '@uphill/core/rider';
+import { anotherTemplate, firstMonday, plus, weeksToGoal } from '@uphill/core/season';
 import { systemName } from '@uphill/core/sessions';
 import { printDuration, printSigned, roundHalfUp } from '@uphill/core/units';
 import { Fragment, useMemo } from 'react';
@@ -37,7 +38,11 @@ export function BlockReviews({ rider, blocks }: { rider: Rider; blocks: Season['
   const lastTwo = reviews.slice(-2);
   const twice =
     lastTwo.length === 2 && lastTwo.every(({ review }) => review.says === 'did not move');
-  const other = anotherTemplate(lastTwo.flatMap(({ system }) => system ?? []));
+  const goal = goalOn(rider.goals, today());
+  const other = anotherTemplate(
+    lastTwo.flatMap(({ system }) => system ?? []),
+    goal && weeksToGoal(firstMonday(today()), goal.date).weeks,
+  );
   return (
     <section className="sheet" aria-label="What the blocks did">
       <h2>What the blocks did</h2>
