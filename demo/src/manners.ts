@@ -81,7 +81,7 @@ function repPart(seconds: number, watts: number, manner: Manner, { rep, reps }: 
     case 'oneShort':
       return rep === reps ? [] : [at(1, seconds)];
     case 'faded':
-      return [at(1.018, seconds * 0.4), at(0.99, seconds * 0.35), at(0.95, seconds * 0.25)];
+      return [at(1.012, seconds * 0.4), at(0.99, seconds * 0.35), at(0.945, seconds * 0.25)];
     case 'broke':
       return [at(rep > reps - 1 ? 0.88 : 1, seconds)];
     case 'brokeEarly':

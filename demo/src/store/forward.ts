@@ -18,10 +18,12 @@ const DAYS: readonly (readonly [table: string, column: string])[] = [
   ['seasons', 'goal_date'],
   ['fixtures', 'from_date'],
   ['fixtures', 'to_date'],
-  ['mornings', 'date'],
   ['health_screens', 'date'],
   ['health_screens', 'cleared_on'],
 ];
+
+/** Columns of which no two rows of a rider have one day: none may take the next one's place on the way. */
+const DAYS_ALONE: readonly (readonly [table: string, column: string])[] = [['mornings', 'date']];
 
 /** Every column that holds a Monday. */
 const MONDAYS: readonly (readonly [table: string, column: string])[] = [
@@ -66,6 +68,11 @@ export async function moveForward(db: Db, days: number): Promise<void> {
       await sql`UPDATE ${sql.table(table)} SET ${sql.ref(column)} = date(${sql.ref(column)}, ${by})`.execute(
         trx,
       );
+    for (const [table, column] of DAYS_ALONE) {
+      const at = sql.ref(column);
+      await sql`UPDATE ${sql.table(table)} SET ${at} = '>' || date(${at}, ${by})`.execute(trx);
+      await sql`UPDATE ${sql.table(table)} SET ${at} = substr(${at}, 2)`.execute(trx);
+    }
     for (const table of ['recordings', 'rides'])
       await sql`UPDATE ${sql.table(table)} SET started_at = strftime('%Y-%m-%dT%H:%M:%S', started_at, ${by}) WHERE started_at IS NOT NULL`.execute(
         trx,

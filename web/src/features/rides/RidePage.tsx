@@ -14,6 +14,7 @@ import { firstName } from '../../shared/riderOnDay.ts';
 import { dateWords, idleWords, KIND_WORDS, lengthWords, rpeOf } from '../../shared/rideWords.ts';
 import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
+import { Later } from '../../ui/Later.tsx';
 import { Caution, ProblemNote } from '../../ui/messages.tsx';
 import { DayOfRide } from './DayOfRide.tsx';
 import { HeartLine } from './HeartLine.tsx';
@@ -73,8 +74,10 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
       <div className="columns columns-read">
         <div>
           {recording && <ReadRide {...{ rider, ride, recording, read, room }} />}
-          <RideNumbers rider={rider} ride={ride} />
-          <HeartLine rider={rider} ride={ride} />
+          <Later>
+            <RideNumbers rider={rider} ride={ride} />
+            <HeartLine rider={rider} ride={ride} />
+          </Later>
           <Noticed notes={recording?.notes ?? []} />
         </div>
         <div>
@@ -82,13 +85,15 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
             {read && <Reading rider={rider} ride={ride} read={read} />}
           </div>
           <DayOfRide rider={rider} ride={ride} offered={read?.offered ?? null} />
-          <RideFacts ride={ride} />
-          <RideLog rider={rider} ride={ride} />
-          {recording && <NameRoad {...{ rider, ride, recording }} />}
-          {recording && read && (
-            <JoinOrSplit {...{ rider, ride, recording, read }} key={recording.id} />
-          )}
-          <Removing rider={rider} ride={ride} />
+          <Later>
+            <RideFacts ride={ride} />
+            <RideLog rider={rider} ride={ride} />
+            {recording && <NameRoad {...{ rider, ride, recording }} />}
+            {recording && read && (
+              <JoinOrSplit {...{ rider, ride, recording, read }} key={recording.id} />
+            )}
+            <Removing rider={rider} ride={ride} />
+          </Later>
         </div>
       </div>
     </>
