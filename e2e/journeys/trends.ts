@@ -150,13 +150,13 @@ test('mornings: a rider writes one down on a phone, nonsense is named, the coach
   await morning.getByLabel('Sleep, h').fill('6,5');
   await morning.getByLabel('Legs, 1–5').fill('9');
   await morning.getByLabel('Pain, 0–10').fill('a bit');
-  await morning.getByRole('button', { name: 'Save' }).click();
+  await morning.getByRole('button', { name: 'Save the morning' }).click();
   await expect(morning).toContainText('Legs runs from 1 to 5.');
   await expect(morning).toContainText('Pain is a number.');
   await expect(morning.getByLabel('Sleep, h')).toHaveValue('6,5');
   await morning.getByLabel('Legs, 1–5').fill('2');
   await morning.getByLabel('Pain, 0–10').fill('');
-  await morning.getByRole('button', { name: 'Save' }).click();
+  await morning.getByRole('button', { name: 'Save the morning' }).click();
   await expect(morning.getByText('Kept.')).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${emptyHouse.url}/riders/${rider}`);
@@ -166,7 +166,7 @@ test('mornings: a rider writes one down on a phone, nonsense is named, the coach
   await expect(page.getByText('0 written down, 14 are needed')).toBeVisible();
   await page.keyboard.press('Escape');
   await morning.getByLabel('Legs, 1–5').fill('4');
-  await morning.getByRole('button', { name: 'Save' }).click();
+  await morning.getByRole('button', { name: 'Save the morning' }).click();
   await expect(morning.getByText('Kept.')).toBeVisible();
   await page.getByRole('heading', { name: 'Morning numbers' }).click();
   await page.keyboard.press('Control+z');

@@ -67,6 +67,33 @@ declare module 'fastify' {
   }
 }
 
+/** Everything that is asked and answered, resource by resource. */
+const ROUTES = [
+  generalRoutes,
+  riderRoutes,
+  historyRoutes,
+  modelRoutes,
+  ftpRoutes,
+  riderFileRoutes,
+  rideRoutes,
+  readingRoutes,
+  trendRoutes,
+  morningRoutes,
+  seasonRoutes,
+  awayRoutes,
+  layoutRoutes,
+  squadRoutes,
+  testRoutes,
+  testDayRoutes,
+  schemeRoutes,
+  hillRoutes,
+  recordingRoutes,
+  markedEffortRoutes,
+  sessionRoutes,
+  dayRoutes,
+  riderDayRoutes,
+] as const;
+
 /** Builds the server, ready to listen; closing it closes the database and the threads. */
 export async function buildApp(settings: AppSettings): Promise<FastifyInstance> {
   const [db, pool] = [await openDatabase(settings.database), startPool()];
@@ -116,32 +143,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   addActors(app);
   await addSecurity(app);
   await addFiles(app);
-  for (const routes of [
-    generalRoutes,
-    riderRoutes,
-    historyRoutes,
-    modelRoutes,
-    ftpRoutes,
-    riderFileRoutes,
-    rideRoutes,
-    readingRoutes,
-    trendRoutes,
-    morningRoutes,
-    seasonRoutes,
-    awayRoutes,
-    layoutRoutes,
-    squadRoutes,
-    testRoutes,
-    testDayRoutes,
-    schemeRoutes,
-    hillRoutes,
-    recordingRoutes,
-    markedEffortRoutes,
-    sessionRoutes,
-    dayRoutes,
-    riderDayRoutes,
-  ])
-    await app.register(routes(house), { prefix: '/api' });
+  for (const routes of ROUTES) await app.register(routes(house), { prefix: '/api' });
   if (settings.pages) await addPages(app, settings.pages);
   const endLog = keepLogShort(settings.database, house.pool);
   app.addHook('onClose', async () => {

@@ -117,7 +117,7 @@ function MorningForm({ rider, date, stored, again }: FormProps) {
         })}
       </div>
       <Button type="submit" variant="outline-secondary" disabled={isLoading}>
-        Save
+        Save the morning
       </Button>{' '}
       <span role="status" className="soft">
         {kept && !form.formState.isDirty && 'Kept.'}
