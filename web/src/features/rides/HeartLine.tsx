@@ -52,6 +52,8 @@ export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
           </span>{' '}
           off the usual line, noise ± {roundTo(heart.noisePercent, 1)} %. {ASKS[heart.word]}
           {heart.beside.length > 0 && ` Beside it: ${heart.beside.join('; ')}.`}
+          {heart.beside.includes('first time') &&
+            ' What its verdicts say by heart rate is said of a first time.'}
         </p>
       )}
       {legs.map((line) => (
