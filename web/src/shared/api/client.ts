@@ -51,6 +51,11 @@ export function after<A, R>(tags: readonly Tag[] | ((sent: A, answer: R) => read
   };
 }
 
+/** A long answer is closed at once, so that the store need not walk over each of its seconds to close it. */
+export function closed<T>(answer: T): T {
+  return Object.freeze(answer);
+}
+
 /** Everything the server holds. Whatever one action changes is asked for again. */
 export const api = createApi({
   reducerPath: 'api',

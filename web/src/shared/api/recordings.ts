@@ -1,6 +1,6 @@
 import type { Received, RecordingWithStreams } from '@uphill/api';
 import type { ColumnChoice } from '@uphill/core/formats';
-import { about, api, changed } from './client.ts';
+import { about, api, changed, closed } from './client.ts';
 
 /** Recordings as received. */
 export const recordingsApi = api.injectEndpoints({
@@ -33,6 +33,7 @@ export const recordingsApi = api.injectEndpoints({
     }),
     recording: build.query<RecordingWithStreams, string>({
       query: (id) => `/recordings/${id}`,
+      transformResponse: closed<RecordingWithStreams>,
       providesTags: (_recording, _error, id) => about(id, 'recordings'),
       keepUnusedDataFor: 120,
     }),

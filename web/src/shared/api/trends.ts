@@ -1,11 +1,21 @@
 import type { HeartOff, NewRoad, Road, Trends } from '@uphill/api';
-import { about, aboutAll, after, api, changed, type Named, type OfRider } from './client.ts';
+import {
+  about,
+  aboutAll,
+  after,
+  api,
+  changed,
+  closed,
+  type Named,
+  type OfRider,
+} from './client.ts';
 
 /** What the trends of a rider look at. */
 export const trendsApi = api.injectEndpoints({
   endpoints: (build) => ({
     trends: build.query<Trends, { riderId: string; from: string; to: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/trends`, params }),
+      transformResponse: closed<Trends>,
       providesTags: (_trends, _error, { riderId }) =>
         about(riderId, 'rides', 'days', 'riders', 'models'),
     }),
