@@ -1,8 +1,8 @@
 import {
   type AskedRide,
   type AskedStretch,
-  keepReading,
   type KeptReading,
+  keptOf,
   laidAsked,
   readRide,
   type RepRow,
@@ -13,10 +13,19 @@ import {
 } from '@uphill/core/review';
 import { expose } from 'comlink';
 
-/** What the page sends: the ride, what was asked, the limits the coach has set. */
+type Stream = readonly (number | null)[];
+
+/** The streams of a ride as they cross over to the worker: NaN where nothing was recorded. */
+export interface SentStreams {
+  readonly watts: Float64Array;
+  readonly bpm: Float64Array | null;
+  readonly rpm: Float64Array | null;
+}
+
+/** What the page sends: what was said of the ride, what was asked, the limits the coach has set. */
 export interface ReadingRequest {
   readonly asked: AskedRide | null;
-  readonly ride: RideToRead;
+  readonly ride: Omit<RideToRead, 'watts' | 'bpm' | 'rpm'>;
   readonly limits: ReviewLimits;
   readonly ftpW: number | null;
 }
@@ -39,11 +48,21 @@ export interface PageReading {
 /** Points of the W′ line are no closer than the eye sees. */
 const MOST_POINTS = 600;
 
+let streams: Pick<RideToRead, 'watts' | 'bpm' | 'rpm'> = { watts: [], bpm: null, rpm: null };
+
 const worker = {
-  /** Reads a ride, rep by rep; the streams stay here. */
-  read({ asked, ride, limits, ftpW }: ReadingRequest): PageReading {
+  /** Takes the streams over; an edge that moves afterwards sends nothing of them again. */
+  hold({ watts, bpm, rpm }: SentStreams): void {
+    const unpacked = (sent: Float64Array): Stream =>
+      Array.from(sent, (value) => (Number.isNaN(value) ? null : value));
+    streams = { watts: unpacked(watts), bpm: bpm && unpacked(bpm), rpm: rpm && unpacked(rpm) };
+  },
+
+  /** Reads the ride that is held, rep by rep. */
+  read({ asked, ride: said, limits, ftpW }: ReadingRequest): PageReading {
+    const ride = { ...said, ...streams };
     const reading = readRide(asked, ride, limits);
-    const kept = keepReading(asked, ride, { before: null, ftpW, limits });
+    const kept = keptOf(reading, ride, { before: null, ftpW });
     const { set, model, ride: ready } = reading;
     const every = Math.max(1, Math.ceil(ready.seconds / MOST_POINTS));
     const percent: number[] = [];

@@ -1,12 +1,12 @@
 import type { RecordingWithStreams, Ride, RideReading, Rider } from '@uphill/api';
 import type { RepEdits } from '@uphill/core/review';
-import { type Remote, wrap } from 'comlink';
+import { type Remote, transfer, wrap } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { choices } from '../shared/choices.ts';
 import { healthOnDay } from '../shared/riderOnDay.ts';
 import { rpeOf } from '../shared/rideWords.ts';
 import { useRiderNumbers } from '../shared/useRiderNumbers.ts';
-import type { PageReading, ReadingRequest, ReadingWorker } from './reading.worker.ts';
+import type { PageReading, ReadingRequest, ReadingWorker, SentStreams } from './reading.worker.ts';
 
 interface Given {
   readonly rider: Rider;
@@ -43,16 +43,19 @@ export function useReading({
       worker.terminate();
     };
   }, []);
+  useEffect(() => {
+    if (recording && host.current) void host.current.hold(sentOf(recording));
+  }, [recording]);
   const rpe = rpeOf(ride);
   const request = useMemo((): ReadingRequest | null => {
     if (!recording || !read) return null;
-    const { watts, bpm, rpm, stops, laps, madeOf } = recording;
+    const { stops, laps, madeOf } = recording;
     const school = rider.ceilingSchool ?? choices().ceilingSchool;
     const inside = ride.powerSource === 'trainer' || ride.origin === 'standIns';
     return {
       asked: read.asked && { plan: read.asked.plan, climbing: { rider: numbers, school } },
       ride: {
-        ...{ watts, bpm, rpm, stops, laps, room, rpe },
+        ...{ stops, laps, room, rpe },
         between: madeOf?.between ?? [],
         edits: edits ?? read.edits,
         place: inside || read.asked?.plan.place === 'trainer' ? 'trainer' : 'road',
@@ -76,4 +79,13 @@ export function useReading({
     };
   }, [request]);
   return found;
+}
+
+/** Streams whose bytes are handed over and not copied. */
+function sentOf({ watts, bpm, rpm }: RecordingWithStreams): SentStreams {
+  const packed = (values: readonly (number | null)[]): Float64Array =>
+    Float64Array.from(values, (value) => value ?? NaN);
+  const sent = { watts: packed(watts), bpm: bpm && packed(bpm), rpm: rpm && packed(rpm) };
+  const bytes = [sent.watts, sent.bpm, sent.rpm].flatMap((each) => each?.buffer ?? []);
+  return transfer(sent, bytes);
 }
