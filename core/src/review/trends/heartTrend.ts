@@ -43,11 +43,18 @@ export function heartTrend(rides: readonly TrendRide[], from: string): HeartPoin
   const points: HeartPoint[] = [];
   const cadences = cadenceRides(rides);
   const pieces = rides.map(piecesOf);
+  // All in one row, and where each ride's begin in it: what lies before a ride is one cut.
+  const row = pieces.flat();
+  const starts = [0];
+  for (const own of pieces) starts.push((starts.at(-1) ?? 0) + own.length);
   let first = 0;
   for (const [at, ride] of rides.entries()) {
     while (daysFromTo(rides[first]?.date ?? ride.date, ride.date) > LOOKS_BACK_DAYS) first += 1;
     if (ride.date < from && daysFromTo(ride.date, from) > LIKE_IT_DAYS) continue;
-    const before = { rides: rides.slice(first, at), pieces: pieces.slice(first, at).flat() };
+    const before = {
+      rides: rides.slice(first, at),
+      pieces: row.slice(starts[first], starts[at]),
+    };
     const point = pointOf(
       { ride, own: pieces[at] ?? [] },
       before,
