@@ -367,6 +367,13 @@ describe('the same road', () => {
       ...[150, 155].map((watts) => [watts, false]),
       [160, true],
     ]);
+    // A hot day is shown, and is nobody's best.
+    const hot = over(9, { celsius: 33 }, { ...loop, meanW: 190 });
+    const mild = [0, 5, 14].map((day) => over(day, { celsius: 15 }, { ...loop, meanW: 150 + day }));
+    const bests = roads(...mild.slice(0, 2), hot, ...mild.slice(2))[0]?.rides.filter(
+      (ride) => ride.best,
+    );
+    expect(bests?.map(({ meanW }) => meanW)).toEqual([164]);
     const far = over(0, { metres: 50_000 }, loop);
     expect(roads(far, over(7, { metres: 50_900 }, { ...loop, movingS: 6600 }))[0]).toMatchObject({
       ...{ of: 'seconds', metres: 50_900 },

@@ -117,10 +117,10 @@ function trendOf(road: Pick<RoadTrend, 'key' | 'by' | 'of'>, once: readonly Once
   }));
   const valueOf = (ride: (typeof rides)[number]): number | null =>
     ({ seconds: ride.seconds, watts: ride.meanW, bpm: ride.meanBpm })[road.of];
-  const known = rides.flatMap((ride) => valueOf(ride) ?? []);
-  // Of times the shortest, of watts the most; beats are neither better nor worse.
-  const best = { seconds: Math.min(...known), watts: Math.max(...known), bpm: null }[road.of];
   const compared = rides.filter(({ apart }) => apart === null);
+  const known = compared.flatMap((ride) => valueOf(ride) ?? []);
+  // Of those that are compared: of times the shortest, of watts the most; beats are neither better nor worse.
+  const best = { seconds: Math.min(...known), watts: Math.max(...known), bpm: null }[road.of];
   const slope = slopeOf(
     compared.flatMap((ride) => {
       const value = valueOf(ride);
@@ -132,7 +132,10 @@ function trendOf(road: Pick<RoadTrend, 'key' | 'by' | 'of'>, once: readonly Once
   return {
     ...road,
     metres: last.metres,
-    rides: rides.map((ride) => ({ ...ride, best: best !== null && valueOf(ride) === best })),
+    rides: rides.map((ride) => ({
+      ...ride,
+      best: best !== null && ride.apart === null && valueOf(ride) === best,
+    })),
     slope: slope.ok ? slope.value : null,
   };
 }
