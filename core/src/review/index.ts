@@ -55,13 +55,7 @@ export { whatWas } from './verdicts/whatWas.ts';
 export { type SaidVerdict, sayVerdict } from './verdicts/words.ts';
 export { judgedMean, type SetRead } from './rows/setOf.ts';
 export { type RideQuestion } from './askedOfCoach.ts';
-export {
-  keepReading,
-  keptOf,
-  type KeptReading,
-  keptReadingSchema,
-  READING_ALGORITHM,
-} from './kept.ts';
+export { keptOf, type KeptReading, keptReadingSchema, READING_ALGORITHM } from './kept.ts';
 export { type CurveBefore } from './overCurve.ts';
 export { type AskedStretch, laidAsked } from './laidAsked.ts';
 export { bandOf } from './reps/askedOfStep.ts';

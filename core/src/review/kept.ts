@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { curveAt } from '../power/index.ts';
-import { type AskedRide, type Reading, readRide, type RideToRead } from './reading.ts';
+import type { Reading, RideToRead } from './reading.ts';
 import { heldBpm, questionOf, questionSchema } from './askedOfCoach.ts';
 import { hardStretches } from './hardStretches.ts';
 import { type CurveBefore, furthestOverCurve } from './overCurve.ts';
 import { testInRide } from './testInRide.ts';
 import { judgedMean } from './rows/setOf.ts';
-import { type ReviewLimits, USUAL_LIMITS, verdictSchema } from './verdicts/verdict.ts';
+import { verdictSchema } from './verdicts/verdict.ts';
 import { whatWas } from './verdicts/whatWas.ts';
 
 /** Moved on whenever rides are read in another way: those read before are read again. */
@@ -67,31 +67,6 @@ export type KeptReading = z.infer<typeof keptReadingSchema>;
 
 const TWENTY_S = 1200;
 const LONG_S = [1200, 1800, 2400, 3600] as const;
-
-/**
- * Reads a ride and gives what is kept of it.
- *
- * @param asked the session and the rider's figures on the day; null where nothing was planned
- * @param ride streams, laps, what was said
- * @param around the rider's curve of before the ride, the FTP of its day, and the limits the coach has set
- * @returns what is kept
- * Source: handbook sections 9.1 to 9.3.
- */
-export function keepReading(
-  asked: AskedRide | null,
-  ride: RideToRead,
-  {
-    before,
-    ftpW,
-    limits = USUAL_LIMITS,
-  }: {
-    readonly before: CurveBefore | null;
-    readonly ftpW: number | null;
-    readonly limits?: ReviewLimits;
-  },
-): KeptReading {
-  return keptOf(readRide(asked, ride, limits), ride, { before, ftpW });
-}
 
 /**
  * What is kept of a ride that was read.

@@ -1,5 +1,5 @@
 import type { Db } from '@uphill/server';
-import { sql } from 'kysely';
+import { type RawBuilder, sql } from 'kysely';
 import { forgetJournal } from './demoRiders.ts';
 
 /** Every column that holds a day. */
@@ -22,7 +22,7 @@ const DAYS: readonly (readonly [table: string, column: string])[] = [
   ['health_screens', 'cleared_on'],
 ];
 
-/** Columns of which no two rows of a rider have one day: none may take the next one's place on the way. */
+/** Columns of which no two rows of a rider have one day. */
 const DAYS_ALONE: readonly (readonly [table: string, column: string])[] = [['mornings', 'date']];
 
 /** Every column that holds a Monday. */
@@ -50,14 +50,22 @@ async function turnWeekdays(trx: Db, days: number): Promise<void> {
       .where('weekday', '=', ((weekday - 1 + by) % 7) + 1)
       .execute();
   await sql`UPDATE fixtures SET weekday = (weekday - 1 + ${by}) % 7 + 1`.execute(trx);
-  // Weeks follow one another, and no two have one Monday: none may take the next one's place on the way.
+  // Weeks follow one another, and no two have one Monday.
   for (const [table, column] of MONDAYS) {
     const at = sql.ref(column);
-    await sql`UPDATE ${sql.table(table)} SET ${at} = '>' || date(${at}, ${`+${days} days`}, '-6 days', 'weekday 1')`.execute(
-      trx,
-    );
-    await sql`UPDATE ${sql.table(table)} SET ${at} = substr(${at}, 2)`.execute(trx);
+    await setAlone(trx, table, at, sql`date(${at}, ${`+${days} days`}, '-6 days', 'weekday 1')`);
   }
+}
+
+/** Sets a column of which no two rows have one value: none may take the next one's on the way. */
+async function setAlone(
+  trx: Db,
+  table: string,
+  column: RawBuilder<unknown>,
+  to: RawBuilder<unknown>,
+): Promise<void> {
+  await sql`UPDATE ${sql.table(table)} SET ${column} = '>' || ${to}`.execute(trx);
+  await sql`UPDATE ${sql.table(table)} SET ${column} = substr(${column}, 2)`.execute(trx);
 }
 
 /** Moves the whole story of the demo forward, so that its days lie around today however long ago it was built. */
@@ -70,8 +78,7 @@ export async function moveForward(db: Db, days: number): Promise<void> {
       );
     for (const [table, column] of DAYS_ALONE) {
       const at = sql.ref(column);
-      await sql`UPDATE ${sql.table(table)} SET ${at} = '>' || date(${at}, ${by})`.execute(trx);
-      await sql`UPDATE ${sql.table(table)} SET ${at} = substr(${at}, 2)`.execute(trx);
+      await setAlone(trx, table, at, sql`date(${at}, ${by})`);
     }
     for (const table of ['recordings', 'rides'])
       await sql`UPDATE ${sql.table(table)} SET started_at = strftime('%Y-%m-%dT%H:%M:%S', started_at, ${by}) WHERE started_at IS NOT NULL`.execute(

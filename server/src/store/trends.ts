@@ -114,15 +114,18 @@ async function morningsFor(
     ...{ from: daysBefore(range.from, WEEK_DAYS), to: range.to },
   });
   const byDate = new Map(mornings.map((morning) => [morning.date, morning]));
-  const { hideMass, health, birthYear } = await readRider(db, riderId);
+  // A mass is laid beside those of the week: without any, nobody needs to know whether it is shown.
+  const weighed = mornings.some(({ massKg }) => massKg !== null);
+  const rider = weighed ? await readRider(db, riderId) : null;
   return (date, said) => {
     const own = byDate.get(date);
     const massKg = said.massBeforeKg ?? own?.massKg ?? null;
-    const isShown = massKg !== null && !hidesMass(hideMass, isMinor(health, birthYear, date));
+    const isShown =
+      rider !== null && !hidesMass(rider.hideMass, isMinor(rider.health, rider.birthYear, date));
     return {
       pain: said.pain ?? null,
       sleepH: said.sleepH ?? own?.sleepH ?? null,
-      massOffKg: isShown ? massOff(mornings, date, massKg) : null,
+      massOffKg: isShown && massKg !== null ? massOff(mornings, date, massKg) : null,
     };
   };
 }

@@ -3,9 +3,6 @@ import { cadenceSlope } from './cadenceSlope.ts';
 import { daysFromTo } from './days.ts';
 import type { TrendRide } from './trendsOf.ts';
 
-/** A slope is kept so long, days. */
-export const CADENCE_KEPT_DAYS = 180;
-
 /** The blocks of a ride at three cadences. */
 interface CadenceRide {
   readonly date: string;

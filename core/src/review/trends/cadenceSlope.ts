@@ -1,7 +1,8 @@
 import { type Refused, refused, type Understood, understood } from '../../units/index.ts';
 import { leastSquares } from './statistics.ts';
 
-const KEPT_DAYS = 180;
+/** A slope is kept so long, days. Source: handbook section 9.4. */
+export const CADENCE_KEPT_DAYS = 180;
 
 /**
  * How many beats more a rider's heart needs for each 10 rpm more at the same watts.
@@ -19,7 +20,7 @@ export function cadenceSlope(
   }: { readonly daysOld?: number; readonly soreKnees?: boolean } = {},
 ): Understood<number> | Refused {
   if (soreKnees) return refused('not for sore knees');
-  if (daysOld > KEPT_DAYS) return refused('older than 180 days');
+  if (daysOld > CADENCE_KEPT_DAYS) return refused('older than 180 days');
   const line = blocks.length < 3 ? null : leastSquares(blocks);
   return line ? understood(line.b * 10) : refused('three blocks at three cadences are needed');
 }

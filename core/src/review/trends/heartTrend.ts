@@ -115,11 +115,10 @@ function hasLikeIt(date: string, earlier: readonly HeartPoint[]): boolean {
 
 /** What the log says of a high heart: which of hot, dry, ill or nervous it may be. */
 function logOf({ sleepH, massOffKg }: TrendRide): string[] {
+  const [lostKg, slept] = [-(massOffKg ?? 0), sleepH ?? SLEPT_H];
   return [
-    ...(massOffKg !== undefined && massOffKg !== null && massOffKg <= -DRY_KG
-      ? [`${Math.round(-massOffKg * 10) / 10} kg under the week's median`]
-      : []),
-    ...(sleepH !== undefined && sleepH !== null && sleepH < SLEPT_H ? [`slept ${sleepH} h`] : []),
+    ...(lostKg >= DRY_KG ? [`${Math.round(lostKg * 10) / 10} kg under the week's median`] : []),
+    ...(slept < SLEPT_H ? [`slept ${slept} h`] : []),
   ];
 }
 

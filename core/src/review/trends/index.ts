@@ -1,5 +1,5 @@
 /** Whether a rider is changing: lines, slopes and what is left late, each with its noise. Handbook 9.4 to 9.6. */
-export { cadenceSlope } from './cadenceSlope.ts';
+export { CADENCE_KEPT_DAYS, cadenceSlope } from './cadenceSlope.ts';
 export { heartDrift } from './heartDrift.ts';
 export { HEART_WORDS, type HeartWord, heartWord } from './heartWord.ts';
 export { type HeartPiece, heartPieces } from './pieces.ts';
@@ -10,7 +10,6 @@ export {
   TREND_BESTS_S,
   trendByEffort,
 } from './rideTrend.ts';
-export { CADENCE_KEPT_DAYS } from './cadenceRides.ts';
 export { findRoad, metresAlong, type Road, type Track } from './places.ts';
 export { type RoadRide, type RoadTrend } from './sameRoad.ts';
 export { slopeOf, type Slope } from './slope.ts';

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { TrendDots } from '../../charts/TrendDots.tsx';
 import { printDay } from '../../shared/dates.ts';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 import { WideTable } from '../../ui/WideTable.tsx';
 import { rideAddress, type Shown } from './shown.ts';
 import { TrendSheet, type Working } from './TrendSheet.tsx';
@@ -74,15 +75,7 @@ interface SetBySetProps {
 function SetBySet({ rider, name, sets, unit }: SetBySetProps) {
   return (
     <WideTable of={`${name}, set by set`} size="sm" className="mb-0">
-      <thead>
-        <tr>
-          {['Ridden', 'Minutes', unit, 'Heart rate', 'RPE', 'Verdict'].map((head) => (
-            <th key={head} scope="col">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <HeadRow words={['Ridden', 'Minutes', unit, 'Heart rate', 'RPE', 'Verdict']} figures={[]} />
       <tbody>
         {[...sets].reverse().map((set) => (
           <tr key={set.rideId}>

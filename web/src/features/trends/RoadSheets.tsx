@@ -9,6 +9,7 @@ import { trendsApi } from '../../shared/api/trends.ts';
 import { printDay } from '../../shared/dates.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { ProblemNote } from '../../ui/messages.tsx';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 import { WideTable } from '../../ui/WideTable.tsx';
 import { rideAddress, type Shown } from './shown.ts';
 import { TrendSheet } from './TrendSheet.tsx';
@@ -148,15 +149,7 @@ function Times({ rider, name, trend, metres }: TimesProps) {
           {long !== null && `${roundTo(long / 1000, 2)} km, `}
           {FOUND[trend.by]}
         </caption>
-        <thead>
-          <tr>
-            {['Ridden', ...columns.map(({ head }) => head)].map((head) => (
-              <th key={head} scope="col">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <HeadRow words={['Ridden', ...columns.map(({ head }) => head)]} figures={[]} />
         <tbody>
           {(all ? latest : latest.slice(0, FIRST)).map((once) => (
             <tr key={once.rideId}>
