@@ -9,7 +9,9 @@ const patience = {
 
 export default defineConfig({
   test: {
-    // Told by `npm test`, held against nothing: a share to reach would be reached by tests that cannot fail.
+    // As many as there are processors; by itself it leaves one of them free.
+    maxWorkers: '100%',
+    // Told by `npm run coverage`, held against nothing: a share to reach would be reached by tests that cannot fail.
     coverage: {
       provider: 'v8',
       include: ['{core,api,server,web}/src/**', '{api,server}/dist/**/*.js'],

@@ -2,9 +2,8 @@
  * npm run coverage: which lines of each floor the unit, API and component tests run, written to docs/coverage.md.
  * The journeys in the browser are not counted. There is no share to reach: it tells where nobody looks.
  */
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { ensureBuilt, ensureInstalled, ROOT, runPackage } from './house.mjs';
 
 const SUMMARY = path.join(ROOT, 'node_modules', '.cache', 'coverage', 'coverage-summary.json');
@@ -31,9 +30,8 @@ function percent({ covered, total }) {
   return total === 0 ? '–' : `${Math.round((100 * covered) / total)} %`;
 }
 
-/** One line a workspace; nothing where nothing was counted. */
-export function printCoverage() {
-  if (!existsSync(SUMMARY)) return;
+/** One line a workspace. */
+function printCoverage() {
   const shares = sharesBy(1).map(([name, share]) => `${name} ${percent(share)}`);
   console.log(`lines run by these tests, journeys not counted: ${shares.join(', ')}`);
 }
@@ -44,7 +42,7 @@ function page() {
   );
   return `# Which lines the tests run
 
-Counted by \`npm run coverage\` (V8) over the unit, API and component tests; \`npm test\` prints it a line. The journeys
+Counted by \`npm run coverage\` (V8) over the unit, API and component tests. The journeys
 in the browser run most of the pages and are not counted, and neither are the threads and processes that tests start.
 Nothing is held against these shares: they tell where nobody looks.
 
@@ -54,11 +52,9 @@ ${rows.join('\n')}
 `;
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
-  ensureInstalled();
-  ensureBuilt();
-  runPackage('vitest', ['run', '--coverage']);
-  writeFileSync(PAGE, page());
-  console.log(`\n${path.relative(ROOT, PAGE)} is written.`);
-  printCoverage();
-}
+ensureInstalled();
+ensureBuilt();
+runPackage('vitest', ['run', '--coverage']);
+writeFileSync(PAGE, page());
+console.log(`\n${path.relative(ROOT, PAGE)} is written.`);
+printCoverage();

@@ -2,7 +2,6 @@
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { printCoverage } from './coverage.mjs';
 import { ensureBuilt, ensureChromium, ensureInstalled, runPackage, runScript } from './house.mjs';
 
 ensureInstalled();
@@ -52,17 +51,10 @@ check('worked cases', null, ['scripts/cases.mjs', 'core/test/cases']);
 tests(
   'unit and API tests',
   'vitest',
-  (report) => [
-    'run',
-    '--coverage',
-    '--reporter=default',
-    '--reporter=json',
-    `--outputFile.json=${report}`,
-  ],
+  (report) => ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
   () => ({}),
   ({ numPassedTests, numFailedTests }) => ({ passed: numPassedTests, failed: numFailedTests }),
 );
-printCoverage();
 tests(
   'browser tests',
   'playwright',

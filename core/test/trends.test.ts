@@ -7,6 +7,7 @@ import {
   lateBlock,
   legsOf,
   sayBeat,
+  sayDrift,
   sayFamily,
   sayHeart,
   sayLegs,
@@ -14,8 +15,11 @@ import {
   slopeOf,
   type TrendRide,
   trendsOf,
+  workedDrift,
+  workedMonth,
   workedOff,
 } from '@uphill/core/review';
+import { massIn } from '@uphill/core/units';
 import { assert, constant, double, integer, property, tuple, array as list } from 'fast-check';
 import { describe, expect, it } from 'vitest';
 
@@ -389,6 +393,54 @@ describe('a month', () => {
     const months = trendsOf([ride(3, 250)], SPAN, masses).months;
     expect(months.map(({ massKg }) => massKg)).toEqual([60.6]);
     expect(trendsOf([ride(3, 250)], SPAN).months[0]?.massKg).toBeNull();
+  });
+
+  it('tells of each figure what it was reckoned of, in the coach’s unit of mass', () => {
+    const easy = (day: number, drift: TrendRide['trend']['drift']): TrendRide =>
+      ride(day, null, {
+        trend: { ...ride(day, null).trend, domains: [2700, 900, 0], load: 50, drift },
+      });
+    const days = [easy(3, drifted(3)), easy(5, drifted(7)), easy(9, null)];
+    const masses = [{ date: dayOf(4), kg: 61 }];
+    const [month] = trendsOf(days, SPAN, masses, 'lb').months;
+    const printMass = (kg: number) => `${Math.round(massIn(kg, 'lb'))} lb`;
+    const { lines } = workedMonth(month!, { before: month, yearBefore: undefined, printMass });
+    const told = Object.fromEntries(lines.map(({ label, figure }) => [label, figure]));
+    expect(told).toMatchObject({
+      'Load, sum of 3 rides': '150',
+      Easy: '2:15:00 of 3:00:00 = 75 %',
+      'Heart drift, median of 2 rides': '5 %',
+      'Mass, median of 1 entry': '134 lb',
+      'Load beside the month before': '0',
+    });
+    expect(Object.keys(told)).not.toContain('Smoothness, median of 0 rides');
+  });
+});
+
+const drifted = (percent: number): NonNullable<TrendRide['trend']['drift']> => ({
+  ...{ says: 'durable', percent, seconds: 4800 },
+  halves: [200, 140, 200, 140 * (1 + percent / 100)],
+});
+
+describe('heart drift', () => {
+  it('is that of any steady ride, with an Endurance stretch or not, and its halves make it', () => {
+    const steady = (day: number, drift: TrendRide['trend']['drift']): TrendRide =>
+      ride(day, null, { trend: { ...ride(day, null).trend, drift } });
+    const restless = { says: 'not steady', percent: null, seconds: null, halves: null };
+    const { drift, beat } = trendsOf(
+      [steady(0, drifted(6)), steady(4, restless), steady(8, null), steady(12, drifted(2))],
+      SPAN,
+    );
+    expect(beat).toEqual([]);
+    expect(drift.map(({ date }) => date)).toEqual([dayOf(0), dayOf(12)]);
+    expect(sayDrift(drift)).toBe(
+      '1 of 2 steady rides stayed under 5 %, the longest 1:20:00 after its first 10:00; the last one +2 %.',
+    );
+    expect(
+      workedDrift(drift[0]!)
+        .lines.slice(1, 3)
+        .map(({ figure }) => figure),
+    ).toEqual(['200 W ÷ 140 bpm = 1.429', '200 W ÷ 148.4 bpm = 1.348']);
   });
 });
 

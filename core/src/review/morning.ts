@@ -1,4 +1,4 @@
-import { roundTo } from '../units/index.ts';
+import { massIn, type MassUnit, roundTo } from '../units/index.ts';
 import { type Worked, worked } from '../working/index.ts';
 import { deviationOf, medianOf } from './trends/statistics.ts';
 import { daysFromTo } from './trends/days.ts';
@@ -38,10 +38,15 @@ const Z = 1.96;
  *
  * @param mornings in any order
  * @param on the day, `yyyy-mm-dd`; later ones are not looked at
+ * @param massUnit what the coach weighs in
  * @returns what was written down in the seven days up to it
  * Source: handbook section 15 (Morning numbers).
  */
-export function morningsOfWeek(mornings: readonly Morning[], on: string): MorningOfWeek[] {
+export function morningsOfWeek(
+  mornings: readonly Morning[],
+  on: string,
+  massUnit: MassUnit = 'kg',
+): MorningOfWeek[] {
   return IDS.flatMap((id) => {
     const known = mornings.flatMap((morning) => {
       const value = morning[id];
@@ -51,18 +56,24 @@ export function morningsOfWeek(mornings: readonly Morning[], on: string): Mornin
       known.flatMap(({ value, ago }) => (ago >= from && ago < from + days ? [value] : []));
     const week = within(0, WEEK_DAYS);
     if (week.length === 0) return [];
-    return [ofWeek(id, week, within(WEEK_DAYS, USUAL_DAYS))];
+    return [ofWeek(id, week, within(WEEK_DAYS, USUAL_DAYS), massUnit)];
   });
 }
 
-function ofWeek(id: MorningNumber, week: number[], before: readonly number[]): MorningOfWeek {
+function ofWeek(
+  id: MorningNumber,
+  week: readonly number[],
+  before: readonly number[],
+  massUnit: MassUnit,
+): MorningOfWeek {
   const { name, unit, digits } = MORNING_NUMBERS[id];
   const median = medianOf(week);
   const isKnown = before.length >= LEAST;
   const usual = isKnown ? medianOf(before) : null;
   const spread = isKnown ? Z * deviationOf(before) : null;
   const isOff = usual !== null && spread !== null && Math.abs(median - usual) > spread;
-  const say = (value: number): string => `${roundTo(value, digits + 1)} ${unit}`.trim();
+  const say = (value: number): string =>
+    `${figureOf(id, value, digits + 1, massUnit)} ${unitOf(id, massUnit)}`.trim();
   return {
     ...{ id, usual, spread, isOff },
     week: worked(median, unit, `${name}: median of seven days beside the 28 before`, [
@@ -77,6 +88,15 @@ function ofWeek(id: MorningNumber, week: number[], before: readonly number[]): M
         : ([['28 days before', `${before.length} written down, 14 are needed`]] as const)),
     ]),
   };
+}
+
+/** A figure as the coach writes it, without its unit. */
+function figureOf(id: MorningNumber, value: number, digits: number, massUnit: MassUnit): number {
+  return roundTo(id === 'massKg' ? massIn(value, massUnit) : value, digits);
+}
+
+function unitOf(id: MorningNumber, massUnit: MassUnit): string {
+  return id === 'massKg' ? massUnit : MORNING_NUMBERS[id].unit;
 }
 
 /**
@@ -100,16 +120,16 @@ export function massOff(mornings: readonly Morning[], date: string, massKg: numb
  * The morning numbers that are off, in words.
  *
  * @param week morning numbers of a week
+ * @param massUnit what the coach weighs in
  * @returns one phrase for each that is off: "Resting heart rate 54 bpm, usually 47 ± 3"
  * Source: handbook section 15 (Morning numbers).
  */
-export function sayMornings(week: readonly MorningOfWeek[]): string[] {
+export function sayMornings(week: readonly MorningOfWeek[], massUnit: MassUnit = 'kg'): string[] {
   return week.flatMap(({ id, week: { value }, usual, spread, isOff }) => {
     if (!isOff || usual === null || spread === null) return [];
-    const { name, unit, digits } = MORNING_NUMBERS[id];
-    const figure = `${roundTo(value, digits)} ${unit}`.trim();
-    return [
-      `${name} ${figure}, usually ${roundTo(usual, digits)} ± ${roundTo(spread, Math.max(1, digits))}`,
-    ];
+    const { name, digits } = MORNING_NUMBERS[id];
+    const say = (figure: number, to: number = digits): number => figureOf(id, figure, to, massUnit);
+    const now = `${say(value)} ${unitOf(id, massUnit)}`.trim();
+    return [`${name} ${now}, usually ${say(usual)} ± ${say(spread, Math.max(1, digits))}`];
   });
 }

@@ -51,3 +51,17 @@ export function milesOf(km: number): number {
 export function kmOfMiles(miles: number): number {
   return Math.round(miles * KM_PER_MILE * 100) / 100;
 }
+
+/** What the coach weighs in. */
+export type MassUnit = 'kg' | 'lb';
+
+/**
+ * A body mass, or a difference of two, as the coach weighs it.
+ *
+ * @param kg any
+ * @param unit what it is written in
+ * @returns kg or lb
+ */
+export function massIn(kg: number, unit: MassUnit): number {
+  return unit === 'kg' ? kg : poundsOf(kg);
+}

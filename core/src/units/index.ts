@@ -15,7 +15,7 @@ export {
 } from './asked.ts';
 export { parseCadence } from './cadence.ts';
 export { type Random, seededRandom } from './random.ts';
-export { kgOfPounds, kmOfMiles, milesOf, poundsOf } from './imperial.ts';
+export { kgOfPounds, kmOfMiles, massIn, type MassUnit, milesOf, poundsOf } from './imperial.ts';
 export {
   DAY_USES,
   dayBounds,

@@ -224,12 +224,21 @@ function toReadOf(db: Db, ids: readonly string[]) {
 /** The last ride of each rider that has a headline. */
 function lastVerdicts(db: Db, ids: readonly string[]) {
   return db
-    .selectFrom('ride_readings')
-    .select(['rider_id', 'ride_id', 'says'])
-    .select(({ fn }) => fn.max('date').as('date'))
-    .where('rider_id', 'in', ids)
-    .where('headline', 'is not', null)
-    .groupBy('rider_id')
+    .selectFrom('riders')
+    .innerJoin('ride_readings as last', (join) =>
+      join.on('last.ride_id', '=', (of) =>
+        // Back from today until one is found: ten years of readings are not looked through.
+        of
+          .selectFrom('ride_readings as own')
+          .select('own.ride_id')
+          .whereRef('own.rider_id', '=', 'riders.id')
+          .where('own.headline', 'is not', null)
+          .orderBy('own.date', 'desc')
+          .limit(1),
+      ),
+    )
+    .select(['riders.id as rider_id', 'last.ride_id', 'last.says', 'last.date'])
+    .where('riders.id', 'in', ids)
     .execute();
 }
 

@@ -57,16 +57,14 @@ export async function readTrends(
     .select(['ride_readings.trend', 'ride_numbers.moving_s', 'ride_numbers.mean_w'])
     .select(['ride_numbers.mean_bpm', 'ride_numbers.energy_kj'])
     .where('rides.rider_id', '=', riderId)
+    .where('rides.date', '>=', daysBefore(range.from, CADENCE_KEPT_DAYS))
+    .where('rides.date', '<=', range.to)
     .where((row) =>
       row.or([
         row('rides.date', '>=', range.from),
-        row.and([
-          row('ride_readings.family', '=', THREE_CADENCES),
-          row('rides.date', '>=', daysBefore(range.from, CADENCE_KEPT_DAYS)),
-        ]),
+        row('ride_readings.family', '=', THREE_CADENCES),
       ]),
     )
-    .where('rides.date', '<=', range.to)
     .orderBy('rides.date')
     .orderBy('rides.started_at')
     .execute();

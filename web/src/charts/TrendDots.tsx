@@ -1,9 +1,8 @@
-import { type MouseEvent, memo, useMemo } from 'react';
+import { type MouseEvent, memo, useLayoutEffect, useMemo, useRef } from 'react';
 import {
   ComposedChart,
   Line,
   ReferenceLine,
-  ResponsiveContainer,
   Scatter,
   useXAxisScale,
   useYAxisScale,
@@ -11,8 +10,11 @@ import {
   YAxis,
 } from 'recharts';
 import { useNavigate } from 'react-router';
-import { printDate, printDay } from '../shared/dates.ts';
+import { printDate } from '../shared/dates.ts';
+import { type Drawn, drawDots } from './drawDots.ts';
 import { SMALL, STILL } from './look.ts';
+import { nameDot, nearestDot } from './nearestDot.ts';
+import { useWidth } from './useWidth.ts';
 
 /** A ride on a trend. */
 export interface TrendDot {
@@ -54,6 +56,8 @@ export function TrendDots({
   under = [],
 }: Props) {
   const navigate = useNavigate();
+  // Asked of the page once for all charts: a container each would have it laid out anew before every next one.
+  const [frame, width] = useWidth(0);
   const corners = useMemo(() => cornersOf([...dots, ...under], across), [dots, under, across]);
   const alike = dots.filter(({ apart }) => !apart);
   const [first, last] = [alike[0], alike.at(-1)];
@@ -67,15 +71,24 @@ export function TrendDots({
   return (
     // One ear for thousands of dots; each of them is a plain link that opens in a new tab as well.
     <div
+      ref={frame}
       className="trend-dots"
+      style={{ height }}
       onClick={(event) => {
-        const to = ownClick(event);
+        const to = meant(event);
         if (to !== null) void navigate(to);
       }}
+      onPointerMove={(event) =>
+        nameDot(event.currentTarget, nearestDot(event.currentTarget, event))
+      }
+      onPointerLeave={({ currentTarget }) => nameDot(currentTarget, null)}
+      onFocus={({ currentTarget, target }) => nameDot(currentTarget, target)}
+      onBlur={({ currentTarget }) => nameDot(currentTarget, null)}
     >
-      <ResponsiveContainer width="100%" height={height}>
+      {width > 0 && (
         <ComposedChart
-          margin={{ top: 8, right: 10, bottom: 0, left: 0 }}
+          {...{ width, height }}
+          margin={{ top: 8, right: 24, bottom: 0, left: 0 }}
           accessibilityLayer={false}
         >
           <XAxis
@@ -85,6 +98,7 @@ export function TrendDots({
             tick={SMALL}
             tickFormatter={(x: number) => printDate(new Date(x).toISOString().slice(0, 10))}
             tickCount={3}
+            interval={0}
             stroke="var(--line)"
             allowDuplicatedCategory={false}
           />
@@ -96,6 +110,7 @@ export function TrendDots({
             tick={SMALL}
             tickFormatter={printTick}
             tickCount={4}
+            interval={0}
             stroke="none"
           />
           {across.map((value) => (
@@ -107,7 +122,8 @@ export function TrendDots({
           <Scatter data={corners} shape={NOTHING} isAnimationActive={false} />
           <Marks {...{ dots, under, print }} />
         </ComposedChart>
-      </ResponsiveContainer>
+      )}
+      <span className="trend-name" aria-hidden hidden />
     </div>
   );
 }
@@ -125,18 +141,18 @@ function cornersOf(dots: readonly TrendDot[], across: readonly number[]) {
   return values.length === 0 ? [] : [low, high].map((y) => ({ x, y }));
 }
 
-/** Where a click on a dot leads; null for one that the browser answers itself. */
-function ownClick(event: MouseEvent): string | null {
-  const link = (event.target as Element).closest('a.trend-dot');
+/** Where a click leads, on a dot or near one; null where it leads nowhere, or the browser follows it by itself. */
+function meant(event: MouseEvent): string | null {
+  const under = (event.target as Element).closest('a');
+  // A key presses the dot that it stands on, whatever lies over that.
+  const link = event.detail === 0 ? under : (nearestDot(event.currentTarget, event) ?? under);
   if (!link || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey) return null;
   event.preventDefault();
   return link.getAttribute('href');
 }
 
-type MarksProps = Pick<Props, 'dots' | 'print'> & { readonly under: readonly TrendDot[] };
-
 /** Every dot at its place. A chart draws itself several times over; the dots are drawn once for each place they have. */
-function Marks(props: MarksProps) {
+function Marks(props: Pick<Drawn, 'dots' | 'under' | 'print'>) {
   const [x, y] = [useXAxisScale(), useYAxisScale()];
   const [x0, x1] = [Number(x?.(0)), Number(x?.(DAY_MS))];
   const [y0, y1] = [Number(y?.(0)), Number(y?.(1))];
@@ -146,51 +162,10 @@ function Marks(props: MarksProps) {
 
 const DAY_MS = 86_400_000;
 
-/** Both axes are straight lines. */
-interface Places {
-  readonly x0: number;
-  readonly perDay: number;
-  readonly y0: number;
-  readonly perUnit: number;
-}
-
-const Dots = memo(function Dots({
-  dots,
-  under,
-  print,
-  x0,
-  perDay,
-  y0,
-  perUnit,
-}: MarksProps & Places) {
-  const placeOf = ({ date, value }: TrendDot): [x: number, y: number] => [
-    Math.round(10 * (x0 + (at(date) / DAY_MS) * perDay)) / 10,
-    Math.round(10 * (y0 + value * perUnit)) / 10,
-  ];
-  return (
-    <>
-      {under.map((dot) => {
-        const [x, y] = placeOf(dot);
-        return (
-          <rect
-            key={`${dot.date} ${dot.to}`}
-            {...{ x: x - 3, y: y - 3, width: 6, height: 6 }}
-            className="trend-under"
-          />
-        );
-      })}
-      {dots.map((dot) => {
-        const [x, y] = placeOf(dot);
-        const { to, date, value, says, apart } = dot;
-        const name = `${printDay(date)}: ${print(value)}${says === '' ? '' : `, ${says}`}`;
-        return (
-          <a key={`${date} ${to}`} href={to} className="trend-dot" aria-label={name}>
-            <title>{name}</title>
-            <circle cx={x} cy={y} r={12} className="trend-reach" />
-            <circle cx={x} cy={y} r={4} className={apart ? 'trend-apart' : 'trend-mark'} />
-          </a>
-        );
-      })}
-    </>
-  );
+const Dots = memo(function Dots(drawn: Drawn) {
+  const into = useRef<SVGGElement>(null);
+  useLayoutEffect(() => {
+    if (into.current) drawDots(into.current, drawn);
+  });
+  return <g ref={into} />;
 });

@@ -1,9 +1,9 @@
 import { type RefObject, useEffect, useRef, useState } from 'react';
 
-/** The width of an element in px, followed as it changes. */
-export function useWidth(): [RefObject<HTMLDivElement | null>, number] {
+/** The width of an element in px, followed as it changes; until it is known, what is given. */
+export function useWidth(until = 800): [RefObject<HTMLDivElement | null>, number] {
   const frame = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(800);
+  const [width, setWidth] = useState(until);
   useEffect(() => {
     if (!frame.current) return;
     const watch = new ResizeObserver(

@@ -5,8 +5,8 @@ import {
   type Typed,
   kgOfPounds,
   kmOfMiles,
+  massIn,
   milesOf,
-  poundsOf,
   roundTo,
 } from '@uphill/core/units';
 
@@ -39,7 +39,7 @@ export function distanceUnit(): Choices['distance'] {
 
 /** A body mass as the coach writes it, without its unit: "61.4", "135.4". */
 export function massFigure(kg: number): string {
-  return String(roundTo(chosen.mass === 'kg' ? kg : poundsOf(kg), chosen.mass === 'kg' ? 2 : 1));
+  return String(roundTo(massIn(kg, chosen.mass), chosen.mass === 'kg' ? 2 : 1));
 }
 
 export function printMass(kg: number): string {

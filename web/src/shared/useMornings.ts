@@ -2,6 +2,7 @@ import type { MorningSaid, Rider } from '@uphill/api';
 import { type MorningOfWeek, morningsOfWeek } from '@uphill/core/review';
 import { useMemo } from 'react';
 import { morningsApi } from './api/mornings.ts';
+import { massUnit } from './choices.ts';
 import { plusDays } from './dates.ts';
 import { massHidden } from './riderOnDay.ts';
 
@@ -27,6 +28,7 @@ export function useMornings(
       morningsOfWeek(
         (mornings ?? []).map((morning) => (hidden ? { ...morning, massKg: null } : morning)),
         on,
+        massUnit(),
       ),
     [mornings, hidden, on],
   );

@@ -11,16 +11,19 @@ export function Figure({
   working,
   children,
   label,
+  result = children,
 }: {
   working: Worked<unknown>;
   children: string;
   label: string;
+  /** What the sum comes to, where the figure stands for more than that. */
+  result?: string;
 }) {
   const dispatch = useAppDispatch();
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const show = (target: Element, pinned: boolean): void => {
     const corner = target.getBoundingClientRect().top > window.innerHeight / 2 ? 'top' : 'bottom';
-    dispatch(workingShown({ working, figure: children, pinned, corner }));
+    dispatch(workingShown({ working, figure: result, pinned, corner }));
   };
   const hide = (): void => {
     clearTimeout(waiting.current);

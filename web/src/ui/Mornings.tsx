@@ -23,7 +23,7 @@ export function Mornings({ rider, ofDay = false }: { rider: Rider; ofDay?: boole
   const [date, setDate] = useState(today());
   const { mornings, again } = useMornings(rider, date);
   const { week } = useMornings(rider, today());
-  const off = sayMornings(week);
+  const off = sayMornings(week, massUnit());
   return (
     <section className="sheet mb-3" aria-label="Morning numbers">
       <h2>Morning numbers</h2>

@@ -1,35 +1,61 @@
-import type { Mass, TrendRide, TrendsShown } from '@uphill/core/review';
-import { type Remote, wrap } from 'comlink';
-import { useEffect, useState } from 'react';
-import type { TrendsWorker } from './trends.worker.ts';
+import { type Remote, transfer, wrap } from 'comlink';
+import { useEffect } from 'react';
+import { about, api, closed } from '../shared/api/client.ts';
+import { massUnit } from '../shared/choices.ts';
+import type { TrendsRead, TrendsWanted, TrendsWorker } from './trends.worker.ts';
 
-const NO_MASSES: readonly Mass[] = [];
+/** Whose trends are asked for, from which day on rides are looked at, and what is shown of them. */
+export interface TrendsAsked
+  extends Pick<TrendsWanted, 'span'>, Partial<Pick<TrendsWanted, 'masses' | 'rideId'>> {
+  readonly riderId: string;
+  readonly from: string;
+}
 
-/** The trends of some rides, read in a worker that is kept; the last ones stay until the new ones are there. */
-export function useTrends(
-  rides: readonly TrendRide[] | undefined,
-  { from, to }: { readonly from: string; readonly to: string },
-  masses: readonly Mass[] = NO_MASSES,
-): TrendsShown | null {
-  const [shown, setShown] = useState<TrendsShown | null>(null);
+type AskedIn = TrendsWanted & Pick<TrendsAsked, 'riderId' | 'from'>;
+
+/** While rides are read in the background they are asked for again so often, ms. */
+const AGAIN_MS = 1500;
+
+const trendsReadApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    trendsRead: build.query<TrendsRead & { riderId: string }, AskedIn>({
+      queryFn: async ({ riderId, from, ...wanted }, _api, _more, ask) => {
+        const { data, error } = await ask({
+          ...{ url: `/riders/${riderId}/trends`, params: { from, to: wanted.span.to } },
+          responseHandler: (response) => (response.ok ? response.arrayBuffer() : response.json()),
+        });
+        if (error) return { error };
+        const bytes = data as ArrayBuffer;
+        const read = await worker().read(transfer(bytes, [bytes]), wanted);
+        return { data: closed({ ...read, riderId }) };
+      },
+      providesTags: (_trends, _error, { riderId }) =>
+        about(riderId, 'rides', 'days', 'riders', 'models'),
+    }),
+  }),
+});
+
+/**
+ * The trends of a rider, read in a worker and followed for as long as some rides are still being read. The last ones stay
+ * until the new ones are there, but never another rider's.
+ */
+export function useTrends(asked: TrendsAsked | null) {
   useEffect(() => {
     worker();
   }, []);
-  useEffect(() => {
-    if (!rides) return undefined;
-    let asked = true;
-    worker()
-      .read({ rides, span: { from, to }, masses })
-      .then(
-        (read) => asked && setShown(read),
-        () => asked && setShown(null),
-      );
-    return () => {
-      asked = false;
-    };
-  }, [rides, from, to, masses]);
-  return shown;
+  const query: AskedIn = {
+    ...{ masses: NO_MASSES, rideId: null, massUnit: massUnit() },
+    ...(asked ?? NOTHING),
+  };
+  const skip = asked === null;
+  const { data: known } = trendsReadApi.useTrendsReadQuery(query, { skip });
+  const pollingInterval = (known?.waiting ?? 0) > 0 ? AGAIN_MS : 0;
+  const { data, error } = trendsReadApi.useTrendsReadQuery(query, { skip, pollingInterval });
+  return { read: asked && data?.riderId === asked.riderId ? data : null, error };
 }
+
+const NO_MASSES: TrendsWanted['masses'] = [];
+const NOTHING: TrendsAsked = { riderId: '', from: '', span: { from: '', to: '' } };
 
 let host: Remote<TrendsWorker> | null = null;
 

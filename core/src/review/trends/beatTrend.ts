@@ -5,16 +5,13 @@ import { type Slope, slopeOf } from './slope.ts';
 import type { TrendRide } from './trendsOf.ts';
 import { type EnduranceStretch, wattsPerBeat } from './wattsPerBeat.ts';
 
-/** Watts per heartbeat of a ride, and how far the heart drifted. */
+/** Watts per heartbeat of a ride. */
 export interface BeatPoint {
   readonly rideId: string;
   readonly date: string;
   readonly wattsPerBeat: number;
   /** Over the median of the 42 days before, %; null with fewer than five rides. */
   readonly overMedianPercent: number | null;
-  readonly driftPercent: number | null;
-  /** Length at which it drifted so, s. */
-  readonly driftS: number | null;
   /** Why it is shown and not compared with the last one; null where it is. */
   readonly apart: string | null;
 }
@@ -22,12 +19,12 @@ export interface BeatPoint {
 const LOOKS_BACK_DAYS = 42;
 
 /**
- * Watts per heartbeat of the rides with an Endurance stretch, against the 42 days before each, and heart drift.
+ * Watts per heartbeat of the rides with an Endurance stretch, against the 42 days before each.
  *
  * @param rides in the order of their dates
  * @param from first day that is asked for, `yyyy-mm-dd`
  * @returns those of the span
- * Source: handbook section 5 (Watts per heartbeat, Heart drift).
+ * Source: handbook section 5 (Watts per heartbeat).
  */
 export function beatTrend(rides: readonly TrendRide[], from: string): BeatPoint[] {
   const shown = rides.filter(({ date, trend }) => date >= from && trend.beat !== null);
@@ -37,7 +34,7 @@ export function beatTrend(rides: readonly TrendRide[], from: string): BeatPoint[
   const recent: { readonly date: string; readonly stretch: EnduranceStretch }[] = [];
   for (const ride of rides) {
     const { rideId, date, source } = ride;
-    const { beat, drift } = ride.trend;
+    const { beat } = ride.trend;
     if (!beat) continue;
     while (recent[0] && daysFromTo(recent[0].date, date) > LOOKS_BACK_DAYS) recent.shift();
     const today = { ...beat, source, daysAgo: 0 };
@@ -49,7 +46,6 @@ export function beatTrend(rides: readonly TrendRide[], from: string): BeatPoint[
       points.push({
         ...{ rideId, date, wattsPerBeat: beat.meanW / beat.meanBpm },
         overMedianPercent: against.ok ? against.value.overMedianPercent : null,
-        ...{ driftPercent: drift?.percent ?? null, driftS: drift?.seconds ?? null },
         apart: last ? apartOf(ride, last, usual) : null,
       });
     recent.push({ date, stretch: today });

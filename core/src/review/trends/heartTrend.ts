@@ -1,4 +1,5 @@
 import { meanOf } from '../../power/index.ts';
+import { massIn, type MassUnit, roundTo } from '../../units/index.ts';
 import { isOtherAir } from './air.ts';
 import { cadenceRides, cadenceSlopeOn } from './cadenceRides.ts';
 import { daysFromTo } from './days.ts';
@@ -36,10 +37,15 @@ const [SLEPT_H, DRY_KG] = [6, 0.5];
  *
  * @param rides in the order of their dates; rides at three cadences of the last 180 days correct the line for cadence
  * @param from first day that is asked for, `yyyy-mm-dd`
+ * @param massUnit what the coach weighs in
  * @returns the rides that could be laid against a line
  * Source: handbook section 9.4.
  */
-export function heartTrend(rides: readonly TrendRide[], from: string): HeartPoint[] {
+export function heartTrend(
+  rides: readonly TrendRide[],
+  from: string,
+  massUnit: MassUnit = 'kg',
+): HeartPoint[] {
   const points: HeartPoint[] = [];
   const cadences = cadenceRides(rides);
   const pieces = rides.map(piecesOf);
@@ -55,12 +61,10 @@ export function heartTrend(rides: readonly TrendRide[], from: string): HeartPoin
       rides: rides.slice(first, at),
       pieces: row.slice(starts[first], starts[at]),
     };
-    const point = pointOf(
-      { ride, own: pieces[at] ?? [] },
-      before,
-      points,
-      cadenceSlopeOn(cadences, ride.date),
-    );
+    const point = pointOf({ ride, own: pieces[at] ?? [] }, before, points, {
+      per10: cadenceSlopeOn(cadences, ride.date),
+      massUnit,
+    });
     if (point) points.push(point);
   }
   return points.filter(({ date }) => date >= from);
@@ -76,7 +80,7 @@ function pointOf(
   { ride, own: all }: { readonly ride: TrendRide; readonly own: readonly RidePiece[] },
   before: Before,
   earlier: readonly HeartPoint[],
-  per10: number | null,
+  { per10, massUnit }: { readonly per10: number | null; readonly massUnit: MassUnit },
 ): HeartPoint | null {
   const { ftpW, expectedRpe } = ride.trend;
   if (ftpW === null) return null;
@@ -94,7 +98,7 @@ function pointOf(
     beside: [
       ...besideOf(ride, before.rides, line.value.celsius),
       // Only a high heart makes the log worth asking.
-      ...(word === 'hot, dry, ill or nervous' ? logOf(ride) : []),
+      ...(word === 'hot, dry, ill or nervous' ? logOf(ride, massUnit) : []),
     ],
     of: {
       ...{ watts: meanOf(own.map(({ watts }) => watts)), bpm: meanOf(own.map(({ bpm }) => bpm)) },
@@ -114,10 +118,12 @@ function hasLikeIt(date: string, earlier: readonly HeartPoint[]): boolean {
 }
 
 /** What the log says of a high heart: which of hot, dry, ill or nervous it may be. */
-function logOf({ sleepH, massOffKg }: TrendRide): string[] {
+function logOf({ sleepH, massOffKg }: TrendRide, massUnit: MassUnit): string[] {
   const [lostKg, slept] = [-(massOffKg ?? 0), sleepH ?? SLEPT_H];
   return [
-    ...(lostKg >= DRY_KG ? [`${Math.round(lostKg * 10) / 10} kg under the week's median`] : []),
+    ...(lostKg >= DRY_KG
+      ? [`${roundTo(massIn(lostKg, massUnit), 1)} ${massUnit} under the week's median`]
+      : []),
     ...(slept < SLEPT_H ? [`slept ${slept} h`] : []),
   ];
 }
@@ -128,9 +134,7 @@ function besideOf(
   usual: number | null,
 ): string[] {
   const { celsius, startBpm } = trend;
-  const starts = before.flatMap((each) => each.trend.startBpm ?? []);
-  const ran =
-    startBpm !== null && starts.length >= NERVES.rides && startBpm - medianOf(starts) > NERVES.bpm;
+  const ran = startBpm !== null && ranBefore(startBpm - NERVES.bpm, before);
   const first = kind === 'test' && !before.some((each) => each.kind === 'test');
   return [
     ...(celsius !== null && usual !== null && isOtherAir(celsius, usual)
@@ -140,10 +144,25 @@ function besideOf(
   ];
 }
 
+/** Whether the usual start lies under some bpm. */
+function ranBefore(bpm: number, before: readonly TrendRide[]): boolean {
+  const starts = before.flatMap((each) => each.trend.startBpm ?? []);
+  if (starts.length < NERVES.rides) return false;
+  // A median under it has half of them under it; counting them is quicker than putting them in order.
+  const under = starts.filter((start) => start < bpm).length;
+  return under >= starts.length / 2 && medianOf(starts) < bpm;
+}
+
 /** All of them lie within the days that are looked back on: their age is not asked again. */
 function piecesOf({ rideId, source, position, trend }: TrendRide): RidePiece[] {
   return trend.pieces.map(([watts, bpm, rpm]) => ({
-    ...{ ride: rideId, daysAgo: 0, source, position, watts, bpm, rpm },
+    ride: rideId,
+    daysAgo: 0,
+    source,
+    position,
+    watts,
+    bpm,
+    rpm,
     celsius: trend.celsius,
   }));
 }

@@ -25,11 +25,13 @@ export { type LineOf, offBy, type RidePiece, usualLine, type UsualLine } from '.
 export { type EnduranceStretch, wattsPerBeat } from './wattsPerBeat.ts';
 export { type BeatPoint, beatSlope } from './beatTrend.ts';
 export type { CurveTrend, NewBest } from './curveTrend.ts';
+export type { DriftPoint } from './driftTrend.ts';
 export type { FamilySet, FamilyTrend } from './familyTrends.ts';
 export { type HeartPoint, heartTrend } from './heartTrend.ts';
 export type { Mass, MonthFigures } from './months.ts';
 export { type TrendRide, trendsOf, type TrendsShown } from './trendsOf.ts';
-export { sayBeat, sayCurve, sayFamily, sayHeart, sayLegs, sayRoad } from './words.ts';
+export { sayBeat, sayCurve, sayDrift, sayFamily, sayHeart, sayLegs, sayRoad } from './words.ts';
 export { type BlockReview, blockReview, type EndedBlock } from './blockReview.ts';
 export { lateBlock } from './proposals.ts';
 export { workedChange, workedLegs, workedOff, workedSlope } from './workings.ts';
+export { workedBest, workedDrift, workedMonth } from './workingsOfRides.ts';

@@ -22,6 +22,21 @@ export interface MonthFigures {
   readonly rpe: number | null;
   /** Median of what was weighed in it, kg; null where nothing was, or it is not shown. */
   readonly massKg: number | null;
+  /** Of how much the shares and medians were reckoned. */
+  readonly of: MonthCounts;
+}
+
+/** Of how much the figures of a month were reckoned. */
+export interface MonthCounts {
+  /** Seconds with watts: below LT1, between LT1 and LT2, above. */
+  readonly domainsS: readonly [number, number, number];
+  /** Rides with each of them; of `mass` the days. */
+  readonly load: number;
+  readonly drift: number;
+  readonly beat: number;
+  readonly smooth: number;
+  readonly rpe: number;
+  readonly mass: number;
 }
 
 /** Body mass on a day. */
@@ -50,34 +65,59 @@ export function monthsOf(
     const month = ride.date.slice(0, 7);
     if (month >= earliest) months.set(month, [...(months.get(month) ?? []), ride]);
   }
-  return [...months].map(([month, own]) => ({
-    ...figuresOf(month, own),
-    massKg: middle(masses.flatMap(({ date, kg }) => (date.startsWith(month) ? [kg] : []))),
-  }));
+  return [...months].map(([month, own]) =>
+    figuresOf(
+      month,
+      own,
+      masses.flatMap(({ date, kg }) => (date.startsWith(month) ? [kg] : [])),
+    ),
+  );
 }
 
 function middle(values: readonly number[]): number | null {
   return values.length === 0 ? null : medianOf(values);
 }
 
-function figuresOf(month: string, rides: readonly TrendRide[]): Omit<MonthFigures, 'massKg'> {
-  const sum = (of: (ride: TrendRide) => number | null): number =>
-    rides.reduce((all, ride) => all + (of(ride) ?? 0), 0);
+function figuresOf(
+  month: string,
+  rides: readonly TrendRide[],
+  masses: readonly number[],
+): MonthFigures {
   const known = (of: (ride: TrendRide) => number | null): number[] =>
     rides.flatMap((ride) => of(ride) ?? []);
-  const timed = sum(({ trend }) => trend.domains?.reduce((all, each) => all + each, 0) ?? 0);
-  const share = (domain: 0 | 1): number | null =>
-    timed === 0 ? null : sum(({ trend }) => trend.domains?.[domain] ?? 0) / timed;
-  const sets = rides.filter(({ trend }) => trend.set !== null);
+  const domainsS = domainsOf(rides);
+  const timedS = totalOf(domainsS);
+  const loads = known(({ trend }) => trend.load);
+  const drifts = known(({ trend }) => trend.drift?.percent ?? null);
+  const beats = known(({ trend }) => trend.beat && trend.beat.meanW / trend.beat.meanBpm);
+  const smooths = known(({ trend }) => trend.smooth);
   const felt = known(({ rpe }) => rpe);
+  const sets = rides.filter(({ trend }) => trend.set !== null);
   return {
-    ...{ month, rides: rides.length, hours: sum(({ movingS }) => movingS) / 3600 },
-    load: rides.some(({ trend }) => trend.load !== null) ? sum(({ trend }) => trend.load) : null,
-    ...{ easyShare: share(0), middleShare: share(1), sets: sets.length },
+    ...{ month, rides: rides.length },
+    hours: totalOf(rides.map(({ movingS }) => movingS)) / 3600,
+    load: loads.length === 0 ? null : totalOf(loads),
+    easyShare: timedS === 0 ? null : domainsS[0] / timedS,
+    middleShare: timedS === 0 ? null : domainsS[1] / timedS,
+    sets: sets.length,
     onTarget: sets.filter(({ headline }) => headline === 'on-target').length,
-    driftPercent: middle(known(({ trend }) => trend.drift?.percent ?? null)),
-    wattsPerBeat: middle(known(({ trend }) => trend.beat && trend.beat.meanW / trend.beat.meanBpm)),
-    smooth: middle(known(({ trend }) => trend.smooth)),
-    rpe: felt.length === 0 ? null : meanOf(felt),
+    ...{ driftPercent: middle(drifts), wattsPerBeat: middle(beats), smooth: middle(smooths) },
+    ...{ rpe: felt.length === 0 ? null : meanOf(felt), massKg: middle(masses) },
+    of: {
+      ...{ domainsS, load: loads.length, drift: drifts.length, beat: beats.length },
+      ...{ smooth: smooths.length, rpe: felt.length, mass: masses.length },
+    },
   };
+}
+
+function totalOf(values: readonly number[]): number {
+  return values.reduce((sum, each) => sum + each, 0);
+}
+
+function domainsOf(rides: readonly TrendRide[]): [number, number, number] {
+  const seconds: [number, number, number] = [0, 0, 0];
+  for (const { trend } of rides)
+    for (const [domain, each] of (trend.domains ?? []).entries())
+      seconds[domain as 0 | 1 | 2] += each;
+  return seconds;
 }

@@ -24,7 +24,13 @@ const step = z.tuple([some, some, some, some]);
 export const rideTrendSchema = z.object({
   /** Watts, bpm and rpm of the last minutes of its steady stretches. */
   pieces: z.array(z.tuple([figure, figure, some])),
-  drift: z.object({ says: z.string(), percent: some, seconds: some }).nullable(),
+  /** Its heart drift, with mean watts and bpm of both halves; null beside "not steady". */
+  drift: z
+    .object({
+      ...{ says: z.string(), percent: some, seconds: some },
+      halves: z.tuple([figure, figure, figure, figure]).nullable(),
+    })
+    .nullable(),
   /** Its Endurance stretches of 20:00 and more. */
   beat: z.object({ minutes: figure, meanW: figure, meanBpm: figure }).nullable(),
   /** Best 1:00, 5:00 and 20:00 by the work done before; null without watts or mass. */
@@ -161,9 +167,10 @@ function meanIf(values: readonly number[]): number | null {
 
 function driftKept(drift: Drift | null): RideTrend['drift'] {
   if (!drift) return null;
-  if (drift.says === 'not steady') return { says: drift.says, percent: null, seconds: null };
-  const { says, driftPercent, seconds } = drift;
-  return { says, percent: driftPercent, seconds };
+  if (drift.says === 'not steady')
+    return { says: drift.says, percent: null, seconds: null, halves: null };
+  const { says, driftPercent, seconds, firstW, firstBpm, secondW, secondBpm } = drift;
+  return { says, percent: driftPercent, seconds, halves: [firstW, firstBpm, secondW, secondBpm] };
 }
 
 function loadOf(

@@ -22,17 +22,31 @@ export interface Line {
 
 /** Least squares through some points; null where all lie over one x. */
 export function leastSquares(points: readonly (readonly [x: number, y: number])[]): Line | null {
+  return lineThrough(
+    points,
+    (point) => point[0],
+    (point) => point[1],
+  );
+}
+
+/** The same through whatever has an x and a y: a line for each ride of ten years makes no pairs of them. */
+export function lineThrough<T>(
+  points: readonly T[],
+  xOf: (point: T) => number,
+  yOf: (point: T) => number,
+): Line | null {
   let [x, y] = [0, 0];
   for (const point of points) {
-    x += point[0];
-    y += point[1];
+    x += xOf(point);
+    y += yOf(point);
   }
   x /= points.length;
   y /= points.length;
   let [across, along] = [0, 0];
   for (const point of points) {
-    across += (point[0] - x) ** 2;
-    along += (point[0] - x) * (point[1] - y);
+    const off = xOf(point) - x;
+    across += off ** 2;
+    along += off * (yOf(point) - y);
   }
   if (!(across > 0)) return null;
   const b = along / across;

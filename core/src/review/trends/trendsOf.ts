@@ -1,6 +1,8 @@
+import type { MassUnit } from '../../units/index.ts';
 import { daysFromTo } from './days.ts';
 import { beatTrend, type BeatPoint } from './beatTrend.ts';
 import { type CurveTrend, curveTrend } from './curveTrend.ts';
+import { type DriftPoint, driftTrend } from './driftTrend.ts';
 import { type FamilyTrend, familyTrends } from './familyTrends.ts';
 import { heartTrend, type HeartPoint } from './heartTrend.ts';
 import { type Mass, type MonthFigures, monthsOf } from './months.ts';
@@ -37,6 +39,7 @@ export interface TrendsShown {
   readonly families: readonly FamilyTrend[];
   readonly heart: readonly HeartPoint[];
   readonly beat: readonly BeatPoint[];
+  readonly drift: readonly DriftPoint[];
   readonly legs: readonly TiredLegs[];
   readonly curve: CurveTrend;
   readonly months: readonly MonthFigures[];
@@ -49,6 +52,7 @@ export interface TrendsShown {
  * @param rides in any order, those of a year before the span among them: lines and bests look back
  * @param span first and last day that is shown, `yyyy-mm-dd`
  * @param masses body mass as it was measured, in the order of the dates; none where it is not shown
+ * @param massUnit what the coach weighs in
  * @returns what is shown of the span
  * Source: handbook sections 9.4 to 9.6.
  */
@@ -56,6 +60,7 @@ export function trendsOf(
   rides: readonly TrendRide[],
   span: { readonly from: string; readonly to: string },
   masses: readonly Mass[] = [],
+  massUnit: MassUnit = 'kg',
 ): TrendsShown {
   const all = [...rides]
     .filter(({ date }) => date <= span.to)
@@ -63,8 +68,9 @@ export function trendsOf(
   const shown = all.filter(({ date }) => date >= span.from);
   return {
     families: familyTrends(shown),
-    heart: heartTrend(all, span.from),
+    heart: heartTrend(all, span.from, massUnit),
     beat: beatTrend(all, span.from),
+    drift: driftTrend(shown),
     legs: tiredLegs(
       all.flatMap(({ date, trend }) =>
         trend.legs === null ? [] : [{ daysAgo: daysFromTo(date, span.to), legs: trend.legs }],

@@ -1,8 +1,7 @@
-import { meanOf } from '../../power/index.ts';
 import { type Refused, refused, type Understood, understood } from '../../units/index.ts';
 import type { HeartPiece } from './pieces.ts';
 import { usualAir } from './air.ts';
-import { deviationOf, leastSquares, type Line, medianOf } from './statistics.ts';
+import { deviationOf, type Line, lineThrough, medianOf } from './statistics.ts';
 
 /** A piece with the ride it is of. */
 export interface RidePiece extends HeartPiece {
@@ -66,7 +65,11 @@ export function usualLine(
   const rides = byRide(used);
   if (rides.size < LEAST_RIDES) return refused('pieces from fewer than 4 rides');
   const cadence = of.per10 == null ? null : usualCadence(used, of.per10);
-  const line = leastSquares(used.map((piece) => [piece.watts, beatsOf(piece, cadence)] as const));
+  const line = lineThrough(
+    used,
+    ({ watts }) => watts,
+    (piece) => beatsOf(piece, cadence),
+  );
   if (!line) return refused('all pieces at the same watts');
   const offs = [...rides.values()].map((own) => offBy({ ...line, cadence }, own));
   const sdPercent = deviationOf(offs);
@@ -115,6 +118,11 @@ export function offBy(
   { a, b, cadence }: Line & Pick<UsualLine, 'cadence'>,
   pieces: readonly HeartPiece[],
 ): number {
-  const usual = a + b * meanOf(pieces.map(({ watts }) => watts));
-  return (100 * (meanOf(pieces.map((piece) => beatsOf(piece, cadence))) - usual)) / usual;
+  let [watts, beats] = [0, 0];
+  for (const piece of pieces) {
+    watts += piece.watts;
+    beats += beatsOf(piece, cadence);
+  }
+  const usual = a + (b * watts) / pieces.length;
+  return (100 * (beats / pieces.length - usual)) / usual;
 }

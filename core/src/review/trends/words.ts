@@ -1,6 +1,7 @@
-import { printDuration, printSigned, roundHalfUp, roundTo } from '../../units/index.ts';
+import { printClock, printDuration, printSigned, roundHalfUp, roundTo } from '../../units/index.ts';
 import { type BeatPoint, beatSlope } from './beatTrend.ts';
 import type { CurveTrend } from './curveTrend.ts';
+import type { DriftPoint } from './driftTrend.ts';
 import type { FamilyTrend } from './familyTrends.ts';
 import type { HeartPoint } from './heartTrend.ts';
 import type { RoadTrend } from './sameRoad.ts';
@@ -64,6 +65,27 @@ export function sayBeat(points: readonly BeatPoint[]): string {
   const { perMonth, plusMinus, real } = slope;
   return `${printSigned(perMonth, 3)} ± ${roundTo(plusMinus, 3)} W per heartbeat a month: ${real ? 'real' : 'cannot tell yet'}.${beside}`;
 }
+
+/**
+ * At which lengths the heart holds.
+ *
+ * @param points the steady rides of the span
+ * @returns one sentence
+ * Source: handbook section 5 (Heart drift).
+ */
+export function sayDrift(points: readonly DriftPoint[]): string {
+  const last = points.at(-1);
+  if (!last) return 'No steady ride of 50:00 with watts and heart rate yet.';
+  const durable = points.filter(({ percent }) => percent < DURABLE);
+  const longest = Math.max(...durable.map(({ seconds }) => seconds));
+  const many = `${durable.length} of ${points.length} steady rides stayed under ${DURABLE} %`;
+  const far =
+    durable.length === 0 ? '' : `, the longest ${printClock(longest)} after its first 10:00`;
+  return `${many}${far}; the last one ${printSigned(last.percent, 1)} %.`;
+}
+
+/** Source: handbook section 5 (Heart drift). */
+const DURABLE = 5;
 
 /**
  * What is left late in a ride.

@@ -9,8 +9,8 @@ import {
 } from '@uphill/core/review';
 import { printDuration, printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { Link } from 'react-router';
+import { massUnit } from '../../shared/choices.ts';
 import { plusDays } from '../../shared/dates.ts';
-import { useTrendRides } from '../../shared/useTrendRides.ts';
 import { useMornings } from '../../shared/useMornings.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { useTrends } from '../../workers/useTrends.ts';
@@ -29,15 +29,15 @@ const ASKS = {
 
 /** The ride's heart beside the usual line, and what was left late in it. */
 export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
-  const { rides, waiting } = useTrendRides(rider.id, {
-    ...{ from: plusDays(ride.date, -LOOKS_BACK_DAYS), to: ride.date },
+  const { read } = useTrends({
+    ...{ riderId: rider.id, rideId: ride.id, span: { from: ride.date, to: ride.date } },
+    from: plusDays(ride.date, -LOOKS_BACK_DAYS),
   });
   // A line of some of them would be another line.
-  const shown = useTrends(waiting > 0 ? undefined : rides, { from: ride.date, to: ride.date });
-  const own = rides?.find(({ rideId }) => rideId === ride.id);
-  const heart = shown?.heart.find(({ rideId }) => rideId === ride.id);
-  const legs = own && shown ? lateIn(own, shown) : [];
-  const mornings = sayMornings(useMornings(rider, ride.date).week);
+  const whole = read && read.waiting === 0 && read.own?.rideId === ride.id ? read : null;
+  const heart = whole?.shown.heart.find(({ rideId }) => rideId === ride.id);
+  const legs = whole?.own ? lateIn(whole.own, whole.shown) : [];
+  const mornings = sayMornings(useMornings(rider, ride.date).week, massUnit());
   if (!heart && legs.length === 0 && mornings.length === 0) return null;
   return (
     <section className="sheet mt-3" aria-label="Beside the weeks before">

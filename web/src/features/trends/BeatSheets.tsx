@@ -1,4 +1,12 @@
-import { type BeatPoint, beatSlope, sayBeat, workedSlope } from '@uphill/core/review';
+import {
+  type BeatPoint,
+  beatSlope,
+  type DriftPoint,
+  sayBeat,
+  sayDrift,
+  workedDrift,
+  workedSlope,
+} from '@uphill/core/review';
 import { printClock, printSigned, roundTo } from '@uphill/core/units';
 import { TrendDots } from '../../charts/TrendDots.tsx';
 import { rideAddress, type Shown } from './shown.ts';
@@ -20,7 +28,12 @@ export function BeatSheet({ rider, span, shown, under }: Shown) {
     <TrendSheet
       name="Watts per heartbeat"
       says={sayBeat(shown.beat)}
-      working={slope && { label: 'slope a month', of: workedSlope(slope, 'W per heartbeat', 3) }}
+      working={
+        slope && {
+          ...{ label: 'slope a month', digits: 3 },
+          of: workedSlope(slope, 'W per heartbeat', 3),
+        }
+      }
       {...(shown.beat.length === 0
         ? {}
         : {
@@ -40,34 +53,24 @@ export function BeatSheet({ rider, span, shown, under }: Shown) {
 
 /** How far the heart drifted, and at what length. */
 export function DriftSheet({ rider, span, shown, under }: Shown) {
-  const known = (points: readonly BeatPoint[]) =>
-    points.flatMap(({ rideId, date, driftPercent, driftS }) =>
-      driftPercent === null
-        ? []
-        : [
-            {
-              ...{ to: rideAddress(rider, rideId), date, value: driftPercent },
-              says: `at ${printClock(driftS ?? 0)}`,
-            },
-          ],
-    );
-  const dots = known(shown.beat);
-  const durable = dots.filter(({ value }) => value < 5).length;
+  const last = shown.drift.at(-1);
+  const dotOf = ({ rideId, date, percent, seconds }: DriftPoint) => ({
+    ...{ to: rideAddress(rider, rideId), date, value: percent },
+    says: `${printClock(seconds)} after its first 10:00`,
+  });
   return (
     <TrendSheet
       name="Heart drift"
-      says={
-        dots.length === 0
-          ? 'No steady ride of 50:00 with watts and heart rate yet.'
-          : `${durable} of ${dots.length} steady rides stayed under 5 %: durable at their length.`
-      }
-      {...(dots.length === 0
+      says={sayDrift(shown.drift)}
+      working={last ? { label: 'the last steady ride', of: workedDrift(last) } : null}
+      {...(shown.drift.length === 0
         ? {}
         : {
             draw: (height: number) => (
               <TrendDots
-                {...{ span, height, dots }}
-                under={known(under?.beat ?? [])}
+                {...{ span, height }}
+                dots={shown.drift.map(dotOf)}
+                under={under?.drift.map(dotOf) ?? []}
                 print={(value) => `${roundTo(value, 1)} %`}
                 across={[5]}
               />

@@ -1,7 +1,8 @@
-import { sayCurve } from '@uphill/core/review';
+import { sayCurve, workedBest } from '@uphill/core/review';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { Link } from 'react-router';
 import { printDay } from '../../shared/dates.ts';
+import { Figure } from '../../ui/Figure.tsx';
 import { rideAddress, type Shown } from './shown.ts';
 import { TrendSheet } from './TrendSheet.tsx';
 
@@ -16,7 +17,14 @@ export function CurveSheet({ rider, shown }: Shown) {
               {printDuration(best.seconds)}, {printDay(best.date)}
             </Link>
             <span className="text-end">
-              <span className="ridden">{roundHalfUp(best.watts)} W</span>
+              <span className="ridden">
+                <Figure
+                  working={workedBest(best)}
+                  label={`New best of ${printDuration(best.seconds)}`}
+                >
+                  {`${roundHalfUp(best.watts)} W`}
+                </Figure>
+              </span>
               <span className="soft small d-block">
                 before {roundHalfUp(best.oldW)} W, {printDay(best.oldDate)}
                 {best.otherSource && ', another source: not compared'}

@@ -1,7 +1,8 @@
-import type { MonthFigures } from '@uphill/core/review';
+import { type MonthFigures, workedMonth } from '@uphill/core/review';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { printMass } from '../../shared/choices.ts';
 import { printMonth } from '../../shared/dates.ts';
+import { Figure } from '../../ui/Figure.tsx';
 import { WideTable } from '../../ui/WideTable.tsx';
 import type { Shown } from './shown.ts';
 import { TrendSheet } from './TrendSheet.tsx';
@@ -71,7 +72,19 @@ export function MonthsSheet({ span, shown: { months } }: Shown) {
           <tbody>
             {within.map((month) => (
               <tr key={month.month}>
-                <th scope="row">{printMonth(month.month)}</th>
+                <th scope="row">
+                  <Figure
+                    label="The sums of"
+                    result={month.load === null ? '' : `Load ${roundHalfUp(month.load)}`}
+                    working={workedMonth(month, {
+                      before: find(before(month.month)),
+                      yearBefore: find(yearBefore(month.month)),
+                      printMass,
+                    })}
+                  >
+                    {printMonth(month.month)}
+                  </Figure>
+                </th>
                 <td>{month.sets === 0 ? '' : `${month.onTarget} of ${month.sets}`}</td>
                 {known.map(({ name, of, print, digits }) => {
                   const value = of(month);

@@ -162,7 +162,9 @@ function Times({ rider, name, trend, metres }: TimesProps) {
                 return (
                   <td key={head} className={head === 'W' ? 'ridden' : 'text-nowrap'}>
                     {value === null ? '' : print(value)}
-                    {once.best && head === HEAD[trend.of] && <strong> best</strong>}
+                    {once.best && head === HEAD[trend.of] && (
+                      <strong className="small d-block">best</strong>
+                    )}
                   </td>
                 );
               })}

@@ -1,11 +1,16 @@
+import { printSigned } from '@uphill/core/units';
 import type { Worked } from '@uphill/core/working';
 import { Maximize2, Minimize2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Figure } from '../../ui/Figure.tsx';
 
-/** The sum behind what a sheet says, named by what it is of; null where there is none yet. */
-export type Working = { readonly label: string; readonly of: Worked<unknown> } | null;
+/** The sum behind what a sheet says, named by what it is of, with its decimals; null where there is none yet. */
+export type Working = {
+  readonly label: string;
+  readonly of: Worked;
+  readonly digits?: number;
+} | null;
 
 const HEIGHT = { small: 150, large: 380 } as const;
 
@@ -48,7 +53,11 @@ export function TrendSheet({
         {says}{' '}
         {working && (
           <span className="card-controls">
-            <Figure working={working.of} label={`${name}: ${working.label}`}>
+            <Figure
+              working={working.of}
+              label={`${name}: ${working.label}`}
+              result={`${printSigned(working.of.value, working.digits ?? 1)} ${working.of.unit}`}
+            >
               The sum
             </Figure>
           </span>

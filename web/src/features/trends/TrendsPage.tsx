@@ -1,14 +1,14 @@
-import type { Rider, TrendRide } from '@uphill/api';
-import type { Mass, TrendsShown } from '@uphill/core/review';
+import type { Rider } from '@uphill/api';
+import type { TrendsShown } from '@uphill/core/review';
 import { Printer } from 'lucide-react';
 import Button from 'react-bootstrap/Button';
 import { Link, useSearchParams } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { plusDays, printDate, today } from '../../shared/dates.ts';
-import { massHidden } from '../../shared/riderOnDay.ts';
-import { useTrendRides } from '../../shared/useTrendRides.ts';
+import { healthOnDay, massHidden } from '../../shared/riderOnDay.ts';
 import { Heading } from '../../ui/Heading.tsx';
+import { Later } from '../../ui/Later.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Empty, ProblemNote } from '../../ui/messages.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
@@ -113,45 +113,49 @@ interface Span {
   readonly to: string;
 }
 
-function useShown(riderId: string | null, span: Span, masses?: readonly Mass[]) {
-  const { rides, waiting, error } = useTrendRides(riderId, {
-    ...{ from: plusDays(span.from, -LOOKS_BACK_DAYS), to: span.to },
-  });
-  return { rides, waiting, error, shown: useTrends(rides, span, masses) };
+function askedOf(riderId: string, span: Span) {
+  return { riderId, span, from: plusDays(span.from, -LOOKS_BACK_DAYS) };
 }
 
 function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: string }) {
-  const masses = massHidden(rider, span.to) ? undefined : rider.bodyMass;
-  const own = useShown(rider.id, span, masses);
+  const own = useTrends({
+    ...askedOf(rider.id, span),
+    ...(massHidden(rider, span.to) ? {} : { masses: rider.bodyMass }),
+  });
   const year = { from: plusDays(span.from, -365), to: plusDays(span.to, -365) };
   const isOther = under !== 'none' && under !== 'year';
-  const before = useShown(under === 'year' ? rider.id : null, year);
-  const other = useShown(isOther ? under : null, span);
+  const before = useTrends(under === 'year' ? askedOf(rider.id, year) : null);
+  const other = useTrends(isOther ? askedOf(under, span) : null);
   if (own.error) return <ProblemNote problem={problemOf(own.error)} />;
-  if (!own.rides || !own.shown) return <Loading />;
-  if (own.rides.length === 0 && own.waiting === 0)
+  if (!own.read) return <Loading />;
+  const { shown, waiting, rides, hasPower } = own.read;
+  if (rides === 0 && waiting === 0)
     return (
       <Empty title="No rides yet">
         Send recordings on the page Rides: trends follow by themselves.
       </Empty>
     );
   const given: Shown = {
-    ...{ rider, span, rides: own.rides, shown: own.shown },
-    under: underOf(under, { before: before.shown, other: other.shown }),
+    ...{ rider, span, shown },
+    under: underOf(under, {
+      before: before.read?.shown ?? null,
+      other: other.read?.shown ?? null,
+    }),
   };
+  const heart = healthOnDay(rider, span.to).heartRate;
   return (
     <>
-      {own.waiting > 0 && (
+      {waiting > 0 && (
         <p className="soft" role="status">
-          {own.waiting} {own.waiting === 1 ? 'ride is' : 'rides are'} still being read; what follows
-          is without {own.waiting === 1 ? 'it' : 'them'}.
+          {waiting} {waiting === 1 ? 'ride is' : 'rides are'} still being read; what follows is
+          without {waiting === 1 ? 'it' : 'them'}.
         </p>
       )}
-      {hasPower(own.rides) ? (
+      {hasPower ? (
         <div className="trend-sheets">
           <HeartSheet {...given} />
-          <BeatSheet {...given} />
-          <DriftSheet {...given} />
+          {heart && <BeatSheet {...given} />}
+          {heart && <DriftSheet {...given} />}
           <CurveSheet {...given} />
           <LegsSheet {...given} />
         </div>
@@ -161,9 +165,11 @@ function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: strin
           months.
         </p>
       )}
-      <FamilySheets {...given} />
-      <RoadSheets {...given} />
-      <MonthsSheet {...given} />
+      <Later>
+        <FamilySheets {...given} />
+        <RoadSheets {...given} />
+        <MonthsSheet {...given} />
+      </Later>
     </>
   );
 }
@@ -174,8 +180,4 @@ function underOf(
 ): TrendsShown | null {
   if (under === 'none') return null;
   return under === 'year' ? before && shiftedBy(before, 365) : other;
-}
-
-function hasPower(rides: readonly TrendRide[]): boolean {
-  return rides.some(({ meanW }) => meanW !== null);
 }

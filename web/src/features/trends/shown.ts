@@ -1,4 +1,4 @@
-import type { Rider, TrendRide } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import type { TrendsShown } from '@uphill/core/review';
 import { plusDays } from '../../shared/dates.ts';
 
@@ -6,7 +6,6 @@ import { plusDays } from '../../shared/dates.ts';
 export interface Shown {
   readonly rider: Rider;
   readonly span: { readonly from: string; readonly to: string };
-  readonly rides: readonly TrendRide[];
   readonly shown: TrendsShown;
   /** Another rider, or the year before with its dates moved under these. */
   readonly under: TrendsShown | null;
@@ -20,6 +19,7 @@ export function shiftedBy(shown: TrendsShown, days: number): TrendsShown {
     ...shown,
     heart: later(shown.heart),
     beat: later(shown.beat),
+    drift: later(shown.drift),
     families: shown.families.map((family) => ({ ...family, sets: later(family.sets) })),
   };
 }
