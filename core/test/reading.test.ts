@@ -157,6 +157,19 @@ describe('worked rides', () => {
   );
 });
 
+it('what is ridden to measure something is moved by no rung, but a caution still stands', () => {
+  const ride = rideCase('on-target-4x8');
+  const after = (family: string, caution: string | null = null) =>
+    suggest({
+      reading: { ...readCase(ride), family },
+      ...{ rpe: 7, before: [], tiredRunning: 0, caution, solvedW: null },
+      ...{ aboveCurve: null, retestDue: false, found: null, limits: USUAL_LIMITS },
+    })?.rule;
+  expect(after('threshold-longer')).toBe(6);
+  expect(after('three-cadences')).toBeUndefined();
+  expect(after('three-cadences', 'Stop.')).toBe(1);
+});
+
 describe('reps', () => {
   it('are no recorded stop that begins in the middle of hard riding', () => {
     const ride = rideCase('on-target-4x8');

@@ -15,6 +15,7 @@ import {
   slopeOf,
   type TrendRide,
   trendsOf,
+  workedCadence,
   workedDrift,
   workedMonth,
   workedOff,
@@ -165,6 +166,12 @@ describe('the heart beside its line', () => {
     );
     expect(offOf(measured(-50, 2))?.offPercent).toBe(plain?.offPercent);
     expect(offOf(measured(-161, null))?.offPercent).toBe(plain?.offPercent);
+    const slope = workedCadence(measured(0, null));
+    expect(slope.ok && slope.value.value).toBeCloseTo(4, 9);
+    expect([measured(0, 2), quick(0)].map(workedCadence)).toMatchObject([
+      { ok: false, reason: 'there was pain: sore knees ride otherwise' },
+      { ok: false, reason: expect.stringMatching(/^three steady blocks at the same watts/) },
+    ]);
   });
 
   it('asks the log which of hot, dry, ill or nervous it may be', () => {

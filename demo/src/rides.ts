@@ -19,21 +19,20 @@ import { onTheLongLoop } from './road.ts';
 import { celsiusOn, heartOn } from './weather.ts';
 import { type Kind, pastOf } from './weeks.ts';
 
-/** A ride of the demo: the day, and the file that came back from it. */
-export interface DemoRide {
-  readonly daysAgo: number;
-  readonly kind: Kind | DemoSession;
-  readonly name: string;
-  readonly bytes: Uint8Array;
-}
-
 const MINUTE = 60;
+/** How little a trainer rolls. */
+const STILL = 0.018;
+const STILL_W = 1;
 const ALL_OUT: Meant = { seconds: 60, watts: 'max', rolling: 0 };
 /** What is left of a minute late in a ride of somebody who fades. */
 const LATE_SHARE = 0.9;
 
 /** A ride to come: its file is made when its day is known, one by the card with the figures the card was made of. */
-interface ToRide extends Omit<DemoRide, 'bytes'> {
+interface ToRide {
+  readonly daysAgo: number;
+  readonly kind: Kind | DemoSession;
+  /** Name of its file. */
+  readonly name: string;
   /** Ridden by the card of its day. */
   readonly byCard: boolean;
   readonly make: (day: string, card: RiderOnDay | null) => MadeRide;
@@ -52,6 +51,8 @@ const TRACKED_SEED = 11;
 /** Leila, of whom little is left late in a ride. */
 const FADES_SEED = 37;
 const SETS: ReadonlySet<string | null> = new Set(['eights', 'fiveFours']);
+/** The hill is ridden by the card too, and always as it was asked. */
+const HILL = 'steps';
 
 /** A rider's rides, the oldest first; what the rider could do grows towards today. */
 export function* ridesOf(rider: DemoRider, days: number): Generator<ToRide> {
@@ -60,9 +61,10 @@ export function* ridesOf(rider: DemoRider, days: number): Generator<ToRide> {
   let sets = rider.seed;
   for (const { daysAgo, kind, state, session } of pastOf(rider, days)) {
     if (kind === null) continue;
-    const byCard = SETS.has(session) && daysAgo <= BY_CARD_DAYS && state === 'done';
-    if (byCard) sets += 1;
-    const manner = MANNERS[sets % MANNERS.length] ?? 'asAsked';
+    const isSet = SETS.has(session);
+    const byCard = (isSet || session === HILL) && daysAgo <= BY_CARD_DAYS && state === 'done';
+    if (byCard && isSet) sets += 1;
+    const manner = isSet ? (MANNERS[sets % MANNERS.length] ?? 'asAsked') : 'asAsked';
     // A rider without a power meter presses lap at every edge, which only FIT keeps.
     const byLaps = byCard && !withPower;
     yield {
@@ -78,10 +80,11 @@ export function* ridesOf(rider: DemoRider, days: number): Generator<ToRide> {
             ? riddenByCard(DEMO_SESSIONS[session], cardOf(card, body), manner)
             : meantFor(kind, body, random, rider.seed === FADES_SEED);
         const ridden = rideMeant(
-          body,
+          // A trainer holds the watts of what is measured on it.
+          kind === 'cadences' ? { ...body, noiseW: STILL_W } : body,
           state === 'shortened' ? cutShort(meant) : meant,
           random,
-          faultsOf(daysAgo, random),
+          kind === 'cadences' ? { dropsPerHour: 0 } : faultsOf(daysAgo, random),
         );
         const [celsius, heart] = [celsiusOn(daysAgo, random), heartOn(rider, daysAgo)];
         const inAir = ridden.map((second) => ({
@@ -161,6 +164,12 @@ function meantFor(
   });
   const reps = (count: number, work: Meant, rest: Meant): Meant[] =>
     Array.from({ length: count }, () => [work, rest]).flat();
+  if (kind === 'cadences')
+    return [
+      at(15, 60, STILL),
+      ...[60, 80, 100].flatMap((rpm) => [{ ...at(5, 78, STILL), rpm }, at(5, 50, STILL)]),
+      at(5, 50, STILL),
+    ];
   if (kind in DEMO_SESSIONS && kind !== 'long')
     return asPlanned(DEMO_SESSIONS[kind as DemoSession], ftpW, random() < 0.6 ? 0.018 : 0.14);
   switch (kind as Kind) {

@@ -1,4 +1,15 @@
-import { easyStep, nameFromSets, type Plan, type Step, type System } from '@uphill/core/sessions';
+import {
+  BOOK,
+  easyStep,
+  nameFromSets,
+  parseSentence,
+  type Plan,
+  planOfRung,
+  rungsOf,
+  type Step,
+  type System,
+  THREE_CADENCES,
+} from '@uphill/core/sessions';
 import type { Target } from '@uphill/core/units';
 
 let made = 0;
@@ -60,6 +71,42 @@ function plan(
     ...over,
   };
   return name === '' ? { ...whole, name: nameFromSets(whole) } : whole;
+}
+
+/** Hills of the made-up valley. */
+export const DEMO_HILLS = [
+  {
+    name: 'Salt Road',
+    metres: 11_000,
+    gradientPercent: 5.6,
+    surface: 'road',
+    note: 'Little traffic before nine. Turn at the chapel.',
+  },
+  {
+    name: 'Quarry Lane',
+    metres: 2400,
+    gradientPercent: 7,
+    surface: 'road',
+    note: 'Lorries on weekdays.',
+  },
+  {
+    name: 'Beacon Steps',
+    metres: 900,
+    gradientPercent: 9.5,
+    surface: 'gravel',
+    note: 'Loose in the last bend.',
+  },
+] as const;
+
+const written = (sentence: string): Plan['items'] => [
+  ...parseSentence(sentence, { hills: DEMO_HILLS, ftpW: null, newId: id }).items,
+];
+
+/** The session of the book that measures what a quicker leg costs. */
+function threeCadences(): Plan {
+  const [rung] = BOOK.filter((family) => family.id === THREE_CADENCES).flatMap(rungsOf);
+  if (!rung) throw new Error('The book has no three cadences.');
+  return planOfRung(rung, id);
 }
 
 /** A few sessions of the handbook, as a coach would have built them. */
@@ -150,34 +197,19 @@ export const DEMO_SESSIONS = {
     ],
     { bookId: 'strength-minutes-2' },
   ),
+  steps: plan(
+    '',
+    'threshold',
+    'The same hill, seated.',
+    written(
+      '15 building to 80 %, 3 × to the top of Beacon Steps at 95–100 % seated, 5:00 easy between, 20 down',
+    ),
+    { place: 'climb' },
+  ),
+  cadences: threeCadences(),
 } as const;
 
 export type DemoSession = keyof typeof DEMO_SESSIONS;
-
-/** Hills of the made-up valley. */
-export const DEMO_HILLS = [
-  {
-    name: 'Salt Road',
-    metres: 11_000,
-    gradientPercent: 5.6,
-    surface: 'road',
-    note: 'Little traffic before nine. Turn at the chapel.',
-  },
-  {
-    name: 'Quarry Lane',
-    metres: 2400,
-    gradientPercent: 7,
-    surface: 'road',
-    note: 'Lorries on weekdays.',
-  },
-  {
-    name: 'Beacon Steps',
-    metres: 900,
-    gradientPercent: 9.5,
-    surface: 'gravel',
-    note: 'Loose in the last bend.',
-  },
-] as const;
 
 /** A day of a demo rider, counted from today. */
 export interface DemoDay {

@@ -149,10 +149,27 @@ function beforeIllness(daysAgo: number): PastDay {
   };
 }
 
+/** Ines, who once rode three cadences, and Leila, who rides up Beacon Steps after a long Saturday every fourth week. */
+const [CADENCES_SEED, HILL_SEED] = [11, 37];
+const CADENCES_DAYS = { from: 96, to: 102 } as const;
+const HILL_DAYS = 200;
+
+/** What somebody rode beside the week: free Mondays and Sundays. */
+function besideTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
+  const [weekday, turn] = [weekdayAgo(daysAgo), turnOf(daysAgo)];
+  const { from, to } = CADENCES_DAYS;
+  const done = { daysAgo, state: 'done', note: '' } as const;
+  if (rider.seed === CADENCES_SEED && weekday === 0 && daysAgo >= from && daysAgo <= to)
+    return [{ ...done, kind: 'cadences', session: 'cadences', rpe: 4 }];
+  if (rider.seed === HILL_SEED && weekday === 6 && turn === 0 && daysAgo < HILL_DAYS)
+    return [{ ...done, kind: 'steps', session: 'steps', rpe: 6 }];
+  return [];
+}
+
 function byTheWeek(rider: DemoRider, daysAgo: number): PastDay[] {
   if (sickensFor(rider, daysAgo)) return [beforeIllness(daysAgo)];
   const kind = WEEKS[turnOf(daysAgo)]?.find(([weekday]) => weekday === weekdayAgo(daysAgo))?.[1];
-  if (kind === undefined) return [];
+  if (kind === undefined) return besideTheWeek(rider, daysAgo);
   const benchmark = isBenchmark(rider, daysAgo, kind);
   const session = sessionOf(kind, benchmark);
   const away = rider.away.some(([from, to]) => daysAgo <= from && daysAgo >= to);

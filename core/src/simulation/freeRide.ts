@@ -18,6 +18,8 @@ export interface Meant {
   readonly watts: number | 'max';
   /** How far road and legs carry the watts up and down, as a share; a trainer about 0.02, a rolling road about 0.2. */
   readonly rolling: number;
+  /** Cadence meant, rpm; the one the rider likes where left out. */
+  readonly rpm?: number;
 }
 
 /** Faults that a ride can have. */
@@ -55,7 +57,7 @@ export function rideMeant(
   const ridden: RiddenSecond[] = [];
   let body = restedState(rider);
   let roll = 0;
-  for (const { seconds, watts, rolling } of meant) {
+  for (const { seconds, watts, rolling, rpm = rider.cadenceRpm } of meant) {
     for (let second = 0; second < seconds; second += 1) {
       roll += -roll / ROLL_S + bell(random) * rolling * Math.sqrt(2 / ROLL_S);
       let wanted: number;
@@ -64,7 +66,7 @@ export function rideMeant(
       else wanted = evenWatts(rider, body, seconds - second, second / seconds);
       const coasting = watts !== 'max' && 1 + roll < COASTING_BELOW;
       const given = coasting ? 0 : Math.min(wanted + body.wanderW, mostNow(rider, body));
-      const turned = rideFreely(given, body.rpm, rider.cadenceRpm, random);
+      const turned = rideFreely(given, body.rpm, rpm, random);
       const whole = Math.max(0, Math.round(turned.watts));
       body = liveOn(rider, body, whole, turned.rpm, random);
       const silent = faults.strapDiesAt !== undefined && ridden.length >= faults.strapDiesAt;

@@ -45,6 +45,9 @@ const HOUR_S = 3600;
 const RISE_S = 30;
 const FALL_S = 60;
 const DRIFT_BPM_PER_HOUR = 4;
+/** Legs that turn further than this from what they like cost the heart more or less, bpm for each rpm. */
+const OWN_CADENCE_RPM = 5;
+const BPM_PER_RPM = 0.4;
 /** Lactate follows the watts with about this time constant, s. */
 const LACTATE_S = 70;
 /** Above LT2 it is no longer cleared: mmol/L a second for every watt above. */
@@ -197,7 +200,10 @@ export function liveOn(
   random: Random,
 ): RiderState {
   const cp = cpNow(rider, state);
-  const settled = settledBeat(rider, watts) + (DRIFT_BPM_PER_HOUR * state.second) / HOUR_S;
+  const settled =
+    settledBeat(rider, watts) +
+    beatsOfCadence(rpm - rider.cadenceRpm) +
+    (DRIFT_BPM_PER_HOUR * state.second) / HOUR_S;
   const bpm =
     state.bpm +
     (settled - state.bpm) / (settled > state.bpm ? RISE_S : FALL_S) +
@@ -217,6 +223,11 @@ export function liveOn(
 function settledBeat(rider: SimulatedRider, watts: number): number {
   const span = rider.maximalBpm - rider.restingBpm;
   return rider.restingBpm + span * Math.min(1.01, 0.22 + 0.62 * (watts / (rider.cpW * rider.form)));
+}
+
+/** Quick legs cost beats and slow ones save some, beyond what is the rider's own. */
+function beatsOfCadence(off: number): number {
+  return Math.sign(off) * Math.max(0, Math.abs(off) - OWN_CADENCE_RPM) * BPM_PER_RPM;
 }
 
 /** Lactate settles at 2 at LT1 and at 4 at LT2, and piles up above. */

@@ -1,3 +1,4 @@
+import { THREE_CADENCES } from '../../sessions/index.ts';
 import type { Reading } from '../reading.ts';
 import type { SetRead } from '../rows/setOf.ts';
 import type { VerdictId } from '../verdicts/verdict.ts';
@@ -88,6 +89,9 @@ const RULES: readonly SuggestionRule[] = [
   { rule: 9, suggests: ({ found }) => found && { rule: 9, does: 'update', ...found } },
 ];
 
+/** Rules that repeat a set or move it by a rung: what is ridden to measure something has none. */
+const RUNGS: ReadonlySet<number> = new Set([3, 4, 5, 6, 7]);
+
 /**
  * The one suggestion after a ride: of the rules in their order the first that holds.
  *
@@ -96,7 +100,9 @@ const RULES: readonly SuggestionRule[] = [
  * Source: handbook section 9.7.
  */
 export function suggest(of: ForSuggestion): Suggestion | null {
-  for (const { suggests } of RULES) {
+  const isMeasured = of.reading.family === THREE_CADENCES;
+  for (const { rule, suggests } of RULES) {
+    if (isMeasured && RUNGS.has(rule)) continue;
     const suggestion = suggests(of);
     if (suggestion) return suggestion;
   }

@@ -1,5 +1,14 @@
 import { THREE_CADENCES } from '../../sessions/index.ts';
-import { cadenceSlope } from './cadenceSlope.ts';
+import {
+  type Refused,
+  refused,
+  roundHalfUp,
+  roundTo,
+  type Understood,
+  understood,
+} from '../../units/index.ts';
+import { type Worked, worked } from '../../working/index.ts';
+import { CADENCE_KEPT_DAYS, cadenceSlope } from './cadenceSlope.ts';
 import { daysFromTo } from './days.ts';
 import type { TrendRide } from './trendsOf.ts';
 
@@ -9,6 +18,8 @@ interface CadenceRide {
   readonly blocks: readonly (readonly [rpm: number, bpm: number])[];
 }
 
+const NOT_READ =
+  'three steady blocks at the same watts are needed, with cadence, and heart rate to the end of each';
 /** Pieces this near to the hardest one were ridden at the same watts. */
 const SAME_WATTS = 0.95;
 
@@ -28,6 +39,36 @@ export function cadenceRides(rides: readonly TrendRide[]): CadenceRide[] {
     );
     return blocks.length < 3 ? [] : [{ date, blocks }];
   });
+}
+
+/**
+ * What a ride at three cadences says of the heart, with its working.
+ *
+ * @param ride a ride of that family
+ * @returns beats per 10 rpm; refused where its blocks cannot be told, or hurt
+ * Source: handbook section 9.4 (Cadence slope).
+ */
+export function workedCadence(ride: TrendRide): Understood<Worked> | Refused {
+  if ((ride.pain ?? 0) > 0) return refused('there was pain: sore knees ride otherwise');
+  const [own] = cadenceRides([ride]);
+  if (!own) return refused(NOT_READ);
+  const slope = cadenceSlope(own.blocks);
+  if (!slope.ok) return slope;
+  return understood(
+    worked(
+      slope.value,
+      'bpm for 10 rpm',
+      'Beats for each 10 rpm more at the same watts, by least squares',
+      own.blocks.map(([rpm, bpm]) => [
+        `Last minute at ${roundHalfUp(rpm)} rpm`,
+        `${roundTo(bpm, 1)} bpm`,
+      ]),
+      [
+        ['Kept', `${CADENCE_KEPT_DAYS} days`],
+        ['Same watts', `at least ${roundHalfUp(SAME_WATTS * 100)} % of the hardest block`],
+      ],
+    ),
+  );
 }
 
 /**

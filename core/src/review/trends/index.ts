@@ -1,4 +1,5 @@
 /** Whether a rider is changing: lines, slopes and what is left late, each with its noise. Handbook 9.4 to 9.6. */
+export { workedCadence } from './cadenceRides.ts';
 export { CADENCE_KEPT_DAYS, cadenceSlope } from './cadenceSlope.ts';
 export { heartDrift } from './heartDrift.ts';
 export { HEART_WORDS, type HeartWord, heartWord } from './heartWord.ts';

@@ -5,8 +5,10 @@ import {
   sayMornings,
   type TrendRide,
   type TrendsShown,
+  workedCadence,
   workedOff,
 } from '@uphill/core/review';
+import { THREE_CADENCES } from '@uphill/core/sessions';
 import { printDuration, printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { Link } from 'react-router';
 import { massUnit } from '../../shared/choices.ts';
@@ -38,7 +40,8 @@ export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   const heart = whole?.shown.heart.find(({ rideId }) => rideId === ride.id);
   const legs = whole?.own ? lateIn(whole.own, whole.shown) : [];
   const mornings = sayMornings(useMornings(rider, ride.date).week, massUnit());
-  if (!heart && legs.length === 0 && mornings.length === 0) return null;
+  const cadence = whole?.own?.family === THREE_CADENCES ? workedCadence(whole.own) : null;
+  if (!heart && legs.length === 0 && mornings.length === 0 && !cadence) return null;
   return (
     <section className="sheet mt-3" aria-label="Beside the weeks before">
       <h2>Beside the weeks before</h2>
@@ -56,6 +59,7 @@ export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
             ' What its verdicts say by heart rate is said of a first time.'}
         </p>
       )}
+      {cadence && <CadenceLine cadence={cadence} />}
       {legs.map((line) => (
         <p key={line} className="mb-1">
           {line}
@@ -64,6 +68,21 @@ export function HeartLine({ rider, ride }: { rider: Rider; ride: RideWhole }) {
       {mornings.length > 0 && <p className="mb-1">That week’s mornings: {mornings.join('; ')}.</p>}
       <Link to={`/riders/${rider.id}/trends`}>Trends</Link>
     </section>
+  );
+}
+
+/** What a ride at three cadences was ridden for. */
+function CadenceLine({ cadence }: { cadence: ReturnType<typeof workedCadence> }) {
+  if (!cadence.ok) return <p className="mb-1">No cadence slope from it: {cadence.reason}.</p>;
+  const { value } = cadence.value;
+  return (
+    <p className="mb-1">
+      Cadence slope:{' '}
+      <Figure label="Cadence slope" working={cadence.value}>
+        {`${printSigned(value, 1)} bpm for 10 rpm`}
+      </Figure>
+      . The heart is read by it for half a year.
+    </p>
   );
 }
 

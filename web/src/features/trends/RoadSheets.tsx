@@ -163,7 +163,7 @@ function Times({ rider, name, trend, metres }: TimesProps) {
                   <td key={head} className={head === 'W' ? 'ridden' : 'text-nowrap'}>
                     {value === null ? '' : print(value)}
                     {once.best && head === HEAD[trend.of] && (
-                      <strong className="small d-block">best</strong>
+                      <strong className="small d-block"> best</strong>
                     )}
                   </td>
                 );
