@@ -23,7 +23,13 @@ export default defineConfig({
         // The core and the pages are tested from source …
         ssr: { resolve: { conditions: ['source', 'node', 'import', 'default'] } },
         resolve: { conditions: ['source', 'import', 'default'] },
-        test: { name: 'core', include: ['{core,web}/{test,src}/**/*.test.ts'], ...patience },
+        test: {
+          name: 'core',
+          include: ['{core,web}/{test,src}/**/*.test.ts'],
+          // Nothing of it holds anything from one test to the next: its modules are loaded once, not for every file.
+          isolate: false,
+          ...patience,
+        },
       },
       // … the parts of the pages in a document without a browser …
       {

@@ -20,8 +20,8 @@ const SVG = 'http://www.w3.org/2000/svg';
 const DAY_MS = 86_400_000;
 
 /**
- * Draws every dot at its place, each a plain link with its name. They are thousands in ten years and hold nothing that
- * changes: made straight in the document they cost a quarter of what they cost as parts of a view.
+ * Draws every dot at its place, each a plain link with its name. They are thousands in ten years and nothing in one of
+ * them changes: they are made straight in the document, and not kept as parts of a view that walks over each of them.
  */
 export function drawDots(into: SVGGElement, { dots, under, print, ...places }: Drawn): void {
   const held = into.contains(document.activeElement) ? document.activeElement : null;

@@ -37,17 +37,21 @@ export function workedDrift({ percent, seconds, halves }: DriftPoint): Worked {
  * A new best beside the old one, with its working.
  *
  * @param best the new best
+ * @param printDate a date as the coach writes it
  * @returns W
  * Source: handbook section 9.6 (Curve).
  */
-export function workedBest({ seconds, watts, date, oldW, oldDate, ...said }: NewBest): Worked {
+export function workedBest(
+  { seconds, watts, date, oldW, oldDate, ...said }: NewBest,
+  printDate: (date: string) => string,
+): Worked {
   return worked(
     watts,
     'W',
     `Highest mean of any ${printDuration(seconds)} in the span, beside the highest of the year before it`,
     [
-      [`Best of ${date}`, `${roundTo(watts, 1)} W`],
-      [`Old best, ${oldDate}`, `${roundTo(oldW, 1)} W`],
+      [`Best of ${printDate(date)}`, `${roundTo(watts, 1)} W`],
+      [`Old best, ${printDate(oldDate)}`, `${roundTo(oldW, 1)} W`],
       ['More', `${printSigned(watts - oldW, 1)} W, ${printSigned((watts / oldW - 1) * 100, 1)} %`],
       ...(said.otherSource ? ([['Source of power', 'another: not compared']] as const) : []),
       ...(said.checkMeter ? ([['So', 'check the meter first']] as const) : []),

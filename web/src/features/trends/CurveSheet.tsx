@@ -19,7 +19,7 @@ export function CurveSheet({ rider, shown }: Shown) {
             <span className="text-end">
               <span className="ridden">
                 <Figure
-                  working={workedBest(best)}
+                  working={workedBest(best, printDay)}
                   label={`New best of ${printDuration(best.seconds)}`}
                 >
                   {`${roundHalfUp(best.watts)} W`}
