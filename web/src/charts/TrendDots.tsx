@@ -59,15 +59,8 @@ export function TrendDots({
   // Asked of the page once for all charts: a container each would have it laid out anew before every next one.
   const [frame, width] = useWidth(0);
   const corners = useMemo(() => cornersOf([...dots, ...under], across), [dots, under, across]);
-  const alike = dots.filter(({ apart }) => !apart);
-  const [first, last] = [alike[0], alike.at(-1)];
-  const line =
-    slope && first && last
-      ? [
-          { x: at(first.date), y: slope.from },
-          { x: at(last.date), y: slope.to },
-        ]
-      : [];
+  const [start, end] = [at(span.from), at(span.to)];
+  const line = lineOf(dots, slope);
   return (
     // One ear for thousands of dots; each of them is a plain link that opens in a new tab as well.
     <div
@@ -94,10 +87,10 @@ export function TrendDots({
           <XAxis
             type="number"
             dataKey="x"
-            domain={[at(span.from), at(span.to)]}
+            domain={[start, end]}
             tick={SMALL}
             tickFormatter={(x: number) => printDate(new Date(x).toISOString().slice(0, 10))}
-            tickCount={3}
+            ticks={[start, (start + end) / 2, end]}
             interval={0}
             stroke="var(--line)"
             allowDuplicatedCategory={false}
@@ -129,6 +122,17 @@ export function TrendDots({
 }
 
 const NOTHING = () => <g />;
+
+/** Both ends of a straight line, over the dots that are compared. */
+function lineOf(dots: readonly TrendDot[], slope: Required<Props>['slope']) {
+  const alike = dots.filter(({ apart }) => !apart);
+  const [first, last] = [alike[0], alike.at(-1)];
+  if (!slope || !first || !last) return [];
+  return [
+    { x: at(first.date), y: slope.from },
+    { x: at(last.date), y: slope.to },
+  ];
+}
 
 /** The lowest and the highest of everything that is drawn: what the axis reaches over. */
 function cornersOf(dots: readonly TrendDot[], across: readonly number[]) {
