@@ -1,6 +1,7 @@
 import { type MouseEvent, memo, useLayoutEffect, useMemo, useRef } from 'react';
 import {
   ComposedChart,
+  DefaultZIndexes,
   Line,
   ReferenceLine,
   Scatter,
@@ -8,6 +9,7 @@ import {
   useYAxisScale,
   XAxis,
   YAxis,
+  ZIndexLayer,
 } from 'recharts';
 import { useNavigate } from 'react-router';
 import { printDate } from '../shared/dates.ts';
@@ -107,13 +109,13 @@ export function TrendDots({
             stroke="none"
           />
           {across.map((value) => (
-            <ReferenceLine key={value} y={value} stroke="var(--line)" strokeDasharray="4 4" />
+            <ReferenceLine key={value} y={value} {...DASHED} />
           ))}
-          {line.length > 0 && (
-            <Line data={line} dataKey="y" stroke="var(--asked)" strokeWidth={2} {...STILL} />
-          )}
+          {line.length > 0 && <Line data={line} dataKey="y" {...SLOPE} />}
           <Scatter data={corners} shape={NOTHING} isAnimationActive={false} />
-          <Marks {...{ dots, under, print }} />
+          <ZIndexLayer zIndex={DefaultZIndexes.scatter}>
+            <Marks {...{ dots, under, print }} />
+          </ZIndexLayer>
         </ComposedChart>
       )}
       <span className="trend-name" aria-hidden hidden />
@@ -122,6 +124,8 @@ export function TrendDots({
 }
 
 const NOTHING = () => <g />;
+const DASHED = { stroke: 'var(--line)', strokeDasharray: '4 4' } as const;
+const SLOPE = { stroke: 'var(--asked)', strokeWidth: 2, ...STILL } as const;
 
 /** Both ends of a straight line, over the dots that are compared. */
 function lineOf(dots: readonly TrendDot[], slope: Required<Props>['slope']) {
