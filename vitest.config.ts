@@ -7,6 +7,11 @@ const patience = {
   setupFiles: [fileURLToPath(new URL('core/test/seed.ts', import.meta.url))],
 };
 
+const fromSource = {
+  ssr: { resolve: { conditions: ['source', 'node', 'import', 'default'] } },
+  resolve: { conditions: ['source', 'import', 'default'] },
+};
+
 export default defineConfig({
   test: {
     // As many as there are processors; by itself it leaves one of them free.
@@ -21,15 +26,18 @@ export default defineConfig({
     projects: [
       {
         // The core and the pages are tested from source …
-        ssr: { resolve: { conditions: ['source', 'node', 'import', 'default'] } },
-        resolve: { conditions: ['source', 'import', 'default'] },
+        ...fromSource,
         test: {
           name: 'core',
-          include: ['{core,web}/{test,src}/**/*.test.ts'],
+          include: ['core/test/**/*.test.ts'],
           // Nothing of it holds anything from one test to the next: its modules are loaded once, not for every file.
           isolate: false,
           ...patience,
         },
+      },
+      {
+        ...fromSource,
+        test: { name: 'pages', include: ['web/{test,src}/**/*.test.ts'], ...patience },
       },
       // … the parts of the pages in a document without a browser …
       {
