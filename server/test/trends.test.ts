@@ -1,5 +1,9 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import { trendsOf } from '@uphill/core/review';
+import path from 'node:path';
+import { openDatabase } from '../dist/database.js';
+import { readSome } from '../dist/store/readings.js';
+import { startPool } from '../dist/workers/pool.js';
 import { type Ask, day, eights, fileOf, house, newRider, upload } from './support.ts';
 
 let home: Awaited<ReturnType<typeof house>>;
@@ -60,6 +64,49 @@ it('trends follow what the coach says of rides: withdrawn ones are gone, another
   // The last of four eights began after some 550 kJ: over 10 kJ/kg of the lighter rider alone.
   expect(await efforts(50, day(-50))).toEqual([6, 6, 0, 0]);
   expect(await efforts(80, day(-49))).toEqual([6, 0, 0, 0]);
+});
+
+it('what changes while a ride is read is not missed: by older figures nothing is kept', async () => {
+  const rider = await newRider(ask);
+  const ftp = (usedW: number, countsFrom: string) =>
+    ask('POST', `/riders/${rider.id}/ftp`, { testId: null, usedW, countsFrom, reason: 'measured' });
+  await ftp(260, '2026-01-01');
+  const date = day(-8);
+  const { ride } = (
+    await upload(
+      home.app,
+      rider.id,
+      'ride.csv',
+      fileOf(date, () => 1),
+    )
+  ).body;
+  await home.app.keeper.rested();
+  const ftpRead = async (): Promise<number[]> => {
+    const { body } = await ask('GET', `/riders/${rider.id}/trends?from=${day(-30)}&to=${day(0)}`);
+    return body.rides.map(({ trend }: { trend: { ftpW: number } }) => trend.ftpW);
+  };
+  expect(await ftpRead()).toEqual([260]);
+  const db = await openDatabase(path.join(home.folder, 'test.sqlite'));
+  const pool = startPool();
+  try {
+    // Read by 260 W; before that is kept, it is 280 W.
+    const interrupted = {
+      readRides: async (lot: Parameters<typeof pool.readRides>[0]) => {
+        const read = await pool.readRides(lot);
+        await ftp(280, day(-20));
+        return read;
+      },
+    };
+    await readSome(db, interrupted, rider.id, [ride.id]);
+    await home.app.keeper.rested();
+    expect(await ftpRead()).toEqual([280]);
+    // Two who read it at once keep one reading, and it is kept.
+    await Promise.all([1, 2].map(() => readSome(db, pool, rider.id, [ride.id])));
+    expect(await ftpRead()).toEqual([280]);
+  } finally {
+    await pool.close();
+    await db.destroy();
+  }
 });
 
 it('a morning is written down whole, corrected, emptied and undone; mass beside it is not told where it is hidden', async () => {

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { rideLogSchema, repEditsSchema, riddenSchema, shapeOf, type Rider } from '@uphill/api';
 import { eating } from '@uphill/core/fuel';
 import {
@@ -76,7 +77,7 @@ export async function unreadRides(
 
 /**
  * Reads some rides of one rider, in threads, and keeps what came of them. What changed meanwhile is read again when it
- * is next asked for: a trigger drops a reading when anything it comes from changes, also one that was only just kept.
+ * is next asked for: a trigger drops a reading when anything it comes from changes, also one that is only being made.
  */
 export async function readSome(
   db: Db,
@@ -85,6 +86,7 @@ export async function readSome(
   ids: readonly string[],
   goOn: (done: number) => boolean = () => true,
 ): Promise<ReadonlyMap<string, KeptReading>> {
+  const claims = await claimed(db, riderId, ids);
   const rider = await readRider(db, riderId);
   const all = new Map<string, KeptReading>();
   for (let at = 0; at < ids.length; at += AT_ONCE) {
@@ -92,48 +94,73 @@ export async function readSome(
     const read = await pool.readRides(lot.map(({ ride }) => ride));
     for (const { rideId, reading } of read) all.set(rideId, reading);
     await db.transaction().execute(async (trx) => {
-      for (const [place, { rideId, reading, trend }] of read.entries()) {
-        const { date, state } = lot[place] as (typeof lot)[number];
-        // Changed while it was read: what it was read by is no more.
-        if ((await stateOf(trx, rideId)) !== state) continue;
+      for (const [place, { rideId, reading, trend }] of read.entries())
         await trx
-          .replaceInto('ride_readings')
-          .values({
-            ...{ ride_id: rideId, rider_id: riderId, date, algorithm: READING_ALGORITHM },
+          .updateTable('ride_readings')
+          .set({
+            ...{ date: lot[place]?.date ?? '', algorithm: READING_ALGORITHM },
             ...{ family: reading.family, headline: reading.headline?.id ?? null },
             verdict: verdictOfRide({ ...reading, rpe: lot[place]?.ride.said.rpe ?? null }),
             says: reading.headline ? sayVerdict(reading.headline).name : reading.says,
             ...{ reading: JSON.stringify(reading), trend: JSON.stringify(trend) },
           })
+          .where('ride_id', '=', rideId)
+          // Changed while it was read: what it was read by is no more, and its claim went with it.
+          .where('reading', '=', claims.get(rideId) ?? '')
           .execute();
-      }
     });
     if (!goOn(Math.min(ids.length, at + AT_ONCE))) break;
   }
   return all;
 }
 
-/** What a ride is read by, as far as an edit can change it while it is read. */
-async function stateOf(db: Reader, rideId: string): Promise<string> {
-  const row = await rides(db)
-    .leftJoin('ride_matches', 'ride_matches.ride_id', 'rides.id')
-    .leftJoin('days', 'days.id', 'ride_matches.day_id')
-    .select(['rides.version as ride', 'ride_matches.version as match', 'days.version as day'])
-    .where('rides.id', '=', rideId)
-    .executeTakeFirst();
-  return JSON.stringify(row ?? null);
+/** Of a reading that is being made: by no way of reading, so that the ride counts as unread. */
+const BEING_READ = 0;
+
+/**
+ * Puts a claim where each reading will be, before anything is asked for that it hangs on. Whatever drops a reading, the
+ * rider's FTP as much as a road or a link, drops the claim, and what was read by older figures is not kept. Who reads a
+ * ride that somebody reads already shares the claim: the first to come keeps the reading.
+ *
+ * @returns the claim of each ride that is there
+ */
+async function claimed(
+  db: Db,
+  riderId: string,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  const own = randomUUID();
+  const claims = new Map<string, string>();
+  await db.transaction().execute(async (trx) => {
+    for (const id of ids) {
+      const ride = await rides(trx)
+        .leftJoin('ride_readings', 'ride_readings.ride_id', 'rides.id')
+        .select(['rides.date', 'ride_readings.algorithm', 'ride_readings.reading'])
+        .where('rides.id', '=', id)
+        .executeTakeFirst();
+      if (!ride) continue;
+      const shared = ride.algorithm === BEING_READ ? ride.reading : null;
+      claims.set(id, shared ?? own);
+      if (shared !== null) continue;
+      await trx
+        .replaceInto('ride_readings')
+        .values({
+          ...{ ride_id: id, rider_id: riderId, date: ride.date, algorithm: BEING_READ },
+          ...{ family: null, headline: null, verdict: null, says: null },
+          ...{ reading: own, trend: '{}' },
+        })
+        .execute();
+    }
+  });
+  return claims;
 }
 
 interface Lot {
   readonly ride: ToRead;
   readonly date: string;
-  readonly state: string;
 }
 
 async function toReadOf(db: Db, rider: Rider, ids: readonly string[]): Promise<Lot[]> {
-  // Before anything is asked for that it stands for: a link made in between is not missed.
-  const states = new Map<string, string>();
-  for (const id of ids) states.set(id, await stateOf(db, id));
   const rows = await rides(db).selectAll('rides').where('rides.id', 'in', ids).execute();
   const [recordings, matches, house] = await Promise.all([
     partsOf(db, ids),
@@ -151,7 +178,6 @@ async function toReadOf(db: Db, rider: Rider, ids: readonly string[]): Promise<L
     const { ftpW } = climbing.rider;
     lots.push({
       date: row.date,
-      state: states.get(row.id) ?? '',
       ride: {
         rideId: row.id,
         parts: parts.get(row.id) ?? [],
