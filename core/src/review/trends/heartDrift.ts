@@ -1,10 +1,7 @@
 import { preparePower } from '../../power/index.ts';
 import { type Refused, refused, type Understood, understood } from '../../units/index.ts';
 import { readable } from '../rows/readable.ts';
-import { type Drift, driftOf } from '../verdicts/whole.ts';
-
-const DROPPED_S = 600;
-const LEAST_S = 2400;
+import { DRIFT, type Drift, driftOf } from '../verdicts/whole.ts';
 
 /**
  * Heart drift of a whole ride, or why it says nothing.
@@ -21,7 +18,7 @@ export function heartDrift({
   readonly watts: readonly (number | null)[];
   readonly bpm: readonly (number | null)[] | null;
 }): Understood<Drift> | Refused {
-  if (preparePower(watts, []).moving.length - DROPPED_S < LEAST_S)
+  if (preparePower(watts, []).moving.length - DRIFT.dropS < DRIFT.leastS)
     return refused('under 40:00 after the first 10:00');
   const drift = driftOf(readable({ watts, bpm, rpm: null, stops: [] }, null), 0, watts.length);
   return drift ? understood(drift) : refused('under 90 % valid heart rate');

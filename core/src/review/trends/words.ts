@@ -1,4 +1,5 @@
 import { printClock, printDuration, printSigned, roundHalfUp, roundTo } from '../../units/index.ts';
+import { DRIFT } from '../verdicts/whole.ts';
 import { type BeatPoint, beatSlope } from './beatTrend.ts';
 import type { CurveTrend } from './curveTrend.ts';
 import type { DriftPoint } from './driftTrend.ts';
@@ -76,16 +77,13 @@ export function sayBeat(points: readonly BeatPoint[]): string {
 export function sayDrift(points: readonly DriftPoint[]): string {
   const last = points.at(-1);
   if (!last) return 'No steady ride of 50:00 with watts and heart rate yet.';
-  const durable = points.filter(({ percent }) => percent < DURABLE);
+  const durable = points.filter(({ percent }) => percent < DRIFT.edge);
   const longest = Math.max(...durable.map(({ seconds }) => seconds));
-  const many = `${durable.length} of ${points.length} steady rides stayed under ${DURABLE} %`;
+  const many = `${durable.length} of ${points.length} steady rides stayed under ${DRIFT.edge} %`;
   const far =
     durable.length === 0 ? '' : `, the longest ${printClock(longest)} after its first 10:00`;
   return `${many}${far}; the last one ${printSigned(last.percent, 1)} %.`;
 }
-
-/** Source: handbook section 5 (Heart drift). */
-const DURABLE = 5;
 
 /**
  * What is left late in a ride.

@@ -3,7 +3,7 @@ import type { Judged, VerdictRule } from './judged.ts';
 
 const WINDOW_S = 30;
 /** Heart drift: these seconds are dropped, at least so many are left, and no more than this uneven. */
-const DRIFT = { dropS: 600, leastS: 2400, surge: 1.05, edge: 5, long: 8 } as const;
+export const DRIFT = { dropS: 600, leastS: 2400, surge: 1.05, edge: 5, long: 8 } as const;
 /** Of the whole stretch: in either half the strap may have said less. Source: handbook section 5 (Gaps). */
 const VALID_SHARE = 0.9;
 const FELT = 2;
