@@ -34,21 +34,31 @@ const MEMORY_MB = 768;
 const YOUNG_MB = 24;
 const LONGEST_MS = 60_000;
 
+/**
+ * Threads load their code by `import` only. Under Node 20 a thread that is ended while it loads a
+ * module by `require` takes the whole process with it ("IsGraphAsync must be used on an
+ * instantiated module"): the server closing, or a file stopped after its minute.
+ */
+const LOADING = { execArgv: ['--no-experimental-require-module'] };
+
 /** Starts the threads; they are made when first needed and stay for a minute. */
 export function startPool(): ImportPool {
   const copying = new Piscina({
+    ...LOADING,
     filename: new URL('./copyDatabase.js', import.meta.url).href,
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 1000,
   });
   const tidying = new Piscina({
+    ...LOADING,
     filename: new URL('./tidyDatabase.js', import.meta.url).href,
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 1000,
   });
   const pool = new Piscina({
+    ...LOADING,
     filename: new URL('./importRecording.js', import.meta.url).href,
     minThreads: 0,
     maxThreads: 2,
