@@ -24,12 +24,29 @@ export interface FoundReps {
 }
 
 /**
- * Reps with their numbers: a gap nearer to rest, rep and rest than to a rest means that the one between was left out,
- * unless as many were found as were planned.
+ * Whether a gap is nearer to rest, rep and rest than to a rest: then the rep between was left out.
+ *
+ * @param planned the reps that were planned
+ * @param place of the rep before the gap, from 0
+ * @param gap s, from its end to the start of the next one found
+ * @returns false where no rest follows that rep, or no rep
+ * Source: handbook section 9.1.
+ */
+export function isLeftOut(planned: readonly PlannedRep[], place: number, gap: number): boolean {
+  const rest = planned[place]?.restS ?? 0;
+  const between = planned[place + 1];
+  if (rest === 0 || !between) return false;
+  return Math.abs(gap - (2 * rest + between.seconds)) < Math.abs(gap - rest);
+}
+
+/**
+ * Reps with their numbers: one between two that were found was left out where the gap says so, unless as many were
+ * found as were planned.
  *
  * @param spans the reps in order
  * @param planned the reps that were planned, at least one
  * @param between time between two recordings, which is not counted
+ * @param places of the reps in the plan, from 0, rising, where the search knows them
  * @returns the reps with their numbers, counted from the first one found
  * Source: handbook section 9.1.
  */
@@ -37,18 +54,20 @@ export function numbered(
   spans: readonly Span[],
   planned: readonly PlannedRep[],
   between: readonly Gap[] = [],
+  places: readonly number[] | null = null,
 ): FoundReps {
+  const known = spans.length < planned.length ? places : null;
   const reps: FoundRep[] = [];
   const leftOut: number[] = [];
   let spare = planned.length - spans.length;
   let place = 0;
   for (const [index, each] of spans.entries()) {
     const before = spans[index - 1];
-    const rest = planned[place - 1]?.restS ?? 0;
-    if (before && spare > 0 && rest > 0) {
+    if (known)
+      for (const until = known[index] ?? place; place < until; place += 1) leftOut.push(place + 1);
+    else if (before && spare > 0) {
       const gap = each.startS - before.endS - overlap(before.endS, each.startS, between);
-      const skipped = 2 * rest + (planned[place]?.seconds ?? 0);
-      if (Math.abs(gap - skipped) < Math.abs(gap - rest)) {
+      if (isLeftOut(planned, place - 1, gap)) {
         leftOut.push(place + 1);
         place += 1;
         spare -= 1;

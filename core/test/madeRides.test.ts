@@ -1,0 +1,64 @@
+import { type Reading, readRide } from '@uphill/core/review';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { MADE_FOR, type MadeRide, makeRide, sets, waysToRide } from './made.ts';
+
+const read = ({ asked, watts }: Pick<MadeRide, 'asked' | 'watts'>): Reading =>
+  readRide(
+    { plan: asked, climbing: { rider: MADE_FOR } },
+    { watts, bpm: null, rpm: null, stops: [], place: 'road' },
+  );
+
+/** The same ride with something before it, which the session did not ask. */
+const after = (made: MadeRide, before: readonly number[]): MadeRide => ({
+  ...made,
+  watts: [...before, ...made.watts],
+  reps: made.reps.map(({ rep, startS, endS }) => ({
+    rep,
+    startS: startS + before.length,
+    endS: endS + before.length,
+  })),
+});
+
+function holds(made: MadeRide): void {
+  const { set } = read(made);
+  expect(set?.rows.map(({ rep }) => rep)).toEqual(made.reps.map(({ rep }) => rep));
+  expect([set?.leftOut, set?.notRidden]).toEqual([made.leftOut, made.notRidden]);
+  for (const [index, { startS, endS }] of made.reps.entries()) {
+    const row = set?.rows[index];
+    expect(Math.abs((row?.startS ?? NaN) - startS)).toBeLessThanOrEqual(3);
+    expect(Math.abs((row?.endS ?? NaN) - endS)).toBeLessThanOrEqual(3);
+  }
+}
+
+describe('the reps of any set', () => {
+  it('are found where they were ridden, to three seconds, and those that were not are named', () => {
+    fc.assert(
+      fc.property(sets, waysToRide, (set, how) => holds(makeRide(set, how))),
+      { numRuns: 250 },
+    );
+  });
+
+  it('are not what was ridden on the way out: openers, or a hill that is no rep', () => {
+    const opener = [...new Array<number>(280).fill(140), ...new Array<number>(20).fill(330)];
+    const hill = [...new Array<number>(240).fill(150), ...new Array<number>(140).fill(235)];
+    fc.assert(
+      fc.property(fc.constantFrom(opener, hill), waysToRide, (before, how) => {
+        const made = makeRide('7 × 1:00 at 118–126 %, 3:00 easy between', { ...how, but: 'whole' });
+        holds(after(made, [...before, ...before, ...before]));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('are no more for an hour of hills behind them', () => {
+    const home = Array.from({ length: 3600 }, (_, at) => Math.round(170 + 45 * Math.sin(at / 60)));
+    fc.assert(
+      fc.property(waysToRide, (how) => {
+        const made = makeRide('6 × 3:00 at 94–98 %, 4:00 easy between', { ...how, but: 'whole' });
+        holds({ ...made, watts: [...made.watts, ...home] });
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
