@@ -1,8 +1,9 @@
-import { type Reading, readRide } from '@uphill/core/review';
+import { keptOf, type Reading, readRide } from '@uphill/core/review';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { MADE_FOR, type MadeRide, makeRide, sets, waysToRide } from './made.ts';
 
+const AROUND = { before: null, ftpW: MADE_FOR.ftpW };
 const read = ({ asked, watts }: Pick<MadeRide, 'asked' | 'watts'>): Reading =>
   readRide(
     { plan: asked, climbing: { rider: MADE_FOR } },
@@ -46,6 +47,25 @@ describe('the reps of any set', () => {
       fc.property(fc.constantFrom(opener, hill), waysToRide, (before, how) => {
         const made = makeRide('7 × 1:00 at 118–126 %, 3:00 easy between', { ...how, but: 'whole' });
         holds(after(made, [...before, ...before, ...before]));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('are not those of another session, whose reps are twice as long: what it looks like is said', () => {
+    const lengths = fc.integer({ min: 9, max: 40 }).map((n) => n * 15);
+    fc.assert(
+      fc.property(lengths, fc.integer({ min: 4, max: 8 }), waysToRide, (seconds, reps, how) => {
+        const length = `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+        const ridden = makeRide(`${reps} × ${length} at 98–102 %, 4:00 easy between`, {
+          ...how,
+          ...{ but: 'whole', inRep: 'even' },
+        });
+        const { asked } = makeRide('8 × 1:00 at 112–118 %, 2:00 easy between', how);
+        const reading = read({ asked, watts: ridden.watts });
+        expect(reading.set).toBeNull();
+        const { says } = keptOf(reading, { watts: ridden.watts, stops: [] }, AROUND);
+        expect(says).toMatch(new RegExp(`^Looks like ${reps} × `));
       }),
       { numRuns: 60 },
     );

@@ -22,9 +22,9 @@ export const keptReadingSchema = z.object({
   from: z.enum(['room', 'laps', 'found', 'coach']).nullable(),
   headline: verdictSchema.nullable(),
   verdicts: z.array(verdictSchema),
-  /** What was, where no verdict is its headline; null where nothing can be said. */
+  /** What was, where no verdict is its headline or no reps were found; null where nothing can be said. */
   says: z.string().nullable(),
-  /** Of a ride without a plan: the stretches of hard riding as a sentence to keep; null where they are no set. */
+  /** The stretches of hard riding as a sentence to keep, where no reps were; null where they are no set. */
   sentence: z.string().nullable(),
   planned: z.number().int(),
   leftOut: z.array(z.number().int()),
@@ -83,7 +83,9 @@ export function keptOf(
   { before, ftpW }: { readonly before: CurveBefore | null; readonly ftpW: number | null },
 ): KeptReading {
   const { set, ride: ready } = reading;
-  const looks = reading.is === 'free' ? hardStretches(ride.watts, ride.stops, ftpW) : null;
+  const unfound = reading.is === 'set' && set === null;
+  const looks =
+    reading.is === 'free' || unfound ? hardStretches(ride.watts, ride.stops, ftpW) : null;
   return {
     ...{ is: reading.is, family: reading.family, aboveFtp: reading.aboveFtp },
     from: reading.located?.from ?? null,
@@ -128,9 +130,9 @@ function curveTwenty(before: CurveBefore | null): number | null {
 }
 
 function saysOf({ set, headline }: Reading, looks: string | null): string | null {
-  if (headline) return null;
-  if (set) return whatWas(set);
-  return looks && `Looks like ${looks}`;
+  const unfound = headline?.id === 'cannot-tell' && headline.why === 'notFound';
+  if (headline && !unfound) return null;
+  return set ? whatWas(set) : looks && `Looks like ${looks}`;
 }
 
 function hardestOf(

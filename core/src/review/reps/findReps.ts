@@ -98,6 +98,7 @@ function bestChain(
   const best = bestOf(search, segments, planned, starts.slice(0, MOST_STARTS));
   if (!best || best.r <= LEAST_CORRELATION) return null;
   const { spans } = best.chain;
+  if (search.isAnother(best.chain)) return null;
   const enough = spans.length >= LEAST_SHARE * planned.length;
   return enough || !search.hardOutside(spans) ? best : null;
 }

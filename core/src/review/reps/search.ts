@@ -11,6 +11,8 @@ const END_S = 30;
 const START_WITHIN_S = 20;
 /** One more than planned is a rep where it has this share of the watts, and these of the length. */
 const LIKE = { strength: 0.9, shortest: 0.5, longest: 1.5 } as const;
+/** Nothing that is longer than so many times a rep is that rep. */
+const TOO_LONG = 2;
 
 /** Reps one after another. */
 export interface Chain {
@@ -68,6 +70,15 @@ export class Search {
       length >= LIKE.shortest &&
       length <= LIKE.longest
     );
+  }
+
+  /** Whether most of a chain is too long for its reps: then another session was ridden. */
+  isAnother({ spans, places }: Chain): boolean {
+    const long = spans.filter(
+      ({ startS, endS }, index) =>
+        endS - startS > TOO_LONG * this.repAt(places?.[index] ?? index).seconds,
+    );
+    return long.length > spans.length / 2;
   }
 
   /**

@@ -5,7 +5,7 @@ import { Figure } from '../../ui/Figure.tsx';
 interface Props {
   readonly headline: Verdict | null;
   readonly verdicts: readonly Verdict[];
-  /** What was, where no verdict is the headline. */
+  /** What was, where no verdict is the headline or no reps were found. */
   readonly says: string | null;
   readonly heartCannotTell: boolean;
   readonly asked: RideReading['asked'];
@@ -33,6 +33,11 @@ export function Says({ headline, verdicts, says, heartCannotTell, asked }: Props
         <p className="mb-2">
           <strong>{says ?? NOTHING}</strong>
           {asked && says && <span className="soft"> Nothing is suggested. Ask why.</span>}
+        </p>
+      )}
+      {headline && says && (
+        <p className="mb-2">
+          <strong>{says}.</strong> <span className="soft">That is not what was asked.</span>
         </p>
       )}
       <ul className="says">
