@@ -12,7 +12,7 @@ import { INES, newId, plan } from './support.ts';
 
 export const MADE_FOR: RiderOnDay = { ...INES, ftpW: 250, fit: { cpW: 257, wPrimeJ: 20_000 } };
 
-const BEFORE = '15 min building from 50 to 70 %, then ';
+const BEFORE = '15 min building from 50 to 70 %';
 const AFTER = ', 10 min easy';
 const COOL_DOWN_S = 600;
 
@@ -57,6 +57,9 @@ export interface Ways {
   /** Warm-up and rests beside those asked. */
   readonly before: number;
   readonly rests: number;
+  /** Watts of the reps beside those asked; of the warm-up, where it was ridden evenly. */
+  readonly strength?: number;
+  readonly warmUpW?: number;
   /** Of each rep and rest, −1 to 1: a little longer or shorter, stronger or weaker. */
   readonly each: readonly number[];
   readonly noise: number;
@@ -117,7 +120,8 @@ class Laid {
     const each = this.how.each[place] ?? 0;
     const seconds = Math.round(segment.seconds * (1 + 0.015 * each));
     const startS = this.meant.length;
-    const watts = wattsOf(segment, 0.5) * (1 - 0.02 * each);
+    const { strength = 1 } = this.how;
+    const watts = wattsOf(segment, 0.5) * strength * (1 - 0.02 * each);
     this.easy(seconds, (second) => watts * shaped(this.how.inRep, second, seconds));
     this.reps.push({ rep, startS, endS: this.meant.length });
   }
@@ -138,8 +142,8 @@ function wattsOf({ from, to }: Segment, at: number): number {
  * A ride of a set. The first rep after a longer rest is never the one left out: a rest ridden a little longer would
  * look the same.
  */
-export function makeRide(set: string, how: Ways): MadeRide {
-  const text = `${BEFORE}${set}${AFTER}`;
+export function makeRide(set: string, how: Ways, warmUp = BEFORE): MadeRide {
+  const text = `${warmUp}, then ${set}${AFTER}`;
   const asked = plan(...parseSentence(text, { hills: [], ftpW: MADE_FOR.ftpW, newId }).items);
   const segments = expand(asked, MADE_FOR);
   const works = segments.flatMap((segment, index) => (segment.role === 'work' ? [index] : []));
@@ -154,7 +158,7 @@ export function makeRide(set: string, how: Ways): MadeRide {
     const isWork = segment.role === 'work';
     if (rep === 0 && !isWork) {
       const seconds = Math.round(segment.seconds * how.before);
-      laid.easy(seconds, (at) => wattsOf(segment, at / seconds));
+      laid.easy(seconds, (at) => how.warmUpW ?? wattsOf(segment, at / seconds));
     } else if (index > (works.at(-1) ?? 0)) laid.easy(segment.seconds, () => 125);
     else if (rep < ridden && isWork && rep !== leftOut) laid.rep(segment, rep + 1, rep);
     else if (rep < ridden && isWork) laid.easy(segment.seconds, () => 130);

@@ -19,6 +19,10 @@ export interface RideToSearch {
 
 const LEAST_CORRELATION = 0.6;
 const LEAST_SHARE = 0.5;
+/** A warm-up that ends over this share of the first rep makes a soft start; what is tried there, of what was asked. */
+const SOFT_START = 0.8;
+const WEAKER = [0.97, 0.94, 0.91] as const;
+const AS_STRONG = 0.9;
 /** The whole ride is held against the plan in steps of so many seconds. */
 const BLOCK_S = 5;
 /** More than this many places for the first rep are never tried. */
@@ -47,14 +51,13 @@ export function findReps(
   if (!start || powered.length < planned.length || ride.watts.length === 0) return null;
   const { kept, toRide, fromRide } = clockWithout(ride.watts.length, ride.between ?? []);
   const held = heldWatts(ride.watts, ride.stops ?? []);
-  const search = new Search(
-    powered,
-    kept ? Float64Array.from(kept, (second) => held[second] ?? 0) : held,
-  );
+  const watts = kept ? Float64Array.from(kept, (second) => held[second] ?? 0) : held;
   const found =
     first === null
-      ? bestChain(search, segments, powered)?.chain
-      : bestOf(search, segments, powered, [Math.round(fromRide(first))], { exactly: true })?.chain;
+      ? bestOfStrengths(watts, segments, powered)?.chain
+      : bestOf(new Search(powered, watts), segments, powered, [Math.round(fromRide(first))], {
+          exactly: true,
+        })?.chain;
   if (!found) return null;
   const spans = found.spans.map(({ startS, endS }) => ({
     startS: toRide(startS),
@@ -79,13 +82,46 @@ export function correlationWith(
 ): number | null {
   const powered = planned.filter((rep): rep is PoweredRep => rep.watts !== null);
   if (powered.length === 0 || powered.length < planned.length) return null;
-  const search = new Search(powered, heldWatts(ride.watts, ride.stops ?? []));
-  return bestChain(search, segments, powered)?.r ?? null;
+  const watts = heldWatts(ride.watts, ride.stops ?? []);
+  return bestOfStrengths(watts, segments, powered)?.r ?? null;
 }
 
 interface BestChain {
   readonly chain: Chain;
   readonly r: number;
+}
+
+/**
+ * The best chain. A warm-up that ends nearly as high as the first rep makes a soft start: a rider a little under
+ * target never comes over the middle between the two, and one who rode the warm-up easily comes over it somewhere in
+ * the rep. So it is tried with the middles of weaker reps too, and from an easy ride; what finds most of the reps
+ * counts, and what was as strong before the start found as after it belongs to the first rep.
+ */
+function bestOfStrengths(
+  watts: Float64Array,
+  segments: readonly Segment[],
+  planned: readonly PoweredRep[],
+): BestChain | null {
+  const chainOf = (reps: readonly PoweredRep[]) =>
+    bestChain(new Search(reps, watts), segments, reps);
+  const asAsked = chainOf(planned);
+  const [first, ...others] = planned as [PoweredRep, ...PoweredRep[]];
+  if (first.before <= SOFT_START * first.watts || first.before >= first.watts) return asAsked;
+  const weaker = WEAKER.filter((share) => first.before < share * first.watts).map((share) =>
+    chainOf(planned.map((rep) => ({ ...rep, watts: share * rep.watts }))),
+  );
+  const fromEasy = chainOf([{ ...first, before: first.after }, ...others]);
+  const ridden = (each: BestChain | null) =>
+    Math.min(each?.chain.spans.length ?? 0, planned.length);
+  const best = [...weaker, fromEasy].reduce(
+    (most, each) => (ridden(each) > ridden(most) ? each : most),
+    asAsked,
+  );
+  const [found, easy] = [best?.chain.spans[0], fromEasy?.chain.spans[0]];
+  if (!found || !easy || easy.startS >= found.startS || easy.endS <= found.startS) return best;
+  const search = new Search(planned, watts);
+  const share = search.mean(easy.startS, found.startS) / search.mean(found.startS, found.endS);
+  return share >= AS_STRONG ? fromEasy : best;
 }
 
 /** Of all chains the one that goes with the ride best; null where none does, or too little of it was ridden. */

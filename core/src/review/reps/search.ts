@@ -203,7 +203,8 @@ export class Search {
     );
   }
 
-  private mean(from: number, to: number): number {
+  /** Mean watts of a span; 0 where it holds nothing. */
+  mean(from: number, to: number): number {
     const end = Math.min(to, this.watts.length);
     return end <= from
       ? 0
