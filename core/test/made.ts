@@ -165,12 +165,7 @@ export function makeRide(set: string, how: Ways, warmUp = BEFORE): MadeRide {
     else if (rep < ridden) laid.rest(segment, rep);
     if (isWork) rep += 1;
   }
-  if (how.but === 'extra') {
-    const coolDown = laid.meant.splice(-COOL_DOWN_S);
-    laid.rest(segments[(works.at(-1) ?? 0) - 1] as Segment, 0);
-    laid.rep(segments[works.at(-1) ?? 0] as Segment, null, 0);
-    laid.meant.push(...coolDown);
-  }
+  if (how.but === 'extra') oneMore(laid, segments, works.at(-1) ?? 0);
   return {
     asked,
     reps: laid.reps,
@@ -178,6 +173,14 @@ export function makeRide(set: string, how: Ways, warmUp = BEFORE): MadeRide {
     leftOut: leftOut === null ? [] : [leftOut + 1],
     notRidden: works.slice(ridden).map((_, place) => ridden + place + 1),
   };
+}
+
+/** Lays one rep more before the cool-down, after a rest like the last one. */
+function oneMore(laid: Laid, segments: readonly Segment[], last: number): void {
+  const coolDown = laid.meant.splice(-COOL_DOWN_S);
+  laid.rest(segments[last - 1] as Segment, 0);
+  laid.rep(segments[last] as Segment, null, 0);
+  laid.meant.push(...coolDown);
 }
 
 /** What a meter makes of what was meant: changes take three seconds, watts scatter, some are lost. */
