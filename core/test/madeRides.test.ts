@@ -1,4 +1,4 @@
-import { keptOf, type Reading, readRide } from '@uphill/core/review';
+import { joinRecordings, keptOf, type Reading, readRide } from '@uphill/core/review';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { MADE_FOR, type MadeRide, makeRide, sets, type Ways, waysToRide } from './made.ts';
@@ -21,8 +21,9 @@ const after = (made: MadeRide, before: readonly number[]): MadeRide => ({
   })),
 });
 
-function holds(made: MadeRide, firstWithin = 3): void {
-  const { set } = read(made);
+const holds = (made: MadeRide, firstWithin = 3): void => lie(read(made).set, made, firstWithin);
+
+function lie(set: Reading['set'], made: MadeRide, firstWithin = 3): void {
   expect(set?.rows.map(({ rep }) => rep)).toEqual(made.reps.map(({ rep }) => rep));
   expect([set?.leftOut, set?.notRidden]).toEqual([made.leftOut, made.notRidden]);
   for (const [index, { startS, endS }] of made.reps.entries()) {
@@ -80,6 +81,42 @@ describe('the reps of any set', () => {
         expect(reading.set).toBeNull();
         const { says } = keptOf(reading, { watts: ridden.watts, stops: [] }, AROUND);
         expect(says).toMatch(new RegExp(`^Looks like ${reps} × `));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('are the same where the device was stopped for minutes in a rest and the ride lies in two files', () => {
+    const gap = fc.integer({ min: 30, max: 7000 });
+    const cut = fc.record({
+      after: fc.integer({ min: 0, max: 2 }),
+      into: fc.integer({ min: 0, max: 9 }),
+    });
+    fc.assert(
+      fc.property(waysToRide, gap, cut, (how, apartS, { after: before, into }) => {
+        const set = '4 × 5:00 at 100–106 %, 4:00 easy between';
+        const made = makeRide(set, { ...how, but: 'whole' });
+        const [ended, next] = [made.reps[before]!.endS, made.reps[before + 1]!.startS];
+        const at = Math.round(ended + 10 + ((next - ended - 20) * into) / 9);
+        const part = (watts: MadeRide['watts'], from: number) => ({
+          startedAt: new Date(Date.UTC(2026, 4, 3, 9) + from * 1000).toISOString().slice(0, 19),
+          ...{ watts, bpm: null, rpm: null, stops: [], laps: [] },
+        });
+        const joined = joinRecordings([
+          part(made.watts.slice(at), at + apartS),
+          part(made.watts.slice(0, at), 0),
+        ]);
+        expect(joined.ok).toBe(true);
+        if (!joined.ok) return;
+        const reps = made.reps.map(({ rep, startS, endS }) => {
+          const later = startS >= at ? apartS : 0;
+          return { rep, startS: startS + later, endS: endS + later };
+        });
+        const { set: read } = readRide(
+          { plan: made.asked, climbing: { rider: MADE_FOR } },
+          { ...joined.value, place: 'road' },
+        );
+        lie(read, { ...made, reps });
       }),
       { numRuns: 60 },
     );
