@@ -127,14 +127,16 @@ export async function linkRide(
   const label = day
     ? `linked ${rideWords(name, stored.date)} to ${readPlan(day.plan).plan.name}`
     : `unlinked ${rideWords(name, stored.date)}`;
+  // Linked once more to where it belongs already, it keeps what was said of its reps.
+  const stays = day !== null && reps === null && stored.day?.id === day.id;
   return orConflict({ version, dayId }, read, () =>
     act(db, label, rideSchema, async (doing) => {
-      await unlink(doing, id);
+      if (!stays) await unlink(doing, id);
       await doing.update('rides', id, {
         ...(day && stored.kind === 'free' ? { kind: 'session' as const } : {}),
         version: version + 1,
       });
-      if (day) {
+      if (day && !stays) {
         // Asked under the lock of the action: two tabs cannot both link it.
         const other = tried
           ? undefined

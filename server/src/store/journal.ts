@@ -84,10 +84,20 @@ export async function act<T>(
       const result = await perform(writesOf(trx, entries));
       answer?.parse(result);
       if (entries.length > MANY) await others();
-      if (entries.length > 0) await remember(trx, label, entries);
+      // What was saved as it stood is no step: undoing it would do nothing.
+      const changes = entries.filter(isChange);
+      if (changes.length > 0) await remember(trx, label, changes);
       return result;
     }),
   );
+}
+
+/** Columns that move on by themselves whenever a row is written. */
+const MOVING = new Set(['version', 'updated_at']);
+
+function isChange({ before, after }: Entry): boolean {
+  if (before === null || after === null) return before !== after;
+  return Object.keys(after).some((name) => !MOVING.has(name) && before[name] !== after[name]);
 }
 
 function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {
