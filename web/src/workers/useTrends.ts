@@ -1,6 +1,7 @@
 import { type Remote, transfer, wrap } from 'comlink';
 import { useEffect } from 'react';
-import { about, api, closed } from '../shared/api/client.ts';
+import { api, closed } from '../shared/api/client.ts';
+import { aboutTrends, whileWaiting } from '../shared/api/trends.ts';
 import { massUnit } from '../shared/choices.ts';
 import type { TrendsRead, TrendsWanted, TrendsWorker } from './trends.worker.ts';
 
@@ -12,9 +13,6 @@ export interface TrendsAsked
 }
 
 type AskedIn = TrendsWanted & Pick<TrendsAsked, 'riderId' | 'from'>;
-
-/** While rides are read in the background they are asked for again so often, ms. */
-const AGAIN_MS = 1500;
 
 const trendsReadApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -29,8 +27,7 @@ const trendsReadApi = api.injectEndpoints({
         const read = await worker().read(transfer(bytes, [bytes]), wanted);
         return { data: closed({ ...read, riderId }) };
       },
-      providesTags: (_trends, _error, { riderId }) =>
-        about(riderId, 'rides', 'days', 'riders', 'models'),
+      providesTags: (_trends, _error, { riderId }) => aboutTrends(riderId),
     }),
   }),
 });
@@ -49,8 +46,10 @@ export function useTrends(asked: TrendsAsked | null) {
   };
   const skip = asked === null;
   const { data: known } = trendsReadApi.useTrendsReadQuery(query, { skip });
-  const pollingInterval = (known?.waiting ?? 0) > 0 ? AGAIN_MS : 0;
-  const { data, error } = trendsReadApi.useTrendsReadQuery(query, { skip, pollingInterval });
+  const { data, error } = trendsReadApi.useTrendsReadQuery(query, {
+    skip,
+    ...whileWaiting(known?.waiting),
+  });
   return { read: asked && data?.riderId === asked.riderId ? data : null, error };
 }
 

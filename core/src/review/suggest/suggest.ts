@@ -38,6 +38,8 @@ export interface ForSuggestion {
 /** A rule of what comes next: its number in the handbook, and what it suggests where it holds. */
 interface SuggestionRule {
   readonly rule: number;
+  /** It repeats a set or moves it by a rung: what is ridden to measure something has none. */
+  readonly ofSets?: boolean;
   readonly suggests: (of: ForSuggestion) => Suggestion | null;
 }
 
@@ -62,9 +64,10 @@ const RULES: readonly SuggestionRule[] = [
         ? null
         : { rule: 2, does: 'rest day', running, doctor: running >= TIRED_TIMES.doctor },
   },
-  { rule: 3, suggests: afterOver },
+  { rule: 3, ofSets: true, suggests: afterOver },
   {
     rule: 4,
+    ofSets: true,
     suggests: ({ reading: { headline } }) =>
       headline?.id === 'started-too-hard' || headline?.id === 'faded'
         ? { rule: 4, does: 'repeat, first minute easy', why: headline.id }
@@ -73,6 +76,7 @@ const RULES: readonly SuggestionRule[] = [
   { rule: 8, suggests: retest },
   {
     rule: 5,
+    ofSets: true,
     suggests: ({ reading: { headline, aboveFtp } }) => {
       if (headline?.id !== 'too-easy') return null;
       return aboveFtp
@@ -80,17 +84,15 @@ const RULES: readonly SuggestionRule[] = [
         : { rule: 5, does: 'next rung', why: 'too-easy', running: 0 };
     },
   },
-  { rule: 6, suggests: afterOnTarget },
+  { rule: 6, ofSets: true, suggests: afterOnTarget },
   {
     rule: 7,
+    ofSets: true,
     suggests: ({ reading: { headline } }) =>
       headline?.id === 'near-target' ? { rule: 7, does: 'repeat' } : null,
   },
   { rule: 9, suggests: ({ found }) => found && { rule: 9, does: 'update', ...found } },
 ];
-
-/** Rules that repeat a set or move it by a rung: what is ridden to measure something has none. */
-const RUNGS: ReadonlySet<number> = new Set([3, 4, 5, 6, 7]);
 
 /**
  * The one suggestion after a ride: of the rules in their order the first that holds.
@@ -101,8 +103,8 @@ const RUNGS: ReadonlySet<number> = new Set([3, 4, 5, 6, 7]);
  */
 export function suggest(of: ForSuggestion): Suggestion | null {
   const isMeasured = of.reading.family === THREE_CADENCES;
-  for (const { rule, suggests } of RULES) {
-    if (isMeasured && RUNGS.has(rule)) continue;
+  for (const { ofSets = false, suggests } of RULES) {
+    if (isMeasured && ofSets) continue;
     const suggestion = suggests(of);
     if (suggestion) return suggestion;
   }

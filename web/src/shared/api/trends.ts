@@ -10,14 +10,24 @@ import {
   type OfRider,
 } from './client.ts';
 
+/** What trends of a rider hang on. */
+export const aboutTrends = (riderId: string) => about(riderId, 'rides', 'days', 'riders', 'models');
+
+/** While rides are read in the background they are asked for again so often, ms. */
+const AGAIN_MS = 1500;
+
+/** How a query is followed for as long as some rides are still being read. */
+export const whileWaiting = (waiting: number | undefined) => ({
+  pollingInterval: (waiting ?? 0) > 0 ? AGAIN_MS : 0,
+});
+
 /** What the trends of a rider look at. */
 export const trendsApi = api.injectEndpoints({
   endpoints: (build) => ({
     trends: build.query<Trends, { riderId: string; from: string; to: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/trends`, params }),
       transformResponse: closed<Trends>,
-      providesTags: (_trends, _error, { riderId }) =>
-        about(riderId, 'rides', 'days', 'riders', 'models'),
+      providesTags: (_trends, _error, { riderId }) => aboutTrends(riderId),
     }),
     roads: build.query<Road[], string>({
       query: (riderId) => `/riders/${riderId}/roads`,
