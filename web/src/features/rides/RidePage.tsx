@@ -16,6 +16,7 @@ import { Heading } from '../../ui/Heading.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Later } from '../../ui/Later.tsx';
 import { Caution, ProblemNote } from '../../ui/messages.tsx';
+import { ReadingJobLine } from '../../ui/ReadingJobLine.tsx';
 import { DayOfRide } from './DayOfRide.tsx';
 import { HeartLine } from './HeartLine.tsx';
 import { JoinOrSplit } from './JoinOrSplit.tsx';
@@ -70,6 +71,8 @@ function Whole({ rider, ride }: { rider: Rider; ride: RideWhole }) {
     <>
       <Title rider={rider} ride={ride} read={read} pieces={recording?.madeOf?.pieces ?? []} />
       <ProblemNote problem={problem} />
+      {/* What lies beside it, this set before and its usual line, grows until all are read. */}
+      <ReadingJobLine riderId={rider.id} />
       <Doubts {...{ rider, ride, read }} halved={recording?.halved ?? false} />
       <div className="columns columns-read">
         <div>
