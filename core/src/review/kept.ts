@@ -83,9 +83,10 @@ export function keptOf(
   { before, ftpW }: { readonly before: CurveBefore | null; readonly ftpW: number | null },
 ): KeptReading {
   const { set, ride: ready } = reading;
-  const unfound = reading.is === 'set' && set === null;
   const looks =
-    reading.is === 'free' || unfound ? hardStretches(ride.watts, ride.stops, ftpW) : null;
+    reading.is === 'free' || isUnfound(reading)
+      ? hardStretches(ride.watts, ride.stops, ftpW)
+      : null;
   return {
     ...{ is: reading.is, family: reading.family, aboveFtp: reading.aboveFtp },
     from: reading.located?.from ?? null,
@@ -129,10 +130,13 @@ function curveTwenty(before: CurveBefore | null): number | null {
   return before && (curveAt(TWENTY_S, before, before.bests)?.value ?? null);
 }
 
-function saysOf({ set, headline }: Reading, looks: string | null): string | null {
-  const unfound = headline?.id === 'cannot-tell' && headline.why === 'notFound';
-  if (headline && !unfound) return null;
-  return set ? whatWas(set) : looks && `Looks like ${looks}`;
+function isUnfound({ headline }: Reading): boolean {
+  return headline?.id === 'cannot-tell' && headline.why === 'notFound';
+}
+
+function saysOf(reading: Reading, looks: string | null): string | null {
+  if (reading.headline && !isUnfound(reading)) return null;
+  return reading.set ? whatWas(reading.set) : looks && `Looks like ${looks}`;
 }
 
 function hardestOf(

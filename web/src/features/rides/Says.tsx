@@ -37,7 +37,7 @@ export function Says({ headline, verdicts, says, heartCannotTell, asked }: Props
       )}
       {headline && says && (
         <p className="mb-2">
-          <strong>{says}.</strong> <span className="soft">That is not what was asked.</span>
+          <strong>{says}.</strong>
         </p>
       )}
       <ul className="says">
