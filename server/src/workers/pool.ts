@@ -40,22 +40,18 @@ const LONGEST_MS = 60_000;
  * instantiated module"): the server closing, or a file stopped after its minute.
  */
 const LOADING = { execArgv: ['--no-experimental-require-module'] };
+/** For what is seldom asked: one at a time, and gone a second later. */
+const ONE_THREAD = { ...LOADING, minThreads: 0, maxThreads: 1, idleTimeout: 1000 };
 
 /** Starts the threads; they are made when first needed and stay for a minute. */
 export function startPool(): ImportPool {
   const copying = new Piscina({
-    ...LOADING,
+    ...ONE_THREAD,
     filename: new URL('./copyDatabase.js', import.meta.url).href,
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 1000,
   });
   const tidying = new Piscina({
-    ...LOADING,
+    ...ONE_THREAD,
     filename: new URL('./tidyDatabase.js', import.meta.url).href,
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 1000,
   });
   const pool = new Piscina({
     ...LOADING,

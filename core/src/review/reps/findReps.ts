@@ -4,7 +4,7 @@ import { clockWithout } from './clockWithout.ts';
 import { laidOut } from './laidOut.ts';
 import { type FoundReps, numbered, type Span } from './numbered.ts';
 import type { PlannedRep, PoweredRep } from './plannedReps.ts';
-import { type Chain, Search } from './search.ts';
+import { type Chain, Ridden, Search } from './search.ts';
 import { correlation, heldWatts } from './smooth.ts';
 
 /** A ride in which reps are looked for. */
@@ -51,13 +51,11 @@ export function findReps(
   if (!start || powered.length < planned.length || ride.watts.length === 0) return null;
   const { kept, toRide, fromRide } = clockWithout(ride.watts.length, ride.between ?? []);
   const held = heldWatts(ride.watts, ride.stops ?? []);
-  const watts = kept ? Float64Array.from(kept, (second) => held[second] ?? 0) : held;
+  const ridden = new Ridden(kept ? Float64Array.from(kept, (second) => held[second] ?? 0) : held);
   const found =
     first === null
-      ? bestOfStrengths(watts, segments, powered)?.chain
-      : bestOf(new Search(powered, watts), segments, powered, [Math.round(fromRide(first))], {
-          exactly: true,
-        })?.chain;
+      ? bestOfStrengths(ridden, segments, powered)?.chain
+      : bestOf(ridden, segments, powered, [Math.round(fromRide(first))], true)?.chain;
   if (!found) return null;
   const spans = found.spans.map(({ startS, endS }) => ({
     startS: toRide(startS),
@@ -82,8 +80,8 @@ export function correlationWith(
 ): number | null {
   const powered = planned.filter((rep): rep is PoweredRep => rep.watts !== null);
   if (powered.length === 0 || powered.length < planned.length) return null;
-  const watts = heldWatts(ride.watts, ride.stops ?? []);
-  return bestOfStrengths(watts, segments, powered)?.r ?? null;
+  const ridden = new Ridden(heldWatts(ride.watts, ride.stops ?? []));
+  return bestOfStrengths(ridden, segments, powered)?.r ?? null;
 }
 
 interface BestChain {
@@ -98,40 +96,38 @@ interface BestChain {
  * counts, and what was as strong before the start found as after it belongs to the first rep.
  */
 function bestOfStrengths(
-  watts: Float64Array,
+  ridden: Ridden,
   segments: readonly Segment[],
   planned: readonly PoweredRep[],
 ): BestChain | null {
-  const chainOf = (reps: readonly PoweredRep[]) =>
-    bestChain(new Search(reps, watts), segments, reps);
+  const chainOf = (reps: readonly PoweredRep[]) => bestChain(ridden, segments, reps);
   const asAsked = chainOf(planned);
   const [first, ...others] = planned as [PoweredRep, ...PoweredRep[]];
   if (first.before <= SOFT_START * first.watts || first.before >= first.watts) return asAsked;
-  const weaker = WEAKER.filter((share) => first.before < share * first.watts).map((share) =>
-    chainOf(planned.map((rep) => ({ ...rep, watts: share * rep.watts }))),
-  );
   const fromEasy = chainOf([{ ...first, before: first.after }, ...others]);
-  const ridden = (each: BestChain | null) =>
-    Math.min(each?.chain.spans.length ?? 0, planned.length);
-  const best = [...weaker, fromEasy].reduce(
-    (most, each) => (ridden(each) > ridden(most) ? each : most),
-    asAsked,
-  );
-  const [found, easy] = [best?.chain.spans[0], fromEasy?.chain.spans[0]];
-  if (!found || !easy || easy.startS >= found.startS || easy.endS <= found.startS) return best;
-  const search = new Search(planned, watts);
-  const share = search.mean(easy.startS, found.startS) / search.mean(found.startS, found.endS);
+  const found = (each: BestChain | null) => Math.min(each?.chain.spans.length ?? 0, planned.length);
+  let best = asAsked;
+  for (const share of WEAKER) {
+    if (found(best) === planned.length || first.before >= share * first.watts) break;
+    const weaker = chainOf(planned.map((rep) => ({ ...rep, watts: share * rep.watts })));
+    if (found(weaker) > found(best)) best = weaker;
+  }
+  if (found(fromEasy) > found(best)) return fromEasy;
+  const [begun, easy] = [best?.chain.spans[0], fromEasy?.chain.spans[0]];
+  if (!begun || !easy || easy.startS >= begun.startS || easy.endS <= begun.startS) return best;
+  const share = ridden.mean(easy.startS, begun.startS) / ridden.mean(begun.startS, begun.endS);
   return share >= AS_STRONG ? fromEasy : best;
 }
 
 /** Of all chains the one that goes with the ride best; null where none does, or too little of it was ridden. */
 function bestChain(
-  search: Search,
+  ridden: Ridden,
   segments: readonly Segment[],
   planned: readonly PoweredRep[],
 ): BestChain | null {
-  const starts = search.crossings(planned[0] as PoweredRep, 0, search.watts.length);
-  const best = bestOf(search, segments, planned, starts.slice(0, MOST_STARTS));
+  const search = new Search(planned, ridden);
+  const starts = search.crossings(planned[0] as PoweredRep, 0, ridden.watts.length);
+  const best = bestOf(ridden, segments, planned, starts.slice(0, MOST_STARTS));
   if (!best || best.r <= LEAST_CORRELATION) return null;
   const { spans } = best.chain;
   if (search.isAnother(best.chain)) return null;
@@ -141,13 +137,14 @@ function bestChain(
 
 /** Of the chains from some first reps the one that goes with the ride best. */
 function bestOf(
-  search: Search,
+  ridden: Ridden,
   segments: readonly Segment[],
   planned: readonly PoweredRep[],
   starts: readonly number[],
-  from: { readonly exactly?: boolean } = {},
+  exactly = false,
 ): BestChain | null {
-  const ride = blocksOf(search.watts);
+  const search = new Search(planned, ridden);
+  const ride = blocksOf(ridden.watts);
   // One left out changes what is waited for only where the reps or rests of a plan differ.
   const differ = planned
     .slice(1, -1)
@@ -155,12 +152,11 @@ function bestOf(
   let best: BestChain | null = null;
   for (const start of starts) {
     for (const skipping of differ ? [false, true] : [false]) {
-      const chain = search.chainFrom(start, { ...from, skipping });
+      const chain = search.chainFrom(start, { exactly, skipping });
       const [first] = chain.spans as [Span, ...Span[]];
       // Openers and hills on the way out are no first rep of a chain that has more than were planned.
-      if (!from.exactly && chain.spans.length > planned.length && !search.isLike(0, first))
-        continue;
-      const laid = laidOut(segments, planned, chain, search.watts.length);
+      if (!exactly && chain.spans.length > planned.length && !search.isLike(0, first)) continue;
+      const laid = laidOut(segments, planned, chain, ridden.watts.length);
       const r = correlation(blocksOf(laid), ride);
       if (!best || r > best.r) best = { chain, r };
     }

@@ -27,25 +27,42 @@ interface Following {
   readonly at: number;
 }
 
-/** Looks for the reps of a plan in the watts of a ride. */
-export class Search {
+/** Watts of a ride, and what every search in them looks at. */
+export class Ridden {
   readonly watts: Float64Array;
-  private readonly planned: readonly PoweredRep[];
-  private readonly short: Float64Array;
-  private readonly long: Float64Array;
+  readonly short: Float64Array;
+  readonly long: Float64Array;
   private readonly sums: Float64Array;
 
-  constructor(planned: readonly PoweredRep[], watts: Float64Array) {
-    this.planned = planned;
+  constructor(watts: Float64Array) {
     this.watts = watts;
     this.short = centredMean(watts, SMOOTH_S.short);
     this.long = centredMean(watts, SMOOTH_S.long);
     this.sums = sumsOf(watts);
   }
 
+  /** Mean watts of a span; 0 where it holds nothing. */
+  mean(from: number, to: number): number {
+    const end = Math.min(to, this.watts.length);
+    return end <= from
+      ? 0
+      : ((this.sums[end] as number) - (this.sums[from] as number)) / (end - from);
+  }
+}
+
+/** Looks for the reps of a plan in the watts of a ride. */
+export class Search {
+  private readonly planned: readonly PoweredRep[];
+  private readonly ridden: Ridden;
+
+  constructor(planned: readonly PoweredRep[], ridden: Ridden) {
+    this.planned = planned;
+    this.ridden = ridden;
+  }
+
   /** Seconds in a span at which the watts rise over the middle of a rep, and stay over it for its first half. */
   crossings(rep: PoweredRep, from: number, to: number): number[] {
-    const stream = rep.seconds >= SMOOTH_S.longFrom ? this.long : this.short;
+    const stream = rep.seconds >= SMOOTH_S.longFrom ? this.ridden.long : this.ridden.short;
     const middle = risesOver(rep);
     const half = Math.max(1, Math.round(rep.seconds / 2));
     const found: number[] = [];
@@ -53,7 +70,7 @@ export class Search {
       const rises =
         (stream[second] as number) >= middle &&
         (second === 0 || (stream[second - 1] as number) < middle);
-      if (rises && this.mean(second, second + half) > middle) found.push(second);
+      if (rises && this.ridden.mean(second, second + half) > middle) found.push(second);
     }
     return found;
   }
@@ -66,7 +83,7 @@ export class Search {
     const { watts, seconds } = this.repAt(place);
     const length = (endS - startS) / seconds;
     return (
-      this.mean(startS, endS) >= LIKE.strength * watts &&
+      this.ridden.mean(startS, endS) >= LIKE.strength * watts &&
       length >= LIKE.shortest &&
       length <= LIKE.longest
     );
@@ -105,7 +122,7 @@ export class Search {
   }
 
   private get last(): number {
-    return this.watts.length - 1;
+    return this.ridden.watts.length - 1;
   }
 
   private repAt(place: number): PoweredRep {
@@ -163,7 +180,7 @@ export class Search {
     let off = Infinity;
     const from = Math.max(after, place - START_WITHIN_S);
     for (let second = Math.max(1, from); second <= place + START_WITHIN_S; second += 1) {
-      const [was, is] = [this.short[second - 1] ?? 0, this.short[second] ?? 0];
+      const [was, is] = [this.ridden.short[second - 1] ?? 0, this.ridden.short[second] ?? 0];
       if (was >= middle || is < middle || Math.abs(second - place) >= off) continue;
       best = second;
       off = Math.abs(second - place);
@@ -180,35 +197,27 @@ export class Search {
     let fell: number | null = null;
     for (
       let second = startS + Math.round(rep.seconds / 2);
-      second < this.short.length;
+      second < this.ridden.short.length;
       second += 1
     ) {
-      if ((this.short[second] as number) >= middle) fell = null;
+      if ((this.ridden.short[second] as number) >= middle) fell = null;
       else {
         fell ??= second;
         if (second - fell >= lasts) return fell;
       }
     }
-    return fell ?? this.short.length;
+    return fell ?? this.ridden.short.length;
   }
 
   /** Whether the ride holds a stretch as hard as a rep, and as long as half of one, outside those found. */
   hardOutside(chain: readonly Span[]): boolean {
     const least = this.planned.reduce((low, rep) => (rep.watts < low.watts ? rep : low));
-    return this.crossings(least, 0, this.watts.length).some(
+    return this.crossings(least, 0, this.ridden.watts.length).some(
       (second) =>
         !chain.some(
           ({ startS, endS }) => second >= startS - START_WITHIN_S && second < endS + START_WITHIN_S,
         ),
     );
-  }
-
-  /** Mean watts of a span; 0 where it holds nothing. */
-  mean(from: number, to: number): number {
-    const end = Math.min(to, this.watts.length);
-    return end <= from
-      ? 0
-      : ((this.sums[end] as number) - (this.sums[from] as number)) / (end - from);
   }
 }
 
