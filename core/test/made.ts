@@ -18,13 +18,14 @@ const COOL_DOWN_S = 600;
 
 const share = (low: number, high: number): fc.Arbitrary<number> =>
   fc.integer({ min: 0, max: 1000 }).map((n) => low + ((high - low) * n) / 1000);
-const quarters = (min: number, max: number): fc.Arbitrary<string> =>
+/** Minutes in steps of 15 s, as they are written. */
+export const quarters = (min: number, max: number): fc.Arbitrary<string> =>
   fc
     .integer({ min: min * 4, max: max * 4 })
     .map((n) => `${Math.floor(n / 4)}:${String((n % 4) * 15).padStart(2, '0')}`);
 const percents = (min: number, max: number, wide: number): fc.Arbitrary<string> =>
   fc.integer({ min, max }).map((low) => `${low}–${low + wide} %`);
-const times = (min: number, max: number): fc.Arbitrary<number> => fc.integer({ min, max });
+export const times = (min: number, max: number): fc.Arbitrary<number> => fc.integer({ min, max });
 
 /** Sessions of reps with rests between them, without warm-up and cool-down. */
 export const sets: fc.Arbitrary<string> = fc.oneof(
