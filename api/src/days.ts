@@ -123,25 +123,34 @@ export const assignmentSchema = z.object({
   again,
 });
 export type Assignment = z.input<typeof assignmentSchema>;
-export const dayChangeSchema = z.object({
-  version: versionSchema,
-  date: dateSchema.optional(),
-  state: z.enum(STATES).optional(),
+/** How a day went, as it was said of it. */
+export const markSchema = z.object({
+  state: z.enum(STATES),
+  reason: z.enum(REASONS).nullable().default(null),
   rpe: z
     .number('RPE is a number.')
     .int('RPE is a whole number.')
     .min(1, 'RPE runs from 1 to 10.')
     .max(10, 'RPE runs from 1 to 10.')
     .nullable()
-    .optional(),
-  note: prose(2000).optional(),
-  reason: z.enum(REASONS).nullable().optional(),
+    .default(null),
   minutes: z
     .number('Minutes are a number.')
     .min(1, 'At least a minute.')
     .max(1440, 'At most a day.')
     .nullable()
-    .optional(),
+    .default(null),
+  note: prose(2000).default(''),
+});
+export type Mark = z.infer<typeof markSchema>;
+/** What stands on a day of which nobody has said anything. */
+export const UNMARKED: Mark = { state: 'planned', reason: null, rpe: null, minutes: null, note: '' };
+/** A mark, and the one that stood there when it was begun: it goes through whatever else changed meanwhile. */
+export const markChangeSchema = markSchema.extend({ was: markSchema.default(UNMARKED) });
+export type MarkChange = z.infer<typeof markChangeSchema>;
+export const dayChangeSchema = z.object({
+  version: versionSchema,
+  date: dateSchema.optional(),
   celsius: celsiusSchema.nullable().optional(),
 });
 export type DayChange = z.infer<typeof dayChangeSchema>;
@@ -159,7 +168,8 @@ export const daysQuerySchema = z.object({ from: dateSchema, to: dateSchema });
 export const dayPlanChangeSchema = z.object({ version: versionSchema, plan: planSchema });
 /** Which of the plans that are offered the rider takes. */
 export const takeSchema = z.object({
-  version: versionSchema,
+  /** When what was chosen from was handed over, as `given.at` says. */
+  given: z.string(),
   take: z.number().int().min(0).max(2, 'At most three are offered.'),
 });
 export type Take = z.infer<typeof takeSchema>;

@@ -6,6 +6,7 @@ export * from './shape.ts';
 export * from './powerSource.ts';
 export * from './availability.ts';
 export * from './days.ts';
+export * from './events.ts';
 export * from './fixtures.ts';
 export * from './ftp.ts';
 export * from './goals.ts';

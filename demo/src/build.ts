@@ -1,5 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { measureAll } from '@uphill/core/sessions';
 import type { Received, Rider, Session } from '@uphill/api';
 import { healthQuestionsFor } from '@uphill/core/rider';
 import { writeCsvRecording } from '@uphill/core/formats';
@@ -86,6 +87,9 @@ export async function buildDemo(
   writeRecordings(path.join(path.dirname(database), 'recordings'));
 }
 
+/** What is left of a session that was cut short. */
+const RIDDEN_OF_SHORTENED = 2 / 3;
+
 async function buildRider(
   demo: DemoRider,
   server: Server,
@@ -111,7 +115,10 @@ async function buildRider(
   const byCard = await bringRidesIn(id, demo, server, { rideDays, byCard: true });
   for (const { daysAgo, session, state, rpe, note, reason = null } of past) {
     const day = session && days.get(`${daysAgo} ${session}`);
-    if (state && day) await ask('PATCH', `/days/${day}`, { version: 1, state, rpe, note, reason });
+    if (!state || !day) continue;
+    const { seconds } = measureAll(DEMO_SESSIONS[session].items);
+    const minutes = state === 'shortened' ? Math.round(seconds * RIDDEN_OF_SHORTENED / 60) : null;
+    await ask('PUT', `/days/${day}/mark`, { state, rpe, note, reason, minutes });
   }
   await tellRides(id, demo, ask);
   for (const { inDays, session } of DEMO_DAYS[demo.fields.name] ?? [])

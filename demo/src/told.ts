@@ -58,8 +58,10 @@ async function tellTired(id: string, ask: Ask): Promise<void> {
     `/riders/${id}/days?from=${dayFromToday(-100)}&to=${dayFromToday(-60)}`,
   );
   const done = days.filter(({ state, rides }) => state === 'done' && rides.length > 0);
-  for (const { id: day, version } of done.slice(0, 2))
-    await ask('PATCH', `/days/${day}`, { version, state: 'done', reason: 'tired' });
+  for (const { id: day, rpe, minutes, note, reason } of done.slice(0, 2)) {
+    const was = { state: 'done', rpe, minutes, note, reason };
+    await ask('PUT', `/days/${day}/mark`, { ...was, reason: 'tired', was });
+  }
 }
 
 /** The coach answered most of what was suggested: accepted it, now and then refused it with a reason. */

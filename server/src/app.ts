@@ -12,11 +12,13 @@ import { ACTOR_HEADER, actAs, currentActing, STEP_HEADER } from './actor.ts';
 import type { Copy } from './backup.ts';
 import { type CatchUp, catchUp } from './catchUp.ts';
 import { openDatabase, openReading } from './database.ts';
+import { events } from './events.ts';
 import { type House, VERSION } from './house.ts';
 import { LARGEST_BODY, LARGEST_UPLOAD, LONGEST_PARAMETER, REQUEST_MS } from './limits.ts';
 import { answerProblem, answerUnreadable, addProblems } from './problems.ts';
 import { generalRoutes } from './routes/general.ts';
 import { dayRoutes } from './routes/days.ts';
+import { eventRoutes } from './routes/events.ts';
 import { recordingRoutes } from './routes/recordings.ts';
 import { markedEffortRoutes } from './routes/markedEfforts.ts';
 import { ftpRoutes } from './routes/ftp.ts';
@@ -92,6 +94,7 @@ const ROUTES = [
   sessionRoutes,
   dayRoutes,
   riderDayRoutes,
+  eventRoutes,
 ] as const;
 
 /** Builds the server, ready to listen; closing it closes the database and the threads. */
@@ -103,12 +106,14 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   const caughtUp = catchUp(db, pool, failed);
   // Whatever the update changed of the numbers, rides are read by them.
   void caughtUp.ended.then(keeper.nudge);
+  const reading = openReading(settings.database);
   const house: House = {
     db,
-    reading: openReading(settings.database),
+    reading,
     pool,
     catchUp: caughtUp,
     keeper,
+    events: events(reading),
     file: settings.database,
     demo: settings.demo ?? false,
   };
@@ -134,7 +139,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   app.decorate('copyDatabase', house.pool.copyDatabase);
   app.decorate('catchUp', house.catchUp);
   app.decorate('keeper', house.keeper);
-  keepRead(app, house.keeper);
+  keepUp(app, house);
   app.setValidatorCompiler(validatorCompiler);
   // An answer goes out as it is: that it is what was promised is held by the tests, and costs nobody time.
   app.setSerializerCompiler(() => JSON.stringify);
@@ -150,6 +155,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     endLog();
     await house.catchUp.stop();
     await house.keeper.close();
+    await house.events.close();
     await house.pool.close();
     await house.reading.destroy();
     await house.db.destroy();
@@ -157,10 +163,13 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   return app;
 }
 
-/** Whoever changed something may have changed what a ride is read by. */
-function keepRead(app: FastifyInstance, keeper: ReadingKeeper): void {
+/** Whoever changed something may have changed what a ride is read by, and what others look at. */
+function keepUp(app: FastifyInstance, { keeper, events: told }: House): void {
   app.addHook('onResponse', (request, _reply, done) => {
-    if (request.method !== 'GET') keeper.nudge();
+    if (request.method !== 'GET') {
+      keeper.nudge();
+      told.nudge();
+    }
     done();
   });
 }

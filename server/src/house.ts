@@ -1,4 +1,5 @@
 import type { CatchUp } from './catchUp.ts';
+import type { Events } from './events.ts';
 import type { ReadingKeeper } from './readingKeeper.ts';
 import type { Db } from './database.ts';
 import type { ImportPool } from './workers/pool.ts';
@@ -11,6 +12,7 @@ export interface House {
   readonly pool: ImportPool;
   readonly catchUp: CatchUp;
   readonly keeper: ReadingKeeper;
+  readonly events: Events;
   /** Path of the database. */
   readonly file: string;
   readonly demo: boolean;

@@ -363,6 +363,9 @@ export interface HandoverRow {
   plan: string;
   /** The day that was handed over; null: as the day stands. */
   date: string | null;
+  /** What there was to choose from, as JSON, and whether it was optional. */
+  offers: string;
+  optional: Flag;
 }
 
 /** A day and the ride that came of it. */
@@ -533,6 +536,13 @@ export interface JournalRowsRow {
   row_id: string;
 }
 
+/** How often anything of a kind changed, of a rider or (where it is '') of nobody. Kept by triggers. */
+export interface HeardRow {
+  what: string;
+  rider_id: string;
+  times: number;
+}
+
 /** How often what hangs on a rider's rows has changed. Kept by triggers. */
 export interface RiderChangesRow {
   rider_id: string;
@@ -609,6 +619,7 @@ export interface Tables {
   templates: TemplateRow;
   journal: JournalRow;
   journal_rows: JournalRowsRow;
+  heard: HeardRow;
   rider_changes: RiderChangesRow;
   curve_months: CurveMonthRow;
   day_figures: DayFiguresRow;

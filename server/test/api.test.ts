@@ -94,8 +94,7 @@ describe('from a test to a day', () => {
     expect(model.bests[0][0]).toBeLessThan(5);
 
     const { day } = await givenEights('2026-10-20', rider.id);
-    const done = await ask('PATCH', `/days/${day.id}`, {
-      version: 1,
+    const done = await ask('PUT', `/days/${day.id}/mark`, {
       state: 'done',
       rpe: 8,
       note: 'even',
@@ -119,7 +118,7 @@ describe('from a test to a day', () => {
         dates: ['2026-12-01'],
       })
     ).body;
-    await ask('PATCH', `/days/${day.id}`, { version: 1, state: 'shortened', rpe: 9 });
+    await ask('PUT', `/days/${day.id}/mark`, { state: 'shortened', rpe: 9, minutes: 40 });
     await ask('PUT', `/sessions/${session.id}`, { plan: eights('5 × 8:00'), version: 1 });
     expect((await ask('GET', `/days/${day.id}`)).body.plan.name).toBe('4 × 8:00');
     expect((await ask('GET', `/days/${later.id}`)).body.plan.name).toBe('4 × 8:00');

@@ -147,6 +147,7 @@ describe('the description the server gives of itself', () => {
         'DELETE /api/templates/{id}',
         'PUT /api/riders/{riderId}/away/{id}',
         'DELETE /api/riders/{riderId}/away/{id}',
+        'GET /api/days/{id}/given',
         'GET /api/riders/{riderId}/given',
         'GET /api/riders/{riderId}/season',
         'GET /api/squad/week',
@@ -159,6 +160,7 @@ describe('the description the server gives of itself', () => {
         'POST /api/squad/notes',
         'PUT /api/riders/{riderId}/season',
         'PUT /api/riders/{riderId}/weeks/{monday}',
+        'PUT /api/days/{id}/mark',
         'PUT /api/days/{id}/taken',
       ].sort(),
     );
@@ -217,7 +219,7 @@ describe('the description the server gives of itself', () => {
         dates: ['2026-10-20'],
       })
     ).body;
-    await ask('PATCH', `/days/${day.id}`, { version: 1, state: 'done', rpe: 8, note: 'Even.' });
+    await ask('PUT', `/days/${day.id}/mark`, { state: 'done', rpe: 8, note: 'Even.' });
 
     await ask('POST', '/schemes', OWN_SCHEME);
     await ask('POST', `/riders/${rider.id}/test-days`, { protocol: 'ramp', draft: DRAFT });

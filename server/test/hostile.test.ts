@@ -6,7 +6,7 @@ import { Kysely, type Migration, Migrator, SqliteDialect } from 'kysely';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase } from '../dist/database.js';
-import { type Ask, eights, house, newRider, rampFile, upload, ridesOf } from './support.ts';
+import { type Ask, eights, house, newRider, rampFile, upload, ridesOf, markOf } from './support.ts';
 
 let app: Awaited<ReturnType<typeof house>>['app'];
 let ask: Ask;
@@ -84,6 +84,8 @@ describe('no request breaks the server', () => {
       ['POST', '/sessions'],
       ['PUT', `/sessions/${session.id}`],
       ['PATCH', `/days/${day.id}`],
+      ['PUT', `/days/${day.id}/mark`],
+      ['PUT', `/days/${day.id}/taken`],
       ['PUT', `/days/${day.id}/plan`],
       ['POST', `/sessions/${session.id}/behind`],
       ['POST', `/riders/${rider.id}/goals`],
@@ -227,7 +229,13 @@ describe('days', () => {
       status: 409,
       theirs: { date: '2026-12-03' },
     });
-    expect(await change(2, { state: 'done', rpe: 7 })).toMatchObject({
+    let was: unknown;
+    const mark = async (said: object) => {
+      const { body } = await ask('PUT', `/days/${day.id}/mark`, { ...said, was });
+      if (body.id) was = markOf(body);
+      return body;
+    };
+    expect(await mark({ state: 'done', rpe: 7 })).toMatchObject({
       state: 'done',
       riddenFtpW: 250,
     });
@@ -237,21 +245,21 @@ describe('days', () => {
       countsFrom: '2026-02-01',
       reason: '',
     });
-    expect(await change(3, { state: 'shortened', note: 'puncture' })).toMatchObject({
+    expect(await mark({ state: 'shortened', rpe: 7, minutes: 41, note: 'puncture' })).toMatchObject({
       state: 'shortened',
       rpe: 7,
       note: 'puncture',
       riddenFtpW: 250,
     });
-    expect(await change(4, { state: 'planned', rpe: null })).toMatchObject({
+    expect(await mark({ state: 'planned' })).toMatchObject({
       riddenFtpW: null,
       rpe: null,
     });
-    expect(await change(5, { state: 'done', rpe: 11 })).toMatchObject({
+    expect(await mark({ state: 'done', rpe: 11 })).toMatchObject({
       status: 400,
       detail: expect.stringContaining('RPE runs from 1 to 10'),
     });
-    expect(await change(5, { state: 'done' })).toMatchObject({ riddenFtpW: 300 });
+    expect(await mark({ state: 'done' })).toMatchObject({ riddenFtpW: 300 });
     expect((await ask('DELETE', `/days/${day.id}?version=1`)).status).toBe(409);
     expect((await ask('DELETE', `/days/${day.id}?version=6`)).status).toBe(204);
     expect((await ask('GET', `/days/${day.id}`)).status).toBe(404);

@@ -104,12 +104,7 @@ describe('what is kept for speed', () => {
       ['body mass', () => ask('POST', at('body-mass'), { date: '2026-10-02', kg: 61 })],
       [
         'a day is marked',
-        async () =>
-          ask('PATCH', `/days/${day.id}`, {
-            version: await version(`/days/${day.id}`),
-            state: 'done',
-            rpe: 7,
-          }),
+        () => ask('PUT', `/days/${day.id}/mark`, { state: 'done', rpe: 7 }),
       ],
       [
         'an earlier FTP is corrected: the marked day keeps its own',

@@ -61,7 +61,7 @@ describe('a ride that came in', () => {
     // A second one takes the day that is left; a third finds none.
     expect((await imported(rider.id, rampFile(2))).ride.day.id).toBe(days[0].id);
     expect((await imported(rider.id, rampFile(3))).ride.day).toBeNull();
-    await ask('PATCH', `/days/${nearer.id}`, { version: 1, state: 'done', rpe: 7 });
+    await ask('PUT', `/days/${nearer.id}/mark`, { state: 'done', rpe: 7 });
     expect((await ask('GET', `/riders/${rider.id}`)).body.unmarked).toEqual([
       { dayId: days[0].id, date: OCTOBER },
     ]);
@@ -429,7 +429,7 @@ describe('a day', () => {
 });
 
 describe('the journal', () => {
-  const asRider = async (method: 'PATCH' | 'POST', url: string, payload?: object) => {
+  const asRider = async (method: 'PATCH' | 'POST' | 'PUT', url: string, payload?: object) => {
     const headers = { host: '127.0.0.1:4600', 'x-uphill-actor': 'rider' };
     const answer = await home.app.inject({
       method,
@@ -443,7 +443,7 @@ describe('the journal', () => {
       step: Number(answer.headers['x-uphill-step']),
     };
   };
-  const asCoach = async (method: 'PATCH' | 'POST', url: string, payload?: object) => {
+  const asCoach = async (method: 'PATCH' | 'POST' | 'PUT', url: string, payload?: object) => {
     const answer = await home.app.inject({
       method,
       url: `/api${url}`,
@@ -486,8 +486,7 @@ describe('the journal', () => {
       version: 1,
       date: '2026-11-25',
     });
-    const marked = await asRider('PATCH', `/days/${days[0].id}`, {
-      version: 2,
+    const marked = await asRider('PUT', `/days/${days[0].id}/mark`, {
       state: 'done',
       rpe: 6,
     });

@@ -127,7 +127,7 @@ describe('a season', () => {
     await change(ask, at, 'changed', { kind: 'resize', ...now, minutes: 90 });
     const [longer] = worksOn(await seasonOf(ask, id), plus(MONDAY, 3));
     expect(longer?.planned).toMatchObject({ minutes: 90, endurance: true });
-    await ask('PATCH', `/days/${longer?.id}`, { version: longer?.version, state: 'done' });
+    await ask('PUT', `/days/${longer?.id}/mark`, { state: 'done' });
     const [done] = worksOn(await seasonOf(ask, id), plus(MONDAY, 3));
     const marked = await change(ask, at, 'removed', {
       kind: 'remove',
@@ -303,9 +303,12 @@ describe('a season', () => {
     expect((await change(ask, at, 'changed', offer)).status).toBe(204);
     expect(worksOn(await seasonOf(ask, id), day)).toMatchObject([{ optional: true, offers: 2 }]);
     await ask('POST', `${at}/handovers`, { from: day, to: day });
-    const { id: dayId, version } = await named();
-    expect((await ask('PUT', `/days/${dayId}/taken`, { version, take: 2 })).status).toBe(422);
-    const taken = await ask('PUT', `/days/${dayId}/taken`, { version, take: 1 });
+    const { id: dayId } = await named();
+    const given = async () => (await ask('GET', `/days/${dayId}/given`)).body.given.at;
+    const take = async (number: number) =>
+      ask('PUT', `/days/${dayId}/taken`, { given: await given(), take: number });
+    expect((await take(2)).status).toBe(422);
+    const taken = await take(1);
     expect(taken.body).toMatchObject({ taken: 1, plan: { name: easy.name } });
     // It was the rider's own word, so nothing of it waits to be handed over.
     const [seen] = (await ask('GET', `${at}/given?from=${day}&to=${day}`)).body as any[];

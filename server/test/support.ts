@@ -122,6 +122,11 @@ export async function daysOf(ask: Ask, range = 'from=1990-01-01&to=2099-12-31'):
   return days.flat().sort((a, b) => a.date.localeCompare(b.date) || a.position - b.position);
 }
 
+/** The mark of a day, as it is sent along with the next one. */
+export function markOf({ state, reason, rpe, minutes, note }: Record<string, unknown>) {
+  return { state, reason, rpe, minutes, note };
+}
+
 /** Every ride of a rider. */
 export async function ridesOf(ask: Ask, riderId: string): Promise<any[]> {
   return (await ask('GET', `/riders/${riderId}/rides?from=1990-01-01&to=2099-12-31`)).body;

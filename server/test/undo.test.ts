@@ -3,7 +3,7 @@ import BetterSqlite from 'better-sqlite3';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { REFERRING } from '../dist/store/journalEntries.js';
-import { type Ask, daysOf, eights, house, newRider, upload } from './support.ts';
+import { type Ask, daysOf, eights, house, markOf, newRider, upload } from './support.ts';
 
 /** Everything that can be seen of the house, without the versions that every change moves on. */
 async function picture(ask: Ask): Promise<string> {
@@ -80,10 +80,9 @@ const ACTIONS: readonly ((ask: Ask, number: number) => Promise<void>)[] = [
   async (ask, number) => {
     const day = (await daysOf(ask)).at(number % 7);
     if (day)
-      await ask('PATCH', `/days/${day.id}`, {
-        version: day.version,
-        state: number % 2 === 0 ? 'done' : 'missed',
-        rpe: (number % 10) + 1,
+      await ask('PUT', `/days/${day.id}/mark`, {
+        ...{ state: number % 2 === 0 ? 'done' : 'missed', rpe: (number % 10) + 1 },
+        was: markOf(day),
       });
   },
   async (ask, number) => {

@@ -1,3 +1,4 @@
+import { UNMARKED } from '@uphill/api';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import {
@@ -7,6 +8,7 @@ import {
   eights,
   fileOf,
   house,
+  markOf,
   newRider,
   ridesOf,
   upload,
@@ -115,7 +117,10 @@ const DOINGS: Record<string, Do> = {
   async day({ ask }, _ride, number) {
     const days = await daysOf(ask);
     const one = days[number % Math.max(1, days.length)];
-    return one && ask('PATCH', `/days/${one.id}`, { version: one.version, rpe: (number % 10) + 1 });
+    if (!one) return;
+    const was = markOf(one);
+    const mark = number % 4 === 0 ? UNMARKED : { ...was, state: 'done', rpe: (number % 10) + 1 };
+    return ask('PUT', `/days/${one.id}/mark`, { ...mark, was });
   },
 };
 

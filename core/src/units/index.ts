@@ -14,6 +14,7 @@ export {
   type ZoneScheme,
 } from './asked.ts';
 export { parseCadence } from './cadence.ts';
+export { plural } from './plural.ts';
 export { type Random, seededRandom } from './random.ts';
 export { kgOfPounds, kmOfMiles, massIn, type MassUnit, milesOf, poundsOf } from './imperial.ts';
 export {

@@ -14,6 +14,7 @@ import { afterAGoal } from './0012-after-a-goal.ts';
 import { ridesRead } from './0013-rides-read.ts';
 import { roads } from './0014-roads.ts';
 import { mornings } from './0015-mornings.ts';
+import { heard } from './0016-heard.ts';
 
 /** Every migration by its name, in the order in which they are applied. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -32,4 +33,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0013-rides-read': ridesRead,
   '0014-roads': roads,
   '0015-mornings': mornings,
+  '0016-heard': heard,
 };

@@ -5,6 +5,7 @@ import {
   assignmentSchema,
   idParamsSchema,
   dayListSchema,
+  markChangeSchema,
   monthOfDaysSchema,
   newDaysSchema,
   daySchema,
@@ -17,6 +18,7 @@ import {
 import { z } from 'zod';
 import { assignSession } from '../store/assign.ts';
 import { changeDay, changeDayPlan, removeDay } from '../store/changeDay.ts';
+import { markDay } from '../store/markDay.ts';
 import { listSquadDays } from '../store/dayList.ts';
 import { bookDone, listDays, listDaysOn, monthsOfDays, readDay } from '../store/days.ts';
 import { routes, sendJson } from './route.ts';
@@ -72,6 +74,11 @@ export const dayRoutes = routes((app, { db }) => {
     '/days/:id',
     { schema: { params: idParamsSchema, body: dayChangeSchema, response: { 200: daySchema } } },
     ({ params, body }) => changeDay(db, params.id, body),
+  );
+  app.put(
+    '/days/:id/mark',
+    { schema: { params: idParamsSchema, body: markChangeSchema, response: { 200: daySchema } } },
+    ({ params, body }) => markDay(db, params.id, body),
   );
   app.put(
     '/days/:id/plan',

@@ -7,8 +7,8 @@ import {
   takeSchema,
 } from '@uphill/api';
 import { z } from 'zod';
-import { takeOffer } from '../store/changeDay.ts';
-import { listGiven } from '../store/days.ts';
+import { takeOffer } from '../store/takeOffer.ts';
+import { listGiven, readGiven } from '../store/given.ts';
 import { routes } from './route.ts';
 
 /** What the rider's own page asks for: days as they were handed over, and the one of a choice that is taken. */
@@ -23,6 +23,11 @@ export const riderDayRoutes = routes((app, { db }) => {
       },
     },
     ({ params, query }) => listGiven(db, params.riderId, query),
+  );
+  app.get(
+    '/days/:id/given',
+    { schema: { params: idParamsSchema, response: { 200: givenDaySchema } } },
+    ({ params }) => readGiven(db, params.id),
   );
   app.put(
     '/days/:id/taken',

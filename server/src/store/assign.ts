@@ -8,6 +8,7 @@ import type { Db } from '../database.ts';
 import { badField, refuseDay, Refusal } from '../refusal.ts';
 import type { DayRow, HandoverRow } from '../tables.ts';
 import { today } from '../today.ts';
+import type { HANDED } from './given.ts';
 import { act } from './journal.ts';
 import { modelOn, modelsOn } from './models.ts';
 import { ridersFromToday } from './riders.ts';
@@ -99,14 +100,12 @@ export function handoverOf({
   version,
   plan,
   date,
-}: Pick<DayRow, 'id' | 'version' | 'plan' | 'date'>): HandoverRow {
+  offers,
+  optional,
+}: Pick<DayRow, 'id' | 'version' | (typeof HANDED)[number]>): HandoverRow {
   return {
-    id: randomUUID(),
-    day_id: id,
-    at: new Date().toISOString(),
-    day_version: version,
-    plan,
-    date,
+    ...{ id: randomUUID(), day_id: id, at: new Date().toISOString(), day_version: version },
+    ...{ plan, date, offers, optional },
   };
 }
 

@@ -1,45 +1,30 @@
-import { type Day, type DayChange, daySchema, type Take } from '@uphill/api';
-import { numbersOnDay } from '@uphill/core/rider';
+import { type Day, type DayChange, daySchema } from '@uphill/api';
 import type { Plan } from '@uphill/core/sessions';
 import { format, parseISO } from 'date-fns';
 import type { Db } from '../database.ts';
 import { badField, refuseDay } from '../refusal.ts';
-import { handoverOf, healthReason, nextPosition, refuseProblems } from './assign.ts';
+import { healthReason, nextPosition, refuseProblems } from './assign.ts';
 import { readDay } from './days.ts';
 import { type Act, act, orConflict } from './journal.ts';
 import { riderName } from './riderName.ts';
 import { readRider } from './riders.ts';
 
-/** Moves a day, or marks it. Marking it keeps the FTP it was ridden with; its plan is its own all along. */
+/** Moves a day, or says which heat is expected on it. */
 export async function changeDay(db: Db, id: string, change: DayChange): Promise<Day> {
   const read = () => readDay(db, id);
   const stored = await read();
-  const rider = await readRider(db, stored.riderId);
+  const name = await riderName(db, stored.riderId);
   const date = change.date ?? stored.date;
   const moved = date !== stored.date;
   if (moved) refuseDay('date', date, 'day');
-  const state = change.state ?? stored.state;
-  const { ftpW } = numbersOnDay(rider, date);
-  let label: string;
-  if (change.state && change.state !== stored.state)
-    label = `marked ${stored.plan.name} of ${rider.name} as ${state}`;
-  else if (moved)
-    label = `moved ${stored.plan.name} of ${rider.name} to ${format(parseISO(date), 'EEE d MMM')}`;
-  else label = `changed ${stored.plan.name} of ${rider.name}`;
-  const reason = change.reason === undefined ? stored.reason : change.reason;
-  // Ridden before, it keeps the FTP it was ridden with.
-  const asked = stored.state === 'planned' ? ftpW : stored.riddenFtpW;
+  const label = moved
+    ? `moved ${stored.plan.name} of ${name} to ${format(parseISO(date), 'EEE d MMM')}`
+    : `changed ${stored.plan.name} of ${name}`;
   return orConflict(change, read, () =>
     act(db, label, daySchema, async ({ update, trx }) => {
       await update('days', id, {
-        ...(moved ? { date, position: await nextPosition(trx, rider.id, date) } : {}),
-        state,
-        reason: state === 'planned' ? null : reason,
-        rpe: change.rpe === undefined ? stored.rpe : change.rpe,
-        minutes: change.minutes === undefined ? stored.minutes : change.minutes,
-        note: change.note ?? stored.note,
-        asked_ftp_w: state === 'planned' ? null : asked,
-        celsius: change.celsius === undefined ? stored.celsius : change.celsius,
+        ...(moved ? { date, position: await nextPosition(trx, stored.riderId, date) } : {}),
+        ...(change.celsius === undefined ? {} : { celsius: change.celsius }),
         version: change.version + 1,
       });
       return readDay(trx, id);
@@ -75,30 +60,6 @@ export async function changeDayPlan(
         return readDay(trx, id);
       },
     ),
-  );
-}
-
-/** Takes one of the plans that are offered for a day. The rider has seen it, so it needs no handing over. */
-export async function takeOffer(db: Db, id: string, { version, take }: Take): Promise<Day> {
-  const read = () => readDay(db, id);
-  const stored = await read();
-  const chosen = stored.offers[take];
-  if (!chosen) throw badField('take', 'This is not offered any more.');
-  if (stored.state !== 'planned')
-    throw badField('take', `This day is marked ${stored.state}. Put it back to planned first.`);
-  const name = await riderName(db, stored.riderId);
-  const plan = JSON.stringify(chosen);
-  const label = `took ${chosen.name} on ${format(parseISO(stored.date), 'EEE d MMM')} for ${name}`;
-  return orConflict({ version, take }, read, () =>
-    act(db, label, daySchema, async ({ insert, update, trx }) => {
-      await update('days', id, { plan, taken: take, follows: 0, version: version + 1 });
-      if (stored.handedOver)
-        await insert(
-          'handovers',
-          handoverOf({ id, version: version + 1, plan, date: stored.date }),
-        );
-      return readDay(trx, id);
-    }),
   );
 }
 

@@ -1,7 +1,6 @@
 import {
   type BookDone,
   type Day,
-  type GivenDay,
   type MonthOfDays,
   riddenSchema,
   shapeOf,
@@ -12,7 +11,8 @@ import { sql } from 'kysely';
 import { z } from 'zod';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
-import type { DayRow, HandoverRow } from '../tables.ts';
+import type { DayRow } from '../tables.ts';
+import { HANDED, isAsItStands } from './given.ts';
 import { grouped } from './grouped.ts';
 import { readJsonOr, readPlan } from './json.ts';
 import { riderName } from './riderName.ts';
@@ -29,7 +29,7 @@ export async function listDays(
     .where('date', '>=', range.from)
     .where('date', '<=', range.to)
     .execute();
-  return complete(db, rows);
+  return completeDays(db, rows);
 }
 
 /** One date of all riders that are worked with, with their plans. */
@@ -40,7 +40,7 @@ export async function listDaysOn(db: Db, date: string): Promise<Day[]> {
       riders.selectFrom('riders').select('id').where('archived', '=', 0),
     )
     .execute();
-  return complete(db, rows);
+  return completeDays(db, rows);
 }
 
 function inOrder(db: Db) {
@@ -80,20 +80,20 @@ export async function bookDone(db: Db, riderId: string): Promise<BookDone[]> {
   return rows;
 }
 
-const offersSchema = z.array(shapeOf(planSchema));
+export const offersSchema = z.array(shapeOf(planSchema));
 
 /** As it stands in the index. */
 const BOOK_ID = sql.raw("CASE WHEN json_valid(plan) THEN json_extract(plan, '$.bookId') END");
 
 export async function readDay(db: Reader, id: string): Promise<Day> {
   const row = await db.selectFrom('days').selectAll().where('id', '=', id).executeTakeFirst();
-  const [day] = row ? await complete(db, [row]) : [];
+  const [day] = row ? await completeDays(db, [row]) : [];
   if (!day) throw notFound('day');
   return day;
 }
 
 /** Days with what came of them: a handful of queries however many there are. */
-async function complete(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
+export async function completeDays(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
   const ids = rows.map(({ id }) => id);
   const [rides, handovers] = await Promise.all([
     db
@@ -114,7 +114,7 @@ async function complete(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
       .execute(),
     db
       .selectFrom('handovers')
-      .select(['day_id', 'at', 'plan', 'date'])
+      .select(['day_id', 'at', ...HANDED])
       .where('day_id', 'in', ids)
       .orderBy('at')
       .execute(),
@@ -135,62 +135,6 @@ async function complete(db: Reader, rows: readonly DayRow[]): Promise<Day[]> {
       handedOver: handover ? { at: handover.at, asItStands: isAsItStands(handover, row) } : null,
     };
   });
-}
-
-/** Whether what was handed over of a day is the day as it stands; what has no date was handed over for the same one. */
-export function isAsItStands(
-  { plan, date }: Pick<HandoverRow, 'plan' | 'date'>,
-  day: Pick<DayRow, 'plan' | 'date'>,
-): boolean {
-  return plan === day.plan && (date === null || date === day.date);
-}
-
-/**
- * What the rider was given to see of some days, on the days it was handed over for: as it was handed over, whatever the
- * coach did since. What was never handed over stays unseen.
- */
-export async function listGiven(
-  db: Db,
-  riderId: string,
-  range: { from: string; to: string },
-): Promise<GivenDay[]> {
-  await riderName(db, riderId);
-  const handovers = await db
-    .selectFrom('handovers')
-    .innerJoin('days', 'days.id', 'handovers.day_id')
-    .select(['handovers.day_id', 'handovers.at', 'handovers.plan'])
-    .select((given) => given.fn.coalesce('handovers.date', 'days.date').as('date'))
-    .where('days.rider_id', '=', riderId)
-    .orderBy('handovers.at')
-    .execute();
-  const byDay = grouped(handovers, ({ day_id: dayId }) => dayId);
-  const shown = [...byDay.entries()].filter(([, given]) => {
-    const { date } = given.at(-1) as (typeof handovers)[number];
-    return date >= range.from && date <= range.to;
-  });
-  const rows = await inOrder(db)
-    .where(
-      'id',
-      'in',
-      shown.map(([id]) => id),
-    )
-    .execute();
-  const days = await complete(db, rows);
-  return days
-    .map((day): GivenDay => {
-      const given = byDay.get(day.id) ?? [];
-      const last = given.at(-1) as (typeof handovers)[number];
-      const earlier = given
-        .slice(0, -1)
-        .some(({ plan, date }) => plan !== last.plan || date !== last.date);
-      return {
-        ...day,
-        ...readPlan(last.plan),
-        date: last.date,
-        given: { at: last.at, again: earlier, behind: day.handedOver?.asItStands === false },
-      };
-    })
-    .sort((one, other) => one.date.localeCompare(other.date) || one.position - other.position);
 }
 
 function fromRow(row: DayRow): Omit<Day, 'rides' | 'handedOver'> {

@@ -119,6 +119,7 @@ async function deleteAll(trx: Trx, riderId: string): Promise<Set<string>> {
     }
   }
   await trx.deleteFrom('riders').where('id', '=', riderId).execute();
+  await trx.deleteFrom('heard').where('rider_id', '=', riderId).execute();
   return gone;
 }
 

@@ -18,6 +18,7 @@ import { alsoOf } from './recordings.ts';
 import { riderName } from './riderName.ts';
 import { type Reader, rides, rideRow } from './rides.ts';
 import { ridesBeside } from './ridesBeside.ts';
+import { planSeen } from './given.ts';
 import { rideWords } from './rideWords.ts';
 import { recordsOf } from './suggestionRecords.ts';
 import { familyBefore, suggestedAfter } from './suggestions.ts';
@@ -117,7 +118,8 @@ export async function listReadings(
     .leftJoin('ride_matches', 'ride_matches.ride_id', 'rides.id')
     .leftJoin('days', 'days.id', 'ride_matches.day_id')
     .leftJoin('day_figures', 'day_figures.day_id', 'days.id')
-    .select(['rides.id', 'rides.read_at', 'rides.kind', 'ride_readings.reading', 'days.plan'])
+    .select(['rides.id', 'rides.read_at', 'rides.kind', 'ride_readings.reading'])
+    .select(planSeen().as('plan'))
     .select(['day_figures.name', 'day_figures.load'])
     .where('rides.rider_id', '=', riderId)
     .where('rides.date', '>=', range.from)

@@ -5,6 +5,7 @@ import type { Db } from '../database.ts';
 import { unpackHistogram } from '../packs.ts';
 import { notFound } from '../refusal.ts';
 import type { RideNumbersRow, RideRow, Tables } from '../tables.ts';
+import { planSeen } from './given.ts';
 import { readJsonOr, readPlan } from './json.ts';
 import { riderName } from './riderName.ts';
 
@@ -183,10 +184,10 @@ async function complete(db: Reader, rows: readonly NumberedRow[]): Promise<Ride[
         'ride_matches.tried',
         'days.id',
         'days.date',
-        'days.plan',
         'days.state',
         'days.rpe',
       ])
+      .select(planSeen().as('plan'))
       .where('ride_matches.ride_id', 'in', ids)
       .orderBy('ride_matches.tried')
       .execute(),
@@ -208,7 +209,7 @@ async function complete(db: Reader, rows: readonly NumberedRow[]): Promise<Ride[
         ? {
             id: match.id,
             date: match.date,
-            name: readPlan(match.plan).plan.name,
+            name: match.plan === null ? 'your session' : readPlan(match.plan).plan.name,
             tried: match.tried === 1,
             state: match.state,
             rpe: match.rpe,

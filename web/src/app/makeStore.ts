@@ -1,4 +1,6 @@
 import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
+import { markSaver, sendMarksLeft } from '../features/sessions/day/markSaver.ts';
+import { keepMarks, marks } from '../features/sessions/day/markSlice.ts';
 import { drafts } from '../features/sessions/draftSlice.ts';
 import { keepDrafts } from '../features/sessions/draftStorage.ts';
 import { sessionSaver } from '../features/sessions/sessionSaver.ts';
@@ -21,6 +23,7 @@ export function makeStore() {
       [saving.name]: saving.reducer,
       [drafts.name]: drafts.reducer,
       [testDrafts.name]: testDrafts.reducer,
+      [marks.name]: marks.reducer,
     },
     middleware: (standard) =>
       standard({ serializableCheck: false, immutableCheck: false })
@@ -31,9 +34,12 @@ export function makeStore() {
   const start = listener.startListening.withTypes<State, typeof store.dispatch>();
   addAutosave(start, sessionSaver);
   addAutosave(start, testDaySaver);
+  addAutosave(start, markSaver, { afterMs: 0, againMs: 4000 });
+  sendMarksLeft(store.getState(), store.dispatch);
   store.subscribe(() => {
     keepDrafts(store.getState().drafts);
     keepTestDrafts(store.getState().testDrafts);
+    keepMarks(store.getState().marks);
   });
   return store;
 }

@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
 import { Lost } from './Lost.tsx';
+import { OwnShell } from './OwnShell.tsx';
 import { Shell } from './Shell.tsx';
 import { STATION_PAGES } from './stationPages.ts';
 import { ViewBroke } from './ViewBroke.tsx';
@@ -35,10 +36,6 @@ const BARE: RouteObject[] = [
     async () => (await import('../features/zones/print/ZoneCardPage.tsx')).ZoneCardPage,
   ),
   view(
-    '/riders/:riderId/today',
-    async () => (await import('../features/sessions/day/TodayPage.tsx')).TodayPage,
-  ),
-  view(
     '/riders/:riderId/days/:dayId/ride',
     async () => (await import('../features/ride/RideRoomPage.tsx')).RideRoomPage,
   ),
@@ -49,6 +46,19 @@ const BARE: RouteObject[] = [
   view(
     '/zones/sheet',
     async () => (await import('../features/zones/print/ZoneSheetPage.tsx')).ZoneSheetPage,
+  ),
+];
+
+/** The rider's own page and what it leads to: what was handed over, and nothing else. */
+const OWN: RouteObject[] = [
+  view('', async () => (await import('../features/sessions/day/TodayPage.tsx')).TodayPage),
+  view(
+    ':dayId/card',
+    async () => (await import('../features/sessions/day/GivenCardPage.tsx')).GivenCardPage,
+  ),
+  view(
+    ':dayId/ride',
+    async () => (await import('../features/ride/GivenRoomPage.tsx')).GivenRoomPage,
   ),
 ];
 
@@ -140,6 +150,13 @@ const OF_A_RIDER: RouteObject[] = [
 
 export const router = createBrowserRouter([
   ...BARE,
+  {
+    path: '/riders/:riderId/today',
+    Component: OwnShell,
+    ErrorBoundary: Lost,
+    HydrateFallback: Nothing,
+    children: OWN,
+  },
   {
     path: '/',
     Component: Shell,

@@ -5,7 +5,7 @@ import type { Db } from '../../database.ts';
 import type { HandoverRow } from '../../tables.ts';
 import { today } from '../../today.ts';
 import { handoverOf } from '../assign.ts';
-import { isAsItStands } from '../days.ts';
+import { HANDED, isAsItStands } from '../given.ts';
 import { act } from '../journal.ts';
 import { readPlan } from '../json.ts';
 import { modelOn } from '../models.ts';
@@ -43,7 +43,7 @@ async function handingOf(db: Db, riderId: string, { from, to }: HandOver): Promi
   const rider = await readRider(db, riderId);
   const rows = await db
     .selectFrom('days')
-    .select(['id', 'version', 'plan', 'date'])
+    .select(['id', 'version', ...HANDED])
     .where('rider_id', '=', riderId)
     .where('date', '>=', from)
     .where('date', '<=', to)
@@ -76,10 +76,10 @@ async function handingOf(db: Db, riderId: string, { from, to }: HandOver): Promi
 async function latestHandovers(
   db: Db,
   ids: readonly string[],
-): Promise<Map<string, Pick<HandoverRow, 'plan' | 'date'>>> {
+): Promise<Map<string, Pick<HandoverRow, (typeof HANDED)[number]>>> {
   const rows = await db
     .selectFrom('handovers')
-    .select(['day_id', 'plan', 'date'])
+    .select(['day_id', ...HANDED])
     .where('day_id', 'in', ids)
     .orderBy('at')
     .execute();

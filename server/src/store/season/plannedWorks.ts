@@ -47,7 +47,8 @@ async function read(db: Db, riderId: string, from: string, to: string): Promise<
     SELECT d.id, d.date, d.kind, d.plan, d.state, d.reason, d.rpe, d.minutes, d.key_session, d.optional, d.eased,
       json_array_length(d.offers) AS offers,
       d.version, d.laid, f.name, f.traits,
-      (SELECT (h.plan = d.plan AND coalesce(h.date, d.date) = d.date) FROM handovers h
+      (SELECT (h.plan = d.plan AND coalesce(h.date, d.date) = d.date AND h.offers = d.offers
+          AND h.optional = d.optional) FROM handovers h
         WHERE h.day_id = d.id ORDER BY h.at DESC, h.rowid DESC LIMIT 1) AS handed
     FROM days d
     LEFT JOIN day_figures f ON f.rider_id = d.rider_id AND f.day_id = d.id

@@ -8,7 +8,7 @@ import type { KeptRide } from './keptRide.ts';
 import { AskRpe, Offer } from './Judging.tsx';
 import { judgedBy } from './judgedBy.ts';
 import { RoomButtons } from './RoomButtons.tsx';
-import { Ended, Leave } from './RoomEnd.tsx';
+import { Ended, Leave, type WaysOut } from './RoomEnd.tsx';
 import { COUNT_IN_S, RoomReadings } from './RoomReadings.tsx';
 import { useAwake, useSound } from './sound.ts';
 import { useRoom } from './useRoom.ts';
@@ -23,10 +23,11 @@ interface Props {
   /** The last marked day was tired. */
   readonly tired: boolean;
   readonly kept: KeptRide;
+  readonly ways: WaysOut;
 }
 
 /** A ride under way: the step, its figures, the road with the place on it. */
-export function Room({ rider, day, numbers, tired, kept }: Props) {
+export function Room({ rider, day, numbers, tired, kept, ways }: Props) {
   const [setting] = useState(() => ({
     ...settingOf(day, numbers, kept.seed),
     judge: judgedBy(rider, day, numbers, tired),
@@ -57,6 +58,7 @@ export function Room({ rider, day, numbers, tired, kept }: Props) {
         steps={state.steps}
         laps={state.laps}
         seed={kept.seed}
+        ways={ways}
       />
     );
   const { segment } = state;
@@ -95,8 +97,7 @@ export function Room({ rider, day, numbers, tired, kept }: Props) {
       />
       {leaving && (
         <Leave
-          dayId={day.id}
-          riderId={rider.id}
+          back={ways.back}
           stay={() => setLeaving(false)}
           pause={room.pause}
           stop={() => void room.press('stop')}

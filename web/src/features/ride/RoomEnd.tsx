@@ -12,16 +12,20 @@ import { forgetRide } from './keptRide.ts';
 import type { useRoom } from './useRoom.ts';
 import { Heading } from '../../ui/Heading.tsx';
 
+/** Where the room leads to: back to where it was entered, and to what becomes of a ride that is saved. */
+export interface WaysOut {
+  readonly back: string;
+  readonly saved: (rideId: string) => string;
+}
+
 /** Asks before the room is left. */
 export function Leave({
-  dayId,
-  riderId,
+  back,
   stay,
   pause,
   stop,
 }: {
-  dayId: string;
-  riderId: string;
+  back: string;
   stay: () => void;
   pause: () => void;
   stop: () => void;
@@ -43,7 +47,7 @@ export function Leave({
           autoFocus
           onClick={() => {
             pause();
-            void navigate(`/riders/${riderId}/days/${dayId}`);
+            void navigate(back);
           }}
         >
           Leave
@@ -69,6 +73,7 @@ export function Ended({
   steps,
   laps,
   seed,
+  ways,
 }: {
   rider: Rider;
   day: Day;
@@ -76,6 +81,7 @@ export function Ended({
   steps: Steps;
   laps: readonly number[];
   seed: number;
+  ways: WaysOut;
 }) {
   const navigate = useNavigate();
   const [upload] = recordingsApi.useUploadRecordingMutation();
@@ -104,8 +110,7 @@ export function Ended({
     setBusy(false);
     if (!done) return;
     forgetRide(day.id);
-    // What it came to is read on its own page.
-    void navigate(`/riders/${rider.id}/rides/${received.ride.id}`);
+    void navigate(ways.saved(received.ride.id));
   };
   return (
     <main className="ride-room ride-door" data-bs-theme="dark">
@@ -123,7 +128,7 @@ export function Ended({
           variant="outline-secondary"
           onClick={() => {
             forgetRide(day.id);
-            void navigate(`/riders/${rider.id}/days/${day.id}`);
+            void navigate(ways.back);
           }}
         >
           Delete the ride

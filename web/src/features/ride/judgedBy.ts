@@ -31,11 +31,12 @@ export function judgedBy(
 /**
  * Whether the last marked day before gives "tired" as its reason. Null until it is known.
  */
-export function useTired(riderId: string, day: string, skip: boolean): boolean | null {
-  const { data } = daysApi.useDaysQuery(
-    { riderId, from: plusDays(day, -DAYS), to: plusDays(day, -1) },
-    { skip },
-  );
+export function useTired(riderId: string, day: string): boolean | null {
+  const { data } = daysApi.useDaysQuery({
+    riderId,
+    from: plusDays(day, -DAYS),
+    to: plusDays(day, -1),
+  });
   if (!data) return null;
   const marked = data.filter(({ state }) => state !== 'planned');
   const last = marked.reduce<(typeof marked)[number] | null>(

@@ -1,26 +1,32 @@
-import type { Day, Rider } from '@uphill/api';
+import type { Rider } from '@uphill/api';
 import { assignedTo, nameFor, printSentence } from '@uphill/core/sessions';
-import { maySee } from '@uphill/core/rider';
+import { plural } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
-import { today } from '../../shared/dates.ts';
+import { daysApi } from '../../shared/api/days.ts';
+import { plusDays, today } from '../../shared/dates.ts';
 import { healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
 import { saveFile } from '../../shared/saveFile.ts';
 import { useSchemes } from '../../shared/useSchemes.ts';
 import { useModel } from '../../shared/useRiderNumbers.ts';
 
-/** The rider’s days as one calendar file; a newer one replaces what an older one put there. */
-export function CalendarFile({ rider, days: all }: { rider: Rider; days: readonly Day[] }) {
-  // It goes to the rider, so it holds what was handed over.
-  const days = all.filter(({ handedOver }) => handedOver !== null);
+/** A calendar holds what lies behind for a while, and a season ahead. */
+const BEHIND_DAYS = 10;
+const AHEAD_DAYS = 365;
+
+/** The rider’s days as one calendar file, as they were handed over; a newer one replaces what an older one put there. */
+export function CalendarFile({ rider }: { rider: Rider }) {
+  const { data: days = [] } = daysApi.useGivenQuery({
+    ...{ riderId: rider.id, from: plusDays(today(), -BEHIND_DAYS) },
+    to: plusDays(today(), AHEAD_DAYS),
+  });
   const model = useModel(rider.id, today());
   const scheme = useSchemes().ofRider(rider);
   if (days.length === 0) return null;
   const save = async (): Promise<void> => {
     const { writeCalendar } = await import('@uphill/core/formats');
-    const entries = days.map(({ id, date, version, plan }) => {
-      if (!maySee(rider.sessionShown, date, today()))
-        return { id, date, version, name: 'Session', text: 'Visible in the morning.' };
-      const numbers = riderOnDay(rider, date, model, undefined, scheme);
+    const entries = days.map((day) => {
+      const { id, date, version, plan } = day;
+      const numbers = riderOnDay(rider, date, model, day, scheme);
       const { work } = assignedTo(plan, numbers, healthOnDay(rider, date));
       const text = [
         ...(numbers.hasPower ? [printSentence(plan)] : []),
@@ -37,7 +43,12 @@ export function CalendarFile({ rider, days: all }: { rider: Rider; days: readonl
     );
   };
   return (
-    <Button variant="outline-secondary" className="me-2" onClick={() => void save()}>
+    <Button
+      variant="outline-secondary"
+      className="me-2"
+      title={`${plural(days.length, 'session')} as handed over, as far as ${rider.name} may see them`}
+      onClick={() => void save()}
+    >
       Calendar file
     </Button>
   );

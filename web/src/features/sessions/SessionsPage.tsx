@@ -46,7 +46,7 @@ function SessionsOf({ rider }: { rider: Rider }) {
       <div className="title-row">
         <Heading>Sessions</Heading>
         <span className="ms-auto">
-          <CalendarFile rider={rider} days={days} />
+          <CalendarFile rider={rider} />
           <BringIn />
           <Link className="btn btn-outline-secondary me-2" to="/book">
             Session book

@@ -11,11 +11,11 @@ export interface Closing {
   readonly closing?: boolean;
 }
 
-const TYPES = [
+export const TAG_TYPES = [
   ...(['riders', 'tests', 'testDays', 'schemes', 'rides', 'sessions', 'days', 'hills'] as const),
   ...(['markedEfforts', 'models', 'recordings', 'journal'] as const),
 ] as const;
-type TagType = (typeof TYPES)[number];
+type TagType = (typeof TAG_TYPES)[number];
 type Tag = TagType | { readonly type: TagType; readonly id: string };
 
 /** Lists of several riders, or of all sessions. */
@@ -63,11 +63,14 @@ export const api = createApi({
     baseUrl: '/api',
     prepareHeaders: (headers) => {
       // What is done on a rider's own page is done by the rider.
-      if (/^\/riders\/[^/]+\/today$/.test(window.location.pathname))
+      if (/^\/riders\/[^/]+\/today(?:\/|$)/.test(window.location.pathname))
         headers.set('x-uphill-actor', 'rider');
     },
   }),
-  tagTypes: TYPES,
+  tagTypes: TAG_TYPES,
+  // A tab that was put away, or a device that was away, may have missed what others did.
+  refetchOnFocus: true,
+  refetchOnReconnect: true,
   endpoints: () => ({}),
 });
 

@@ -6,6 +6,7 @@ import type {
   DayChange,
   DayList,
   GivenDay,
+  Mark,
   Following,
   MonthOfDays,
   PlacedDay,
@@ -32,6 +33,11 @@ export const daysApi = api.injectEndpoints({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/given`, params }),
       providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
     }),
+    /** One of them; what its rider does not see is not there. */
+    givenDay: build.query<GivenDay, string>({
+      query: (id) => `/days/${id}/given`,
+      providesTags: (day) => (day ? about(day.riderId, 'days') : ifUndone),
+    }),
     /** The days of everybody, a line of figures each. */
     squadDays: build.query<DayList, Span>({
       query: (params) => ({ url: '/days', params }),
@@ -55,6 +61,19 @@ export const daysApi = api.injectEndpoints({
     }),
     changeDay: build.mutation<Day, DayChange & { id: string }>({
       query: ({ id, ...body }) => ({ url: `/days/${id}`, method: 'PATCH', body }),
+      invalidatesTags: after((_sent, { riderId }) => [
+        ...changed(riderId, 'days', 'rides', 'riders'),
+        'journal',
+      ]),
+    }),
+    /** How a day went; `own` where its rider said so, wherever it is sent from. */
+    markDay: build.mutation<Day, Mark & { id: string; was?: Mark; own: boolean }>({
+      query: ({ id, own, ...body }) => ({
+        url: `/days/${id}/mark`,
+        method: 'PUT',
+        body,
+        ...(own ? { headers: { 'x-uphill-actor': 'rider' } } : {}),
+      }),
       invalidatesTags: after((_sent, { riderId }) => [
         ...changed(riderId, 'days', 'rides', 'riders'),
         'journal',

@@ -1,37 +1,14 @@
-import type { Day, Rider } from '@uphill/api';
-import {
-  cautionsOf,
-  heatCaution,
-  isHot,
-  nameFor,
-  type Plan,
-  sessionNumbers,
-} from '@uphill/core/sessions';
-import { printDuration, roundHalfUp } from '@uphill/core/units';
-import { sessionCarbohydrate } from '@uphill/core/fuel';
-import { useEffect, useState } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
-import { Link, useParams } from 'react-router';
+import type { Day } from '@uphill/api';
+import { useParams } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
-import { printDay, today } from '../../../shared/dates.ts';
-import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
-import { MiniRoad } from '../../../charts/MiniRoad.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
-import { Stone } from '../../../ui/Stone.tsx';
 import { useSessionPlan } from '../useSessionPlan.ts';
-import { Beside } from './Beside.tsx';
-import { Steps } from './Steps.tsx';
-import { Heading } from '../../../ui/Heading.tsx';
+import { Card } from './Card.tsx';
 
-/** More reps than this are not counted off on paper. */
-const MOST_STONES = 20;
-const SIZES = ['A5', 'A4'] as const;
-
-/** The session card as it is printed: one page, black on white. */
+/** The coach's card of a day or of a session, as it stands. The rider's is another page: as it was handed over. */
 export function CardPage() {
   const { riderId = '', dayId, sessionId } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
@@ -42,7 +19,13 @@ export function CardPage() {
   if (!rider) return <Loading />;
   if (day)
     return (
-      <Card rider={rider} plan={day.plan} day={day} back={`/riders/${rider.id}/days/${day.id}`} />
+      <Card
+        rider={rider}
+        plan={day.plan}
+        day={day}
+        back={`/riders/${rider.id}/days/${day.id}`}
+        says={notAsHanded(day)}
+      />
     );
   if (plan)
     return (
@@ -56,74 +39,8 @@ export function CardPage() {
   return <Loading />;
 }
 
-interface CardProps {
-  readonly rider: Rider;
-  readonly plan: Plan;
-  /** The day it is for; null for a card without one. */
-  readonly day: Day | null;
-  readonly back: string;
-}
-
-function Card({ rider, plan, day, back }: CardProps) {
-  const numbers = useRiderNumbers(rider, day?.date ?? today(), day ?? undefined);
-  const date = day?.date ?? null;
-  const name = nameFor(plan, numbers);
-  const [size, setSize] = useState<(typeof SIZES)[number]>('A5');
-  const asks = sessionNumbers(plan, numbers);
-  useEffect(() => {
-    const title = document.title;
-    document.title = `${name} · ${rider.name}`;
-    return () => {
-      document.title = title;
-    };
-  }, [name, rider.name]);
-  return (
-    <main className="card-page">
-      <div className="card-controls">
-        <Link to={back}>Back</Link>
-        <Form.Select
-          className="w-auto"
-          aria-label="Paper"
-          value={size}
-          onChange={({ target }) => setSize(target.value as typeof size)}
-        >
-          {SIZES.map((each) => (
-            <option key={each}>{each}</option>
-          ))}
-        </Form.Select>
-        <Button onClick={() => window.print()}>Print</Button>
-      </div>
-      <article className={`card-sheet card-${size.toLowerCase()}`} aria-label="Session card">
-        <header>
-          <div>
-            <Heading>{name}</Heading>
-            <p>
-              {rider.name}
-              {date && ` · ${printDay(date)}`} · {printDuration(asks.totalS.value)}
-              {asks.timeAtTargetS.value > 0 &&
-                `, ${printDuration(asks.timeAtTargetS.value)} at target`}{' '}
-              · load {roundHalfUp(asks.load.value)}
-              {numbers.ftpW === null ? '' : ` · FTP ${numbers.ftpW} W`}
-            </p>
-          </div>
-          <MiniRoad segments={asks.segments} ftpW={numbers.ftpW} />
-        </header>
-        {plan.purpose && <p className="card-purpose">{plan.purpose}</p>}
-        <Steps plan={plan} rider={numbers} hot={isHot(day?.celsius)} />
-        {asks.reps > 1 && asks.reps <= MOST_STONES && (
-          <p className="card-stones" aria-label={`${asks.reps} reps, to be counted off`}>
-            {Array.from({ length: asks.reps }, (_, index) => (
-              <Stone key={index}>{String(index + 1)}</Stone>
-            ))}
-          </p>
-        )}
-        <Beside plan={plan} carbs={sessionCarbohydrate(asks)} />
-        <footer>
-          {[heatCaution(day?.celsius, 'session'), ...cautionsOf(plan)].filter(Boolean).join(' ')}{' '}
-          Easy is light pedalling, not stopping. Chest pain, faintness or an odd heartbeat: stop,
-          get help.
-        </footer>
-      </article>
-    </main>
-  );
+/** That the rider does not have this card. */
+function notAsHanded({ handedOver }: Day): string | null {
+  if (handedOver === null) return 'As it stands, not handed over.';
+  return handedOver.asItStands ? null : 'As it stands, not handed over: the rider still has the one before.';
 }

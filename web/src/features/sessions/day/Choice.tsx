@@ -16,7 +16,7 @@ export function Choice({ rider, day }: { rider: Rider; day: GivenDay }) {
   const { act, problem } = useAct();
   const numbers = useRiderNumbers(rider, day.date);
   const proposed = useProposed(rider.id, day);
-  if (day.offers.length < 2 || day.state !== 'planned') return null;
+  if (day.offers.length < 2 || day.state !== 'planned' || day.given.behind) return null;
   return (
     <section className="sheet mb-3" aria-label="Your choice">
       <h2>{day.optional ? 'Optional today: your choice' : 'Your choice today'}</h2>
@@ -44,7 +44,7 @@ export function Choice({ rider, day }: { rider: Rider; day: GivenDay }) {
                 aria-pressed={taken}
                 onClick={() =>
                   void act(
-                    () => take({ id: day.id, version: day.version, take: index }),
+                    () => take({ id: day.id, given: day.given.at, take: index }),
                     `${nameFor(plan, numbers)} it is.`,
                   )
                 }

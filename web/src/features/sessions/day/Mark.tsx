@@ -1,99 +1,121 @@
-import type { Day } from '@uphill/api';
+import type { Day, Mark as Said } from '@uphill/api';
 import { REASONS } from '@uphill/core/season';
 import { RPE_WORDS } from '@uphill/core/units';
-import { useRef, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import ButtonGroup from 'react-bootstrap/ButtonGroup';
-import { useWatch } from 'react-hook-form';
-import { useStoredForm } from '../../../ui/useStoredForm.ts';
-import { daysApi } from '../../../shared/api/days.ts';
+import Form from 'react-bootstrap/Form';
 import { printDay, today } from '../../../shared/dates.ts';
-import { useAct } from '../../../shared/useAct.ts';
+import { Field } from '../../../ui/Field.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
-import { Part } from '../../../ui/Part.tsx';
+import { NumberField } from '../../../ui/NumberField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
-import { TextField } from '../../../ui/TextField.tsx';
 import { tooLong } from '../../../ui/tooLong.ts';
 import { STATE_MARKS } from '../../../shared/dayStates.ts';
+import { markOf } from './markSlice.ts';
+import { useMark } from './useMark.ts';
 
 const LONGEST_NOTE = 2000;
+const MINUTES = [1, 1440] as const;
 
 /** How the day went: done, shortened or missed, how hard it felt, and a note. */
-export function Mark({ day }: { day: Day }) {
-  const [change, { isLoading }] = daysApi.useChangeDayMutation();
-  const { act, problem } = useAct();
-  const { form, keep } = useStoredForm({
-    rpe: day.rpe,
-    note: day.note,
-    reason: day.reason,
-  });
+export function Mark({ day, own = false }: { day: Day; own?: boolean }) {
+  const mark = useMark(day, own);
+  const { said, waiting } = mark;
   const [asking, setAsking] = useState<Day['state'] | null>(null);
+  const [lacking, setLacking] = useState(false);
   const title = useRef<HTMLHeadingElement>(null);
-  const long = tooLong(useWatch({ control: form.control, name: 'note' }), LONGEST_NOTE);
+  const id = useId();
+  const long = tooLong(said.note, LONGEST_NOTE);
+  const ridden = day.rides.some(({ tried }) => !tried);
+  const state = waiting?.state ?? day.state;
 
-  const mark = async (state: Day['state']): Promise<void> => {
-    setAsking(null);
-    const words = state === 'planned' ? 'Back to planned.' : `Marked ${STATE_MARKS[state].word}.`;
-    const { rpe, note, reason } = form.getValues();
-    const kept = state === 'missed' || state === 'planned' ? null : rpe;
-    const why = state === 'planned' ? null : reason;
-    const marked = { id: day.id, version: day.version, state, rpe: kept, note, reason: why };
-    if (!(await act(() => change(marked), words))) return;
-    keep({ rpe: kept, note, reason: why });
-    // The buttons make way for others: whoever works by keyboard stays where they were.
+  // The buttons make way for others: whoever works by keyboard stays where they were.
+  const before = useRef(state);
+  useEffect(() => {
+    if (before.current === state) return;
+    before.current = state;
     title.current?.focus({ preventScroll: true });
+  }, [state]);
+
+  const send = (next: Day['state']): void => {
+    setAsking(null);
+    const lacks = next === 'shortened' && said.minutes === null && !ridden;
+    setLacking(lacks);
+    if (!lacks) mark.send(next);
   };
   /** A day to come is marked only when it is meant. */
-  const ask = (state: Day['state']): void =>
-    day.date > today() ? setAsking(state) : void mark(state);
+  const ask = (next: Day['state']): void =>
+    day.date > today() ? setAsking(next) : send(next);
+  const shut = long !== undefined || waiting !== null;
   return (
-    <section className="sheet mb-3 mark" aria-labelledby="mark-title">
-      <h2 id="mark-title" ref={title} tabIndex={-1}>
-        {day.state === 'planned' ? 'How it went' : `Marked ${STATE_MARKS[day.state].word}`}
+    <section className="sheet mb-3 mark" aria-labelledby={id}>
+      <h2 id={id} ref={title} tabIndex={-1}>
+        {state === 'planned' ? 'How it went' : `Marked ${STATE_MARKS[state].word}`}
+        {waiting !== null && <span className="soft">, not sent yet</span>}
       </h2>
-      <ProblemNote problem={problem} />
-      <Part of={form.control} name="rpe">
-        {(rpe, choose) => <Rpe rpe={rpe} choose={choose} />}
-      </Part>
-      <Part of={form.control} name="reason">
-        {(reason, choose) => (
-          <SelectField
-            label="Why, where it did not go as asked"
-            options={[
-              ['', 'No reason given'],
-              ...REASONS.map((each) => [each, capital(each)] as const),
-            ]}
-            value={reason ?? ''}
-            choose={(next) => choose(next === '' ? null : next)}
+      {mark.theirs ? (
+        <Clash theirs={markOf(mark.theirs)} settle={mark.settle} />
+      ) : (
+        <ProblemNote problem={mark.offline ? null : mark.problem} />
+      )}
+      <p role="status" className={mark.offline ? 'want' : 'visually-hidden'}>
+        {mark.offline &&
+          'Not connected. What you said is kept on this device and goes when it is back.'}
+      </p>
+      <Rpe rpe={said.rpe} choose={(rpe) => mark.type({ rpe })} />
+      <NumberField
+        label="Minutes ridden"
+        hint={ridden ? 'the recording says it; only where that is wrong' : 'needed where it was shortened'}
+        bounds={MINUTES}
+        wrong="Between 1 and 1440 minutes."
+        whole
+        value={said.minutes}
+        set={(minutes) => {
+          setLacking(false);
+          mark.type({ minutes });
+        }}
+      />
+      {lacking && (
+        <p className="field-error" role="alert">
+          How many minutes did {own ? 'you ride' : 'it last'}? A shortened ride needs its length.
+        </p>
+      )}
+      <SelectField
+        label="Why, where it did not go as asked"
+        options={[
+          ['', 'No reason given'],
+          ...REASONS.map((each) => [each, capital(each)] as const),
+        ]}
+        value={said.reason ?? ''}
+        choose={(reason) => mark.type({ reason: reason === '' ? null : reason })}
+      />
+      <Field label="Note" error={long}>
+        {(control) => (
+          <Form.Control
+            {...control}
+            as="textarea"
+            rows={2}
+            value={said.note}
+            onChange={({ target }) => mark.type({ note: target.value })}
           />
         )}
-      </Part>
-      <TextField of={form.control} name="note" label="Note" rows={2} error={long} />
+      </Field>
       {asking !== null && (
         <StillToCome
           day={day}
           asking={asking}
-          busy={isLoading}
-          mark={() => void mark(asking)}
+          mark={() => send(asking)}
           cancel={() => setAsking(null)}
         />
       )}
-      {asking === null && day.state === 'planned' && (
-        <States day={day} shut={isLoading || long !== undefined} ask={ask} />
-      )}
-      {asking === null && day.state !== 'planned' && (
+      {asking === null && state === 'planned' && <States day={day} shut={shut} ask={ask} />}
+      {asking === null && state !== 'planned' && (
         <div className="d-flex gap-2">
-          <Button
-            disabled={!form.formState.isDirty || isLoading || long !== undefined}
-            onClick={() => void mark(day.state)}
-          >
+          <Button disabled={!mark.changed || shut} onClick={() => send(day.state)}>
             Save
           </Button>
-          <Button
-            variant="outline-secondary"
-            disabled={isLoading}
-            onClick={() => void mark('planned')}
-          >
+          <Button variant="outline-secondary" disabled={waiting !== null} onClick={() => send('planned')}>
             Back to planned
           </Button>
         </div>
@@ -106,23 +128,45 @@ function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
+/** Somebody else said something of the day meanwhile. Nothing is overwritten until that is decided. */
+function Clash({ theirs, settle }: { theirs: Said; settle: (keep: boolean) => void }) {
+  const words = [
+    STATE_MARKS[theirs.state].word,
+    theirs.rpe === null ? '' : `RPE ${theirs.rpe}`,
+    theirs.minutes === null ? '' : `${theirs.minutes} min`,
+    theirs.note === '' ? '' : `“${theirs.note}”`,
+  ];
+  return (
+    <div className="wrong" role="alert">
+      <div>
+        <p className="mb-2">Marked elsewhere meanwhile: {words.filter(Boolean).join(', ')}.</p>
+        <Button size="sm" className="me-2" onClick={() => settle(true)}>
+          Keep mine
+        </Button>
+        <Button size="sm" variant="outline-secondary" onClick={() => settle(false)}>
+          Take theirs
+        </Button>
+      </div>
+    </div>
+  );
+}
+
 interface StillToComeProps {
   readonly day: Day;
   readonly asking: Day['state'];
-  readonly busy: boolean;
   readonly mark: () => void;
   readonly cancel: () => void;
 }
 
 /** Asks before a day to come is marked. */
-function StillToCome({ day, asking, busy, mark, cancel }: StillToComeProps) {
+function StillToCome({ day, asking, mark, cancel }: StillToComeProps) {
   const { word } = STATE_MARKS[asking];
   return (
     <div role="group" aria-label="Still to come">
       <p className="mb-2">
         {printDay(day.date)} is still to come. Mark it {word} all the same?
       </p>
-      <Button autoFocus disabled={busy} className="me-2" onClick={mark}>
+      <Button autoFocus className="me-2" onClick={mark}>
         Yes, mark it {word}
       </Button>
       <Button variant="outline-secondary" onClick={cancel}>

@@ -81,14 +81,14 @@ function TodaySession({ rider, day }: { rider: Rider; day: GivenDay }) {
       <Choice rider={rider} day={day} />
       <WhatToRide rider={rider} day={day} />
       <div className="rider-links">
-        <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/days/${day.id}/card`}>
+        <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/today/${day.id}/card`}>
           Card
         </Link>
-        <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/days/${day.id}/ride`}>
+        <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/today/${day.id}/ride`}>
           Ride room
         </Link>
       </div>
-      <Mark key={day.id} day={day} />
+      <Mark key={day.id} day={day} own />
     </>
   );
 }

@@ -1,0 +1,124 @@
+import type { Day, GivenDay } from '@uphill/api';
+import { maySee } from '@uphill/core/rider';
+import { sql } from 'kysely';
+import type { Db } from '../database.ts';
+import { currentActing } from '../actor.ts';
+import { notFound } from '../refusal.ts';
+import type { DayRow, HandoverRow } from '../tables.ts';
+import { localIn } from '../timeZone.ts';
+import { completeDays, offersSchema } from './days.ts';
+import { grouped } from './grouped.ts';
+import { readJsonOr, readPlan } from './json.ts';
+import { timeZoneOf } from './schemes.ts';
+
+/** What of a day goes over to its rider, and stays as it went whatever the coach does since. */
+export const HANDED = ['plan', 'date', 'offers', 'optional'] as const;
+type Handed = Pick<HandoverRow, (typeof HANDED)[number]>;
+
+/** Whether what was handed over of a day is the day as it stands; what has no date was handed over for the same one. */
+export function isAsItStands(given: Handed, day: Pick<DayRow, (typeof HANDED)[number]>): boolean {
+  return HANDED.every(
+    (column) => given[column] === day[column] || (column === 'date' && given.date === null),
+  );
+}
+
+/**
+ * What the rider may see of some of their days. Page, card, ride room, calendar and whatever else goes to a rider ask
+ * this and nothing else: a day as it was handed over last, on the date it was handed over for, once its time has come.
+ * What was never handed over stays unseen.
+ *
+ * @param wanted dates, or one day
+ */
+async function givenOf(
+  db: Db,
+  riderId: string,
+  wanted: { readonly from: string; readonly to: string } | { readonly dayId: string },
+): Promise<GivenDay[]> {
+  const rider = await db
+    .selectFrom('riders')
+    .select(['session_shown', 'time_zone'])
+    .where('id', '=', riderId)
+    .executeTakeFirst();
+  if (!rider) throw notFound('rider');
+  const here = localIn(await timeZoneOf(db, rider), new Date().toISOString()).slice(0, 10);
+  const handovers = await db
+    .selectFrom('handovers')
+    .innerJoin('days', 'days.id', 'handovers.day_id')
+    .select(['handovers.day_id', 'handovers.at', 'handovers.plan'])
+    .select(['handovers.offers', 'handovers.optional'])
+    .select((given) => given.fn.coalesce('handovers.date', 'days.date').as('date'))
+    .where('days.rider_id', '=', riderId)
+    .$if('dayId' in wanted, (query) => query.where('days.id', '=', (wanted as { dayId: string }).dayId))
+    .orderBy('handovers.at')
+    .orderBy(sql`handovers.rowid`)
+    .execute();
+  const byDay = grouped(handovers, ({ day_id: dayId }) => dayId);
+  const seen = [...byDay.entries()].filter(([, given]) => {
+    const { date } = given.at(-1) as (typeof handovers)[number];
+    return (
+      maySee(rider.session_shown, date, here) &&
+      ('dayId' in wanted || (date >= wanted.from && date <= wanted.to))
+    );
+  });
+  const rows = await db
+    .selectFrom('days')
+    .selectAll()
+    .where(
+      'id',
+      'in',
+      seen.map(([id]) => id),
+    )
+    .execute();
+  return (await completeDays(db, rows))
+    .map((day) => asGiven(day, byDay.get(day.id) ?? []))
+    .sort((one, other) => one.date.localeCompare(other.date) || one.position - other.position);
+}
+
+/** A day with what was handed over of it in the place of what stands there now. */
+function asGiven(day: Day, handovers: readonly (Handed & { readonly at: string })[]): GivenDay {
+  const last = handovers.at(-1) as Handed & { readonly at: string };
+  const offers = readJsonOr(last.offers, offersSchema, []);
+  const chosen = offers.findIndex((plan) => JSON.stringify(plan) === last.plan);
+  const differs = (earlier: Handed): boolean =>
+    HANDED.some((column) => earlier[column] !== last[column]);
+  return {
+    ...day,
+    ...readPlan(last.plan),
+    ...{ date: last.date ?? day.date, offers, optional: last.optional === 1 },
+    taken: chosen < 0 ? null : chosen,
+    given: {
+      at: last.at,
+      again: handovers.slice(0, -1).some(differs),
+      behind: day.handedOver?.asItStands === false,
+    },
+  };
+}
+
+/** A rider's days within some dates, as the rider sees them. */
+export function listGiven(
+  db: Db,
+  riderId: string,
+  range: { from: string; to: string },
+): Promise<GivenDay[]> {
+  return givenOf(db, riderId, range);
+}
+
+/** One day as its rider sees it; one that the rider does not see is not there. */
+export async function readGiven(db: Db, dayId: string): Promise<GivenDay> {
+  const day = await db
+    .selectFrom('days')
+    .select('rider_id')
+    .where('id', '=', dayId)
+    .executeTakeFirst();
+  const [given] = day ? await givenOf(db, day.rider_id, { dayId }) : [];
+  if (!given) throw notFound('session');
+  return given;
+}
+
+/** The plan of a day as whoever asks knows it: for the coach as it stands, for its rider as it was handed over. */
+export function planSeen() {
+  return currentActing().actor === 'rider'
+    ? sql<string | null>`(SELECT h.plan FROM handovers h WHERE h.day_id = days.id
+        ORDER BY h.at DESC, h.rowid DESC LIMIT 1)`
+    : sql<string | null>`days.plan`;
+}

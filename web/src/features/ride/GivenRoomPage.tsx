@@ -1,0 +1,16 @@
+import { useParams } from 'react-router';
+import { daysApi } from '../../shared/api/days.ts';
+import { problemOf } from '../../shared/api/problemOf.ts';
+import { Loading } from '../../ui/Loading.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
+import { RoomDoor } from './RoomDoor.tsx';
+
+/** The rider's own way into the ride room: the day as it was handed over. */
+export function GivenRoomPage() {
+  const { dayId = '' } = useParams();
+  const { data: day, error } = daysApi.useGivenDayQuery(dayId);
+  if (error) return <ProblemNote problem={problemOf(error)} />;
+  if (!day) return <Loading />;
+  const own = `/riders/${day.riderId}/today`;
+  return <RoomDoor key={day.id} day={day} ways={{ back: own, saved: () => own }} />;
+}
