@@ -50,7 +50,15 @@ export default defineConfig({
         },
       },
       // … the server and the demo as they are built, worker threads and all.
-      { test: { name: 'server', include: ['{server,demo}/test/**/*.test.ts'], ...patience } },
+      {
+        test: {
+          name: 'server',
+          include: ['{server,demo}/test/**/*.test.ts'],
+          // Modules and threads are loaded once for all files of a process; each test has a house of its own.
+          isolate: false,
+          ...patience,
+        },
+      },
     ],
   },
 });

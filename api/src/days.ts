@@ -144,7 +144,13 @@ export const markSchema = z.object({
 });
 export type Mark = z.infer<typeof markSchema>;
 /** What stands on a day of which nobody has said anything. */
-export const UNMARKED: Mark = { state: 'planned', reason: null, rpe: null, minutes: null, note: '' };
+export const UNMARKED: Mark = {
+  state: 'planned',
+  reason: null,
+  rpe: null,
+  minutes: null,
+  note: '',
+};
 /** A mark, and the one that stood there when it was begun: it goes through whatever else changed meanwhile. */
 export const markChangeSchema = markSchema.extend({ was: markSchema.default(UNMARKED) });
 export type MarkChange = z.infer<typeof markChangeSchema>;

@@ -117,7 +117,7 @@ async function buildRider(
     const day = session && days.get(`${daysAgo} ${session}`);
     if (!state || !day) continue;
     const { seconds } = measureAll(DEMO_SESSIONS[session].items);
-    const minutes = state === 'shortened' ? Math.round(seconds * RIDDEN_OF_SHORTENED / 60) : null;
+    const minutes = state === 'shortened' ? Math.round((seconds * RIDDEN_OF_SHORTENED) / 60) : null;
     await ask('PUT', `/days/${day}/mark`, { state, rpe, note, reason, minutes });
   }
   await tellRides(id, demo, ask);

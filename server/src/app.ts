@@ -43,7 +43,7 @@ import { testDayRoutes } from './routes/testDays.ts';
 import { testRoutes } from './routes/tests.ts';
 import { addSecurity } from './security.ts';
 import { keepLogShort } from './shortLog.ts';
-import { startPool } from './workers/pool.ts';
+import { type ImportPool, startPool } from './workers/pool.ts';
 
 export interface AppSettings {
   /** Path of the SQLite file. */
@@ -52,6 +52,8 @@ export interface AppSettings {
   readonly pages?: string;
   readonly demo?: boolean;
   readonly log?: boolean;
+  /** Threads that several houses share; those of its own where left out. */
+  readonly pool?: ImportPool;
   /** Told of every answer of success with the schema that promises it. */
   readonly onAnswer?: OnAnswer;
 }
@@ -99,7 +101,7 @@ const ROUTES = [
 
 /** Builds the server, ready to listen; closing it closes the database and the threads. */
 export async function buildApp(settings: AppSettings): Promise<FastifyInstance> {
-  const [db, pool] = [await openDatabase(settings.database), startPool()];
+  const [db, pool] = [await openDatabase(settings.database), settings.pool ?? startPool()];
   const failed = (error: unknown): void =>
     app.log.error(error, 'Rides could not all be read again.');
   const keeper = readingKeeper(db, pool, failed);
@@ -156,7 +158,7 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
     await house.catchUp.stop();
     await house.keeper.close();
     await house.events.close();
-    await house.pool.close();
+    if (!settings.pool) await house.pool.close();
     await house.reading.destroy();
     await house.db.destroy();
   });

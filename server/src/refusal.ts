@@ -49,8 +49,10 @@ export function badField(field: string, reason: string): Refusal {
   return new Refusal('field-wrong', reason, { fields: [{ field, reason }] });
 }
 
+export const CHANGED_ELSEWHERE =
+  'This was changed elsewhere in the meantime. Nothing was overwritten.';
+
 /** An edit was made from a version that is no longer the stored one. */
 export function conflict(yours: unknown, theirs: unknown): Refusal {
-  const detail = 'This was changed elsewhere in the meantime. Nothing was overwritten.';
-  return new Refusal('changed-elsewhere', detail, { yours, theirs });
+  return new Refusal('changed-elsewhere', CHANGED_ELSEWHERE, { yours, theirs });
 }

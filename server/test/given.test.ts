@@ -86,11 +86,11 @@ describe('a rider sees', () => {
     const offer = async (names: readonly string[]): Promise<void> => {
       const { version } = (await ask('GET', `/days/${dayId}`)).body;
       const plans = names.map((name) => eights(name));
-      const { status } = await ask('POST', `/riders/${riderId}/plan`, {
-        did: 'offered',
+      const said = await ask('POST', `/riders/${riderId}/plan`, {
+        did: 'changed',
         changes: [{ kind: 'offer', id: dayId, version, plans, optional: false }],
       });
-      expect(status).toBe(204);
+      expect(said).toMatchObject({ status: 204 });
     };
     await offer(['One', 'Two']);
     await ask('POST', `/riders/${riderId}/handovers`, { from: date, to: date });
@@ -154,11 +154,12 @@ it('whoever listens hears of a change by anybody, once it is stored, and of whos
   const stop = new AbortController();
   const answer = await fetch(`${address}/api/events`, { signal: stop.signal });
   expect(answer.headers.get('content-type')).toContain('text/event-stream');
-  const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader();
+  const reader = (answer.body as ReadableStream<Uint8Array>).getReader();
+  const decoder = new TextDecoder();
   const hears = async (wanted: Heard[number]): Promise<void> => {
-    for (let text = ''; ; ) {
-      const { value = '' } = await reader.read();
-      text += value;
+    for (let text = ''; ;) {
+      const { value } = await reader.read();
+      text += decoder.decode(value, { stream: true });
       const heard = [...text.matchAll(/^data: (.*)$/gm)].flatMap(
         ([, json = '[]']) => JSON.parse(json) as Heard,
       );

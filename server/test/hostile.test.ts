@@ -245,12 +245,14 @@ describe('days', () => {
       countsFrom: '2026-02-01',
       reason: '',
     });
-    expect(await mark({ state: 'shortened', rpe: 7, minutes: 41, note: 'puncture' })).toMatchObject({
-      state: 'shortened',
-      rpe: 7,
-      note: 'puncture',
-      riddenFtpW: 250,
-    });
+    expect(await mark({ state: 'shortened', rpe: 7, minutes: 41, note: 'puncture' })).toMatchObject(
+      {
+        state: 'shortened',
+        rpe: 7,
+        note: 'puncture',
+        riddenFtpW: 250,
+      },
+    );
     expect(await mark({ state: 'planned' })).toMatchObject({
       riddenFtpW: null,
       rpe: null,

@@ -102,10 +102,7 @@ describe('what is kept for speed', () => {
       ],
       ['a goal with watts', () => ask('POST', at('goals'), GOAL)],
       ['body mass', () => ask('POST', at('body-mass'), { date: '2026-10-02', kg: 61 })],
-      [
-        'a day is marked',
-        () => ask('PUT', `/days/${day.id}/mark`, { state: 'done', rpe: 7 }),
-      ],
+      ['a day is marked', () => ask('PUT', `/days/${day.id}/mark`, { state: 'done', rpe: 7 })],
       [
         'an earlier FTP is corrected: the marked day keeps its own',
         () =>

@@ -24,7 +24,11 @@ export async function house(): Promise<{
   close: () => Promise<void>;
 }> {
   const folder = mkdtempSync(path.join(tmpdir(), 'uphill-test-'));
-  const app = await buildApp({ database: path.join(folder, 'test.sqlite'), onAnswer: asPromised });
+  const app = await buildApp({
+    database: path.join(folder, 'test.sqlite'),
+    onAnswer: asPromised,
+    pool: sharedPool(),
+  });
   return {
     app,
     folder,
@@ -35,6 +39,14 @@ export async function house(): Promise<{
     },
   };
 }
+
+/** One pool for all houses of a process: starting threads takes longer than most tests. It goes with the process. */
+export function sharedPool(): ReturnType<typeof startPool> {
+  shared ??= startPool();
+  return shared;
+}
+
+let shared: ReturnType<typeof startPool> | undefined;
 
 /** Reads everything of a house again from the files as they were received. */
 export async function rebuildFiles({ folder }: { readonly folder: string }) {

@@ -38,7 +38,9 @@ const HEARD: readonly (readonly [table: string, what: string, whose: (row: Row) 
     ['body_mass', 'heart_rates', 'availability', 'fixtures', 'goals', 'ftp_history'] as const
   ).map((table) => [table, 'riders', own] as const),
   ...(['health_screens', 'mornings'] as const).map((table) => [table, 'riders', own] as const),
-  ...(['weeks', 'away', 'seasons', 'blocks'] as const).map((table) => [table, 'days', own] as const),
+  ...(['weeks', 'away', 'seasons', 'blocks'] as const).map(
+    (table) => [table, 'days', own] as const,
+  ),
   ['templates', 'days', nobody],
   ['days', 'days', own],
   ['handovers', 'days', byDay],
@@ -66,7 +68,9 @@ function counting(what: string, whose: string): string {
 
 const TRIGGERS = HEARD.flatMap(([table, what, whose]) =>
   (['INSERT', 'UPDATE', 'DELETE'] as const).map(
-    (event) => `CREATE TRIGGER heard_of_${table}_${event.toLowerCase()} AFTER ${event} ON ${table} BEGIN
+    (
+      event,
+    ) => `CREATE TRIGGER heard_of_${table}_${event.toLowerCase()} AFTER ${event} ON ${table} BEGIN
       ${counting(what, whose(event === 'DELETE' ? 'OLD' : 'NEW'))} END`,
   ),
 );

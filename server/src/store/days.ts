@@ -1,10 +1,4 @@
-import {
-  type BookDone,
-  type Day,
-  type MonthOfDays,
-  riddenSchema,
-  shapeOf,
-} from '@uphill/api';
+import { type BookDone, type Day, type MonthOfDays, riddenSchema, shapeOf } from '@uphill/api';
 import { REASONS } from '@uphill/core/season';
 import { planSchema } from '@uphill/core/sessions';
 import { sql } from 'kysely';

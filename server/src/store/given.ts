@@ -48,7 +48,9 @@ async function givenOf(
     .select(['handovers.offers', 'handovers.optional'])
     .select((given) => given.fn.coalesce('handovers.date', 'days.date').as('date'))
     .where('days.rider_id', '=', riderId)
-    .$if('dayId' in wanted, (query) => query.where('days.id', '=', (wanted as { dayId: string }).dayId))
+    .$if('dayId' in wanted, (query) =>
+      query.where('days.id', '=', (wanted as { dayId: string }).dayId),
+    )
     .orderBy('handovers.at')
     .orderBy(sql`handovers.rowid`)
     .execute();

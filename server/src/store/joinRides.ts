@@ -9,12 +9,12 @@ import {
 import type { Db } from '../database.ts';
 import { badField, conflict, Refusal } from '../refusal.ts';
 import type { RideRow } from '../tables.ts';
-import { act } from './journal.ts';
+import { act, orConflict } from './journal.ts';
 import { readJsonOr } from './json.ts';
 import { compose, type Composer, wholeOf } from './pieces.ts';
 import { madeOf, moveAnswer, moveMarks, moveMatch, replace } from './remake.ts';
 import { riderName } from './riderName.ts';
-import { readRide } from './rides.ts';
+import { readRide, whatItBecame } from './rides.ts';
 import { rideWords } from './rideWords.ts';
 import { readSaid } from './said.ts';
 
@@ -31,9 +31,9 @@ export async function joinRides(
   { version, otherId }: RideJoin,
 ): Promise<Ride> {
   if (id === otherId) throw badField('otherId', 'A ride is not joined to itself.');
-  const here = await readRide(db, id);
+  const here = await unlessRemade(db, id, { version, otherId });
   if (here.version !== version) throw conflict({ version, otherId }, here);
-  const other = await readRide(db, otherId);
+  const other = await unlessRemade(db, otherId, { version, otherId });
   refuse([here, other]);
   const both = [await wholeOf(db, id, 'otherId'), await wholeOf(db, otherId, 'otherId')];
   both.sort((a, b) => ((a.recording.started_at ?? '') < (b.recording.started_at ?? '') ? -1 : 1));
@@ -52,33 +52,42 @@ export async function joinRides(
     fileName: `${first.recording.file_name} + ${second.recording.file_name}`,
   });
   const name = await riderName(db, here.riderId);
-  return act(
-    db,
-    `joined two recordings to ${rideWords(name, made.ride.date)}`,
-    rideSchema,
-    async (doing) => {
-      await replace(
-        doing,
-        both.map(({ ride }) => ride),
-        [made],
-      );
-      for (const { ride, recording } of both) {
-        const moved = {
-          ...{ from: ride.id, to: made.ride.id, seconds: composed.seconds },
-          byS: apart(composed.startedAt, recording.started_at),
-        };
-        for (const match of await doing.trx
-          .selectFrom('ride_matches')
-          .selectAll()
-          .where('ride_id', '=', ride.id)
-          .execute())
-          await moveMatch(doing, match, moved);
-        await moveAnswer(doing, moved);
-        await moveMarks(doing, moved);
-      }
-      return readRide(doing.trx, made.ride.id);
-    },
-  );
+  const join = () =>
+    act(
+      db,
+      `joined two recordings to ${rideWords(name, made.ride.date)}`,
+      rideSchema,
+      async (doing) => {
+        await replace(
+          doing,
+          both.map(({ ride }) => ride),
+          [made],
+        );
+        for (const { ride, recording } of both) {
+          const moved = {
+            ...{ from: ride.id, to: made.ride.id, seconds: composed.seconds },
+            byS: apart(composed.startedAt, recording.started_at),
+          };
+          for (const match of await doing.trx
+            .selectFrom('ride_matches')
+            .selectAll()
+            .where('ride_id', '=', ride.id)
+            .execute())
+            await moveMatch(doing, match, moved);
+          await moveAnswer(doing, moved);
+          await moveMarks(doing, moved);
+        }
+        return readRide(doing.trx, made.ride.id);
+      },
+    );
+  return orConflict({ version, otherId }, () => whatItBecame(db, id), join);
+}
+
+/** A ride that is to be joined or split; where it is a part of another by now, that one is told. */
+export async function unlessRemade(db: Db, id: string, yours: unknown): Promise<Ride> {
+  const now = await whatItBecame(db, id);
+  if (now !== null && now.id !== id) throw conflict(yours, now);
+  return readRide(db, id);
 }
 
 function refuse(rides: readonly Ride[]): void {

@@ -3,7 +3,7 @@ import { sql, type Transaction } from 'kysely';
 import { currentActing } from '../actor.ts';
 import type { z } from 'zod';
 import type { Db } from '../database.ts';
-import { conflict } from '../refusal.ts';
+import { CHANGED_ELSEWHERE, conflict, Refusal } from '../refusal.ts';
 import type { Tables } from '../tables.ts';
 import { orNotSaved } from '../refusal.ts';
 import {
@@ -23,8 +23,12 @@ const DEPTH = 200;
 /** A step of more rows than this takes long enough that others have their turn while it is written. */
 const MANY = 100;
 
-/** A row was changed since the edit under way was begun. */
-class Stale extends Error {}
+/** A row was changed since the edit under way was begun. Whoever knows more of both says it: see `orConflict`. */
+class Stale extends Refusal {
+  constructor() {
+    super('changed-elsewhere', CHANGED_ELSEWHERE);
+  }
+}
 
 /** Runs an edit; where the row moved on meanwhile, refuses with what was sent and what is stored. */
 export async function orConflict<T>(
@@ -174,9 +178,12 @@ async function remember(
   acting.step = id ?? null;
   if (entries.length > MANY) await others();
   await noteRows(trx, id ?? 0, entries);
+  // Numbers have gaps, since none is used twice: steps are counted.
   const { numDeletedRows } = await trx
     .deleteFrom('journal')
-    .where('id', '<=', (id ?? 0) - DEPTH)
+    .where('id', '<=', (last) =>
+      last.selectFrom('journal').select('id').orderBy('id', 'desc').limit(1).offset(DEPTH),
+    )
     .executeTakeFirst();
   if (numDeletedRows > 0n) await purgeRides(trx);
 }

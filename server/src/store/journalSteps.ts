@@ -1,11 +1,12 @@
 import type { Journal } from '@uphill/api';
-import { sql, type Transaction } from 'kysely';
+import type { Transaction } from 'kysely';
 import { currentActing } from '../actor.ts';
 import type { Db } from '../database.ts';
 import { notFound, Refusal } from '../refusal.ts';
 import type { JournalRow, Tables } from '../tables.ts';
 import { readJson } from './json.ts';
 import { Blocked, entriesSchema, type Entry, Misfit, swap, swapNew } from './journalEntries.ts';
+import { refuseOvertaken, settleRides } from './journalGuards.ts';
 
 type Way = 'undo' | 'redo';
 type Step = JournalRow & { id: number };
@@ -106,8 +107,9 @@ export async function stepJournal(
 async function take(trx: Transaction<Tables>, step: Step, way: Way): Promise<void> {
   const read = readJson(step.entries, entriesSchema);
   if (!read.ok) throw new Misfit();
-  if (way === 'undo') await refuseOvertaken(trx, step);
+  await refuseOvertaken(trx, step.id);
   const swapped = await swapAll(trx, read.value, way);
+  await settleRides(trx, step.id, swapped);
   const { last } = await trx
     .selectFrom('journal')
     .select(({ fn }) => fn.max('undone').as('last'))
@@ -155,23 +157,6 @@ function runsOf(entries: readonly Entry[]): Entry[][] {
     else runs.push([entry]);
   }
   return runs;
-}
-
-/** An action that came later on the same things has to be taken back first, whoever's it was. */
-async function refuseOvertaken(trx: Transaction<Tables>, step: Step): Promise<void> {
-  const { rows } = await sql<Pick<JournalRow, 'label' | 'actor'>>`
-    SELECT j.label, j.actor FROM journal_rows mine
-    JOIN journal_rows later ON later.row_id = mine.row_id AND later.name = mine.name AND later.step > mine.step
-    JOIN journal j ON j.id = later.step
-    WHERE mine.step = ${step.id} AND j.undone = 0 AND j.aside IS NULL
-    ORDER BY j.id DESC LIMIT 1`.execute(trx);
-  const [later] = rows;
-  if (later)
-    throw new Blocked(
-      later.actor === 'rider'
-        ? `since then the rider ${later.label}`
-        : `since then you ${later.label}; undo that first`,
-    );
 }
 
 /** A step of before an update that no longer fits the tables; it is set aside. */

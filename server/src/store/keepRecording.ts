@@ -10,11 +10,11 @@ import { plusOneDay, today } from '../today.ts';
 import type { Imported } from '../workers/importRecording.ts';
 import type { ImportPool } from '../workers/pool.ts';
 import { bytesOf, recordingColumns, storeDerived } from './derivedOf.ts';
-import { act } from './journal.ts';
+import { importedAgain } from './importedAgain.ts';
 import { rereadMarks } from './markedEfforts.ts';
 import { joinRides } from './joinRides.ts';
 import { recompose } from './pieces.ts';
-import { fromRow, madeOfAny } from './recordings.ts';
+import { fromRow } from './recordings.ts';
 import { partOfWhich } from './ridesBeside.ts';
 import { readRide } from './rides.ts';
 import { readSaid, storedSaid } from './said.ts';
@@ -53,7 +53,7 @@ export async function keepRecording(
   // What the coach said of the columns can be put right by sending the file again; anything else is there already.
   const asksAgain =
     known !== undefined && known.columns !== null && (chosen ? said !== known.columns : again);
-  if (known && !asksAgain) return thereAlready(db, known);
+  if (known && !asksAgain) return importedAgain(db, pool, known);
 
   const timeZone = await timeZoneOf(db, rider);
   const read = await pool.importRecording({
@@ -69,7 +69,7 @@ export async function keepRecording(
     const now = await storeAgain(db, known, read.value, said);
     await recompose(db, pool, known.id);
     // Where its ride was deleted meanwhile, it is back.
-    const { ride } = await thereAlready(db, known);
+    const { ride } = await importedAgain(db, pool, known);
     return { recording: fromRow(now), duplicate: false, ride };
   }
   const rows = rowsOf(rider, { riderId, origin, sha256, columns: said, file }, read.value);
@@ -197,33 +197,6 @@ function bySha(db: Db, riderId: string, sha256: string): Promise<RecordingRow | 
     .where('rider_id', '=', riderId)
     .where('sha256', '=', sha256)
     .executeTakeFirst();
-}
-
-/** The same file again; where its ride was deleted meanwhile, it is back. */
-async function thereAlready(db: Db, known: RecordingRow): Promise<Received> {
-  const ride = await rideNow(db, known);
-  if (ride.deleted_at === null)
-    return { recording: fromRow(known), duplicate: true, ride: await readRide(db, ride.id) };
-  return act(db, `imported ${known.file_name} again`, null, async ({ update, trx }) => {
-    await update('rides', ride.id, {
-      ...{ deleted_at: null, made_into: null, version: ride.version + 1 },
-    });
-    await tieRide(trx, ride, known.seconds);
-    return { recording: fromRow(known), duplicate: false, ride: await readRide(trx, ride.id) };
-  });
-}
-
-/** The ride of a file: where it was joined or split, the one that was made of it. */
-async function rideNow(db: Db, known: RecordingRow): Promise<RideRow> {
-  const made = (await madeOfAny(db, [known.id])).map(({ ride_id: id }) => id);
-  const all = await db
-    .selectFrom('rides')
-    .selectAll()
-    .where('id', 'in', [known.ride_id, ...made])
-    .execute();
-  const own = all.find(({ id }) => id === known.ride_id);
-  const now = [own, ...all].find((each) => each && each.deleted_at === null);
-  return (now ?? own) as RideRow;
 }
 
 /** A recording of which the coach said something else: what is derived from it is stored anew. */

@@ -8,7 +8,7 @@ import { PACKING } from '../packs.ts';
 import { storeDerived } from './derivedOf.ts';
 import { rereadMarks } from './markedEfforts.ts';
 import { madeOfAny, recordingOfRide, storedPieces } from './recordings.ts';
-import { type Piece, readSaid, storedMadeOf } from './said.ts';
+import { type Piece, piecesOf, readSaid, storedMadeOf } from './said.ts';
 import { rideRow } from './rides.ts';
 
 export type Composer = Pick<ImportPool, 'composeRide'>;
@@ -25,9 +25,7 @@ export async function wholeOf(db: Db, id: string, field: string): Promise<Whole>
   const ride = await rideRow(db, id);
   const recording = await recordingOfRide(db, id);
   if (!recording) throw badField(field, 'This ride has no recording.');
-  const { of } = readSaid(recording.columns);
-  const pieces = of?.pieces ?? [{ recordingId: recording.id, fromS: 0, toS: recording.seconds }];
-  return { ride, recording, pieces };
+  return { ride, recording, pieces: piecesOf(recording) };
 }
 
 /** Lays pieces on one clock and reckons the ride they are. */

@@ -131,6 +131,18 @@ export async function readRide(db: Reader, id: string): Promise<Ride> {
   return found as Ride;
 }
 
+/** A ride, or the one it is a part of by now; null where there is neither. */
+export async function whatItBecame(db: Reader, id: string): Promise<Ride | null> {
+  const row = await db
+    .selectFrom('rides')
+    .select(['deleted_at', 'made_into'])
+    .where('id', '=', id)
+    .executeTakeFirst();
+  if (!row) return null;
+  if (row.deleted_at === null) return readRide(db, id);
+  return row.made_into === null ? null : whatItBecame(db, row.made_into);
+}
+
 /** A ride with the seconds at each watt and beat. */
 export async function readRideWhole(db: Db, id: string): Promise<RideWhole> {
   const found = await readRide(db, id);

@@ -1,5 +1,6 @@
 import type { ColumnChoice } from '@uphill/core/formats';
 import { z } from 'zod';
+import type { RecordingRow } from '../tables.ts';
 import { readJsonOr } from './json.ts';
 
 /** What a coach said of a file, by which it is read each time. */
@@ -48,4 +49,17 @@ export function storedSaid({ choice, halved }: Said): string | null {
 /** As it is stored of what has no file of its own. */
 export function storedMadeOf(of: MadeOf, halved: boolean): string {
   return JSON.stringify({ of, ...(halved ? { halved } : {}) });
+}
+
+/** The seconds of files that a recording is made of. */
+export function piecesOf({
+  id,
+  seconds,
+  columns,
+}: Pick<RecordingRow, 'id' | 'seconds' | 'columns'>): readonly Piece[] {
+  return readSaid(columns).of?.pieces ?? [{ recordingId: id, fromS: 0, toS: seconds }];
+}
+
+export function overlap(one: Piece, other: Piece): boolean {
+  return one.recordingId === other.recordingId && one.fromS < other.toS && other.fromS < one.toS;
 }

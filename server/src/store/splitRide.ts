@@ -5,14 +5,14 @@ import { z } from 'zod';
 import type { Db } from '../database.ts';
 import { badField, conflict, Refusal } from '../refusal.ts';
 import type { ImportPool } from '../workers/pool.ts';
-import { act } from './journal.ts';
-import { apart } from './joinRides.ts';
+import { act, orConflict } from './journal.ts';
+import { apart, unlessRemade } from './joinRides.ts';
 import { readingOf } from './readings.ts';
 import { compose, type Whole, wholeOf } from './pieces.ts';
 import { secondsLater, startsOf } from './recordings.ts';
 import { type Made, madeOf, marksOf, moveAnswer, moveMarks, moveMatch, replace } from './remake.ts';
 import { riderName } from './riderName.ts';
-import { readRide } from './rides.ts';
+import { readRide, whatItBecame } from './rides.ts';
 import { rideWords } from './rideWords.ts';
 import type { Piece } from './said.ts';
 import { tieFor } from './tieRide.ts';
@@ -30,7 +30,8 @@ export async function splitRide(
   id: string,
   { version, atS }: RideSplit,
 ): Promise<Ride[]> {
-  const ride = await readRide(db, id);
+  const ride = await unlessRemade(db, id, { version, atS });
+  const name = await riderName(db, ride.riderId);
   if (ride.version !== version) throw conflict({ version, atS }, ride);
   if (ride.tests.length > 0)
     throw new Refusal('test-read-off', 'A test was read off this ride. Delete the test first.');
@@ -58,11 +59,8 @@ export async function splitRide(
         : { kind: 'free' as const, rpe: null, note: '', log: '{}', read_at: null }),
     }),
   );
-  return act(
-    db,
-    `split ${rideWords(await riderName(db, ride.riderId), ride.date)}`,
-    z.array(rideSchema),
-    async (doing) => {
+  const split = () =>
+    act(db, `split ${rideWords(name, ride.date)}`, z.array(rideSchema), async (doing) => {
       const marks = await marksOf(doing.trx, id);
       if (marks.some(({ start_s: from, seconds: long }) => from < atS && from + long > atS))
         throw badField('atS', 'An effort that you marked maximal lies across that second.');
@@ -88,8 +86,8 @@ export async function splitRide(
         }
       }
       return Promise.all(made.map((each) => readRide(doing.trx, each.ride.id)));
-    },
-  );
+    });
+  return orConflict({ version, atS }, () => whatItBecame(db, id), split);
 }
 
 /** Second of the ride at which a half begins: after the time between two recordings, where it was split there. */

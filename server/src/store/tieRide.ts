@@ -104,7 +104,7 @@ export async function tieFor(
   };
 }
 
-/** Links a ride that came in to its day. Nobody did it, so undo does not take it back; it can be unlinked. */
+/** Links a ride that came in for the first time to its day. Nobody did it, so undo does not take it back; it can be unlinked. */
 export async function tieRide(
   trx: Transaction<Tables>,
   ride: RideRow,
@@ -114,10 +114,6 @@ export async function tieRide(
   const match = await tieFor(trx, ride, seconds, matches);
   if (match === null) return;
   await trx.insertInto('ride_matches').values(match).execute();
-  await trx
-    .updateTable('rides')
-    .set({ kind: 'session' })
-    .where('id', '=', ride.id)
-    .where('kind', '=', 'free')
-    .execute();
+  if (ride.kind === 'free')
+    await trx.updateTable('rides').set({ kind: 'session' }).where('id', '=', ride.id).execute();
 }

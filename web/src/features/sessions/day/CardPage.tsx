@@ -42,5 +42,7 @@ export function CardPage() {
 /** That the rider does not have this card. */
 function notAsHanded({ handedOver }: Day): string | null {
   if (handedOver === null) return 'As it stands, not handed over.';
-  return handedOver.asItStands ? null : 'As it stands, not handed over: the rider still has the one before.';
+  return handedOver.asItStands
+    ? null
+    : 'As it stands, not handed over: the rider still has the one before.';
 }

@@ -45,8 +45,7 @@ export function Mark({ day, own = false }: { day: Day; own?: boolean }) {
     if (!lacks) mark.send(next);
   };
   /** A day to come is marked only when it is meant. */
-  const ask = (next: Day['state']): void =>
-    day.date > today() ? setAsking(next) : send(next);
+  const ask = (next: Day['state']): void => (day.date > today() ? setAsking(next) : send(next));
   const shut = long !== undefined || waiting !== null;
   return (
     <section className="sheet mb-3 mark" aria-labelledby={id}>
@@ -66,7 +65,11 @@ export function Mark({ day, own = false }: { day: Day; own?: boolean }) {
       <Rpe rpe={said.rpe} choose={(rpe) => mark.type({ rpe })} />
       <NumberField
         label="Minutes ridden"
-        hint={ridden ? 'the recording says it; only where that is wrong' : 'needed where it was shortened'}
+        hint={
+          ridden
+            ? 'the recording says it; only where that is wrong'
+            : 'needed where it was shortened'
+        }
         bounds={MINUTES}
         wrong="Between 1 and 1440 minutes."
         whole
@@ -115,7 +118,11 @@ export function Mark({ day, own = false }: { day: Day; own?: boolean }) {
           <Button disabled={!mark.changed || shut} onClick={() => send(day.state)}>
             Save
           </Button>
-          <Button variant="outline-secondary" disabled={waiting !== null} onClick={() => send('planned')}>
+          <Button
+            variant="outline-secondary"
+            disabled={waiting !== null}
+            onClick={() => send('planned')}
+          >
             Back to planned
           </Button>
         </div>

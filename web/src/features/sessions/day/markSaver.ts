@@ -2,7 +2,11 @@ import type { Day, Mark } from '@uphill/api';
 import type { UnknownAction } from '@reduxjs/toolkit';
 import { daysApi } from '../../../shared/api/days.ts';
 import type { Saver } from '../../../shared/autosave/autosave.ts';
-import { autosaveLeft, autosaveStarted, type SavingState } from '../../../shared/autosave/savingSlice.ts';
+import {
+  autosaveLeft,
+  autosaveStarted,
+  type SavingState,
+} from '../../../shared/autosave/savingSlice.ts';
 import { stepOf } from '../../../shared/journalStep.ts';
 import { noticed } from '../../../shared/viewSlice.ts';
 import { STATE_MARKS } from '../../../shared/dayStates.ts';
@@ -29,7 +33,8 @@ export const markSaver: Saver<MarksState & SavingState, Mark, Day> = {
     );
     const day = await sent.unwrap();
     const step = stepOf(sent.requestId);
-    const said = mark.state === 'planned' ? 'Back to planned.' : `Marked ${STATE_MARKS[mark.state].word}.`;
+    const said =
+      mark.state === 'planned' ? 'Back to planned.' : `Marked ${STATE_MARKS[mark.state].word}.`;
     dispatch(noticed(said, step === undefined ? null : { kind: 'undo', step }));
     return day;
   },

@@ -32,10 +32,10 @@ export const marks = createSlice({
       state,
       { payload: { dayId, typed, was, own } }: PayloadAction<Omit<MarkDraft, 'queued'> & OfDay>,
     ) => ({ ...state, [dayId]: { typed, was, own, queued: null } }),
-    markQueued: (
-      state,
-      { payload: { dayId, ...draft } }: PayloadAction<MarkDraft & OfDay>,
-    ) => ({ ...state, [dayId]: draft }),
+    markQueued: (state, { payload: { dayId, ...draft } }: PayloadAction<MarkDraft & OfDay>) => ({
+      ...state,
+      [dayId]: draft,
+    }),
     markDropped: (state, { payload }: PayloadAction<string>) => without(state, payload),
   },
 });
