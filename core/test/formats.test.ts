@@ -1,3 +1,4 @@
+import FitParser from 'fit-file-parser';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -8,6 +9,7 @@ import {
   writeCsvRecording,
   writeFitRecording,
 } from '@uphill/core/formats';
+import { meanOf, preparePower, stopsOf } from '@uphill/core/power';
 import { ridden } from './support.ts';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -71,6 +73,35 @@ describe('FIT', () => {
     ]).toEqual([START, seconds.length]);
   });
 
+  it('has its own time right, here and in the world, and its pauses where the rider stood', () => {
+    const rides = (second: number): boolean => second < 300 || second >= 400;
+    const ride = Array.from({ length: 700 }, (_, second) => ({
+      ...{ watts: rides(second) ? 200 : 0, bpm: 120, rpm: rides(second) ? 90 : 0 },
+      metresPerSecond: rides(second) ? 8 : 0,
+    }));
+    const bytesOf = writeFitRecording(ride, START, [350], 120);
+    const { startedAt, startedUtc, laps: read2 } = read(bytesOf);
+    expect([startedAt, startedUtc]).toEqual([START, '2026-11-04T16:05:00.000Z']);
+    expect(read2).toEqual([
+      { startS: 0, seconds: 350 },
+      { startS: 350, seconds: 350 },
+    ]);
+    let decoded: any = null;
+    new FitParser({ mode: 'list' }).parse(bytesOf.slice().buffer, (_, data) => (decoded = data));
+    const events = decoded.events.map(({ event, event_type: type, timestamp }: any) => [
+      event,
+      type,
+      (timestamp.getTime() - Date.parse('2026-11-04T16:05:00Z')) / 1000,
+    ]);
+    expect(events).toEqual([
+      ['timer', 'start', 0],
+      ['timer', 'stop_all', 300],
+      ['timer', 'start', 400],
+      ['timer', 'stop_all', 700],
+    ]);
+    expect(decoded.sessions[0]).toMatchObject({ total_elapsed_time: 700, total_timer_time: 600 });
+  });
+
   it('cut short anywhere, it keeps what is whole and says where it stops, or refuses; it never throws', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: file.length - 1 }), (length) => {
@@ -125,6 +156,57 @@ describe('GPX', () => {
     const recording = read(bytes(text.slice(0, text.length / 2)));
     expect(recording.watts.length).toBeGreaterThan(250);
     expect(recording.notes[0]).toContain('stops in the middle');
+  });
+
+  /** An hour of riding in a file that is odd, and whole. */
+  const hour = gpx(steady(3600)).replace('<trk>', '<trk><name>Evening</name>');
+  it.each([
+    ['a blank line before the declaration', `\n\n${hour}`],
+    ['an entity that XML does not know', hour.replace('Evening', 'Evening&nbsp;ride')],
+    ['a bare ampersand', hour.replace('Evening', 'Ines & Tomas')],
+    ['a heart', hour.replace('Evening', 'I <3 hills')],
+    ['a control character', hour.replace('Evening', 'Even\u0007ing')],
+    ['a head that is not well formed', hour.replace('<gpx ', '<gpx creator="a & b" ')],
+    ['zeros at the end', `${hour}${'\u0000'.repeat(4000)}`],
+    ['power in CDATA', hour.replaceAll('<power>200<', '<power><![CDATA[200]]><')],
+  ])('with %s is read whole, without a warning', (_, text) => {
+    const recording = read(bytes(text));
+    expect([recording.watts.length, recording.watts[3000], recording.notes]).toEqual([
+      ...[3600, 200],
+      [],
+    ]);
+  });
+
+  it('that ends early is told from one that is damaged: the one stops there, the other goes on', () => {
+    const half = hour.slice(0, hour.length / 2);
+    for (const text of [half, `${half}${'\u0000'.repeat(4000)}`]) {
+      const recording = read(bytes(text));
+      expect(recording.notes[0]).toContain('The file stops in the middle');
+      expect(recording.watts.length).toBeLessThan(2000);
+    }
+    const middle = hour.indexOf('<trkpt', hour.length / 2);
+    const damaged = read(bytes(`${hour.slice(0, middle)}<!bad &&& ]]>${hour.slice(middle)}`));
+    expect(damaged.notes.join(' ')).not.toContain('stops in the middle');
+    expect(damaged.watts.length).toBe(3600);
+  });
+
+  it('has its stops by its places where it has no speed: standing is cut out of the mean', () => {
+    // Eight metres a second, then three minutes at a level crossing, with places that wander by a metre or two.
+    const rides = (second: number): boolean => second < 600 || second >= 780;
+    const points = Array.from({ length: 1200 }, (_, second) => {
+      const metres = 8 * (second < 600 ? second : Math.max(600, second - 180));
+      const wander = rides(second) ? 0 : (second % 3) - 1;
+      const lat = 47 + (metres + wander) / 111_195;
+      return `<trkpt lat="${lat.toFixed(7)}" lon="9"><time>${stamp(second)}</time><extensions><power>${rides(second) ? 200 : 0}</power><cad>${rides(second) ? 90 : 0}</cad></extensions></trkpt>`;
+    });
+    const { watts, metresPerSecond, rpm } = read(
+      bytes(`<gpx><trk><trkseg>${points.join('')}</trkseg></trk></gpx>`),
+    );
+    expect(metresPerSecond?.[300]).toBeCloseTo(8, 1);
+    const stops = stopsOf(metresPerSecond, rpm);
+    expect(stops).toHaveLength(1);
+    const mean = meanOf(preparePower(watts, stops).moving);
+    expect(mean).toBeGreaterThan(198);
   });
 
   it('a change of time zone in the stamps is no jump: they are compared in world time', () => {

@@ -10,6 +10,7 @@ import {
   type Protocol,
   protocolOf,
   PROTOCOLS,
+  rampSeen,
   readEfforts,
   readOnOff,
   resultOf,
@@ -251,5 +252,32 @@ describe('two tests laid over each other', () => {
       points.filter(({ second }) => second >= 300).every(({ beforeW }) => beforeW === null),
     ).toBe(true);
     expect(points).toHaveLength(80);
+  });
+});
+
+describe('start and step of a ramp', () => {
+  it.each([
+    { startW: 120, stepW: 20 },
+    { startW: 80, stepW: 15 },
+    { startW: 140, stepW: 25 },
+    { startW: 60, stepW: 10 },
+  ])('are seen in the recording: $startW W, + $stepW W', (shape) => {
+    let exact = 0;
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const { watts } = ridden('ramp', seed, undefined, { ramp: { ...shape, stageS: 60 } });
+      const seen = rampSeen(watts, 60);
+      expect(seen?.stepW).toBe(shape.stepW);
+      // Where its first stages do not show, it is seen from a later one on: on the same watts.
+      const off = (seen?.startW ?? 0) - shape.startW;
+      expect(Math.abs(off - Math.round(off / shape.stepW) * shape.stepW)).toBeLessThanOrEqual(5);
+      if (off === 0) exact += 1;
+    }
+    expect(exact).toBeGreaterThanOrEqual(8);
+  });
+
+  it('are not seen where nothing rises in steps', () => {
+    for (const protocol of ['twenty-minute', 'four-efforts', 'on-off-twenty'] as const)
+      expect(rampSeen(ridden(protocol, 4).watts, 60)).toBeNull();
+    expect(rampSeen(new Float64Array(1200).fill(200), 60)).toBeNull();
   });
 });

@@ -23,6 +23,7 @@ import { FitBaseType, FitEncoder } from 'fit-file-parser/encoder';
 import { anyPlan, anyRichPlan, HILLS } from './arbitrary.ts';
 import { INES, newId, plan } from './support.ts';
 
+const NOW = '2026-11-24T18:05:00Z';
 const BOOKED = BOOK.flatMap((family) =>
   family.sessions.map((session) => [session.id, planFromBook(family, session, newId)] as const),
 );
@@ -162,7 +163,7 @@ describe('CSV of timed steps', () => {
 
 describe('FIT workouts', () => {
   it.each(BOOKED)('%s comes back as the same session', (_, session) => {
-    const back = readWorkoutFit(writeWorkoutFit(session).file, HILLS, newId);
+    const back = readWorkoutFit(writeWorkoutFit(session, NOW).file, HILLS, newId);
     if (!back.ok) throw new Error(back.reason);
     expect(printSentence(back.value.plan)).toBe(printSentence(session));
     expect(back.value.plan.name).toBe(session.name);
@@ -172,7 +173,7 @@ describe('FIT workouts', () => {
   it('any session is as long when it comes back', () => {
     fc.assert(
       fc.property(anyPlan, (session) => {
-        const { file } = writeWorkoutFit(session);
+        const { file } = writeWorkoutFit(session, NOW);
         const back = readWorkoutFit(file, HILLS, newId);
         if (!back.ok) return;
         const total = (one: Plan): number =>
@@ -184,9 +185,10 @@ describe('FIT workouts', () => {
   });
 
   it('says what other programs will not see', () => {
-    expect(writeWorkoutFit(said('4 × 8:00 at 100 %, 4:00 easy between')).lost).toEqual([]);
+    expect(writeWorkoutFit(said('4 × 8:00 at 100 %, 4:00 easy between'), NOW).lost).toEqual([]);
     const { lost } = writeWorkoutFit(
       said('20 building to 90 %, 4 × until lap at rpe 8 standing 60–70 rpm, 4:00 easy between'),
+      NOW,
     );
     expect(lost.map((line) => line.split(':')[0]).sort()).toEqual([
       'Cadence',
@@ -271,7 +273,7 @@ describe('FIT workouts', () => {
       new Uint8Array(0),
       new TextEncoder().encode('hello'),
       new FitEncoder().close(),
-      writeWorkoutFit(said('8:00 at 90 %')).file.subarray(0, 40),
+      writeWorkoutFit(said('8:00 at 90 %'), NOW).file.subarray(0, 40),
     ])
       expect(readWorkoutFit(bytes, [], newId)).toMatchObject({
         ok: false,

@@ -1,5 +1,6 @@
 import { mkdirSync, rmSync, statfsSync, statSync } from 'node:fs';
 import path from 'node:path';
+import BetterSqlite from 'better-sqlite3';
 import {
   addDays,
   differenceInCalendarDays,
@@ -10,12 +11,15 @@ import {
 } from 'date-fns';
 import { copiesFolder, copiesOf } from './copies.ts';
 import { faultOf } from './faults.ts';
+import { migrationsOf } from './known.ts';
 
 /** A day's copy is kept so many days, and after that one a week for so many weeks. */
 const DAYS = 7;
 const WEEKS = 8;
 /** There has to be room for so many copies before one is made. */
 const ROOM_FOR = 2;
+/** Where the newest copy is older than this, the clock may be wrong. */
+const LONGEST_AWAY_DAYS = 30;
 
 const DAILY = /^(.+) daily (\d{4}-\d{2}-\d{2})\.sqlite$/;
 
@@ -79,7 +83,13 @@ export function keptUntil(copy: string): string | null {
     : format(addDays(parseISO(day), DAYS * (WEEKS + 1)), 'yyyy-MM-dd');
 }
 
-/** What came of the day's copy, in sentences; empty where there was nothing to do or to say. */
+/**
+ * Makes the day's copy and then lets old ones go. Nothing goes before the new one is made and checked, nothing where the
+ * clock may be wrong, and never the last seven that can be read.
+ *
+ * @param freeBytes room on the disk of a folder
+ * @returns what came of it, in sentences; empty where there was nothing to do or to say
+ */
 export async function copyOfTheDay(
   file: string,
   today: string,
@@ -88,36 +98,88 @@ export async function copyOfTheDay(
 ): Promise<string[]> {
   const folder = copiesFolder(file);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const dailies = dailiesOf(file);
-  if (dailies.some(({ day }) => day === today)) return [];
-  const says: string[] = [];
-  const old = new Set(tooOld([...dailies.map(({ day }) => day), today], today));
-  for (const { file: gone, day } of dailies) if (old.has(day)) rmSync(gone);
-  // Where there is no room for all, the oldest make way; the last one stays until the new one is made.
-  const left = dailies
-    .filter(({ day }) => !old.has(day))
-    .sort((a, b) => a.day.localeCompare(b.day));
+  const before = dailiesOf(file);
+  if (before.some(({ day }) => day === today)) return [];
   const needed = ROOM_FOR * sizeOf(file);
-  let dropped = 0;
-  while (freeBytes(folder) < needed && left.length > 1) {
-    rmSync((left.shift() as Daily).file);
-    dropped += 1;
-  }
-  if (dropped > 0)
-    says.push(
-      `The disk has no room for all daily copies: ${dropped} of the oldest made way, ${left.length} are kept.`,
-    );
   if (freeBytes(folder) < needed)
     return [
-      ...says,
       'No copy was made today: the disk has no room for it. Make room, or back up to another disk.',
     ];
   try {
     await copy(file, path.join(folder, `${path.parse(file).name} daily ${today}.sqlite`));
   } catch (error) {
-    says.push(`No copy was made today. ${faultOf(error)?.running ?? (error as Error).message}`);
+    return [`No copy was made today. ${faultOf(error)?.running ?? (error as Error).message}`];
   }
-  return says;
+  const wrong = clockMayBeWrong(before, today);
+  return wrong === null ? tidyUp(file, today, () => freeBytes(folder) < needed) : [wrong];
+}
+
+/** Why today may not be today, as far as the copies tell: then none of them goes. */
+function clockMayBeWrong(copies: readonly Daily[], today: string): string | null {
+  const newest = [...copies].sort(byDay).at(-1);
+  if (!newest) return null;
+  const ago = differenceInCalendarDays(parseISO(today), parseISO(newest.day));
+  const told = `the newest copy before this one is of ${newest.day}`;
+  if (ago < 0)
+    return `No old copy was removed: ${told}, which is still to come. If that date is wrong, delete ${newest.file}.`;
+  return ago > LONGEST_AWAY_DAYS
+    ? `No old copy was removed: ${told}, ${ago} days ago. Is the clock right?`
+    : null;
+}
+
+/** Lets go what is too old, and of the oldest what leaves no room for the next copy. */
+function tidyUp(file: string, today: string, short: () => boolean): string[] {
+  const dailies = dailiesOf(file).sort(byDay);
+  const stay = lastReadable(dailies);
+  const old = new Set(
+    tooOld(
+      dailies.map(({ day }) => day),
+      today,
+    ),
+  );
+  const left = dailies.filter((each) => {
+    if (stay.has(each) || !old.has(each.day)) return true;
+    rmSync(each.file);
+    return false;
+  });
+  const spare = left.filter((each) => !stay.has(each));
+  let dropped = 0;
+  for (; dropped < spare.length && short(); dropped += 1) rmSync((spare[dropped] as Daily).file);
+  return dropped === 0
+    ? []
+    : [
+        `The disk has no room for all daily copies: ${dropped} of the oldest made way, ${left.length - dropped} are kept.`,
+      ];
+}
+
+function byDay(one: Daily, other: Daily): number {
+  return one.day.localeCompare(other.day);
+}
+
+/** The last of them that can be read: they stay, whatever their age. */
+function lastReadable(dailies: readonly Daily[]): ReadonlySet<Daily> {
+  const found = new Set<Daily>();
+  for (const each of [...dailies].reverse()) {
+    if (found.size === DAYS) break;
+    if (canBeRead(each.file)) found.add(each);
+  }
+  return found;
+}
+
+/** Whether a copy opens as a database of this program and is as long as it says. It was checked whole when it was made. */
+function canBeRead(file: string): boolean {
+  try {
+    const database = new BetterSqlite(file, { readonly: true });
+    try {
+      const pages = Number(database.pragma('page_count', { simple: true }));
+      const page = Number(database.pragma('page_size', { simple: true }));
+      return migrationsOf(database) !== null && pages * page === statSync(file).size;
+    } finally {
+      database.close();
+    }
+  } catch {
+    return false;
+  }
 }
 
 function dailiesOf(file: string): Daily[] {

@@ -1,4 +1,11 @@
-import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import BetterSqlite from 'better-sqlite3';
@@ -70,20 +77,55 @@ it('a day’s copy is made once, checked, for the coach’s eyes alone; where th
     new BetterSqlite(made, { readonly: true }).prepare('SELECT name FROM riders').pluck().all(),
   ).toEqual(['Ines Okafor']);
 
-  // No room until one is gone, then no room at all.
-  let free = 0;
-  const full = () => ((free += 1), free === 1 ? 0 : 1e12);
-  expect(await copyOfTheDay(file, '2026-11-26', copy, full)).toEqual([
-    expect.stringContaining('1 of the oldest made way'),
-  ]);
-  expect(copies()).toEqual(['coach daily 2026-11-25.sqlite', 'coach daily 2026-11-26.sqlite']);
-  const none = await copyOfTheDay(file, '2026-11-27', copy, () => 0);
-  expect([none.at(-1), copies()]).toEqual([
-    expect.stringContaining('No copy was made today'),
-    ['coach daily 2026-11-26.sqlite'],
-  ]);
+  // No room: nothing is made, and nothing that was made before goes.
+  const none = await copyOfTheDay(file, '2026-11-26', copy, () => 0);
+  expect([none, copies().length]).toEqual([[expect.stringContaining('No copy was made today')], 2]);
   await db.destroy();
 });
+
+/** A folder of copies as so many starts left it, each a database that can be read but for those named. */
+async function withCopies(days: readonly string[], broken: readonly string[] = []): Promise<void> {
+  const db = await openDatabase(file);
+  await db.destroy();
+  mkdirSync(path.join(folder, 'copies'), { recursive: true });
+  for (const day of days)
+    copyChecked(file, path.join(folder, 'copies', `coach daily ${day}.sqlite`));
+  for (const day of broken)
+    writeFileSync(path.join(folder, 'copies', `coach daily ${day}.sqlite`), 'half a copy');
+}
+
+it('one start with a wrong clock takes no copy away, neither that day nor when it is right again', async () => {
+  const days = Array.from({ length: 31 }, (_, ago) => plus('2026-11-24', -ago));
+  await withCopies(days);
+  const says = await copyOfTheDay(file, plus('2026-11-24', 400), copy);
+  expect(says).toEqual([expect.stringContaining('400 days ago. Is the clock right?')]);
+  expect(copies()).toHaveLength(32);
+  const right = await copyOfTheDay(file, '2026-11-25', copy);
+  expect(right).toEqual([expect.stringContaining('which is still to come')]);
+  expect(copies()).toHaveLength(33);
+});
+
+it('old copies go once the new one is made, never the last seven that can be read', async () => {
+  const days = Array.from({ length: 12 }, (_, number) => plus('2026-11-01', number));
+  await withCopies(days, ['2026-11-11', '2026-11-12']);
+  const failed = await copyOfTheDay(file, '2026-12-02', () => Promise.reject(new Error('torn')));
+  expect([failed, copies().length]).toEqual([[expect.stringContaining('torn')], 12]);
+  await copyOfTheDay(file, '2026-12-02', copy);
+  // Six of before and today's can be read; of the others a week's last is kept for its week.
+  const kept = copies().map((name) => name.slice(12, 22));
+  expect(kept).toEqual(expect.arrayContaining(days.slice(4, 10)));
+  expect(kept).not.toContain('2026-11-02');
+  // Short of room, the oldest make way behind the new one, and the seven stay.
+  const full = await copyOfTheDay(file, '2026-12-03', copy, oneCopyOnly());
+  expect(full).toEqual([expect.stringMatching(/\d of the oldest made way, 7 are kept/)]);
+  expect(copies()).toHaveLength(7);
+});
+
+/** Room for one more copy, and for none after it. */
+function oneCopyOnly(): () => number {
+  let asked = 0;
+  return () => ((asked += 1), asked === 1 ? 1e12 : 0);
+}
 
 it('a copy never goes over another, and one that is not whole is none', async () => {
   const db = await openDatabase(file);

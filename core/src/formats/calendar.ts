@@ -1,4 +1,4 @@
-import ical, { ICalCalendarMethod } from 'ical-generator';
+import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
 
 /** A day as the calendar needs it. */
 export interface CalendarDay {
@@ -38,11 +38,13 @@ export function writeCalendar(name: string, days: readonly CalendarDay[], now: s
       start: new Date(`${date}T00:00:00Z`),
       allDay: true,
       timezone: null,
+      // A session takes nobody's day: the calendar still shows it as free.
+      transparency: ICalEventTransparency.TRANSPARENT,
       summary: oneLine(summary),
       description: text.replace(/\r\n?/g, '\n'),
     });
   }
-  return calendar.toString();
+  return `${calendar.toString().trimEnd()}\r\n`;
 }
 
 /** Without breaks, which would begin a line of the file's own. */

@@ -1,4 +1,4 @@
-import Papa from 'papaparse';
+import { writeCsv } from '../units/index.ts';
 import type { RecordedSecond } from '../power/index.ts';
 import { roundTo } from '../units/index.ts';
 
@@ -36,5 +36,5 @@ export function writeCsvRecording(
     }),
   ]);
   const fields = ['timestamp', 'power', 'heart_rate', 'cadence', ...more.map(([head]) => head)];
-  return `${Papa.unparse({ fields, data: rows }, { newline: '\n', escapeFormulae: true })}\n`;
+  return writeCsv({ fields, data: rows });
 }

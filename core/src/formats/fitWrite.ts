@@ -1,6 +1,6 @@
 import { FitEncoder } from 'fit-file-parser/encoder';
 import { byte, enumField, long, word } from './fitFields.ts';
-import type { RecordedSecond } from '../power/index.ts';
+import { type Gap, type RecordedSecond, stopsOf } from '../power/index.ts';
 
 const MISSING_BYTE = 255;
 const MISSING_WORD = 65_535;
@@ -9,27 +9,50 @@ const NO_MAKER = 255;
 const [FILE_ID, SESSION, LAP, RECORD, ACTIVITY] = [0, 18, 19, 20, 34];
 const TIMESTAMP = 253;
 const CYCLING = 2;
+const EVENT = 21;
+/** What an event is about, and what becomes of it. */
+const [TIMER, SESSION_EVENT, LAP_EVENT, ACTIVITY_EVENT] = [0, 8, 9, 26];
+const [STARTS, STOP, STOPS] = [0, 1, 4];
 
 /**
- * Writes a ride as a FIT activity: one record a second with power, heart rate and cadence, its laps, and the local
- * time of its start.
+ * Writes a ride as a FIT activity: one record a second with power, heart rate and cadence, its laps and pauses, and the
+ * time of its start, local and of the world.
  *
  * @param seconds every second ridden; missing watts and beats are written as missing
- * @param startedAt local date and time, `yyyy-mm-ddThh:mm:ss`; written as world time too, for no zone is known
+ * @param startedAt local date and time, `yyyy-mm-ddThh:mm:ss`
  * @param lapEnds seconds at which a lap ends, rising; the end of the ride ends the last one
+ * @param aheadMin by how much local time is ahead of world time, minutes; 0 where no zone is known
  * @returns the file
  */
 export function writeFitRecording(
   seconds: readonly RecordedSecond[],
   startedAt: string,
   lapEnds: readonly number[] = [],
+  aheadMin = 0,
 ): Uint8Array {
-  const start = FitEncoder.toFitTimestamp(new Date(`${startedAt}Z`));
+  const start = FitEncoder.toFitTimestamp(new Date(`${startedAt}Z`)) - aheadMin * 60;
   const end = start + seconds.length;
+  const pauses = pausesOf(seconds);
+  const stoodS = pauses.reduce((sum, pause) => sum + pause.seconds, 0);
   const encoder = new FitEncoder();
   encoder.writeMessage(FILE_ID, [enumField(0, 4), word(1, NO_MAKER), long(4, start)]);
+  const timer = (second: number, what: number): void =>
+    void encoder.writeMessage(
+      EVENT,
+      [long(TIMESTAMP, start + second), enumField(0, TIMER), enumField(1, what)],
+      5,
+    );
+  timer(0, STARTS);
+  const turns = new Map(
+    pauses.flatMap(({ startS, seconds: long }): [number, number][] => [
+      [startS, STOPS],
+      [startS + long, STARTS],
+    ]),
+  );
   const withSpeed = seconds.some(({ metresPerSecond }) => metresPerSecond !== undefined);
   seconds.forEach(({ watts, bpm, rpm, metresPerSecond }, second) => {
+    const turn = turns.get(second);
+    if (turn !== undefined) timer(second, turn);
     encoder.writeMessage(
       RECORD,
       [
@@ -60,18 +83,23 @@ export function writeFitRecording(
           long(TIMESTAMP, start + to),
           long(2, start + from),
           long(7, (to - from) * 1000),
-          long(8, (to - from) * 1000),
+          long(8, (to - from - stoodWithin(pauses, from, to)) * 1000),
+          enumField(0, LAP_EVENT),
+          enumField(1, STOP),
         ],
         2,
       );
   }
+  timer(seconds.length, STOPS);
   encoder.writeMessage(
     SESSION,
     [
       long(TIMESTAMP, end),
       long(2, start),
       long(7, seconds.length * 1000),
-      long(8, seconds.length * 1000),
+      long(8, (seconds.length - stoodS) * 1000),
+      enumField(0, SESSION_EVENT),
+      enumField(1, STOP),
       enumField(5, CYCLING),
     ],
     3,
@@ -80,12 +108,30 @@ export function writeFitRecording(
     ACTIVITY,
     [
       long(TIMESTAMP, end),
-      long(0, seconds.length * 1000),
+      long(0, (seconds.length - stoodS) * 1000),
       word(1, 1),
       enumField(2, 0),
-      long(5, end),
+      enumField(3, ACTIVITY_EVENT),
+      enumField(4, STOP),
+      long(5, end + aheadMin * 60),
     ],
     4,
   );
   return encoder.close();
+}
+
+/** Where the rider stood: a recorder that stops by itself pauses there. Without speed nothing is a pause. */
+function pausesOf(seconds: readonly RecordedSecond[]): Gap[] {
+  return stopsOf(
+    seconds.map(({ metresPerSecond }) => metresPerSecond ?? null),
+    seconds.map(({ rpm }) => rpm),
+  ).filter(({ startS, seconds: long }) => startS > 0 && startS + long < seconds.length);
+}
+
+function stoodWithin(pauses: readonly Gap[], from: number, to: number): number {
+  return pauses.reduce(
+    (sum, { startS, seconds }) =>
+      sum + Math.max(0, Math.min(to, startS + seconds) - Math.max(from, startS)),
+    0,
+  );
 }

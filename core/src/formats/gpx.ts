@@ -3,6 +3,7 @@ import { printClock, type Refused, type Understood, refused } from '../units/ind
 import { isSound } from '../power/index.ts';
 import { assemble, type Recording } from './recording.ts';
 import { AIR_C, HEIGHT_M, type Sample } from './resample.ts';
+import { withSpeed } from './placesSpeed.ts';
 import { readStamp } from './stamp.ts';
 
 /** Deeper than any recording nests. */
@@ -41,7 +42,8 @@ type Point = { seconds: number | null } & Record<
  */
 export function parseGpxRecording(text: string): Understood<Recording> | Refused {
   const reader = new PointReader();
-  const stopped = reader.read(text);
+  reader.read(mended(text));
+  const stopped = reader.endsEarly;
   if (reader.refusal !== null) return refused(reader.refusal);
   if (!reader.isGpx)
     return refused('The file is XML, but not a GPX recording: it does not start with <gpx>.');
@@ -53,6 +55,10 @@ export function parseGpxRecording(text: string): Understood<Recording> | Refused
     );
   if (stopped && reader.samples.length === 0)
     return refused('The file stops before its first point. Send it again.');
+  if (reader.faults > 0)
+    notes.push(
+      `The file is damaged in ${reader.faults === 1 ? 'one place' : `${reader.faults} places`} among its points. What could be read is kept.`,
+    );
   if (reader.untimed > 0) notes.push(`${reader.untimed} points without a time were left out.`);
   if (reader.outside > 0)
     notes.push(
@@ -66,7 +72,7 @@ export function parseGpxRecording(text: string): Understood<Recording> | Refused
     );
   const laps = reader.segments.length > 1 ? reader.segments : [];
   return assemble({
-    samples: reader.samples,
+    samples: withSpeed(reader.samples),
     startedAt: null,
     startedUtc: first ? new Date(first.seconds * 1000).toISOString() : null,
     laps,
@@ -75,22 +81,43 @@ export function parseGpxRecording(text: string): Understood<Recording> | Refused
   });
 }
 
+/** What XML allows no file to hold; recorders that lose power fill the end of a file with zeros. */
+const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g;
+/** An ampersand that begins nothing that XML knows, and a bracket that opens nothing: both are meant as they are read. */
+const BARE_AMPERSAND = /&(?!(?:amp|lt|gt|quot|apos|#\d{1,7}|#x[\da-f]{1,6});)/gi;
+const BARE_BRACKET = /<(?![a-z_/?:]|!--|!\[CDATA\[|!DOCTYPE)/gi;
+
+/** The text without faults that a name or a head may have and that would hide everything behind them. */
+function mended(text: string): string {
+  return text
+    .replace(CONTROL, '')
+    .replace(BARE_AMPERSAND, '&amp;')
+    .replace(BARE_BRACKET, '&lt;')
+    .trim();
+}
+
 /** Follows the elements of a file and keeps its points. */
 class PointReader {
   readonly samples: Sample[] = [];
   readonly segments: { from: number; to: number }[] = [];
   untimed = 0;
   outside = 0;
+  /** Places among the points where the file is no XML. */
+  faults = 0;
   isGpx = false;
   refusal: string | null = null;
   private point: Point | null = null;
   private text = '';
   private depth = 0;
 
-  /** Returns true where the file stops in the middle. */
-  read(text: string): boolean {
+  /** Whether the file ends before what it opened is closed. */
+  get endsEarly(): boolean {
+    return this.refusal === null && this.depth > 0;
+  }
+
+  read(text: string): void {
     const parser = new SaxesParser();
-    let stopped = false;
+    let ended = false;
     parser.on('doctype', () =>
       this.refuse(
         'The file declares a document type, which a recording never needs. It was not read.',
@@ -100,15 +127,23 @@ class PointReader {
     parser.on('text', (part) => {
       if (this.point && this.text.length < LONGEST_TEXT) this.text += part;
     });
-    parser.on('closetag', ({ name }) => this.close(localName(name)));
+    // Power in a CDATA section is power.
+    parser.on('cdata', (part) => {
+      if (this.point && this.text.length < LONGEST_TEXT) this.text += part;
+    });
+    parser.on('closetag', ({ name }) => {
+      // What is closed by the end of the file alone was not closed in it.
+      if (!ended) this.close(localName(name));
+    });
+    // A fault in a name or a head costs nothing but that; the reading goes on behind it.
     parser.on('error', () => {
-      stopped = true;
+      if (!ended && this.segments.length > 0 && this.depth > 1) this.faults += 1;
     });
     // In pieces, so that a refusal stops the reading soon.
-    for (let from = 0; from < text.length && this.refusal === null && !stopped; from += 65_536)
+    for (let from = 0; from < text.length && this.refusal === null; from += 65_536)
       parser.write(text.slice(from, from + 65_536));
-    if (this.refusal === null && !stopped) parser.close();
-    return stopped;
+    ended = true;
+    if (this.refusal === null) parser.close();
   }
 
   private open(name: string, attributes: Readonly<Record<string, unknown>>): void {

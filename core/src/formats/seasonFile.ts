@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { writeCsv } from '../units/index.ts';
 import { z } from 'zod';
 import {
   type LaidDay,
@@ -179,7 +180,7 @@ export function writeSeasonCsv({ season, from, to, blockOn, planOf }: SeasonRows
         ];
       });
     });
-  return `${Papa.unparse({ fields: [...FIELDS], data }, { newline: '\n', escapeFormulae: true })}\n`;
+  return writeCsv({ fields: [...FIELDS], data });
 }
 
 /**

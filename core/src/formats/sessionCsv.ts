@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { writeCsv } from '../units/index.ts';
 import {
   type Asked,
   expand,
@@ -10,6 +11,7 @@ import {
   ROLES,
   rowsOf,
   type Step,
+  SYSTEMS,
   USUAL_ZONES,
   zoneReader,
 } from '../sessions/index.ts';
@@ -36,9 +38,13 @@ const FIELDS = [
   'watts_high',
   'cadence',
   'cue',
+  'session',
+  'system',
 ] as const;
 /** A file of more rows than this is no session. */
 const MOST_ROWS = 2000;
+/** A name is not longer than a session may have. */
+const LONGEST_NAME = 120;
 /** A plan holds this many steps written out. */
 const MOST_ITEMS = 200;
 
@@ -71,6 +77,8 @@ export function writeSessionCsv(plan: Plan, rider: RiderOnDay): Written<string> 
       ...spanOf(from, to),
       cadence,
       step?.cue ?? '',
+      plan.name,
+      plan.system,
     ];
   });
   const lost: string[] = [];
@@ -87,7 +95,7 @@ export function writeSessionCsv(plan: Plan, rider: RiderOnDay): Written<string> 
   if ([...steps.values()].some(({ posture, capBpm }) => posture ?? capBpm))
     lost.push('Posture and heart-rate caps are left out.');
   return {
-    file: `${Papa.unparse({ fields: [...FIELDS], data: rows }, { newline: '\n', escapeFormulae: true })}\n`,
+    file: writeCsv({ fields: [...FIELDS], data: rows }),
     lost,
   };
 }
@@ -138,17 +146,19 @@ export function readSessionCsv(text: string, newId: NewId): Understood<Plan> | R
       ),
     );
   }
+  const name = plainCell(data[0]?.['session']).trim().slice(0, LONGEST_NAME);
+  const system = SYSTEMS.find((each) => each === data[0]?.['system']?.trim());
   const plan: Plan = {
-    name: '',
-    nameFollows: true,
+    name,
+    nameFollows: name === '',
     purpose: '',
-    system: 'threshold',
-    systemFollows: true,
+    system: system ?? 'threshold',
+    systemFollows: system === undefined,
     place: 'any',
     note: '',
     items,
   };
-  return understood({ ...plan, name: nameFromSets(plan) });
+  return understood(name === '' ? { ...plan, name: nameFromSets(plan) } : plan);
 }
 
 /** The lowest and the highest watts asked in a step, whichever end of it they are at. */

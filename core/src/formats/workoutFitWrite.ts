@@ -47,9 +47,10 @@ interface Line {
  * sentence goes along as a note, so that reading the file back loses nothing.
  *
  * @param plan the session
+ * @param now when it is written, ISO with Z
  * @returns the file, and what other programs will not see of it
  */
-export function writeWorkoutFit(plan: Plan): Written<Uint8Array> {
+export function writeWorkoutFit(plan: Plan, now: string): Written<Uint8Array> {
   const lines: Line[] = [];
   const lost = new Set<string>();
   for (const item of plan.items) writeItem(item, lines, lost);
@@ -57,7 +58,7 @@ export function writeWorkoutFit(plan: Plan): Written<Uint8Array> {
   encoder.writeMessage(FILE_ID, [
     enumField(0, WORKOUT_FILE),
     word(1, NO_MAKER),
-    long(4, 1_000_000_000),
+    long(4, FitEncoder.toFitTimestamp(new Date(now))),
   ]);
   encoder.writeMessage(
     WORKOUT,

@@ -24,13 +24,8 @@ export function whatNext(
   usedW: number | null,
   firstName: string,
 ): string {
-  const failed = checks.find(({ verdict }) => verdict === 'failed');
-  if (failed) return `Do not use it: ${lowerFirst(failed.says)} Test again when that is put right.`;
-  const extraordinary = checks.find(({ id, verdict }) => id === 'change' && verdict === 'doubtful');
-  if (extraordinary && usedW === null)
-    return `Ride it again within two weeks before using ${result.ftp?.value ?? 'it'} W: so large a rise in so short a time is rarely real.`;
-  const paced = checks.find(({ id, verdict }) => id === 'pacing' && verdict === 'doubtful');
-  if (paced) return `Use it with care and repeat it paced evenly: ${lowerFirst(paced.says)}`;
+  const against = speaksAgainst(result, checks, usedW !== null);
+  if (against !== null) return against;
   switch (protocol.reading.kind) {
     case 'oneAndFive':
       return `Take the watts for ${firstName}’s reps of 1:00 to 5:00 from these two efforts, not from percent of FTP.`;
@@ -47,6 +42,29 @@ export function whatNext(
     default:
       return nextByChange(checks, result, usedW, firstName);
   }
+}
+
+/**
+ * What speaks against using a test: said before anybody decides on it, and after.
+ *
+ * @param result what it gave
+ * @param checks how far it can be believed
+ * @param used whether its FTP is in use already
+ * @returns one sentence; null where nothing speaks against it
+ * Source: handbook section 4, Believing a test.
+ */
+export function speaksAgainst(
+  result: Pick<TestResult, 'ftp'>,
+  checks: readonly Checked[],
+  used: boolean,
+): string | null {
+  const failed = checks.find(({ verdict }) => verdict === 'failed');
+  if (failed) return `Do not use it: ${lowerFirst(failed.says)} Test again when that is put right.`;
+  const extraordinary = checks.find(({ id, verdict }) => id === 'change' && verdict === 'doubtful');
+  if (extraordinary && !used)
+    return `Ride it again within two weeks before using ${result.ftp ? `${result.ftp.value} W` : 'it'}: so large a rise in so short a time is rarely real.`;
+  const paced = checks.find(({ id, verdict }) => id === 'pacing' && verdict === 'doubtful');
+  return paced ? `Use it with care and repeat it paced evenly: ${lowerFirst(paced.says)}` : null;
 }
 
 function nextByChange(

@@ -11,7 +11,8 @@ export {
   TELLS_NAMES,
   USUAL_SCHOOLS,
 } from './chooser.ts';
-export { whatNext } from './consequence.ts';
+export { speaksAgainst, whatNext } from './consequence.ts';
+export { rampSeen } from './rampSeen.ts';
 export {
   type LactateDetails,
   lactateSampleSchema,

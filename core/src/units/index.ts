@@ -14,7 +14,9 @@ export {
   type ZoneScheme,
 } from './asked.ts';
 export { parseCadence } from './cadence.ts';
+export { metresApart } from './metresApart.ts';
 export { plural } from './plural.ts';
+export { type CsvTable, writeCsv } from './writeCsv.ts';
 export { type Random, seededRandom } from './random.ts';
 export { kgOfPounds, kmOfMiles, massIn, type MassUnit, milesOf, poundsOf } from './imperial.ts';
 export {

@@ -1,4 +1,4 @@
-import Papa from 'papaparse';
+import { writeCsv } from '../units/index.ts';
 import { printSpan, roundTo } from '../units/index.ts';
 import { type Anchors, bandsFor, layOver } from './bands.ts';
 import { heartBeside } from './heartBeside.ts';
@@ -108,7 +108,7 @@ export function writeZoneCsv(scheme: Scheme, lines: readonly ZoneLine[]): string
     line.trains,
   ]);
   // A name that starts like a formula must stay a name when a spreadsheet opens the file.
-  return `${Papa.unparse({ fields, data }, { newline: '\n', escapeFormulae: true })}\n`;
+  return writeCsv({ fields, data });
 }
 
 /**

@@ -89,3 +89,8 @@ export function printTimeOfDay(moment: string): string {
 export function weekdayOf(day: string): number {
   return getISODay(parseISO(day));
 }
+
+/** By how much a local time, `yyyy-mm-ddThh:mm:ss`, is ahead of world time on this device, minutes. */
+export function minutesAhead(local: string): number {
+  return -new Date(local).getTimezoneOffset();
+}

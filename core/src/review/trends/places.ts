@@ -1,3 +1,5 @@
+import { metresApart } from '../../units/index.ts';
+
 /** A stretch of road by its ends and its length. */
 export interface Road {
   readonly startLat: number;
@@ -16,24 +18,6 @@ export interface Track {
 const NEAR_M = 50;
 /** Lengths this near to each other are one road, share. Source: handbook section 9.6. */
 export const LENGTH = 0.03;
-const EARTH_M = 6_371_000;
-const rad = (degrees: number): number => (degrees * Math.PI) / 180;
-
-/**
- * Metres between two places.
- *
- * @param lat latitude of one, degrees
- * @param lon longitude of one
- * @param toLat latitude of the other
- * @param toLon longitude of the other
- * @returns metres over the sphere
- */
-function metresApart(lat: number, lon: number, toLat: number, toLon: number): number {
-  const half =
-    Math.sin(rad(toLat - lat) / 2) ** 2 +
-    Math.cos(rad(lat)) * Math.cos(rad(toLat)) * Math.sin(rad(toLon - lon) / 2) ** 2;
-  return 2 * EARTH_M * Math.asin(Math.min(1, Math.sqrt(half)));
-}
 
 /**
  * Metres ridden to each second of a track; where a place is missing nothing is added until the next one.

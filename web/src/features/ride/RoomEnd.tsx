@@ -4,6 +4,7 @@ import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
 import { useNavigate } from 'react-router';
+import { minutesAhead } from '../../shared/dates.ts';
 import { recordingsApi } from '../../shared/api/recordings.ts';
 import { ridesApi } from '../../shared/api/rides.ts';
 import { useAct } from '../../shared/useAct.ts';
@@ -94,9 +95,10 @@ export function Ended({
       whole(),
       import('@uphill/core/formats'),
     ]);
+    const startedAt = `${day.date}T18:00:00`;
     const lapEnds = [...new Set([...steps.map(({ endS }) => endS), ...laps])].sort((a, b) => a - b);
     const file = new File(
-      [writeFitRecording(seconds, `${day.date}T18:00:00`, lapEnds) as BlobPart],
+      [writeFitRecording(seconds, startedAt, lapEnds, minutesAhead(startedAt)) as BlobPart],
       `ride-room-${day.date}-${seed}.fit`,
     );
     const received = await act(() => upload({ riderId: rider.id, file, origin: 'standIns' }));

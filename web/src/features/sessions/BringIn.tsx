@@ -15,7 +15,7 @@ const LARGEST = 4 * 1024 * 1024;
 
 /** Brings sessions in from JSON, CSV or a FIT workout; told by what is in the file, not by its name. */
 export function BringIn() {
-  const { data: hills = [] } = hillsApi.useHillsQuery();
+  const [askHills] = hillsApi.useLazyHillsQuery();
   const [add] = sessionsApi.useAddSessionMutation();
   const { act, problem, clear } = useAct();
   const dispatch = useAppDispatch();
@@ -24,7 +24,10 @@ export function BringIn() {
 
   const take = async (file: File): Promise<void> => {
     clear();
-    const read = file.size > LARGEST ? tooLarge : await readFile(file, hills);
+    const read =
+      file.size > LARGEST
+        ? tooLarge
+        : await readFile(file, await askHills(undefined, true).unwrap());
     setRefusal(read.ok ? null : `${file.name}: ${read.reason}`);
     if (!read.ok) return;
     for (const plan of read.value.plans) if (!(await act(() => add({ plan })))) return;

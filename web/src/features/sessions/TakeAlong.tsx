@@ -24,7 +24,10 @@ export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
       told('JSON', []);
       return;
     }
-    const { file, lost } = kind === 'csv' ? writeSessionCsv(plan, rider) : writeWorkoutFit(plan);
+    const { file, lost } =
+      kind === 'csv'
+        ? writeSessionCsv(plan, rider)
+        : writeWorkoutFit(plan, new Date().toISOString());
     saveFile(`${name}.${kind}`, file);
     told(kind.toUpperCase(), lost);
   };

@@ -1,7 +1,7 @@
 import Form from 'react-bootstrap/Form';
 import { DateField } from '../../ui/DateField.tsx';
 import { Field } from '../../ui/Field.tsx';
-import { Wrong } from '../../ui/messages.tsx';
+import { Caution, Wrong } from '../../ui/messages.tsx';
 import type { Acceptance } from './acceptance.ts';
 
 interface Props {
@@ -10,12 +10,15 @@ interface Props {
   readonly measuredW: number | null;
   /** What is wrong with it. */
   readonly error?: string | undefined;
+  /** What speaks against using it, said before it is decided. */
+  readonly against?: string | null;
 }
 
 /** The coach's decision on a result: the number used, from when it counts, and why. */
-export function AcceptFields({ fields, change, measuredW, error }: Props) {
+export function AcceptFields({ fields, change, measuredW, error, against = null }: Props) {
   return (
     <>
+      {against !== null && <Caution>{against}</Caution>}
       {error && <Wrong>{error}</Wrong>}
       <div className="entry-row">
         <Field

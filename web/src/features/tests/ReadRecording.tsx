@@ -1,5 +1,5 @@
 import type { NewTest, RecordingWithStreams, Rider } from '@uphill/api';
-import { type EffortId, type Efforts, type Stretch } from '@uphill/core/testing';
+import { type EffortId, type Efforts, speaksAgainst, type Stretch } from '@uphill/core/testing';
 import { printClock } from '@uphill/core/units';
 import type { ReactNode } from 'react';
 import { plusDays } from '../../shared/dates.ts';
@@ -44,7 +44,7 @@ export function ReadRecording({
   const others = Object.entries(efforts).flatMap(([id, stretch]) =>
     id === test.active ? [] : [stretch],
   );
-  const storable = result !== null && measured !== null && !test.refusal;
+  const storable = result !== null && measured !== null && !test.refusal && !test.dateField.needed;
   return (
     <div className="columns">
       <section className="sheet" aria-label="The recording and its effort">
@@ -73,11 +73,17 @@ export function ReadRecording({
           <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />
         )}
         <MaximumOffer rider={rider} recording={recording} watts={watts} day={test.date} />
+        {test.dateField.needed && (
+          <p className="sheet">
+            The file has no date. Say on which day it was ridden; then it can be accepted.
+          </p>
+        )}
         {storable && (
           <StoreReading
             key={`${test.protocol.id}.${test.ftpW ?? ''}`}
             rider={rider}
             ftpW={test.ftpW}
+            against={speaksAgainst(result, test.checks, false)}
             test={{
               protocol: test.protocol.id,
               date: test.date,

@@ -1,5 +1,6 @@
 import { detailsKind, PROTOCOLS } from '@uphill/core/testing';
 import Form from 'react-bootstrap/Form';
+import { DateField } from '../../ui/DateField.tsx';
 import { EdgeField } from '../../ui/EdgeField.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
@@ -23,6 +24,15 @@ export function ReadingControls({ test, settled }: Props) {
             options={test.protocol.efforts.map(({ id, name }) => [id, name] as const)}
             value={test.active}
             choose={test.chooseEffort}
+          />
+        )}
+        {test.dateField.asked && (
+          <DateField
+            label="Ridden on"
+            hint="the file has times, but no date"
+            use="past"
+            value={test.dateField.value ?? ''}
+            change={(day) => test.dateField.set(day === '' ? null : day)}
           />
         )}
         <RampFields test={test} />
@@ -78,7 +88,7 @@ function RampFields({ test }: Pick<Props, 'test'>) {
     ...(test.ramp.stageS === 60 ? [] : [['stageS', 'Stage, s'] as const]),
   ] as const;
   return fields.map(([field, label]) => (
-    <Field key={field} label={label}>
+    <Field key={field} label={label} {...hintOf(test.rampIsSeen, field)}>
       {(control) => (
         <Form.Control
           {...control}
@@ -89,4 +99,10 @@ function RampFields({ test }: Pick<Props, 'test'>) {
       )}
     </Field>
   ));
+}
+
+/** Where start and step of a ramp come from, so that they are corrected where that is wrong. */
+function hintOf(seen: boolean | null, field: 'startW' | 'stepW' | 'stageS'): { hint?: string } {
+  if (seen === null || field === 'stageS') return {};
+  return { hint: seen ? 'as the recording shows' : 'assumed: check it' };
 }

@@ -16,6 +16,7 @@ interface Props {
   readonly rider: Rider;
   readonly test: Omit<NewTest, 'accept' | 'acceptThreshold'>;
   readonly ftpW: number | null;
+  readonly against: string | null;
   readonly countsFrom: string;
   /** Told when it is stored. */
   readonly stored?: () => void;
@@ -27,7 +28,7 @@ interface Decision {
 }
 
 /** Stores the test as it is read now, with the decision on its FTP in the same action. */
-export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
+export function StoreReading({ rider, test, ftpW, against, countsFrom, stored }: Props) {
   const navigate = useNavigate();
   const [add, { isLoading }] = testsApi.useAddTestMutation();
   const { act, problem, clear } = useAct();
@@ -77,6 +78,7 @@ export function StoreReading({ rider, test, ftpW, countsFrom, stored }: Props) {
               change={change}
               measuredW={ftpW}
               error={form.formState.errors.root?.message}
+              against={against}
             />
           )}
         </Part>

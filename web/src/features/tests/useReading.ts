@@ -8,6 +8,7 @@ import {
   type Protocol,
   type ProtocolId,
   protocolOf,
+  rampSeen,
   type RampSetting,
   type RampShape,
   readEfforts,
@@ -60,15 +61,21 @@ export function useReading(
   const byHeart = rider.powerSource === 'none';
   const [protocolId, setProtocolId] = useState<ProtocolId>(basis.protocolId);
   const protocol = protocolOf(protocolId);
-  const date = basis.date ?? recording.startedAt?.slice(0, 10) ?? today();
+  const [typedDate, setTypedDate] = useState<string | null>(null);
+  // A clock without a date says nothing of the day: it is asked for, never assumed.
+  const told = basis.date ?? recording.startedAt?.slice(0, 10) ?? null;
+  const date = told ?? typedDate ?? today();
   const expectedW =
     basis.expectedW === undefined ? (ftpOnDay(rider, date)?.usedW ?? null) : basis.expectedW;
-  const { ramp, rampFields } = useRampFields(
-    basis.ramp ?? usualRamp(protocol, expectedW ?? UNKNOWN_FTP_W, basis.last ?? null),
+  const isRamp = protocol.steps.some(({ ask }) => ask.kind === 'ramp');
+  const usual = usualRamp(protocol, expectedW ?? UNKNOWN_FTP_W, basis.last ?? null);
+  const seen = useMemo(
+    () => (isRamp && !basis.ramp ? rampSeen(watts, usual.stageS) : null),
+    [isRamp, basis.ramp, watts, usual.stageS],
   );
+  const { ramp, rampFields } = useRampFields(basis.ramp ?? { ...usual, ...seen });
   const efforts = useEfforts(protocol, watts, recording.laps, ramp, recording.bpm);
   const [seated, setSeated] = useState<Seated>(null);
-  const isRamp = protocol.steps.some(({ ask }) => ask.kind === 'ramp');
   const massKg = shownMass(rider, date);
   const twentyMinuteW = useTwenty(rider, date);
 
@@ -106,10 +113,18 @@ export function useReading(
     choose: setProtocolId,
     ramp: isRamp ? ramp : null,
     rampFields,
+    /** Whether start and step are those of the recording; null where they were settled before it. */
+    rampIsSeen: isRamp && !basis.ramp ? seen !== null : null,
     seated,
     setSeated,
     ...efforts,
     date,
+    dateField: {
+      asked: told === null,
+      needed: told === null && typedDate === null,
+      value: typedDate,
+      set: setTypedDate,
+    },
     expectedW,
     readings,
     chosen,

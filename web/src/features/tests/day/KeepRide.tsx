@@ -6,6 +6,7 @@ import Button from 'react-bootstrap/Button';
 import { recordingsApi } from '../../../shared/api/recordings.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { healthOnDay } from '../../../shared/riderOnDay.ts';
+import { minutesAhead } from '../../../shared/dates.ts';
 import { saveFile } from '../../../shared/saveFile.ts';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { UNKNOWN_FTP_W } from '../rampWords.ts';
@@ -35,7 +36,10 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
       whole(),
       import('@uphill/core/formats'),
     ]);
-    const file = new File([writeFitRecording(seconds, startedAt, laps) as BlobPart], `${name}.fit`);
+    const file = new File(
+      [writeFitRecording(seconds, startedAt, laps, minutesAhead(startedAt)) as BlobPart],
+      `${name}.fit`,
+    );
     const received = await act(() => upload({ riderId: rider.id, file, origin: 'standIns' }));
     setBusy(false);
     if (received) change({ recordingId: received.recording.id });
@@ -56,7 +60,7 @@ export function KeepRide({ rider, protocol, draft, change, seed, whole, next }: 
       `${name}.${kind}`,
       kind === 'csv'
         ? writeCsvRecording(seconds, startedAt)
-        : writeFitRecording(seconds, startedAt, laps),
+        : writeFitRecording(seconds, startedAt, laps, minutesAhead(startedAt)),
     );
   };
   return (

@@ -1,6 +1,6 @@
 import type { Rider, TestDay, TestDayDraft } from '@uphill/api';
 import { preparePower } from '@uphill/core/power';
-import { type Protocol, resultOf } from '@uphill/core/testing';
+import { type Protocol, resultOf, speaksAgainst } from '@uphill/core/testing';
 import { useMemo } from 'react';
 import { recordingsApi } from '../../../shared/api/recordings.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
@@ -146,6 +146,7 @@ function ByHand({ rider, day, protocol, draft, change, stored }: ReadProps) {
             key={ftpW ?? ''}
             rider={rider}
             ftpW={ftpW}
+            against={speaksAgainst(result.value, checks, false)}
             countsFrom={plusDays(draft.date, 1)}
             stored={stored}
             test={{

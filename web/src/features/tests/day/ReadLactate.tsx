@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { plusDays } from '../../../shared/dates.ts';
-import { LACTATE_DEFAULTS } from '@uphill/core/testing';
+import { LACTATE_DEFAULTS, speaksAgainst } from '@uphill/core/testing';
 import { Loading } from '../../../ui/Loading.tsx';
 import { Wrong } from '../../../ui/messages.tsx';
 import { Checks } from '../Checks.tsx';
@@ -72,6 +72,7 @@ export function ReadLactate(props: ReadProps) {
             key={ftpW ?? ''}
             rider={rider}
             ftpW={ftpW}
+            against={result.ok ? speaksAgainst(result.value, checks, false) : null}
             countsFrom={plusDays(draft.date, 1)}
             stored={stored}
             test={{ ...dayTest(rider, day, draft), ...test }}
