@@ -2,22 +2,28 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { constants } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const { signals } = constants;
 const STAMPS = path.join(ROOT, 'node_modules', '.cache', 'stamps');
 
 /** Runs a program in the project's folder and waits; on failure it ends this one too, unless told not to. */
-function run(program, args, { quiet = false, allowFailure = false, env = {} } = {}) {
+function run(program, args, { quiet = false, allowFailure = false, env = {}, shell = false } = {}) {
   const done = spawnSync(program, args, {
     cwd: ROOT,
+    shell,
     stdio: quiet ? 'pipe' : 'inherit',
     env: { ...process.env, ...env },
     encoding: 'utf8',
     maxBuffer: 1 << 28,
   });
-  if (done.error) throw done.error;
+  if (done.error) {
+    console.error(`${program} cannot be run: ${done.error.message}`);
+    process.exit(1);
+  }
   if (done.status !== 0 && !allowFailure) {
     if (quiet) console.error(`${done.stdout}\n${done.stderr}`);
     process.exit(done.status ?? 1);
@@ -62,10 +68,8 @@ export function ensureInstalled() {
     () => {
       ensureCompiler();
       console.log('Installing (the database is compiled here, which takes two to three minutes) …');
-      // Built from source: no ready-made binary is ever fetched.
-      run(npm(), ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
-        env: { npm_config_build_from_source: 'true' },
-      });
+      // Built from source, as .prebuild-installrc says: no ready-made binary is ever fetched.
+      npm(['ci', '--no-audit', '--no-fund']);
     },
   );
 }
@@ -98,11 +102,9 @@ export function ensureBuilt() {
 
 /** Path of a chromium for the browser tests; Debian's is installed where there is none and we may. */
 export function ensureChromium() {
-  const known = [
-    process.env.UPHILL_CHROMIUM,
-    '/usr/bin/chromium',
-    '/usr/bin/chromium-browser',
-  ].find((file) => file && existsSync(file));
+  const known = [process.env.UPHILL_CHROMIUM, ...browsers()].find(
+    (file) => file && existsSync(file),
+  );
   if (known) return known;
   if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
     console.log('Installing Debian’s chromium for the browser tests …');
@@ -111,9 +113,35 @@ export function ensureChromium() {
     return '/usr/bin/chromium';
   }
   console.error(
-    'The browser tests need chromium. Install it (Debian: sudo apt-get install chromium) or name one in UPHILL_CHROMIUM, then run npm test again.',
+    'The browser tests need Chromium. Install it (Debian: sudo apt-get install chromium) or name one in UPHILL_CHROMIUM, then run npm test again.',
   );
   return process.exit(1);
+}
+
+/** Where each system keeps a browser of Chromium's kind. */
+function browsers() {
+  if (process.platform === 'darwin')
+    return ['Chromium', 'Google Chrome'].map(
+      (name) => `/Applications/${name}.app/Contents/MacOS/${name}`,
+    );
+  if (process.platform !== 'win32')
+    return [
+      '/usr/bin/chromium',
+      '/usr/bin/chromium-browser',
+      '/snap/bin/chromium',
+      '/usr/bin/google-chrome',
+    ];
+  const folders = ['PROGRAMFILES', 'PROGRAMFILES(X86)', 'LOCALAPPDATA'].map(
+    (name) => process.env[name],
+  );
+  return folders.flatMap((folder) =>
+    folder
+      ? [
+          path.join(folder, 'Chromium', 'Application', 'chrome.exe'),
+          path.join(folder, 'Google', 'Chrome', 'Application', 'chrome.exe'),
+        ]
+      : [],
+  );
 }
 
 /** Starts a server and passes on how it ended. */
@@ -123,11 +151,21 @@ export function serve(script, args) {
     stdio: 'inherit',
   });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
-  child.on('exit', (code) => process.exit(code ?? 0));
+  // Killed, it ends as a shell would say it: 128 and the number of the signal.
+  child.on('exit', (code, signal) => process.exit(code ?? 128 + (signals[signal] ?? 0)));
 }
+
+/** What to install where the compiler is missing, by system. */
+const COMPILERS = {
+  win32: 'the build tools of Visual Studio with "Desktop development with C++", and Python 3',
+  darwin: 'Xcode’s command line tools: xcode-select --install',
+  linux: 'Debian: sudo apt-get install python3 make g++',
+};
 
 /** The database is compiled on this machine: say so plainly where that cannot work. */
 function ensureCompiler() {
+  // On Windows the build tools are on no path; what is missing there is said by the build itself.
+  if (process.platform === 'win32') return;
   const missing = ['python3', 'make', 'g++'].filter((tool) => spawnSync(tool, ['--version']).error);
   if (missing.length === 0) return;
   if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
@@ -138,13 +176,18 @@ function ensureCompiler() {
     return;
   }
   console.error(
-    `The database has to be compiled, and ${missing.join(', ')} is missing. Install it (Debian: sudo apt-get install python3 make g++) and start again.`,
+    `The database has to be compiled, and ${missing.join(', ')} is missing. Install it (${COMPILERS[process.platform] ?? COMPILERS.linux}) and start again.`,
   );
   process.exit(1);
 }
 
-function npm() {
-  return process.platform === 'win32' ? 'npm.cmd' : 'npm';
+/** Runs npm: by the very script that runs us where there is one, so that no shell is needed on any system. */
+function npm(args) {
+  const script = process.env.npm_execpath;
+  if (script?.endsWith('.js') || script?.endsWith('.cjs'))
+    return run(process.execPath, [script, ...args]);
+  // A command file of Windows starts in a shell alone; nothing of these arguments is anybody's but ours.
+  return process.platform === 'win32' ? run('npm.cmd', args, { shell: true }) : run('npm', args);
 }
 
 /** Does something unless it was done for exactly these files before. */
@@ -152,8 +195,13 @@ function unlessStamped(name, hash, stands, perform) {
   const stamp = path.join(STAMPS, name);
   if (stands && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash()) return;
   perform();
-  mkdirSync(STAMPS, { recursive: true });
-  writeFileSync(stamp, hash());
+  try {
+    mkdirSync(STAMPS, { recursive: true });
+    writeFileSync(stamp, hash());
+  } catch (error) {
+    console.error(`${STAMPS} cannot be written to: ${error.message}`);
+    process.exit(1);
+  }
 }
 
 function hashOf(files) {

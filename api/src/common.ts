@@ -1,7 +1,14 @@
 import { z } from 'zod';
 
 /** A calendar day, `yyyy-mm-dd`, that exists. */
-export const dateSchema = z.iso.date('This is not a date. Use the form 2026-11-24.');
+/** Nobody who rides was born before, and nothing is planned behind it. */
+const DATES = { first: '1900-01-01', last: '2199-12-31' } as const;
+export const dateSchema = z.iso
+  .date('This is not a date. Use the form 2026-11-24.')
+  .refine(
+    (date) => date >= DATES.first && date <= DATES.last,
+    `A date lies between ${DATES.first} and ${DATES.last}.`,
+  );
 export const idSchema = z.uuid('This is not an id.');
 /** Every edit names the version it was made from; a stale one is answered with both. */
 export const versionSchema = z.number().int().min(1);

@@ -71,6 +71,9 @@ export const givenDaySchema = daySchema.and(
   }),
 );
 export type GivenDay = z.infer<typeof givenDaySchema>;
+/** A day that was handed over and shows only in its morning: when it is, and no more. */
+export const laterDaySchema = z.object({ id: idSchema, date: dateSchema, version: versionSchema });
+export type LaterDay = z.infer<typeof laterDaySchema>;
 /** A day that was written: which it is, and no more. */
 export const placedDaySchema = z.object({
   id: idSchema,

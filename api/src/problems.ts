@@ -9,6 +9,7 @@ export const PROBLEMS = {
   'broke-off': { status: 400, title: 'Not understood' },
   'not-allowed': { status: 403, title: 'Not allowed' },
   'not-found': { status: 404, title: 'Not found' },
+  'not-that-way': { status: 405, title: 'Not that way' },
   'too-slow': { status: 408, title: 'Too slow' },
   'changed-elsewhere': { status: 409, title: 'Changed elsewhere' },
   'nothing-to-undo': { status: 409, title: 'Changed elsewhere' },

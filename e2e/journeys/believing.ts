@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { PLAIN_RIDER, rideOn, startTestRide, usualSetting } from '@uphill/core/simulation';
 import { writeCsvRecording, writeFitRecording } from '@uphill/core/formats';
-import { addRider, expect, idsOf, test } from '../support/house.ts';
+import { addRider, expect, idsOf, settled, test } from '../support/house.ts';
 
 const ride = (seed: number) =>
   rideOn(startTestRide(usualSetting('ramp', { ...PLAIN_RIDER, cpW: 250 }, 248, seed)));
@@ -78,7 +78,7 @@ test('many recordings at once: progress, what was refused and why, the same file
   const minute = page.getByRole('row', { name: /^1:00/ });
   await expect(minute).toContainText(/\d{3} W/);
   // The drawing above comes later and moves the table down.
-  await page.waitForLoadState('networkidle');
+  await settled(page);
   await minute.getByRole('link').click();
   await expect(page).toHaveURL(/\/rides\/[0-9a-f-]{36}$/);
   await expect(page.getByRole('region', { name: 'Numbers' })).toContainText('Surge-weighted');

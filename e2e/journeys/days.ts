@@ -44,6 +44,11 @@ test('a day is assigned by keyboard, moved, shortened, planned again, removed, a
     await question.getByRole('button', { name: 'Cancel' }).press('Enter');
     await page.getByRole('button', { name: 'Shortened' }).press('Enter');
     await page.getByRole('button', { name: 'Yes, mark it shortened' }).press('Enter');
+    // How long it was is asked for before it counts.
+    await expect(page.getByRole('alert')).toContainText('A shortened ride needs its length.');
+    await page.getByLabel('Minutes ridden').fill('25');
+    await page.getByRole('button', { name: 'Shortened' }).press('Enter');
+    await page.getByRole('button', { name: 'Yes, mark it shortened' }).press('Enter');
     await expect(page.getByRole('heading', { name: 'Marked shortened' })).toBeFocused();
     await page.getByRole('button', { name: '6 fairly hard', exact: true }).click();
     await page.getByRole('button', { name: 'Save', exact: true }).click();

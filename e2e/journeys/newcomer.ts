@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
 import { nextWeekday, printed } from '../support/days.ts';
-import { addRider, expect, idsOf, openRider, test } from '../support/house.ts';
+import { addRider, expect, idsOf, openRider, settled, test } from '../support/house.ts';
 
 const api = async <T>(page: Page, url: string): Promise<T> =>
   (await (await page.request.get(url)).json()) as T;
@@ -273,7 +273,7 @@ test('a rider without a power meter: sessions, days, card and page in beats and 
   ]) {
     await page.goto(`${base}${view}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await page.waitForLoadState('networkidle');
+    await settled(page);
     const words = await page.locator(view.endsWith('card') ? 'article' : 'main').innerText();
     // Of the time there are percents for everybody; of watts there are none here.
     expect(words, view).not.toMatch(/\d %(?! of the time)|W′|No FTP|\d W\b/);

@@ -4,7 +4,7 @@ import { DEMO_SESSIONS } from '@uphill/demo';
 import type { Page } from '@playwright/test';
 import { dayFromNow, printed } from '../support/days.ts';
 import { freshRider } from '../support/freshRider.ts';
-import { expect, type House, idsOf, test } from '../support/house.ts';
+import { expect, type House, idsOf, settled, test } from '../support/house.ts';
 
 const GOAL = { name: 'Salt Road', date: dayFromNow(90) };
 
@@ -131,7 +131,7 @@ test('a file dropped finds its day and is read; an edge is corrected; the sugges
     await page.emulateMedia({ colorScheme: scheme });
     await page.goBack();
     await expect(says(page)).toBeVisible();
-    await page.waitForLoadState('networkidle');
+    await settled(page);
     const { violations } = await new AxeBuilder({ page }).analyze();
     expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
     await page.goForward();

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { mondayOf, plus } from '@uphill/core/season';
 import { dayFromNow } from '../support/days.ts';
-import { expect, idsOf, test } from '../support/house.ts';
+import { expect, idsOf, settled, test } from '../support/house.ts';
 
 const FOLDER = fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
 
@@ -39,7 +39,7 @@ for (const { name, view, who = 'Ines', phone } of PICTURES) {
       `${demoHouse.url}${view.replace('{}', rider(who)).replace('[]', session('Reservoir'))}`,
     );
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await page.waitForLoadState('networkidle');
+    await settled(page);
     if (name === 'lay-out')
       await expect(page.getByRole('heading', { name: 'The weeks' })).toBeVisible();
     if (name === 'trends') {
@@ -76,7 +76,7 @@ test('a ride', async ({ page, demoHouse }) => {
     `${demoHouse.url}/riders/${rider('Ines')}/rides/${ridden?.rides[0]?.rideId ?? ''}`,
   );
   await expect(page.getByRole('table', { name: /^Asked and ridden/ })).toBeVisible();
-  await page.waitForLoadState('networkidle');
+  await settled(page);
   await page.screenshot({ path: path.join(FOLDER, 'ride.png') });
 });
 
@@ -85,7 +85,7 @@ test('two curves', async ({ page, demoHouse }) => {
   await page.goto(`${demoHouse.url}/riders/${rider('Leila')}/zones/curve`);
   await page.getByLabel('Compare with').selectOption({ label: 'Rurik Olsen' });
   await expect(page.getByRole('heading', { name: 'Leila and Rurik' })).toBeVisible();
-  await page.waitForLoadState('networkidle');
+  await settled(page);
   await page.screenshot({ path: path.join(FOLDER, 'curve.png') });
 });
 

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Page, type Request } from '@playwright/test';
 import { buildDemo } from '@uphill/demo';
 import { buildApp } from '@uphill/server';
 
@@ -35,6 +35,10 @@ async function open(demo: boolean): Promise<House & { close: () => Promise<void>
 
 /** Tests with a house of their own: an empty one, or one with the demo club. */
 export const test = base.extend<{ emptyHouse: House }, { demoHouse: House }>({
+  page: async ({ page }, use) => {
+    follow(page);
+    await use(page);
+  },
   emptyHouse: async ({}, use) => {
     const house = await open(false);
     await use(house);
@@ -103,4 +107,30 @@ export async function openRider(page: Page, house: House, name: string): Promise
   // A page that comes with its own code changes the address only when the code is there.
   await page.waitForURL(/\/riders\/[0-9a-f-]{36}/);
   return page.url().replace(/(\/riders\/[0-9a-f-]{36}).*/, '$1');
+}
+
+/** Requests of a page that have no answer yet. What it listens to stays open, so that is none of them. */
+const asked = new WeakMap<Page, Set<Request>>();
+
+/** Follows what a page asks for, from its beginning. */
+export function follow(page: Page): void {
+  const open = new Set<Request>();
+  asked.set(page, open);
+  page.on('request', (request) => {
+    if (!request.url().endsWith('/api/events')) open.add(request);
+  });
+  page.on('requestfinished', (request) => open.delete(request));
+  page.on('requestfailed', (request) => open.delete(request));
+  // What a page left behind is answered to nobody.
+  page.on('framenavigated', (frame) => frame === page.mainFrame() && open.clear());
+}
+
+/** Waits until the page has all that it asked for, and has drawn it. */
+export async function settled(page: Page): Promise<void> {
+  const drawn = () =>
+    page.evaluate(() => new Promise<void>((done) => requestIdleCallback(() => done())));
+  for (let quiet = 0; quiet < 3;) {
+    await drawn();
+    quiet = asked.get(page)?.size === 0 ? quiet + 1 : 0;
+  }
 }

@@ -43,11 +43,13 @@ async function opened(browser, url, ready) {
   await session.send('Network.enable');
   let [bytes, answers, requests] = [0, 0, 0];
   const api = new Set();
+  const answered = new Set();
   session.on('Network.responseReceived', ({ requestId, response }) => {
     requests += 1;
-    if (response.url.includes('/api/')) api.add(requestId);
+    if (response.url.includes('/api/') && !response.url.endsWith('/api/events')) api.add(requestId);
   });
   session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    answered.add(requestId);
     if (api.has(requestId)) answers += encodedDataLength;
     else bytes += encodedDataLength;
   });
@@ -55,7 +57,10 @@ async function opened(browser, url, ready) {
   await page.goto(url);
   await page.locator(ready).first().waitFor();
   const drawn = Date.now() - started;
-  await page.waitForLoadState('networkidle');
+  // What it listens to stays open: done is what else it asked for.
+  await page.waitForFunction(() => document.readyState === 'complete');
+  while ([...api].some((id) => !answered.has(id)))
+    await page.evaluate(() => new Promise(requestIdleCallback));
   await context.close();
   return { bytes, answers, requests, api: api.size, drawn };
 }

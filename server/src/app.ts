@@ -2,16 +2,13 @@ import multipart from '@fastify/multipart';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
 import Fastify, { type FastifyInstance } from 'fastify';
-import {
-  jsonSchemaTransform,
-  validatorCompiler,
-  type ZodTypeProvider,
-} from 'fastify-type-provider-zod';
+import { type ZodTypeProvider } from 'fastify-type-provider-zod';
 import { ZodType } from 'zod';
 import { ACTOR_HEADER, actAs, currentActing, STEP_HEADER } from './actor.ts';
 import type { Copy } from './backup.ts';
 import { type CatchUp, catchUp } from './catchUp.ts';
 import { openDatabase, openReading } from './database.ts';
+import { describeRoute } from './describe.ts';
 import { events } from './events.ts';
 import { type House, VERSION } from './house.ts';
 import { LARGEST_BODY, LARGEST_UPLOAD, LONGEST_PARAMETER, REQUEST_MS } from './limits.ts';
@@ -41,7 +38,9 @@ import { sessionRoutes } from './routes/sessions.ts';
 import { schemeRoutes } from './routes/schemes.ts';
 import { testDayRoutes } from './routes/testDays.ts';
 import { testRoutes } from './routes/tests.ts';
+import { addMade } from './made.ts';
 import { addSecurity } from './security.ts';
+import { readStrictly } from './unknownFields.ts';
 import { keepLogShort } from './shortLog.ts';
 import { type ImportPool, startPool } from './workers/pool.ts';
 
@@ -142,12 +141,13 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   app.decorate('catchUp', house.catchUp);
   app.decorate('keeper', house.keeper);
   keepUp(app, house);
-  app.setValidatorCompiler(validatorCompiler);
+  app.setValidatorCompiler(readStrictly);
   // An answer goes out as it is: that it is what was promised is held by the tests, and costs nobody time.
   app.setSerializerCompiler(() => JSON.stringify);
   if (settings.onAnswer) watchAnswers(app, settings.onAnswer);
   addProblems(app, settings.pages !== undefined);
   addActors(app);
+  addMade(app);
   await addSecurity(app);
   await addFiles(app);
   for (const routes of ROUTES) await app.register(routes(house), { prefix: '/api' });
@@ -179,9 +179,10 @@ function keepUp(app: FastifyInstance, { keeper, events: told }: House): void {
 function watchAnswers(app: FastifyInstance, onAnswer: OnAnswer): void {
   app.addHook('onSend', (request, reply, payload, done) => {
     const promised = request.routeOptions.schema?.response as Record<number, unknown> | undefined;
-    const schema = promised?.[reply.statusCode];
+    // What is made is answered as it would be found.
+    const schema = promised?.[reply.statusCode === 201 ? 200 : reply.statusCode];
     const { method, url } = request.routeOptions;
-    if (reply.statusCode === 200 && schema instanceof ZodType && typeof payload === 'string')
+    if (reply.statusCode < 300 && schema instanceof ZodType && typeof payload === 'string')
       onAnswer(`${String(method)} ${url ?? ''}`, schema, JSON.parse(payload));
     done();
   });
@@ -192,9 +193,11 @@ function addActors(app: FastifyInstance): void {
   app.addHook('onRequest', (request, _reply, done) =>
     actAs(request.headers[ACTOR_HEADER] === 'rider' ? 'rider' : 'coach', done),
   );
-  app.addHook('onSend', (_request, reply, _payload, done) => {
+  app.addHook('onSend', (request, reply, _payload, done) => {
     const { step } = currentActing();
     if (step !== null) void reply.header(STEP_HEADER, step);
+    if (request.url.startsWith('/api') && !reply.hasHeader('cache-control'))
+      void reply.header('cache-control', 'no-store');
     done();
   });
 }
@@ -213,7 +216,7 @@ async function addFiles(app: FastifyInstance): Promise<void> {
         description: 'Riders, tests, zones, sessions and their days. Local to one machine.',
       },
     },
-    transform: jsonSchemaTransform,
+    transform: describeRoute,
   });
 }
 

@@ -1,10 +1,15 @@
 import path from 'node:path';
-import { parseArgs } from 'node:util';
 import { backUp } from './backup.ts';
 import { copyChecked } from './checkedCopy.ts';
-import { databaseFrom, orSentence } from './command.ts';
+import { databaseFrom, orSentence, readOptions } from './command.ts';
 
-const { values } = parseArgs({ options: { database: { type: 'string' }, to: { type: 'string' } } });
+const values = readOptions(
+  { call: 'npm run backup --', does: 'Makes a checked, dated copy of everything.' },
+  {
+    database: { value: 'FILE', says: 'of which database; else the one that npm start uses' },
+    to: { value: 'FILE', says: 'where it goes; else the folder copies beside the database' },
+  },
+);
 const file = databaseFrom(values.database);
 
 await orSentence(file, async () => {

@@ -1,6 +1,8 @@
 import path from 'node:path';
+import { parseArgs } from 'node:util';
 import { defaultDatabase } from './dataFolder.ts';
 import { CannotStart, startError } from './faults.ts';
+import { VERSION } from './house.ts';
 
 /** The database a command is about: by its flag, else the environment, else the user's data folder. */
 export function databaseFrom(flag: string | undefined): string {
@@ -21,4 +23,70 @@ export async function orSentence<T>(file: string, run: () => Promise<T>): Promis
     console.error(told.message);
     return process.exit(1);
   }
+}
+
+/** An option of a command: what stands behind it, where anything does, and what it is for. */
+export interface Option {
+  readonly value?: string;
+  readonly says: string;
+}
+
+/** Exit code of a command that was mistyped. */
+const MISTYPED = 2;
+
+/**
+ * Reads the options of a command. `--help` and `--version` are answered and end it; what is mistyped ends it with one
+ * line and the exit code 2.
+ *
+ * @param usage how it is called, `npm start --`, and what it does
+ * @param options by their names
+ */
+export function readOptions<T extends Readonly<Record<string, Option>>>(
+  usage: { readonly call: string; readonly does: string },
+  options: T,
+): { readonly [K in keyof T]?: T[K] extends { value: string } ? string : boolean } {
+  const all: Readonly<Record<string, Option>> = {
+    ...options,
+    help: { says: 'prints this' },
+    version: { says: 'prints the version' },
+  };
+  try {
+    const { values } = parseArgs({
+      options: Object.fromEntries(
+        Object.entries(all).map(([name, { value }]) => [
+          name,
+          { type: value === undefined ? ('boolean' as const) : ('string' as const) },
+        ]),
+      ),
+    });
+    if (values['help']) return end(helpOf(usage, all));
+    if (values['version']) return end(`Uphill Count ${VERSION}`);
+    return values as ReturnType<typeof readOptions<T>>;
+  } catch (error) {
+    const [reason = ''] = (error as Error).message.split(/\. To specify|\n/);
+    console.error(`${reason.replace(/\.$/, '')}. ${usage.call} --help lists what there is.`);
+    return process.exit(MISTYPED);
+  }
+}
+
+function end(says: string): never {
+  console.log(says);
+  return process.exit(0);
+}
+
+function helpOf(
+  { call, does }: { readonly call: string; readonly does: string },
+  options: Readonly<Record<string, Option>>,
+): string {
+  const names = Object.entries(options).map(
+    ([name, { value, says }]) =>
+      [`--${name}${value === undefined ? '' : ` ${value}`}`, says] as const,
+  );
+  const width = Math.max(...names.map(([name]) => name.length));
+  return [
+    does,
+    '',
+    `${call} [options]`,
+    ...names.map(([name, says]) => `  ${name.padEnd(width)}  ${says}`),
+  ].join('\n');
 }

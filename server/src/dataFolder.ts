@@ -15,6 +15,10 @@ export function defaultDatabase(environment: NodeJS.ProcessEnv, platform: string
   let base: string;
   if (platform === 'win32') base = environment['APPDATA'] ?? path.join(home, 'AppData', 'Roaming');
   else if (platform === 'darwin') base = path.join(home, 'Library', 'Application Support');
-  else base = environment['XDG_DATA_HOME'] ?? path.join(home, '.local', 'share');
+  else {
+    // One that is relative is ignored, as its specification says: it would hang on where the program was started.
+    const told = environment['XDG_DATA_HOME'] ?? '';
+    base = path.isAbsolute(told) ? told : path.join(home, '.local', 'share');
+  }
   return path.join(base, OWN_FOLDER, 'uphill-count.sqlite');
 }

@@ -3,3 +3,4 @@ export { buildApp } from './app.ts';
 export { type Db, openDatabase } from './database.ts';
 export { portFrom, serve } from './serve.ts';
 export { bringUpToDate } from './bringUpToDate.ts';
+export { orSentence, readOptions } from './command.ts';

@@ -1,12 +1,22 @@
 import path from 'node:path';
-import { parseArgs } from 'node:util';
-import { databaseFrom, orSentence } from './command.ts';
+import { databaseFrom, orSentence, readOptions } from './command.ts';
 import { restore } from './restore.ts';
 import { portFrom, serve } from './serve.ts';
 
-const { values } = parseArgs({
-  options: { database: { type: 'string' }, port: { type: 'string' }, restore: { type: 'string' } },
-});
+const values = readOptions(
+  { call: 'npm start --', does: 'Starts Uphill Count on this machine, on http://127.0.0.1:4600.' },
+  {
+    database: {
+      value: 'FILE',
+      says: 'the database; else UPHILL_DATABASE, else the user’s data folder',
+    },
+    port: { value: 'NUMBER', says: 'another port; else UPHILL_PORT, else 4600' },
+    restore: {
+      value: 'FILE',
+      says: 'checks a copy and puts it in the place of the database first',
+    },
+  },
+);
 const database = databaseFrom(values.database);
 const port = portFrom(values.port ?? process.env['UPHILL_PORT']);
 

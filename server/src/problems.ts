@@ -3,6 +3,7 @@ import type { Socket } from 'node:net';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { faultOf } from './faults.ts';
+import { methodsAt } from './methods.ts';
 import { BROKE_OFF, FILE_TOO_LARGE, Refusal } from './refusal.ts';
 
 const NOWHERE = 'There is nothing at this address.';
@@ -32,12 +33,19 @@ const FRAMEWORK: Readonly<Record<string, readonly [ProblemCode, string]>> = {
 
 /** Gives every error of the server the one problem shape (RFC 9457), and no detail of the machine away. */
 export function addProblems(app: FastifyInstance, servesPages: boolean): void {
+  const methods = methodsAt(app);
   app.setErrorHandler(answerProblem);
   app.setNotFoundHandler((request, reply) => {
     // Every other address is a view of the application, which finds its own way.
     if (servesPages && request.method === 'GET' && !request.url.startsWith('/api'))
       return reply.sendFile('index.html');
-    return send(reply, problem('not-found', NOWHERE));
+    const allowed = methods(request.url);
+    if (allowed.length === 0) return send(reply, problem('not-found', NOWHERE));
+    void reply.header('allow', allowed.join(', '));
+    return send(
+      reply,
+      problem('not-that-way', `This address knows ${allowed.join(', ')}, not ${request.method}.`),
+    );
   });
 }
 

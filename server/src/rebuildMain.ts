@@ -1,12 +1,15 @@
-import { parseArgs } from 'node:util';
-import { databaseFrom, orSentence } from './command.ts';
+import { databaseFrom, orSentence, readOptions } from './command.ts';
 import { openDatabase } from './database.ts';
 import { rebuildDerived } from './store/rebuild.ts';
 import { startPool } from './workers/pool.ts';
 
-const { values } = parseArgs({
-  options: { database: { type: 'string' }, files: { type: 'boolean' } },
-});
+const values = readOptions(
+  { call: 'npm run rebuild --', does: 'Works out again what is derived from the recordings.' },
+  {
+    database: { value: 'FILE', says: 'in which database; else the one that npm start uses' },
+    files: { says: 'reads the files as they were received, not only their streams' },
+  },
+);
 const file = databaseFrom(values.database);
 
 await orSentence(file, async () => {

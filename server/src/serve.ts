@@ -62,5 +62,5 @@ export function portFrom(text: string | undefined): number {
   const port = Number(text ?? 4600);
   if (Number.isInteger(port) && port >= 0 && port <= 65_535) return port;
   console.error(`The port has to be a number up to 65535, not "${text}".`);
-  return process.exit(1);
+  return process.exit(2);
 }

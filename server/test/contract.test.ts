@@ -149,6 +149,7 @@ describe('the description the server gives of itself', () => {
         'DELETE /api/riders/{riderId}/away/{id}',
         'GET /api/days/{id}/given',
         'GET /api/riders/{riderId}/given',
+        'GET /api/riders/{riderId}/given/later',
         'GET /api/riders/{riderId}/season',
         'GET /api/squad/week',
         'POST /api/plan',

@@ -30,8 +30,7 @@ async function withDays(...dates: string[]) {
   const days = (
     await ask('POST', `/riders/${id}/days`, { sessionId: session.id, dates, again: true })
   ).body as { id: string; version: number }[];
-  const send = async (name: string, text: string) =>
-    (await upload(home.app, id, name, text)).body;
+  const send = async (name: string, text: string) => (await upload(home.app, id, name, text)).body;
   return { id, days, send };
 }
 
@@ -116,7 +115,8 @@ it('redo does not go over what the rider said since', async () => {
 it('a number of a step is given once: an undo that is late takes nothing else back', async () => {
   const coach = asking('coach');
   const { id } = await newRider(ask);
-  const weigh = (kg: number) => coach('POST', `/riders/${id}/body-mass`, { date: '2026-10-01', kg });
+  const weigh = (kg: number) =>
+    coach('POST', `/riders/${id}/body-mass`, { date: '2026-10-01', kg });
   const first = await weigh(60);
   await coach('POST', `/undo?step=${first.step}`);
   const second = await weigh(61);

@@ -15,6 +15,8 @@ const SMALLEST_STEP_W = 4;
 const NEAR = 0.45;
 const SCATTER_W = 5;
 const CLEAR = 0.5;
+/** What rises less on the whole is no ramp, W. */
+const LEAST_RISE_W = 50;
 
 /**
  * Start and step of a ramp as they can be seen in a recording.
@@ -33,6 +35,7 @@ export function rampSeen(watts: Float64Array, stageS: number): RampShape | null 
   const [run] = runs.sort((one, other) => other.length - one.length);
   if (!run) return null;
   const { at, rise } = lineThrough(run);
+  if (rise < SMALLEST_STEP_W || rise * (run.length - 1) < LEAST_RISE_W) return null;
   return { startW: Math.max(0, tidy(at, 10, 4.5)), stepW: tidy(rise, 5, 1.5) };
 }
 

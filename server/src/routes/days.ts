@@ -54,7 +54,10 @@ export const dayRoutes = routes((app, { db }) => {
   );
   app.post(
     '/riders/:riderId/days',
-    { schema: { params: riderParamsSchema, body: newDaysSchema, response: placed } },
+    {
+      config: { makes: 'days' },
+      schema: { params: riderParamsSchema, body: newDaysSchema, response: placed },
+    },
     ({ params, body }) =>
       assignSession(db, {
         sessionId: body.sessionId,
@@ -62,8 +65,10 @@ export const dayRoutes = routes((app, { db }) => {
         riders: [{ riderId: params.riderId, dates: body.dates }],
       }),
   );
-  app.post('/days', { schema: { body: assignmentSchema, response: placed } }, ({ body }) =>
-    assignSession(db, body),
+  app.post(
+    '/days',
+    { config: { makes: 'days' }, schema: { body: assignmentSchema, response: placed } },
+    ({ body }) => assignSession(db, body),
   );
   app.get(
     '/days/:id',

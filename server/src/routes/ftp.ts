@@ -13,7 +13,10 @@ const response = { 200: riderSchema };
 export const ftpRoutes = routes((app, { db }) => {
   app.post(
     '/riders/:id/ftp',
-    { schema: { params: idParamsSchema, body: newFtpSchema, response } },
+    {
+      config: { makes: 'riders' },
+      schema: { params: idParamsSchema, body: newFtpSchema, response },
+    },
     ({ params, body }) => acceptFtp(db, params.id, body),
   );
   app.delete(

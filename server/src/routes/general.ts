@@ -7,6 +7,7 @@ import {
   undoQuerySchema,
 } from '@uphill/api';
 import { backUp } from '../backup.ts';
+import { describeApi, type Described } from '../describe.ts';
 import { VERSION } from '../house.ts';
 import { countRiders } from '../store/riders.ts';
 import { journalState, stepAside, stepJournal } from '../store/journalSteps.ts';
@@ -20,7 +21,11 @@ export const generalRoutes = routes((app, { catchUp, db, demo, file, pool, readi
     demo,
     reading: catchUp.state(),
   }));
-  app.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
+  let description: Described | null = null;
+  app.get('/openapi.json', { schema: { hide: true } }, () => {
+    description ??= describeApi(app.swagger() as unknown as Described);
+    return description;
+  });
   app.post('/backup', { schema: { response: { 200: backupSchema } } }, () =>
     backUp(file, new Date(), pool.copyDatabase),
   );

@@ -13,8 +13,10 @@ const response = { 200: hillSchema };
 
 export const hillRoutes = routes((app, { db }) => {
   app.get('/hills', { schema: { response: { 200: z.array(hillSchema) } } }, () => listHills(db));
-  app.post('/hills', { schema: { body: hillFieldsSchema, response } }, ({ body }) =>
-    createHill(db, body),
+  app.post(
+    '/hills',
+    { config: { makes: 'hills' }, schema: { body: hillFieldsSchema, response } },
+    ({ body }) => createHill(db, body),
   );
   app.put(
     '/hills/:id',

@@ -16,12 +16,18 @@ const response = { 200: riderSchema };
 export const historyRoutes = routes((app, { db }) => {
   app.post(
     '/riders/:id/body-mass',
-    { schema: { params: idParamsSchema, body: newBodyMassSchema, response } },
+    {
+      config: { makes: 'riders' },
+      schema: { params: idParamsSchema, body: newBodyMassSchema, response },
+    },
     ({ params, body }) => addEntry(db, 'body_mass', params.id, body),
   );
   app.post(
     '/riders/:id/heart-rates',
-    { schema: { params: idParamsSchema, body: newHeartRateSchema, response } },
+    {
+      config: { makes: 'riders' },
+      schema: { params: idParamsSchema, body: newHeartRateSchema, response },
+    },
     ({ params, body }) => addEntry(db, 'heart_rates', params.id, body),
   );
   app.put(

@@ -27,7 +27,10 @@ export const layoutRoutes = routes((app, { db }) => {
   );
   app.post(
     '/templates',
-    { schema: { body: newTemplateSchema, response: { 200: ownTemplateSchema } } },
+    {
+      config: { makes: 'templates' },
+      schema: { body: newTemplateSchema, response: { 200: ownTemplateSchema } },
+    },
     ({ body }) => addTemplate(db, body),
   );
   app.delete(

@@ -19,7 +19,10 @@ export const markedEffortRoutes = routes((app, { db }) => {
   );
   app.post(
     '/riders/:riderId/marked-efforts',
-    { schema: { params: riderParamsSchema, body: newMarkedEffortSchema, response } },
+    {
+      config: { makes: 'riders/:riderId/marked-efforts' },
+      schema: { params: riderParamsSchema, body: newMarkedEffortSchema, response },
+    },
     ({ params, body }) => markEffort(db, params.riderId, body),
   );
   app.patch(

@@ -6,6 +6,7 @@ import {
   recordingWithStreamsSchema,
   riderParamsSchema,
 } from '@uphill/api';
+import { answerMade } from '../made.ts';
 import { UPLOADS_AT_ONCE } from '../limits.ts';
 import { badField, BROKE_OFF, Refusal } from '../refusal.ts';
 import { turns } from '../turns.ts';
@@ -43,7 +44,7 @@ export const recordingRoutes = routes((app, { db, pool }) => {
         response: { 200: receivedSchema },
       },
     },
-    (request) =>
+    (request, reply) =>
       // Until it is its turn, what is sent waits at the sender's.
       inTurn(async () => {
         const { name, bytes } = await orGone(request.raw, async () => {
@@ -52,13 +53,15 @@ export const recordingRoutes = routes((app, { db, pool }) => {
           return { name: part.filename, bytes: await part.toBuffer() };
         });
         const { again = false, origin, ...choice } = request.query;
-        return keepRecording(
+        const received = await keepRecording(
           db,
           pool,
           request.params.riderId,
           { name, bytes },
           { choice, again, origin },
         );
+        if (!received.duplicate) answerMade(reply, 'recordings', received.recording);
+        return received;
       }),
   );
 

@@ -3,12 +3,13 @@ import {
   daySchema,
   givenDaySchema,
   idParamsSchema,
+  laterDaySchema,
   riderParamsSchema,
   takeSchema,
 } from '@uphill/api';
 import { z } from 'zod';
 import { takeOffer } from '../store/takeOffer.ts';
-import { listGiven, readGiven } from '../store/given.ts';
+import { listGiven, listLater, readGiven } from '../store/given.ts';
 import { routes } from './route.ts';
 
 /** What the rider's own page asks for: days as they were handed over, and the one of a choice that is taken. */
@@ -23,6 +24,17 @@ export const riderDayRoutes = routes((app, { db }) => {
       },
     },
     ({ params, query }) => listGiven(db, params.riderId, query),
+  );
+  app.get(
+    '/riders/:riderId/given/later',
+    {
+      schema: {
+        params: riderParamsSchema,
+        querystring: daysQuerySchema,
+        response: { 200: z.array(laterDaySchema) },
+      },
+    },
+    ({ params, query }) => listLater(db, params.riderId, query),
   );
   app.get(
     '/days/:id/given',

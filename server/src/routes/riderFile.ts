@@ -25,7 +25,10 @@ const response = { 200: riderSchema };
 export const riderFileRoutes = routes((app, { db }) => {
   app.post(
     '/riders/:id/goals',
-    { schema: { params: idParamsSchema, body: goalFieldsSchema, response } },
+    {
+      config: { makes: 'riders' },
+      schema: { params: idParamsSchema, body: goalFieldsSchema, response },
+    },
     ({ params, body }) => addGoal(db, params.id, body),
   );
   app.put(
@@ -46,7 +49,10 @@ export const riderFileRoutes = routes((app, { db }) => {
   );
   app.post(
     '/riders/:id/fixtures',
-    { schema: { params: idParamsSchema, body: fixtureFieldsSchema, response } },
+    {
+      config: { makes: 'riders' },
+      schema: { params: idParamsSchema, body: fixtureFieldsSchema, response },
+    },
     ({ params, body }) => addFixture(db, params.id, body),
   );
   app.put(

@@ -23,8 +23,10 @@ export const riderRoutes = routes((app, { db, file, pool }) => {
     { schema: { querystring: ridersQuerySchema, response: { 200: z.array(riderSchema) } } },
     ({ query }) => listRiders(db, query),
   );
-  app.post('/riders', { schema: { body: riderFieldsSchema, response } }, ({ body }) =>
-    createRider(db, body),
+  app.post(
+    '/riders',
+    { config: { makes: 'riders' }, schema: { body: riderFieldsSchema, response } },
+    ({ body }) => createRider(db, body),
   );
   app.get('/riders/:id', { schema: { params: idParamsSchema, response } }, ({ params }) =>
     readRider(db, params.id),
@@ -52,7 +54,10 @@ export const riderRoutes = routes((app, { db, file, pool }) => {
   );
   app.post(
     '/riders/:id/health',
-    { schema: { params: idParamsSchema, body: healthFieldsSchema, response } },
+    {
+      config: { makes: 'riders' },
+      schema: { params: idParamsSchema, body: healthFieldsSchema, response },
+    },
     ({ params, body }) => addHealthScreen(db, params.id, body),
   );
 });

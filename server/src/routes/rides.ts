@@ -46,7 +46,10 @@ export const rideRoutes = routes((app, { db, pool }) => {
   );
   app.post(
     '/riders/:riderId/rides',
-    { schema: { params: riderParamsSchema, body: newRideSchema, response } },
+    {
+      config: { makes: 'rides' },
+      schema: { params: riderParamsSchema, body: newRideSchema, response },
+    },
     ({ params, body }) => addRide(db, params.riderId, body),
   );
   app.get(

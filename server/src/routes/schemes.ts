@@ -24,8 +24,10 @@ export const schemeRoutes = routes((app, { db }) => {
   app.get('/schemes', { schema: { response: { 200: z.array(ownSchemeSchema) } } }, () =>
     listSchemes(db),
   );
-  app.post('/schemes', { schema: { body: schemeFieldsSchema, response } }, ({ body }) =>
-    createScheme(db, body),
+  app.post(
+    '/schemes',
+    { config: { makes: 'schemes' }, schema: { body: schemeFieldsSchema, response } },
+    ({ body }) => createScheme(db, body),
   );
   app.put(
     '/schemes/:id',

@@ -25,8 +25,10 @@ export const sessionRoutes = routes((app, { db }) => {
   app.get('/sessions', { schema: { response: { 200: z.array(sessionSchema) } } }, () =>
     listSessions(db),
   );
-  app.post('/sessions', { schema: { body: newSessionSchema, response } }, ({ body }) =>
-    createSession(db, body.plan),
+  app.post(
+    '/sessions',
+    { config: { makes: 'sessions' }, schema: { body: newSessionSchema, response } },
+    ({ body }) => createSession(db, body.plan),
   );
   app.get('/sessions/:id', { schema: { params: idParamsSchema, response } }, ({ params }) =>
     readSession(db, params.id),

@@ -26,7 +26,10 @@ export const testDayRoutes = routes((app, { db }) => {
   );
   app.post(
     '/riders/:riderId/test-days',
-    { schema: { params: riderParamsSchema, body: newTestDaySchema, response } },
+    {
+      config: { makes: 'test-days' },
+      schema: { params: riderParamsSchema, body: newTestDaySchema, response },
+    },
     ({ params, body }) => createTestDay(db, params.riderId, body),
   );
   app.get('/test-days/:id', { schema: { params: idParamsSchema, response } }, ({ params }) =>

@@ -21,7 +21,10 @@ export const testRoutes = routes((app, { db }) => {
   );
   app.post(
     '/riders/:riderId/tests',
-    { schema: { params: riderParamsSchema, body: newTestSchema, response: { 200: testSchema } } },
+    {
+      config: { makes: 'riders/:riderId/tests' },
+      schema: { params: riderParamsSchema, body: newTestSchema, response: { 200: testSchema } },
+    },
     ({ params, body }) => createTest(db, params.riderId, body),
   );
   app.patch(

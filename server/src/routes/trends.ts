@@ -33,7 +33,10 @@ export const trendRoutes = routes((app, { db }) => {
   );
   app.post(
     '/riders/:riderId/roads',
-    { schema: { params: riderParamsSchema, body: newRoadSchema, response: { 200: roadSchema } } },
+    {
+      config: { makes: 'roads' },
+      schema: { params: riderParamsSchema, body: newRoadSchema, response: { 200: roadSchema } },
+    },
     ({ params, body }) => nameRoad(db, params.riderId, body),
   );
   app.delete(

@@ -1,4 +1,4 @@
-import type { Day, GivenDay } from '@uphill/api';
+import type { Day, GivenDay, LaterDay } from '@uphill/api';
 import { maySee } from '@uphill/core/rider';
 import { sql } from 'kysely';
 import type { Db } from '../database.ts';
@@ -33,7 +33,7 @@ async function givenOf(
   db: Db,
   riderId: string,
   wanted: { readonly from: string; readonly to: string } | { readonly dayId: string },
-): Promise<GivenDay[]> {
+): Promise<{ readonly seen: GivenDay[]; readonly later: LaterDay[] }> {
   const rider = await db
     .selectFrom('riders')
     .select(['session_shown', 'time_zone'])
@@ -55,25 +55,21 @@ async function givenOf(
     .orderBy(sql`handovers.rowid`)
     .execute();
   const byDay = grouped(handovers, ({ day_id: dayId }) => dayId);
-  const seen = [...byDay.entries()].filter(([, given]) => {
-    const { date } = given.at(-1) as (typeof handovers)[number];
-    return (
-      maySee(rider.session_shown, date, here) &&
-      ('dayId' in wanted || (date >= wanted.from && date <= wanted.to))
-    );
-  });
-  const rows = await db
-    .selectFrom('days')
-    .selectAll()
-    .where(
-      'id',
-      'in',
-      seen.map(([id]) => id),
-    )
-    .execute();
-  return (await completeDays(db, rows))
-    .map((day) => asGiven(day, byDay.get(day.id) ?? []))
-    .sort((one, other) => one.date.localeCompare(other.date) || one.position - other.position);
+  const dateOf = (id: string): string => byDay.get(id)?.at(-1)?.date ?? '';
+  const wantedIds = [...byDay.keys()].filter(
+    (id) => 'dayId' in wanted || (dateOf(id) >= wanted.from && dateOf(id) <= wanted.to),
+  );
+  const rows = await db.selectFrom('days').selectAll().where('id', 'in', wantedIds).execute();
+  const isSeen = ({ id }: DayRow): boolean => maySee(rider.session_shown, dateOf(id), here);
+  const seen = await completeDays(db, rows.filter(isSeen));
+  return {
+    seen: seen
+      .map((day) => asGiven(day, byDay.get(day.id) ?? []))
+      .sort((one, other) => one.date.localeCompare(other.date) || one.position - other.position),
+    later: rows
+      .filter((row) => !isSeen(row))
+      .map(({ id, version }) => ({ id, version, date: dateOf(id) })),
+  };
 }
 
 /** A day with what was handed over of it in the place of what stands there now. */
@@ -97,12 +93,21 @@ function asGiven(day: Day, handovers: readonly (Handed & { readonly at: string }
 }
 
 /** A rider's days within some dates, as the rider sees them. */
-export function listGiven(
+export async function listGiven(
   db: Db,
   riderId: string,
   range: { from: string; to: string },
 ): Promise<GivenDay[]> {
-  return givenOf(db, riderId, range);
+  return (await givenOf(db, riderId, range)).seen;
+}
+
+/** Those that show only in their morning, by their dates alone: a calendar keeps the time for them. */
+export async function listLater(
+  db: Db,
+  riderId: string,
+  range: { from: string; to: string },
+): Promise<LaterDay[]> {
+  return (await givenOf(db, riderId, range)).later;
 }
 
 /** One day as its rider sees it; one that the rider does not see is not there. */
@@ -112,7 +117,7 @@ export async function readGiven(db: Db, dayId: string): Promise<GivenDay> {
     .select('rider_id')
     .where('id', '=', dayId)
     .executeTakeFirst();
-  const [given] = day ? await givenOf(db, day.rider_id, { dayId }) : [];
+  const [given] = day ? (await givenOf(db, day.rider_id, { dayId })).seen : [];
   if (!given) throw notFound('session');
   return given;
 }

@@ -8,7 +8,7 @@ export interface Tally {
 }
 
 /** Kills of each kind: a few on every `npm test`, many with `npm run torture`. */
-export const KILLS = Number(process.env['UPHILL_KILLS'] ?? 8);
+export const KILLS = Number(process.env['UPHILL_KILLS'] ?? 4);
 
 export function tell(name: string, { kills, checked, lost }: Tally): void {
   console.log(`${name}: ${kills} kills, ${checked} looked at, ${lost.length} lost`);

@@ -1,6 +1,7 @@
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import Dropdown from 'react-bootstrap/Dropdown';
-import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { MenuButton, MenuLink } from '../ui/MenuItem.tsx';
+import { NavLink, useLocation, useNavigate } from 'react-router';
 import { ridersApi } from '../shared/api/riders.ts';
 import { printMass } from '../shared/choices.ts';
 import { today } from '../shared/dates.ts';
@@ -89,31 +90,16 @@ function HouseMenu() {
       </Dropdown.Toggle>
       <Dropdown.Menu>
         {STAGES.map(([value, name]) => (
-          <Dropdown.Item
-            key={value}
-            as="button"
-            active={stage === value}
-            onClick={() => chooseStage(value)}
-          >
+          <MenuButton key={value} current={stage === value} onClick={() => chooseStage(value)}>
             {name}
-          </Dropdown.Item>
+          </MenuButton>
         ))}
         <Dropdown.Divider />
-        <Dropdown.Item as={Link} to="/book">
-          Session book
-        </Dropdown.Item>
-        <Dropdown.Item as={Link} to="/hills">
-          Hills
-        </Dropdown.Item>
-        <Dropdown.Item as={Link} to="/settings">
-          Settings
-        </Dropdown.Item>
-        <Dropdown.Item as="button" onClick={() => void backUp()}>
-          Back up everything
-        </Dropdown.Item>
-        <Dropdown.Item as="button" onClick={() => dispatch(keysToggled(true))}>
-          Keys
-        </Dropdown.Item>
+        <MenuLink to="/book">Session book</MenuLink>
+        <MenuLink to="/hills">Hills</MenuLink>
+        <MenuLink to="/settings">Settings</MenuLink>
+        <MenuButton onClick={() => void backUp()}>Back up everything</MenuButton>
+        <MenuButton onClick={() => dispatch(keysToggled(true))}>Keys</MenuButton>
       </Dropdown.Menu>
     </Dropdown>
   );
@@ -136,19 +122,18 @@ function RiderMenu({ riderId }: { riderId: string | undefined }) {
       </Dropdown.Toggle>
       <Dropdown.Menu>
         {riders.map(({ id, name }) => (
-          <Dropdown.Item
+          <MenuButton
             key={id}
-            as="button"
-            active={id === riderId}
+            current={id === riderId}
             onClick={() => void navigate(stationAddress(id, station))}
           >
             {name}
-          </Dropdown.Item>
+          </MenuButton>
         ))}
         <Dropdown.Divider />
-        <Dropdown.Item as="button" onClick={() => void navigate(`/riders/${current.id}`)}>
+        <MenuButton onClick={() => void navigate(`/riders/${current.id}`)}>
           Details of {current.name}
-        </Dropdown.Item>
+        </MenuButton>
       </Dropdown.Menu>
     </Dropdown>
   );

@@ -1,5 +1,6 @@
 import type { Rider, Season, SeasonWork } from '@uphill/api';
 import {
+  type Announcements,
   DndContext,
   type DragEndEvent,
   PointerSensor,
@@ -47,7 +48,12 @@ export function SeasonTable(props: Props) {
     if (over) carrying.drop(String(active.id), String(over.id), copies.current);
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={end}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      accessibility={{ announcements: announcements(season.days) }}
+      onDragEnd={end}
+    >
       <section
         className="sheet season-table"
         aria-label="Weeks"
@@ -130,3 +136,24 @@ const Week = memo(function Week(props: WeekProps) {
     </li>
   );
 });
+
+/** What is dragged, said in words: "Long hills, from Tue 24 Nov". */
+function announcements(days: Reckoned['days']): Announcements {
+  const from = (id: string): string => {
+    const found = days.find(({ day }) => day.works.some((work) => work.id === id));
+    const work = found?.day.works.find((each) => each.id === id);
+    return work && found ? `${work.name}, from ${printDay(found.day.date)}` : 'A session';
+  };
+  return {
+    onDragStart: ({ active }) => `${from(String(active.id))}, lifted.`,
+    onDragOver: ({ active, over }) =>
+      over
+        ? `${from(String(active.id))}, over ${printDay(String(over.id))}.`
+        : `${from(String(active.id))}, over no day.`,
+    onDragEnd: ({ active, over }) =>
+      over
+        ? `${from(String(active.id))}, dropped on ${printDay(String(over.id))}.`
+        : `${from(String(active.id))}, put back.`,
+    onDragCancel: ({ active }) => `${from(String(active.id))}, put back.`,
+  };
+}

@@ -1,6 +1,5 @@
 import type { Rider } from '@uphill/api';
 import { assignedTo, nameFor, printSentence } from '@uphill/core/sessions';
-import { plural } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
 import { daysApi } from '../../shared/api/days.ts';
 import { plusDays, today } from '../../shared/dates.ts';
@@ -15,13 +14,15 @@ const AHEAD_DAYS = 365;
 
 /** The rider’s days as one calendar file, as they were handed over; a newer one replaces what an older one put there. */
 export function CalendarFile({ rider }: { rider: Rider }) {
-  const { data: days = [] } = daysApi.useGivenQuery({
+  const span = {
     ...{ riderId: rider.id, from: plusDays(today(), -BEHIND_DAYS) },
     to: plusDays(today(), AHEAD_DAYS),
-  });
+  };
+  const { data: days = [] } = daysApi.useGivenQuery(span);
+  const { data: later = [] } = daysApi.useLaterQuery(span);
   const model = useModel(rider.id, today());
   const scheme = useSchemes().ofRider(rider);
-  if (days.length === 0) return null;
+  if (days.length + later.length === 0) return null;
   const save = async (): Promise<void> => {
     const { writeCalendar } = await import('@uphill/core/formats');
     const entries = days.map((day) => {
@@ -37,18 +38,16 @@ export function CalendarFile({ rider }: { rider: Rider }) {
         .join('\n');
       return { id, date, version, name: nameFor(plan, numbers) || 'Session', text };
     });
+    entries.push(
+      ...later.map((day) => ({ ...day, name: 'Session', text: 'Visible in the morning.' })),
+    );
     saveFile(
       `${rider.name.split(' ')[0]?.toLowerCase() ?? 'rider'}-days.ics`,
       writeCalendar(`Sessions of ${rider.name}`, entries, new Date().toISOString()),
     );
   };
   return (
-    <Button
-      variant="outline-secondary"
-      className="me-2"
-      title={`${plural(days.length, 'session')} as handed over, as far as ${rider.name} may see them`}
-      onClick={() => void save()}
-    >
+    <Button variant="outline-secondary" className="me-2" onClick={() => void save()}>
       Calendar file
     </Button>
   );

@@ -1,5 +1,6 @@
 import type { Plan, RiderOnDay } from '@uphill/core/sessions';
 import Dropdown from 'react-bootstrap/Dropdown';
+import { MenuButton } from '../../ui/MenuItem.tsx';
 import { saveFile } from '../../shared/saveFile.ts';
 import { useAppDispatch } from '../../shared/state.ts';
 import { noticed } from '../../shared/viewSlice.ts';
@@ -35,15 +36,11 @@ export function TakeAlong({ plan, rider }: { plan: Plan; rider: RiderOnDay }) {
     <Dropdown>
       <Dropdown.Toggle variant="outline-secondary">Export</Dropdown.Toggle>
       <Dropdown.Menu>
-        <Dropdown.Item as="button" onClick={() => void save('json')}>
-          JSON, all of it
-        </Dropdown.Item>
-        <Dropdown.Item as="button" onClick={() => void save('csv')}>
+        <MenuButton onClick={() => void save('json')}>JSON, all of it</MenuButton>
+        <MenuButton onClick={() => void save('csv')}>
           CSV, timed steps in {rider.firstName}’s watts
-        </Dropdown.Item>
-        <Dropdown.Item as="button" onClick={() => void save('fit')}>
-          FIT workout
-        </Dropdown.Item>
+        </MenuButton>
+        <MenuButton onClick={() => void save('fit')}>FIT workout</MenuButton>
       </Dropdown.Menu>
     </Dropdown>
   );

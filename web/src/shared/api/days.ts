@@ -6,6 +6,7 @@ import type {
   DayChange,
   DayList,
   GivenDay,
+  LaterDay,
   Mark,
   Following,
   MonthOfDays,
@@ -31,6 +32,11 @@ export const daysApi = api.injectEndpoints({
     /** A rider's days as they were handed over. */
     given: build.query<GivenDay[], Span & { riderId: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/given`, params }),
+      providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
+    }),
+    /** Those that show only in their morning. */
+    later: build.query<LaterDay[], Span & { riderId: string }>({
+      query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/given/later`, params }),
       providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
     }),
     /** One of them; what its rider does not see is not there. */
