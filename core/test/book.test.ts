@@ -46,9 +46,9 @@ describe('the book', () => {
     for (const { family, session, plan } of SESSIONS) {
       for (const text of [family.name, family.purpose, family.forWhom])
         expect([session.id, text.length > 3]).toEqual([session.id, true]);
-      // What is ridden for joy, or not ridden at all, may have no faults.
+      // What is ridden for joy, or not ridden at all, may have nothing to watch.
       if ((plan.sport ?? 'ride') === 'ride')
-        expect([session.id, family.faults.length > 0]).toEqual([session.id, true]);
+        expect([session.id, family.watch.length > 0]).toEqual([session.id, true]);
       expect([session.id, problemsOf(plan)]).toEqual([session.id, []]);
       expect(planSchema.safeParse(plan).success).toBe(true);
       expect(printSentence(plan).length).toBeGreaterThan(5);

@@ -242,7 +242,7 @@ describe('what a coach would pick', () => {
   });
 
   it('carbohydrate to carry: never more than is burnt or the gut takes, water for easy rides up to two hours', () => {
-    const carried = (text: string) => sessionCarbohydrate(sessionNumbers(said(text), INES));
+    const carried = (text: string) => sessionCarbohydrate(sessionNumbers(said(text), INES), null);
     expect(printCarbohydrate(carried('90 at 56–75 %') ?? (undefined as never))).toBe(
       'water is enough',
     );
@@ -250,15 +250,24 @@ describe('what a coach would pick', () => {
     // 262 W × 50 % × 3.6 = 472 kJ an hour ÷ 4.
     expect(carried('4 × 40 at 50 % and 10 at 95 %')?.value).toBe(60);
     expect(
-      sessionCarbohydrate(sessionNumbers(said(EIGHTS), { ...INES, ftpW: null, bests: [] })),
+      sessionCarbohydrate(sessionNumbers(said(EIGHTS), { ...INES, ftpW: null, bests: [] }), null),
     ).toBeNull();
+    // Without watts it is reckoned by effort: 58 kg, three hours of Endurance at RPE 3 to 4, 6.25 kcal a kilo and hour.
+    const maud = sessionNumbers(said('3 h at rpe 3'), {
+      ...INES,
+      ftpW: null,
+      bests: [],
+      hasPower: false,
+    });
+    expect(sessionCarbohydrate(maud, 58)?.value).toBe(60);
+    expect(sessionCarbohydrate(maud, 40)?.value).toBeCloseTo((40 * 5.5) / 4, 6);
     fc.assert(
       fc.property(
         fc.integer({ min: 30, max: 300 }),
         fc.integer({ min: 40, max: 105 }),
         (minutes, share) => {
           const asks = sessionNumbers(said(`${minutes} min at ${share} %`), INES);
-          const carried = sessionCarbohydrate(asks);
+          const carried = sessionCarbohydrate(asks, null);
           const burnt = (asks.energyKj?.value ?? 0) / (asks.totalS.value / 3600) / 4;
           expect(carried?.value).toBeLessThanOrEqual(Math.min(60, burnt) + 1e-9);
           if (minutes > 120) expect(carried?.value).toBeCloseTo(Math.min(60, burnt), 9);

@@ -159,6 +159,7 @@ test('axe finds nothing on the main views, by day and by night, and none is wide
 }) => {
   // Some thirty-five views, each looked at by the tool for a second or two.
   test.setTimeout(900_000);
+  const found: string[] = [];
   for (const view of await viewsOf(demoHouse)) {
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.emulateMedia({ colorScheme: 'light' });
@@ -170,22 +171,27 @@ test('axe finds nothing on the main views, by day and by night, and none is wide
         resultTypes: ['violations'],
         rules: { 'target-size': { enabled: true } },
       });
-    const found = [...(await axe().analyze()).violations];
+    const violations = [...(await axe().analyze()).violations];
     // At night only the colours are others.
     await page.emulateMedia({ colorScheme: 'dark' });
-    found.push(...(await axe().withRules(['color-contrast']).analyze()).violations);
-    expect(
-      found.map(
-        ({ id, nodes }) =>
-          `${view}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
-      ),
-    ).toEqual([]);
+    violations.push(...(await axe().withRules(['color-contrast']).analyze()).violations);
+    for (const { id, nodes } of violations)
+      found.push(`${view}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`);
     for (const width of WIDTHS) {
       await page.setViewportSize({ width, height: 844 });
-      const wide = () => page.evaluate(() => document.documentElement.scrollWidth);
-      await expect.poll(wide, { message: `${view} at ${width}` }).toBeLessThanOrEqual(width);
+      // Drawings follow their room a frame later.
+      const wide = await page.evaluate(
+        () =>
+          new Promise<number>((done) =>
+            requestAnimationFrame(() =>
+              requestAnimationFrame(() => done(document.documentElement.scrollWidth)),
+            ),
+          ),
+      );
+      if (wide > width) found.push(`${view}: ${wide} wide at ${width}`);
     }
   }
+  expect(found).toEqual([]);
 });
 
 test('inside the ride room nothing is wider than a phone', async ({ page, demoHouse }) => {

@@ -97,7 +97,7 @@ test('what is said of a day is kept through a lost network and a reload, goes on
   const coach = await context.newPage();
   follow(coach);
   await coach.goto(`${demoHouse.url}/week`);
-  const row = coach.getByRole('row', { name: /Nils Aberg/ }).first();
+  const row = coach.getByRole('row').filter({ has: coach.locator(`a[href*="${riderId}"]`) });
   await expect(row).toBeVisible();
   await settled(coach);
 
@@ -124,7 +124,7 @@ test('what is said of a day is kept through a lost network and a reload, goes on
   await page.reload();
   await expect(page.getByLabel('Note')).toHaveValue('Turned at the ford.');
   await page.getByRole('button', { name: 'Mark as done' }).click();
-  await expect(coach.getByRole('row', { name: /Nils Aberg/ }).first()).toContainText(/done/i);
+  await expect(row.getByLabel('done', { exact: true })).toBeVisible();
 
   // And a day that is handed over reaches the rider's open page.
   await expect(page.getByRole('heading', { name: '4 × 8:00' })).toBeVisible();
@@ -135,6 +135,5 @@ test('what is said of a day is kept through a lost network and a reload, goes on
   await expect(page.getByRole('heading', { name: 'How it went' })).toBeVisible();
   await handOver();
   await expect(page.getByRole('heading', { name: '3 × 12:00' })).toBeVisible();
-  expect(riderId).toBeTruthy();
   await context.close();
 });

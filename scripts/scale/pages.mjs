@@ -58,9 +58,9 @@ async function opened(browser, url, ready) {
   await page.locator(ready).first().waitFor();
   const drawn = Date.now() - started;
   // What it listens to stays open: done is what else it asked for.
-  await page.waitForFunction(() => document.readyState === 'complete');
+  await page.waitForFunction("document.readyState === 'complete'");
   while ([...api].some((id) => !answered.has(id)))
-    await page.evaluate(() => new Promise(requestIdleCallback));
+    await page.evaluate('new Promise((done) => requestIdleCallback(done))');
   await context.close();
   return { bytes, answers, requests, api: api.size, drawn };
 }

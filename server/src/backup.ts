@@ -1,6 +1,5 @@
 import { mkdirSync, rmSync, statfsSync, statSync } from 'node:fs';
 import path from 'node:path';
-import BetterSqlite from 'better-sqlite3';
 import {
   addDays,
   differenceInCalendarDays,
@@ -9,9 +8,9 @@ import {
   getISOWeekYear,
   parseISO,
 } from 'date-fns';
+import { canBeRead } from './checkedCopy.ts';
 import { copiesFolder, copiesOf } from './copies.ts';
 import { faultOf } from './faults.ts';
-import { migrationsOf } from './known.ts';
 
 /** A day's copy is kept so many days, and after that one a week for so many weeks. */
 const DAYS = 7;
@@ -164,22 +163,6 @@ function lastReadable(dailies: readonly Daily[]): ReadonlySet<Daily> {
     if (canBeRead(each.file)) found.add(each);
   }
   return found;
-}
-
-/** Whether a copy opens as a database of this program and is as long as it says. It was checked whole when it was made. */
-function canBeRead(file: string): boolean {
-  try {
-    const database = new BetterSqlite(file, { readonly: true });
-    try {
-      const pages = Number(database.pragma('page_count', { simple: true }));
-      const page = Number(database.pragma('page_size', { simple: true }));
-      return migrationsOf(database) !== null && pages * page === statSync(file).size;
-    } finally {
-      database.close();
-    }
-  } catch {
-    return false;
-  }
 }
 
 function dailiesOf(file: string): Daily[] {

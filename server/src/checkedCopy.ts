@@ -1,6 +1,16 @@
-import { chmodSync, closeSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs';
+import {
+  chmodSync,
+  closeSync,
+  existsSync,
+  fsyncSync,
+  openSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import path from 'node:path';
 import BetterSqlite from 'better-sqlite3';
+import { migrationsOf } from './known.ts';
 
 type Connection = InstanceType<typeof BetterSqlite>;
 
@@ -89,6 +99,22 @@ function whatIsWrong(copy: string, before: Rows, after: Rows): string | null {
       : `The copy ${copy} has other rows of ${off} than the original.`;
   } finally {
     database.close();
+  }
+}
+
+/** Whether a copy opens as a database of this program and is as long as it says. It was checked whole when it was made. */
+export function canBeRead(file: string): boolean {
+  try {
+    const database = new BetterSqlite(file, { readonly: true });
+    try {
+      const pages = Number(database.pragma('page_count', { simple: true }));
+      const page = Number(database.pragma('page_size', { simple: true }));
+      return migrationsOf(database) !== null && pages * page === statSync(file).size;
+    } finally {
+      database.close();
+    }
+  } catch {
+    return false;
   }
 }
 

@@ -130,7 +130,8 @@ function problemAnswers(): Json {
 }
 
 function schemaOf(schema: ZodType, io: 'input' | 'output'): Json {
-  const { $schema: _, ...made } = z.toJSONSchema(schema, { io, unrepresentable: 'any' }) as Json;
+  const made: Json = { ...z.toJSONSchema(schema, { io, unrepresentable: 'any' }) };
+  delete made['$schema'];
   return made;
 }
 

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type Ask,
+  day as dayAhead,
   eights,
   house,
   INES,
@@ -115,7 +116,7 @@ describe('from a test to a day', () => {
     const [later] = (
       await ask('POST', `/riders/${rider.id}/days`, {
         sessionId: session.id,
-        dates: ['2026-12-01'],
+        dates: [dayAhead(5)],
       })
     ).body;
     await ask('PUT', `/days/${day.id}/mark`, { state: 'shortened', rpe: 9, minutes: 40 });
@@ -123,7 +124,7 @@ describe('from a test to a day', () => {
     expect((await ask('GET', `/days/${day.id}`)).body.plan.name).toBe('4 × 8:00');
     expect((await ask('GET', `/days/${later.id}`)).body.plan.name).toBe('4 × 8:00');
     expect((await ask('GET', `/sessions/${session.id}/behind`)).body).toEqual([
-      { dayId: later.id, riderId: rider.id, date: '2026-12-01', refusal: null },
+      { dayId: later.id, riderId: rider.id, date: dayAhead(5), refusal: null },
     ]);
     const follow = { sessionVersion: 2, follow: [later.id, day.id], leave: [] };
     expect(
@@ -298,7 +299,7 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
     expect(saved.status).toBe(200);
     const given = await ask('POST', `/riders/${rider.id}/days`, {
       sessionId: saved.body.id,
-      dates: ['2026-12-01'],
+      dates: [dayAhead(5)],
     });
     expect(given.body.fields).toEqual([
       { field: 'reps', reason: expect.stringContaining('0 reps') },

@@ -1,4 +1,5 @@
 import * as api from '@uphill/api';
+import { Validator } from '@seriousme/openapi-schema-validator';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import {
@@ -26,10 +27,17 @@ beforeAll(async () => {
 afterAll(() => close());
 
 type Operation = {
+  operationId: string;
   requestBody?: unknown;
   responses: Record<string, unknown>;
   parameters?: { in: string; name: string }[];
 };
+
+const HOST = { host: '127.0.0.1:4600' };
+
+async function described(): Promise<Record<string, Record<string, Operation>>> {
+  return (await ask('GET', '/openapi.json')).body.paths;
+}
 
 describe('the description the server gives of itself', () => {
   it('holds every address, with the body it takes and the answer it gives', async () => {
@@ -168,8 +176,7 @@ describe('the description the server gives of itself', () => {
     for (const [path, methods] of Object.entries(paths)) {
       for (const [method, { requestBody, parameters = [] }] of Object.entries(methods)) {
         const takesBody =
-          ['post', 'put', 'patch'].includes(method) &&
-          !/undo|redo|aside|backup|recordings$/.test(path);
+          ['post', 'put', 'patch'].includes(method) && !/undo|redo|aside|backup/.test(path);
         expect([`${method} ${path}`, requestBody !== undefined]).toEqual([
           `${method} ${path}`,
           takesBody,
@@ -178,6 +185,109 @@ describe('the description the server gives of itself', () => {
           expect(parameters.map((parameter) => parameter.name)).toContain(name);
       }
     }
+  });
+
+  it('is valid, small enough to be read, and names every answer of a problem', async () => {
+    const answer = await app.inject({ url: '/api/openapi.json', headers: HOST });
+    expect(answer.body.length).toBeLessThan(500_000);
+    const read = await new Validator().validate(answer.json());
+    expect([read.valid, read.errors]).toEqual([true, undefined]);
+    const paths = await described();
+    const ids = Object.values(paths).flatMap((methods) =>
+      Object.values(methods).map(({ operationId }) => operationId),
+    );
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const methods of Object.values(paths))
+      for (const [method, { responses }] of Object.entries(methods))
+        expect(Object.keys(responses)).toEqual(
+          expect.arrayContaining(method === 'get' ? ['400', '404'] : ['400', '404', '409', '422']),
+        );
+    const upload = (paths['/api/riders/{riderId}/recordings'] as any).post;
+    expect(Object.keys(upload.requestBody.content)).toEqual(['multipart/form-data']);
+  });
+
+  it('says where what was made is, what an address knows, and keeps nothing in a cache', async () => {
+    const made = await app.inject({
+      ...{ method: 'POST', url: '/api/hills', headers: HOST },
+      payload: { name: 'Col Vert', metres: 900, gradientPercent: 6, surface: 'road', note: '' },
+    });
+    expect([made.statusCode, made.headers.location]).toEqual([
+      201,
+      `/api/hills/${made.json().id as string}`,
+    ]);
+    expect(made.headers['cache-control']).toBe('no-store');
+    const wrong = await app.inject({ method: 'DELETE', url: '/api/riders', headers: HOST });
+    expect([wrong.statusCode, wrong.headers.allow]).toEqual([405, 'GET, HEAD, POST']);
+    const plain = await app.inject({
+      ...{ method: 'POST', url: '/api/hills', payload: 'a hill' },
+      headers: { ...HOST, 'content-type': 'text/plain' },
+    });
+    expect(plain.statusCode).toBe(415);
+  });
+
+  it('refuses dates at the ends of time, wherever one is asked for, and never fails by them', async () => {
+    const rider = await newRider(ask);
+    const [first, second] = ['0001-01-01', '9999-12-27'];
+    let tried = 0;
+    for (const [path, { get }] of Object.entries(await described())) {
+      const dates = (get?.parameters ?? []).filter(({ name }) =>
+        /^(?:from|to|on|before|date|monday|day)$/.test(name),
+      );
+      if (dates.length === 0) continue;
+      for (const date of [first, '0000-01-01', second, '9999-12-31', '2026-02-30', '']) {
+        const filled = path
+          .replace(/\{(?:riderId|id)\}/g, rider.id)
+          .replace(/\{(?:date|monday)\}/g, encodeURIComponent(date) || '-')
+          .replace('/api', '');
+        const query = dates
+          .filter((each) => each.in === 'query')
+          .map(({ name }) => `${name}=${date}`)
+          .join('&');
+        const { status } = await ask('GET', `${filled}?${query}`);
+        expect([filled, query, status < 500 && status >= 400]).toEqual([filled, query, true]);
+        tried += 1;
+      }
+    }
+    expect(tried).toBeGreaterThan(60);
+  });
+
+  it('refuses a field that it does not know, in any body, by its name', async () => {
+    const rider = await newRider(ask);
+    const at = `/riders/${rider.id}`;
+    const plan = eights();
+    const bodies: readonly (readonly [method: 'POST' | 'PATCH' | 'PUT', url: string, body: any])[] =
+      [
+        ['POST', `${at}/body-mass`, { date: '2026-10-01', kg: 61 }],
+        ['PATCH', at, { version: rider.version, notes: 'x' }],
+        ['POST', `${at}/goals`, GOAL],
+        ['POST', `${at}/fixtures`, FIXTURE],
+        ['POST', '/sessions', { plan }],
+        ['POST', '/schemes', OWN_SCHEME],
+        ['POST', `${at}/health`, HEALTHY],
+        ['POST', `${at}/ftp`, { testId: null, usedW: 250, countsFrom: '2026-01-01', reason: '' }],
+      ];
+    for (const [method, url, body] of bodies) {
+      const { status, body: said } = await ask(method, url, { ...body, wats: 1 });
+      expect([url, status, said.fields?.[0].field]).toEqual([url, 400, 'wats']);
+    }
+    const nested = await ask('POST', '/schemes', {
+      ...OWN_SCHEME,
+      bands: OWN_SCHEME.bands.map((band) => ({ ...band, colour: 'red' })),
+    });
+    expect([nested.status, nested.body.fields[0].field]).toEqual([400, 'bands.0.colour']);
+  });
+
+  it('a change that changes nothing is no step and raises no version', async () => {
+    const rider = await newRider(ask);
+    const { body: before } = await ask('PATCH', `/riders/${rider.id}`, {
+      ...{ version: rider.version, notes: 'likes hills' },
+    });
+    const { body: journal } = await ask('GET', '/journal');
+    const { body: after } = await ask('PATCH', `/riders/${rider.id}`, {
+      ...{ version: before.version, notes: 'likes hills' },
+    });
+    expect(after.version).toBe(before.version);
+    expect((await ask('GET', '/journal')).body).toEqual(journal);
   });
 
   it('is what its answers are: every one fits its schema to the letter', async () => {

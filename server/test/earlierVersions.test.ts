@@ -5,7 +5,7 @@ import { gunzipSync } from 'node:zlib';
 import { buildApp } from '@uphill/server';
 import BetterSqlite from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { asking, daysOf } from './support.ts';
+import { asking, daysOf, sharedPool } from './support.ts';
 
 const FIXTURES = path.join(import.meta.dirname, 'fixtures');
 const VERSIONS = readdirSync(FIXTURES)
@@ -45,7 +45,7 @@ describe.each(VERSIONS)('a database of version %s', (version) => {
   it('comes up to date with every row, and is read again beside everything else', async () => {
     const file = fileOf(version);
     const before = rowsOf(file);
-    const app = await buildApp({ database: file });
+    const app = await buildApp({ database: file, pool: sharedPool() });
     await app.catchUp.ended;
     expect(app.catchUp.state()).toBeNull();
     await app.close();
@@ -76,7 +76,7 @@ describe.each(VERSIONS)('a database of version %s', (version) => {
   });
 
   it('can take back and do again what was done before, and every step is told by its name', async () => {
-    const app = await buildApp({ database: fileOf(version) });
+    const app = await buildApp({ database: fileOf(version), pool: sharedPool() });
     const ask = asking(app);
     const days = async () =>
       (await daysOf(ask)).map(({ version: _, handedOver: __, ...day }) => day);

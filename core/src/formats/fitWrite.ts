@@ -31,7 +31,6 @@ export function writeFitRecording(
   aheadMin = 0,
 ): Uint8Array {
   const start = FitEncoder.toFitTimestamp(new Date(`${startedAt}Z`)) - aheadMin * 60;
-  const end = start + seconds.length;
   const pauses = pausesOf(seconds);
   const stoodS = pauses.reduce((sum, pause) => sum + pause.seconds, 0);
   const encoder = new FitEncoder();
@@ -73,7 +72,22 @@ export function writeFitRecording(
       1,
     );
   });
-  const edges = [0, ...lapEnds.filter((lap) => lap > 0 && lap < seconds.length), seconds.length];
+  writeLaps(encoder, { start, seconds: seconds.length, lapEnds, pauses });
+  timer(seconds.length, STOPS);
+  writeSums(encoder, { start, seconds: seconds.length, stoodS, aheadMin });
+  return encoder.close();
+}
+
+interface Lapped {
+  /** In the file's own seconds. */
+  readonly start: number;
+  readonly seconds: number;
+  readonly lapEnds: readonly number[];
+  readonly pauses: readonly Gap[];
+}
+
+function writeLaps(encoder: FitEncoder, { start, seconds, lapEnds, pauses }: Lapped): void {
+  const edges = [0, ...lapEnds.filter((lap) => lap > 0 && lap < seconds), seconds];
   for (let lap = 1; lap < edges.length; lap += 1) {
     const [from, to] = [edges[lap - 1] as number, edges[lap] as number];
     if (to > from)
@@ -90,14 +104,24 @@ export function writeFitRecording(
         2,
       );
   }
-  timer(seconds.length, STOPS);
+}
+
+interface Summed {
+  readonly start: number;
+  readonly seconds: number;
+  readonly stoodS: number;
+  readonly aheadMin: number;
+}
+
+function writeSums(encoder: FitEncoder, { start, seconds, stoodS, aheadMin }: Summed): void {
+  const end = start + seconds;
   encoder.writeMessage(
     SESSION,
     [
       long(TIMESTAMP, end),
       long(2, start),
-      long(7, seconds.length * 1000),
-      long(8, (seconds.length - stoodS) * 1000),
+      long(7, seconds * 1000),
+      long(8, (seconds - stoodS) * 1000),
       enumField(0, SESSION_EVENT),
       enumField(1, STOP),
       enumField(5, CYCLING),
@@ -108,7 +132,7 @@ export function writeFitRecording(
     ACTIVITY,
     [
       long(TIMESTAMP, end),
-      long(0, (seconds.length - stoodS) * 1000),
+      long(0, (seconds - stoodS) * 1000),
       word(1, 1),
       enumField(2, 0),
       enumField(3, ACTIVITY_EVENT),
@@ -117,7 +141,6 @@ export function writeFitRecording(
     ],
     4,
   );
-  return encoder.close();
 }
 
 /** Where the rider stood: a recorder that stops by itself pauses there. Without speed nothing is a pause. */

@@ -40,24 +40,50 @@ export function carbohydrate(
       ['÷ 4: what would replace all of it', `${roundHalfUp(all)} g/h`],
       ['To carry', `${roundHalfUp(plan)} g/h`],
     ],
-    [['The gut takes', `${gutGrams} g/h`]],
+    [['The rider takes so far', `${gutGrams} g/h`]],
   );
 }
 
 /**
- * Carbohydrate to carry for an hour of a planned session.
+ * Carbohydrate to carry for an hour of a planned session: by its watts, without a power meter by its effort.
  *
  * @param asks what the session asks of the rider
- * @returns g an hour with its working; null where its energy is not known
- * Source: handbook section 10.
+ * @param massKg body mass, kg; null where it is not known
+ * @returns g an hour with its working; null where what it burns is not known
+ * Source: handbook sections 10.1 and 10.2.
  */
-export function sessionCarbohydrate({
-  energyKj,
-  totalS,
-  intensityRatio,
-}: SessionNumbers): Worked | null {
-  if (!energyKj || totalS.value <= 0) return null;
-  return carbohydrate(energyKj.value, totalS.value, (intensityRatio?.value ?? 1) <= EASY_RATIO);
+export function sessionCarbohydrate(asks: SessionNumbers, massKg: number | null): Worked | null {
+  const { energyKj, totalS, intensityRatio } = asks;
+  if (totalS.value <= 0) return null;
+  if (energyKj)
+    return carbohydrate(energyKj.value, totalS.value, (intensityRatio?.value ?? 1) <= EASY_RATIO);
+  return massKg === null ? null : fromEffort(asks, massKg);
+}
+
+/** kcal a kilo and an hour by RPE 1–10. Source: handbook section 10.1. */
+const BURN_BY_RPE = [3, 4, 5.5, 7, 8, 9, 10, 11, 12, 13] as const;
+/** The hardest RPE of Endurance, section 6. */
+const EASY_RPE = 4;
+
+function fromEffort({ segments, totalS }: SessionNumbers, massKg: number): Worked {
+  let kcal = 0;
+  let hardest = 1;
+  for (const { from, to, seconds } of segments) {
+    const efforts = [from, to].flatMap((asked) =>
+      asked ? [(asked.rpe[0] + asked.rpe[1]) / 2] : [],
+    );
+    const rpe = efforts.reduce((sum, each) => sum + each, 0) / Math.max(1, efforts.length);
+    kcal += massKg * (seconds / 3600) * burnAt(rpe);
+    hardest = Math.max(hardest, rpe);
+  }
+  const carried = carbohydrate(kcal, totalS.value, hardest <= EASY_RPE);
+  return { ...carried, rule: `${carried.rule}; burn from effort, ±20 %` };
+}
+
+function burnAt(rpe: number): number {
+  const at = Math.min(10, Math.max(1, rpe)) - 1;
+  const [low = 3, high = low] = [BURN_BY_RPE[Math.floor(at)], BURN_BY_RPE[Math.ceil(at)]];
+  return low + (high - low) * (at - Math.floor(at));
 }
 
 /**

@@ -35,7 +35,7 @@ export function eating(on: EatingOn): Worked {
   const value = Math.min(burn, gutGPerHour, byLength);
   return worked(value, 'g/h', 'The lowest of burn ÷ 4, the gut’s rate, and what the length asks', [
     ['Burn ÷ 4', `${roundHalfUp(burn)} g/h`],
-    ['The gut takes', `${roundHalfUp(gutGPerHour)} g/h`],
+    ['The rider takes so far', `${roundHalfUp(gutGPerHour)} g/h`],
     [
       `${kind === 'easy' ? 'Easy' : 'Hard'}, ${roundTo(hours, 1)} h`,
       byLength === 0 ? 'water may do' : `${roundHalfUp(byLength)} g/h`,

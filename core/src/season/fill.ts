@@ -306,6 +306,7 @@ export function sayFilled(
   goal: number,
   { fits, wanted }: { readonly fits: number; readonly wanted: number },
 ): string {
+  if (roundHalfUp(goal) <= 0) return `${roundHalfUp(planned)} planned, no goal yet.`;
   const of = `${roundHalfUp(planned)} of ${roundHalfUp(goal)}`;
   if (onGoal) return `${of}: on goal.`;
   if (missing < 0) return `${of}: ${roundHalfUp(-missing)} too much, and no ride can be shorter.`;

@@ -71,7 +71,7 @@ export {
   USUAL_SEASON,
 } from './settings.ts';
 export { reserveShare, smoothed, startFromRides, workedEvening } from './smoothed.ts';
-export { brokenIn, fixesOf, type Spaced, spacingOf } from './spacing.ts';
+export { brokenIn, brokenWords, fixesOf, type Spaced, spacingOf } from './spacing.ts';
 export { easyAndMiddle, sameness } from './spread.ts';
 export { type BeforeTaper, type Taper, TAPER_RESERVE, taperFor, type TaperRow } from './taper.ts';
 export { optionalDay } from './thirdDay.ts';

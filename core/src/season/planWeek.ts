@@ -96,7 +96,8 @@ function comesTo(
   missing: number,
   onGoal: boolean,
 ): string {
-  if (aim === null) return `${roundHalfUp(load)} points, no goal`;
+  // A goal that rounds to nothing is none: without a base there is nothing to hold the week against.
+  if (aim === null || roundHalfUp(aim) <= 0) return `${roundHalfUp(load)} planned, no goal yet`;
   const of = `${roundHalfUp(load)} of ${roundHalfUp(aim)}`;
   if (onGoal) return `${of}: on goal`;
   return missing > 0

@@ -60,6 +60,25 @@ export function brokenIn(season: Reckoned, week: WeekReckoned): string[] {
   );
 }
 
+/** Behind the name of a rule that is broken in the week after. */
+const NEXT_WEEK = ' next week';
+
+/**
+ * Rules that are broken, as sentences: "load rises too fast; two hard days lie too close, the week after".
+ *
+ * @param names as `brokenIn` and the fills give them
+ * @returns the sentences, one after another
+ */
+export function brokenWords(names: readonly string[]): string {
+  return names
+    .map((name) => {
+      const own = name.replace(NEXT_WEEK, '');
+      const says = RULES.find((rule) => rule.name === own)?.says ?? own;
+      return own === name ? says : `${says}, the week after`;
+    })
+    .join('; ');
+}
+
 /**
  * At most two fixes of a broken rule, the best first. Applying one makes the rule hold and breaks no other that held.
  *

@@ -12,7 +12,7 @@ export {
   whyTheyDiffer,
 } from './aboveFtp.ts';
 export { balanceLine, lowestByWatts, sessionBalance } from './balance.ts';
-export { BOOK, type BookFamily, type BookSession, planFromBook } from './book/book.ts';
+export { BOOK, type BookFamily, type BookSession, noteOf, planFromBook } from './book/book.ts';
 export {
   type BookRung,
   bookRung,

@@ -8,7 +8,7 @@ import type { Db } from '../database.ts';
 import { badField, refuseDay, Refusal } from '../refusal.ts';
 import type { DayRow, HandoverRow } from '../tables.ts';
 import { today } from '../today.ts';
-import type { HANDED } from './given.ts';
+import type { HANDED } from './handed.ts';
 import { act } from './journal.ts';
 import { modelOn, modelsOn } from './models.ts';
 import { ridersFromToday } from './riders.ts';

@@ -6,7 +6,7 @@ import { z } from 'zod';
 import type { Db } from '../database.ts';
 import { notFound } from '../refusal.ts';
 import type { DayRow } from '../tables.ts';
-import { HANDED, isAsItStands } from './given.ts';
+import { HANDED, isAsItStands } from './handed.ts';
 import { grouped } from './grouped.ts';
 import { readJsonOr, readPlan } from './json.ts';
 import { riderName } from './riderName.ts';

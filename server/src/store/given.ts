@@ -2,25 +2,14 @@ import type { Day, GivenDay, LaterDay } from '@uphill/api';
 import { maySee } from '@uphill/core/rider';
 import { sql } from 'kysely';
 import type { Db } from '../database.ts';
-import { currentActing } from '../actor.ts';
 import { notFound } from '../refusal.ts';
-import type { DayRow, HandoverRow } from '../tables.ts';
+import type { DayRow } from '../tables.ts';
 import { localIn } from '../timeZone.ts';
 import { completeDays, offersSchema } from './days.ts';
 import { grouped } from './grouped.ts';
+import { HANDED, type Handed } from './handed.ts';
 import { readJsonOr, readPlan } from './json.ts';
 import { timeZoneOf } from './schemes.ts';
-
-/** What of a day goes over to its rider, and stays as it went whatever the coach does since. */
-export const HANDED = ['plan', 'date', 'offers', 'optional'] as const;
-type Handed = Pick<HandoverRow, (typeof HANDED)[number]>;
-
-/** Whether what was handed over of a day is the day as it stands; what has no date was handed over for the same one. */
-export function isAsItStands(given: Handed, day: Pick<DayRow, (typeof HANDED)[number]>): boolean {
-  return HANDED.every(
-    (column) => given[column] === day[column] || (column === 'date' && given.date === null),
-  );
-}
 
 /**
  * What the rider may see of some of their days. Page, card, ride room, calendar and whatever else goes to a rider ask
@@ -120,12 +109,4 @@ export async function readGiven(db: Db, dayId: string): Promise<GivenDay> {
   const [given] = day ? (await givenOf(db, day.rider_id, { dayId })).seen : [];
   if (!given) throw notFound('session');
   return given;
-}
-
-/** The plan of a day as whoever asks knows it: for the coach as it stands, for its rider as it was handed over. */
-export function planSeen() {
-  return currentActing().actor === 'rider'
-    ? sql<string | null>`(SELECT h.plan FROM handovers h WHERE h.day_id = days.id
-        ORDER BY h.at DESC, h.rowid DESC LIMIT 1)`
-    : sql<string | null>`days.plan`;
 }

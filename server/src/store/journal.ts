@@ -101,7 +101,11 @@ const MOVING = new Set(['version', 'updated_at']);
 
 function isChange({ before, after }: Entry): boolean {
   if (before === null || after === null) return before !== after;
-  return Object.keys(after).some((name) => !MOVING.has(name) && before[name] !== after[name]);
+  return differs(before, after);
+}
+
+function differs(before: Row, change: Row): boolean {
+  return Object.keys(change).some((name) => !MOVING.has(name) && before[name] !== change[name]);
 }
 
 function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {
@@ -123,6 +127,8 @@ function writesOf(trx: Transaction<Tables>, entries: Entry[]): Act {
       const before = await readRow(trx, table, id);
       if ('version' in change && before?.['version'] !== Number(change.version) - 1)
         throw new Stale();
+      // What stands there already is not written once more: no version is raised for it.
+      if (before !== null && !differs(before, change as Row)) return;
       await changeRow(trx, table, id, change as Row);
       entries.push({ table, id, before, after: await readRow(trx, table, id) });
     },

@@ -18,7 +18,7 @@ import { alsoOf } from './recordings.ts';
 import { riderName } from './riderName.ts';
 import { type Reader, rides, rideRow } from './rides.ts';
 import { ridesBeside } from './ridesBeside.ts';
-import { planSeen } from './given.ts';
+import { planSeen } from './handed.ts';
 import { rideWords } from './rideWords.ts';
 import { recordsOf } from './suggestionRecords.ts';
 import { familyBefore, suggestedAfter } from './suggestions.ts';

@@ -5,7 +5,7 @@ import type { Db } from '../database.ts';
 import { unpackHistogram } from '../packs.ts';
 import { notFound } from '../refusal.ts';
 import type { RideNumbersRow, RideRow, Tables } from '../tables.ts';
-import { planSeen } from './given.ts';
+import { planSeen } from './handed.ts';
 import { readJsonOr, readPlan } from './json.ts';
 import { riderName } from './riderName.ts';
 

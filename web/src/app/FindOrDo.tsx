@@ -76,7 +76,12 @@ function Finder({ close }: { close: () => void }) {
           </li>
         ))}
       </ul>
-      {found.length === 0 && <p className="soft mb-0">Nothing found.</p>}
+      {found.length === 0 && (
+        <p className="soft mb-0">
+          No rider, page, session or action goes by that. Try a name, or a word such as zones or
+          import.
+        </p>
+      )}
     </Modal.Body>
   );
 }

@@ -1,3 +1,4 @@
+import { plural } from '@uphill/core/units';
 import {
   addDays,
   differenceInCalendarDays,
@@ -72,7 +73,7 @@ export function printAge(day: string): string {
   if (days === 0) return 'today';
   if (days === 1) return 'yesterday';
   if (days === -1) return 'tomorrow';
-  return days > 0 ? `${days} days ago` : `in ${-days} days`;
+  return days > 0 ? `${plural(days, 'day')} ago` : `in ${plural(-days, 'day')}`;
 }
 
 /** The day on this device of a moment the server names, `yyyy-mm-dd`. */

@@ -32,6 +32,7 @@ function tires(
 export const afterGroup: Rule = {
   id: 'after-group',
   name: 'After group ride or race',
+  says: 'a hard day follows a group ride or race too soon',
   reason: 'Others set the pace there: it cost more than it looks.',
   holds: (season, week) =>
     daysOf(season, week).some((day) =>

@@ -5,6 +5,7 @@ import { daysOf, isOver, nameOfDay, type Rule } from './rule.ts';
 export const beforeReps: Rule = {
   id: 'before-reps',
   name: 'Endurance on a ceiling day',
+  says: 'Endurance lies behind the reps of a ceiling day',
   reason: 'After the reps it only costs freshness; before them it warms.',
   holds: (season, week) =>
     daysOf(season, week).some(

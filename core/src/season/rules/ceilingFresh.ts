@@ -5,6 +5,7 @@ import { daysOf, isOver, nameOfDay, type Rule } from './rule.ts';
 export const ceilingFresh: Rule = {
   id: 'ceiling-fresh',
   name: 'Ceiling work on fresh legs',
+  says: 'ceiling work falls on tired legs',
   reason: 'Tired legs do not reach the watts that raise the ceiling.',
   holds: (season, week) =>
     daysOf(season, week).some((day) => day.works.some(isCeiling))

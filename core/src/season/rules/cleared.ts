@@ -4,6 +4,7 @@ import { daysOf, isOver, nameOfDay, type Rule } from './rule.ts';
 export const cleared: Rule = {
   id: 'cleared',
   name: 'Cleared',
+  says: 'maximal work is planned before it is cleared',
   reason: 'Maximal work waits for a clear health screen.',
   holds: (season, week) =>
     daysOf(season, week).some((day) => day.works.some(({ planned }) => planned?.above105))

@@ -22,6 +22,7 @@ export function mostLoadWeeks({ input: { rider } }: Reckoned): number {
 export const easyWeek: Rule = {
   id: 'easy-week',
   name: 'Easy week',
+  says: 'an easy week is missing',
   reason: 'Load builds nothing without a week to take it in.',
   holds: (season, week) => {
     if (week.said.kind === 'easy') return 'an easy week';

@@ -19,6 +19,7 @@ function tooClose(season: Reckoned, week: WeekReckoned) {
 export const hardApart: Rule = {
   id: 'hard-apart',
   name: 'Hard days apart',
+  says: 'two hard days lie too close',
   reason: 'A hard day needs a day after it before the next is worth riding.',
   holds: (_season, { said }) =>
     `${inWords(BETWEEN[said.period])} day${said.period === 'base' ? 's' : ''} between the hard days`,

@@ -8,6 +8,7 @@ const LAST_DAYS = 28;
 export const hardNumber: Rule = {
   id: 'hard-number',
   name: 'Number of hard days',
+  says: 'there are more hard days than usual',
   reason: 'Two more than usual is not to be sustained.',
   holds: (season, week) => {
     const hard = daysOf(season, week).filter(({ word }) => word === 'hard').length;

@@ -5,6 +5,7 @@ import { daysOf, hoursSaid, isOver, nameOfDay, type Rule } from './rule.ts';
 export const hours: Rule = {
   id: 'hours',
   name: 'Hours',
+  says: 'a day is longer than its hours',
   reason: 'What does not fit the day is not ridden.',
   holds: (season, week) =>
     daysOf(season, week).every(({ day }) => day.hours === null) ? null : 'no day over its hours',

@@ -9,6 +9,7 @@ const MISSED = 3;
 export const keySessionDay: Rule = {
   id: 'key-session',
   name: 'Key session',
+  says: 'the key session is missing or lies badly',
   reason: 'The one that carries the week is placed where it will be ridden.',
   holds: (season, week) => {
     const key = keySessionOf(season, week);

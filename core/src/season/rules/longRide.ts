@@ -52,6 +52,7 @@ function longest(season: Reckoned, week: WeekReckoned) {
 export const longRide: Rule = {
   id: 'long-ride',
   name: 'Long ride',
+  says: 'the long ride grows too fast',
   reason: 'A ride much longer than any of the last four weeks costs more days than it gives.',
   holds(season, week) {
     const rides = longest(season, week);

@@ -38,6 +38,7 @@ function isEasyHour(day: DayReckoned): boolean {
 export const masters: Rule = {
   id: 'masters',
   name: 'Masters',
+  says: 'an easy day is missing before the hardest work',
   reason: 'From forty on, a rest day and an easy hour come before the hardest work.',
   holds: (season, week) =>
     season.input.rider.masters && daysOf(season, week).some((day) => day.works.some(isCeiling))

@@ -4,6 +4,7 @@ import { daysOf, inWords, type Rule } from './rule.ts';
 export const restDays: Rule = {
   id: 'rest-days',
   name: 'Rest days',
+  says: 'there are too few rest days',
   reason: 'Fitness comes on the days off; at most 20 points count as one.',
   holds: (season, week) => {
     const rest = daysOf(season, week).filter(({ word }) => word === 'rest').length;

@@ -20,6 +20,7 @@ function broken(week: WeekReckoned): string | null {
 export const rise: Rule = {
   id: 'rise',
   name: 'Rise',
+  says: 'load rises too fast',
   reason: 'Base that rises faster than the body follows ends in a lost week.',
   holds: (_season, week) =>
     week.settling ? 'base is settling' : `rise ${printSigned(week.realRise, 1)}, limit 6`,

@@ -17,6 +17,8 @@ export interface Broken {
 export interface Rule {
   readonly id: RuleId;
   readonly name: string;
+  /** What is wrong where it is broken, as a sentence without its end: "load rises too fast". */
+  readonly says: string;
   readonly reason: string;
   /** How it holds, in a few words with its figure, for the line with the tick; null where it says nothing of the week. */
   readonly holds: (season: Reckoned, week: WeekReckoned) => string | null;

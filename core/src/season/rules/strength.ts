@@ -9,6 +9,7 @@ const needsLegs = (work: Work): boolean =>
 export const strength: Rule = {
   id: 'strength',
   name: 'Strength',
+  says: 'heavy strength lies the day before hard work',
   reason: 'Heavy legs last into the next day.',
   holds: (season, week) =>
     daysOf(season, week).some((day) => day.works.some(loadsLegs))

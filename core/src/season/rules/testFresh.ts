@@ -17,6 +17,7 @@ function whyNot(season: Reckoned, week: WeekReckoned, { at }: DayReckoned): stri
 export const testFresh: Rule = {
   id: 'test-fresh',
   name: 'Test on fresh legs',
+  says: 'a test falls on tired legs',
   reason: 'A test on tired legs measures how tired they are.',
   holds: (season, week) =>
     daysOf(season, week).some((day) => day.works.some(({ kind }) => kind === 'test'))

@@ -19,6 +19,7 @@ function nextHard(season: Reckoned): number | null {
 export const tired: Rule = {
   id: 'tired',
   name: 'Tired',
+  says: 'hard work is planned though the rider was tired twice',
   reason: 'Tired twice running is not form to ride hard on.',
   holds: () => null,
   broken: (season, week) => {

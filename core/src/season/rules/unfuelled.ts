@@ -23,6 +23,7 @@ function ridesOf(season: Reckoned, week: WeekReckoned): DayReckoned[] {
 export const unfuelled: Rule = {
   id: 'unfuelled',
   name: 'Unfuelled',
+  says: 'an unfuelled ride lies too close to hard work',
   reason: 'Empty stores need a day to fill before they are asked for.',
   holds: (season, week) =>
     ridesOf(season, week).length === 0 ? null : 'one unfuelled ride, away from hard days',

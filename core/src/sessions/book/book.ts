@@ -29,8 +29,8 @@ export interface BookFamily {
   readonly purpose: string;
   readonly forWhom: string;
   readonly progression: string;
-  /** Printed as cues on the card. */
-  readonly faults: readonly string[];
+  /** What to do where riders go wrong: printed on the card. */
+  readonly watch: readonly string[];
   readonly cautions: readonly string[];
   readonly place: Plan['place'];
   readonly equipment: string;
@@ -75,7 +75,7 @@ export function planFromBook(family: BookFamily, session: BookSession, newId: Ne
     purpose: family.purpose,
     system: family.system,
     place: session.place ?? family.place,
-    note: family.faults.join(' '),
+    note: family.watch.join(' '),
     trainer: family.trainer,
     equipment: session.equipment ?? family.equipment,
     feel: family.feel,
@@ -114,4 +114,21 @@ export function familyOfBook(id: string): BookFamily | null {
   const of = ({ id: family, sessions }: BookFamily): boolean =>
     id.startsWith(`${family}:`) || sessions.some((session) => session.id === id);
   return BOOK.find(of) ?? null;
+}
+
+/**
+ * A session's note taken apart: what the book says to watch, and what the coach wrote.
+ *
+ * @param plan the session
+ * @returns both, empty where there is nothing of it
+ */
+export function noteOf({ bookId, note }: Pick<Plan, 'bookId' | 'note'>): {
+  readonly watch: string;
+  readonly own: string;
+} {
+  const family = BOOK.find(({ sessions }) => sessions.some(({ id }) => id === bookId));
+  const watch = family?.watch.join(' ') ?? '';
+  return watch !== '' && note.startsWith(watch)
+    ? { watch, own: note.slice(watch.length).trim() }
+    : { watch: '', own: note };
 }

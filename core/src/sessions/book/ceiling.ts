@@ -1,7 +1,7 @@
 import type { BookFamily } from './book.ts';
 
-const START = 'First seconds far above target.';
-const HELD = 'Trainer-held power for ceiling work: ride it free.';
+const START = 'Start calm: the first seconds no higher than the target.';
+const HELD = 'Ride it free, not held by the trainer.';
 const QUIET = 'Quiet road, see what is coming, room to slow; descents are for recovering.';
 const KNEES = 'Low cadence at high power loads knees: stop at pain.';
 const EASY_WARM_UP = '15 building to 80 %';
@@ -17,7 +17,7 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Rested riders with a few weeks of threshold behind them.',
     progression:
       'To 15 minutes at target, then 2 % more; or by the other school 10, 12, 15, 18, 20, 25, 30 minutes.',
-    faults: [START, HELD],
+    watch: [START, HELD],
     cautions: [],
     place: 'climb',
     equipment: '',
@@ -43,7 +43,7 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     purpose: 'Minutes near the ceiling in small pieces.',
     forWhom: 'Riders who break in long ceiling reps.',
     progression: 'Blocks of 1 × 5, 2 × 5, 2 × 8, 2 × 10, 3 × 10 minutes; then watts.',
-    faults: ['The first on of a block far too hard.'],
+    watch: ['Ride the first on of a block like the last.'],
     cautions: [],
     place: 'trainer',
     equipment: '',
@@ -78,7 +78,7 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Riders of short steep climbs.',
     progression:
       'Twenty of 0:30, then ten of 1:00, then 5 W more each time; once a month near the limit.',
-    faults: ['Spinning instead of pushing.'],
+    watch: ['Push a big gear; do not spin.'],
     cautions: [KNEES],
     place: 'climb',
     equipment: 'a big gear',
@@ -103,7 +103,7 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Hilly riders.',
     progression:
       'Six of 1:00 at 85–100 %, two more at a time to fifteen; then at 105–120 %; then a steeper hill, or 2:00.',
-    faults: ['Waiting too short at the foot.'],
+    watch: ['Wait at the foot until you are ready.'],
     cautions: [QUIET, KNEES],
     place: 'climb',
     equipment: 'a hill of 6–8 %',
@@ -143,7 +143,7 @@ export const CEILING_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Everyone, now and then.',
     progression: '6, 8, 10, 12 on the minute; then 15 s.',
     named: { as: 'Sprints on the minute', by: 'reps' },
-    faults: ['A sprint that is only hard, not fast.'],
+    watch: ['Make each sprint fast, not only hard.'],
     cautions: [QUIET],
     place: 'flat road',
     equipment: '',

@@ -1,6 +1,6 @@
 import type { BookFamily } from './book.ts';
 
-const NO_PUSHING = 'Do not push up every little rise.';
+const NO_PUSHING = 'Let the speed drop on little rises.';
 const KNEES = 'Low cadence at high power loads knees: build it over 3–6 months, stop at pain.';
 const UNFUELLED =
   'Easy, short, never alone in the cold, not for weight loss. Not under 18, in pregnancy, with diabetes, disordered eating, lost periods, repeated bone injury, rapid weight loss or low mood.';
@@ -16,7 +16,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Everyone, all year.',
     progression:
       'A quarter of an hour longer, from three hours on half an hour, up to the long-ride limit; over a month 10–20 %.',
-    faults: [NO_PUSHING, 'Whole sentences all the way.'],
+    watch: [NO_PUSHING, 'Whole sentences all the way.'],
     cautions: [],
     place: 'flat road',
     equipment: '',
@@ -39,7 +39,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Riders who only ever ride steadily.',
     progression: 'The ride grows as endurance rides do; the sprints stay.',
     named: { as: 'Endurance with sprints', by: 'total' },
-    faults: ['From low speed, one gear, legs spinning.'],
+    watch: ['From low speed, one gear, legs spinning.'],
     cautions: [SPRINT_ROAD],
     place: 'flat road',
     equipment: '',
@@ -65,7 +65,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     purpose: 'A round, quick pedal stroke.',
     forWhom: 'New riders, and everyone in the first weeks.',
     progression: 'To an hour, no further.',
-    faults: ['Bouncing on the saddle: the cadence is too high for now.'],
+    watch: ['If you bounce on the saddle, spin a little slower.'],
     cautions: [],
     place: 'trainer',
     equipment: 'trainer',
@@ -93,7 +93,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Seasoned, healthy riders, now and then.',
     progression: 'A quarter of an hour longer, to two hours, no further; it stays easy.',
     named: { as: 'Before breakfast', by: 'total' },
-    faults: ['Any hurry at all.'],
+    watch: ['No hurry at all.'],
     cautions: [UNFUELLED],
     place: 'flat road',
     equipment: 'food in the pocket',
@@ -113,7 +113,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Everyone in base; in build a little harder.',
     progression:
       '2 × 15, 2 × 20, 3 × 20, 2 × 30, 3 × 30 at 70–75 %; then from 2 × 15 at 80–85 %; later one in hour 1 and one in hour 3.',
-    faults: ['Spikes out of corners.', NO_PUSHING],
+    watch: ['Roll out of corners without a spike.', NO_PUSHING],
     cautions: [],
     place: 'flat road',
     equipment: '',
@@ -147,7 +147,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Climbers and time triallists with sound knees.',
     progression:
       '4 × 4, 4 × 6, 5 × 6, 4 × 10 at 50–60 rpm; 40–50 rpm only after three months of it.',
-    faults: ['Pulling at the bars.', 'A cadence that creeps up.'],
+    watch: ['Keep the hands light on the bars.', 'Hold the cadence down.'],
     cautions: [KNEES],
     place: 'climb',
     equipment: 'a big gear',
@@ -189,7 +189,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     purpose: 'A pace to hold for hours.',
     forWhom: 'Long riders; everyone coming out of base.',
     progression: '20 to 120 minutes at target, the same watts.',
-    faults: ['The first minutes too hard.'],
+    watch: ['Take the first minutes easy.'],
     cautions: [],
     place: 'flat road',
     equipment: '',
@@ -219,7 +219,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     progression:
       '60, 90, 120, 150 minutes in all; then every effort 3 % of FTP higher, twice; no further.',
     named: { as: 'No let-up', by: 'total' },
-    faults: ['Stopping to pedal between.'],
+    watch: ['Keep pedalling between.'],
     cautions: [],
     place: 'flat road',
     equipment: '',
@@ -257,7 +257,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     progression:
       '40, 60, 90, 120 minutes in all; then every effort 3 % of FTP higher, twice; no further.',
     named: { as: 'Kicks', by: 'total' },
-    faults: ['Coasting after the kick.'],
+    watch: ['Pedal on after the kick.'],
     cautions: [SPRINT_ROAD],
     place: 'flat road',
     equipment: '',
@@ -281,7 +281,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     purpose: 'Riding that nobody planned, looked at afterwards.',
     forWhom: 'Everyone.',
     progression: 'None.',
-    faults: [],
+    watch: [],
     cautions: ['Obey traffic law; descents are for recovering.'],
     place: 'group',
     equipment: '',
@@ -300,7 +300,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     purpose: 'A trunk that holds the legs.',
     forWhom: 'Everyone, twice a week.',
     progression: 'Weight before repetitions, with a qualified coach.',
-    faults: ['Speed instead of form.'],
+    watch: ['Form before speed.'],
     cautions: ['Learn the lifts from somebody qualified.'],
     place: 'any',
     equipment: 'gym',
@@ -319,7 +319,7 @@ export const ENDURANCE_FAMILIES: readonly BookFamily[] = [
     purpose: 'Running, swimming, skiing: logged with minutes and RPE.',
     forWhom: 'Everyone out of season.',
     progression: 'None.',
-    faults: [],
+    watch: [],
     cautions: [],
     place: 'any',
     equipment: '',

@@ -11,7 +11,7 @@ export const MEASURING_FAMILIES: readonly BookFamily[] = [
       'How many beats a quicker leg costs: the heart is read against watts by it for half a year.',
     forWhom: 'Riders whose heart rate is read, once in half a year. Not for sore knees.',
     progression: 'None: it is a measurement.',
-    faults: ['The same watts in all three.', 'Stay seated.'],
+    watch: ['The same watts in all three.', 'Stay seated.'],
     cautions: ['Not for sore knees. Low cadence at high power loads knees: stop at pain.'],
     place: 'trainer',
     equipment: 'trainer',

@@ -1,9 +1,9 @@
 import { CLIMB_WARM_UP } from '../defaults.ts';
 import type { BookFamily } from './book.ts';
 
-const START = 'First seconds far above target.';
-const SPRINT_END = 'A sprint at the end: then it was too easy.';
-const JUNCTIONS = 'A road with junctions.';
+const START = 'Start calm: the first seconds no higher than the target.';
+const SPRINT_END = 'No sprint at the end: it would only show that it was too easy.';
+const JUNCTIONS = 'Choose a road without junctions.';
 
 /** Families around FTP. Source: handbook section 7, the book. */
 export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
@@ -14,7 +14,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     purpose: 'Much time near threshold at a fair price.',
     forWhom: 'Riders with little time.',
     progression: '20, 24, 30, 36, 40, 45, 48, 60, 75, 90, 120 minutes at the same watts.',
-    faults: [START, JUNCTIONS],
+    watch: [START, JUNCTIONS],
     cautions: [],
     place: 'flat road',
     equipment: '',
@@ -55,7 +55,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Everyone after base; start with 3 × 8.',
     progression:
       '20, 24, 30, 36, 40, 45, 48, 60, 75, 90, 120 minutes at the same watts; in build a shorter rest.',
-    faults: [START, SPRINT_END],
+    watch: [START, SPRINT_END],
     cautions: [],
     place: 'climb',
     equipment: '',
@@ -95,7 +95,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     purpose: 'Push threshold up from below.',
     forWhom: 'Riders who hold 40 minutes at 95–100 %.',
     progression: '3, 4, 5 × 8:00, then 2 % more, its middle to 105 %.',
-    faults: [START, SPRINT_END],
+    watch: [START, SPRINT_END],
     cautions: [],
     place: 'climb',
     equipment: '',
@@ -128,7 +128,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Riders whose hard rides are uneven.',
     progression:
       'One block of 10 minutes, then two, three, four; then the over 2 % higher, to 115 %.',
-    faults: ['Coasting in the unders.'],
+    watch: ['Keep pedalling through the unders.'],
     cautions: [],
     place: 'trainer',
     equipment: '',
@@ -159,7 +159,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     forWhom: 'Riders with a climb for a goal.',
     progression:
       'At goal power 3 × 12, 3 × 15, 4 × 15, 3 × 20; above it 5 × 3, 4 × 4, 3 × 5, 4 × 5; every second week the whole climb at 95 %.',
-    faults: [START],
+    watch: [START],
     cautions: ['On the road: a climb without junctions; descents are for recovering.'],
     place: 'climb',
     equipment: '',
@@ -209,7 +209,7 @@ export const THRESHOLD_FAMILIES: readonly BookFamily[] = [
     purpose: 'Ninety minutes at the foot of Threshold.',
     forWhom: 'Seasoned riders.',
     progression: 'One per cent more each time, the same road and length.',
-    faults: [START, JUNCTIONS],
+    watch: [START, JUNCTIONS],
     cautions: [],
     place: 'flat road',
     equipment: '',

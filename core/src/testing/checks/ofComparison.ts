@@ -1,6 +1,6 @@
 import { type MeasuredBy, noiseOfChange, realness } from '../noise.ts';
 import { differenceInCalendarDays } from 'date-fns';
-import { roundTo } from '../../units/index.ts';
+import { roundTo, plural } from '../../units/index.ts';
 import { HEAT_APART_C, POSITION_NAMES, setupDifferences } from '../preparation.ts';
 import { type Protocol, PROTOCOLS, RETEST_WEEKS } from '../protocols.ts';
 import { check, type Checker, type EarlierTest, latest, type Moved, signed } from './check.ts';
@@ -160,7 +160,7 @@ export const longEnoughAgo: Checker = ({ date, earlier, protocol, retestWeeks = 
     'longEnoughAgo',
     'Since the last test of this kind',
     `${days} days`,
-    `at least ${retestWeeks} weeks`,
+    `at least ${plural(retestWeeks, 'week')}`,
     enough ? 'held' : 'doubtful',
     enough
       ? 'Long enough for a change to show.'
@@ -213,18 +213,20 @@ export const change: Checker = ({ ftpW, date, earlier, protocol, powerSource }) 
       signed(off),
       `noise ${roundTo(noise * 100, 1)} %`,
       extraordinary ? 'doubtful' : 'held',
-      extraordinary ? 'Extraordinary: test again before using it.' : CHANGE_WORDS[moved],
+      extraordinary ? 'Extraordinary: test again before using it.' : changeWords(moved, off, noise),
     ),
     moved: extraordinary ? 'unknown' : moved,
   };
 };
 
-const CHANGE_WORDS: Readonly<Record<Moved, string>> = {
-  up: 'The change is real.',
-  down: 'The change is real.',
-  perhaps: 'The change is likely.',
-  unknown: 'Cannot tell yet: within the noise of two tests.',
-};
+/** What the change is worth, with its figure and the noise it lies in. */
+function changeWords(moved: Moved, off: number, noise: number): string {
+  if (moved === 'up' || moved === 'down') return 'The change is real.';
+  const within = `within the noise (${roundTo(Math.abs(off) * 100, 1)} of ${roundTo(noise * 100, 1)} %)`;
+  return moved === 'perhaps'
+    ? `Probably ${off < 0 ? 'down' : 'up'}, ${within}.`
+    : `No change that can be told: ${within}.`;
+}
 
 function movedBy(off: number, noise: number): Moved {
   const worth = realness(off, noise);

@@ -40,20 +40,23 @@ export async function changePlan(
     throw badField('changes', 'Nothing was changed.');
   const names: string[] = [];
   for (const { riderId, changes } of all) names.push(await checkChanges(db, riderId, changes));
-  const dates = await datesOf(
-    db,
-    all.flatMap(({ changes }) => changes),
-  );
+  const every = all.flatMap(({ changes }) => changes);
+  const dates = await datesOf(db, every);
   const whom = names.length === 1 ? (names[0] ?? '') : `${names.length} riders`;
-  await act(db, `${did} ${labelOf(did, dates)} of ${whom}`, null, async (doing) => {
-    for (const { riderId, changes, state, weeks = [] } of all) {
-      // Under the lock of the action: of two that fill at once the second finds the first one's rides.
-      const now = (await changesOf(doing.trx, [riderId], 'season')).get(riderId);
-      if (state !== undefined && state !== now) throw conflict({ did }, { state: now });
-      for (const change of changes) await carryOut(doing, riderId, change);
-      for (const week of weeks) await sayWeek(doing, riderId, week);
-    }
-  });
+  await act(
+    db,
+    `${did} ${carriedLabel(did, every) ?? labelOf(did, dates)} of ${whom}`,
+    null,
+    async (doing) => {
+      for (const { riderId, changes, state, weeks = [] } of all) {
+        // Under the lock of the action: of two that fill at once the second finds the first one's rides.
+        const now = (await changesOf(doing.trx, [riderId], 'season')).get(riderId);
+        if (state !== undefined && state !== now) throw conflict({ did }, { state: now });
+        for (const change of changes) await carryOut(doing, riderId, change);
+        for (const week of weeks) await sayWeek(doing, riderId, week);
+      }
+    },
+  );
 }
 
 /** Refuses what cannot be done; gives the rider's name. */
@@ -85,6 +88,17 @@ async function checkChanges(
 function plansOf(change: PlanChange): readonly Plan[] {
   if (change.kind === 'offer') return change.plans;
   return change.kind === 'plan' || change.kind === 'place' ? [change.plan] : [];
+}
+
+/** "one session to Thu 3 Dec", or "3 sessions", of what was carried to other days; null of anything else. */
+function carriedLabel(did: PlanChanges['did'], changes: readonly PlanChange[]): string | null {
+  const carried = changes.filter(({ kind }) => kind === 'move' || kind === 'copy');
+  const [only] = carried;
+  if ((did !== 'moved' && did !== 'copied') || !only || carried.length < changes.length)
+    return null;
+  return carried.length === 1 && 'date' in only
+    ? `one session to ${format(parseISO(only.date), 'EEE d MMM')}`
+    : `${carried.length} sessions`;
 }
 
 /** "the week of Mon 30 Nov", or "3 days" where they lie in several weeks. */

@@ -5,7 +5,7 @@ import type { Db } from '../../database.ts';
 import type { HandoverRow } from '../../tables.ts';
 import { today } from '../../today.ts';
 import { handoverOf } from '../assign.ts';
-import { HANDED, isAsItStands } from '../given.ts';
+import { HANDED, isAsItStands } from '../handed.ts';
 import { act } from '../journal.ts';
 import { readPlan } from '../json.ts';
 import { modelOn } from '../models.ts';

@@ -66,9 +66,7 @@ export function Family({ family, rungs, numbers, firstName, done, copy }: Props)
 }
 
 /** For whom it is, how it goes on, what goes wrong. */
-function About({
-  family: { name, forWhom, progression, faults, cautions },
-}: Pick<Props, 'family'>) {
+function About({ family: { name, forWhom, progression, watch, cautions } }: Pick<Props, 'family'>) {
   return (
     <>
       {cautions.length > 0 && <Caution>{cautions.join(' ')}</Caution>}
@@ -85,10 +83,10 @@ function About({
             <dt>Progress</dt>
             <dd>{progression}</dd>
           </div>
-          {faults.length > 0 && (
+          {watch.length > 0 && (
             <div>
-              <dt>Watch for</dt>
-              <dd>{faults.join(' ')}</dd>
+              <dt>Watch</dt>
+              <dd>{watch.join(' ')}</dd>
             </div>
           )}
         </dl>

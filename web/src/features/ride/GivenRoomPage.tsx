@@ -1,5 +1,5 @@
 import { useParams } from 'react-router';
-import { daysApi } from '../../shared/api/days.ts';
+import { givenApi } from '../../shared/api/given.ts';
 import { problemOf } from '../../shared/api/problemOf.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
@@ -8,7 +8,7 @@ import { RoomDoor } from './RoomDoor.tsx';
 /** The rider's own way into the ride room: the day as it was handed over. */
 export function GivenRoomPage() {
   const { dayId = '' } = useParams();
-  const { data: day, error } = daysApi.useGivenDayQuery(dayId);
+  const { data: day, error } = givenApi.useGivenDayQuery(dayId);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!day) return <Loading />;
   const own = `/riders/${day.riderId}/today`;

@@ -26,8 +26,7 @@ export function RoomDoor({ day, ways }: { readonly day: Day; readonly ways: Ways
   // What was asked when the room was entered stays asked, whatever is changed or handed over meanwhile.
   if (entered) return <Room key={entered.kept.seed} {...entered} ways={ways} />;
   const setKept = (kept: KeptRide): void => setEntered({ rider, day, numbers, tired, kept });
-  const fresh = (): void =>
-    setKept({ seed: Math.floor(Date.now() / 1000) % 1_000_000, seconds: 0, events: [] });
+  const fresh = (): void => setKept({ seed: newSeed(), seconds: 0, events: [] });
   return (
     <main className="ride-room ride-door" data-bs-theme="dark">
       <Heading>{nameFor(day.plan, numbers)}</Heading>
@@ -56,4 +55,9 @@ export function RoomDoor({ day, ways }: { readonly day: Day; readonly ways: Ways
       </div>
     </main>
   );
+}
+
+/** Another ride each time. */
+function newSeed(): number {
+  return Math.floor(Date.now() / 1000) % 1_000_000;
 }

@@ -65,7 +65,7 @@ function Came({ rider, goal }: { rider: Rider; goal: Goal }) {
   const rides = day.works.flatMap(({ ridden, name }) => (ridden ? [{ name, ...ridden }] : []));
   const best = curve?.find(({ seconds }) => goal.seconds !== null && seconds >= goal.seconds);
   const { base, recent } = day.before;
-  const share = base < 10 ? '' : ` (${roundHalfUp(((base - recent) / base) * 100)} %)`;
+  const share = base < 10 ? '' : ` (${printSigned(((base - recent) / base) * 100, 0)} %)`;
   return (
     <dl className="week-facts">
       <dt>Asked</dt>

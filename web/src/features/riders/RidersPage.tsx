@@ -1,7 +1,7 @@
 import type { Rider, SquadWeek } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
 import { mondayOf } from '@uphill/core/season';
-import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
+import { printSigned, roundHalfUp, roundTo, plural } from '@uphill/core/units';
 import { memo, useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
@@ -138,7 +138,7 @@ const RiderLine = memo(function RiderLine({
       </td>
       <td>
         {goal ? (
-          `${goal.name}, ${goal.date >= today() ? `${daysBetween(today(), goal.date)} days` : 'past'}`
+          `${goal.name}, ${goal.date >= today() ? plural(daysBetween(today(), goal.date), 'day') : 'past'}`
         ) : (
           <span className="soft">none yet</span>
         )}
@@ -146,8 +146,9 @@ const RiderLine = memo(function RiderLine({
       <td className="text-nowrap">
         {week && (
           <Link to={`/riders/${rider.id}/season/${mondayOf(today())}`}>
-            {roundHalfUp(week.load)}
-            {week.goal !== null && ` of ${roundHalfUp(week.goal)}`}
+            {week.goal === null
+              ? `${roundHalfUp(week.load)} planned, no goal yet`
+              : `${roundHalfUp(week.load)} of ${roundHalfUp(week.goal)}`}
           </Link>
         )}
       </td>
@@ -243,7 +244,7 @@ function needsOf(rider: Rider, days: readonly ListedDay[]): Need[] {
   const ridden = new Set(rider.unmarked.map(({ dayId }) => dayId));
   needs.push(
     ...rider.unmarked.slice(-MOST_DAYS).map(({ dayId, date }) => ({
-      text: `ridden, not marked: ${printDay(date)}`,
+      text: `ridden ${printDay(date)}: confirm?`,
       to: `${base}/days/${dayId}`,
     })),
   );

@@ -81,7 +81,7 @@ export function Training({ rider }: { rider: Rider }) {
       <NumberPart
         of={control}
         name="gutGramsPerHour"
-        label="The gut takes, g/h"
+        label="Takes so far, g of carbohydrate an hour"
         whole
         bounds={[30, 150]}
         wrong="From 30 to 150 g an hour."

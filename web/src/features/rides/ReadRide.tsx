@@ -120,7 +120,7 @@ function Reps({
                   of: (row: RepRow) => saidOf(read.edits, row),
                   say: (row: RepRow, now: Pick<SaidRep, 'rpe' | 'note'>) => {
                     const at = { startS: row.startS, endS: row.endS };
-                    void save(withSaid(read.edits, { at, ...now }), 'Written down.');
+                    void save(withSaid(read.edits, { at, ...now }), 'Saved.');
                   },
                 },
               })}

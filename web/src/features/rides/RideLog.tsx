@@ -97,16 +97,16 @@ export function RideLog({ rider, ride }: { rider: Rider; ride: RideWhole }) {
       version: ride.version,
       log: storedOf(Object.fromEntries(changed)),
     };
-    if (await act(() => change(request), 'Written down.')) keep(typed);
+    if (await act(() => change(request), 'Saved in the log.')) keep(typed);
   };
   const fields = massHidden(rider, ride.date) ? FIELDS : [...FIELDS, ...MASS];
   return (
     <details className="sheet mb-3">
-      <summary>Written down: drunk, legs, sleep, bike</summary>
+      <summary>Log: drunk, legs, sleep, bike</summary>
       <Form
         noValidate
         className="mt-3"
-        aria-label="Written down"
+        aria-label="Log"
         onSubmit={(event) => void form.handleSubmit(save)(event)}
       >
         <ProblemNote problem={problem} />

@@ -24,7 +24,7 @@ export function LoadGauge({ week, onGoal }: { week: WeekReckoned; onGoal: number
       </div>
       <span className="load-words">
         {roundHalfUp(load)}
-        {goal ? (
+        {goal && roundHalfUp(goal.value) > 0 ? (
           <>
             {' of '}
             <Figure working={goal} label="The week’s goal">
@@ -32,7 +32,7 @@ export function LoadGauge({ week, onGoal }: { week: WeekReckoned; onGoal: number
             </Figure>
           </>
         ) : (
-          ' points'
+          ' planned, no goal yet'
         )}
       </span>
     </div>

@@ -10,7 +10,7 @@ export function Morning({ season }: { season: Reckoned }) {
   const { morning, refusal } = forecast;
   if (!morning || !figures) return <p className="soft mb-0">{refusal}</p>;
   const { reservePercent, higherThanHeld } = morning.asPlanned;
-  const share = reservePercent === null ? '' : ` (${roundHalfUp(reservePercent)} %)`;
+  const share = reservePercent === null ? '' : ` (${printSigned(reservePercent, 0)} %)`;
   return (
     <>
       <dl className="week-facts">

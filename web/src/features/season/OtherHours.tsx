@@ -24,7 +24,7 @@ export function OtherHours({ rider, away }: { rider: Rider; away: readonly Away[
   return (
     <section className="sheet" aria-labelledby="away-title">
       <h2 id="away-title">Away and other hours</h2>
-      {toCome.length === 0 && <p className="soft">The usual hours, as far as anybody said.</p>}
+      {toCome.length === 0 && <p className="soft">No exceptions entered.</p>}
       <ul className="plain-list">
         {toCome.map((entry) => (
           <li key={entry.id} className="entry-line">

@@ -8,7 +8,7 @@ import {
   type Reckoned,
   spacingOf,
 } from '@uphill/core/season';
-import { roundHalfUp } from '@uphill/core/units';
+import { roundHalfUp, plural } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
@@ -124,7 +124,7 @@ function Head({ rider, goal, unfolded, unfold }: HeadProps) {
       {goal && (
         <span className="soft">
           {printDay(goal.date)}
-          {weeks !== null && ` · ${weeks} weeks`}
+          {weeks !== null && ` · ${plural(weeks, 'week')}`}
         </span>
       )}
       <span className="ms-auto d-flex gap-2">

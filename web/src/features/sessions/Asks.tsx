@@ -22,7 +22,7 @@ interface Props {
 
 /** What a session asks of one rider, every figure with its working. */
 export function Asks({ asks, rider, zones, choose }: Props) {
-  const carbs = sessionCarbohydrate(asks);
+  const carbs = sessionCarbohydrate(asks, rider.massKg);
   const inTarget = zones && timeInHardest(asks, zones);
   const fromEffort = asks.surgeWeightedW === null || rider.ftpW === null;
   return (

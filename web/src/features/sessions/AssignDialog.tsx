@@ -95,9 +95,11 @@ export function AssignDialog({ rider, sessionId, plan, problems, saved, close }:
           Cancel
         </Button>
         <Button disabled={!ready || isLoading} onClick={() => void send()}>
-          {dates.length === 0
-            ? 'Choose a day'
-            : `Assign to ${whom}${dates.length === 1 ? ',' : ' on'} ${when}`}
+          {wanted.length === 0 && 'Choose a rider'}
+          {wanted.length > 0 &&
+            (dates.length === 0
+              ? 'Choose a day'
+              : `Assign to ${whom}${dates.length === 1 ? ',' : ' on'} ${when}`)}
         </Button>
       </Modal.Footer>
     </Modal>

@@ -1,7 +1,7 @@
 import type { Rider } from '@uphill/api';
 import { assignedTo, nameFor, printSentence } from '@uphill/core/sessions';
 import Button from 'react-bootstrap/Button';
-import { daysApi } from '../../shared/api/days.ts';
+import { givenApi } from '../../shared/api/given.ts';
 import { plusDays, today } from '../../shared/dates.ts';
 import { healthOnDay, riderOnDay } from '../../shared/riderOnDay.ts';
 import { saveFile } from '../../shared/saveFile.ts';
@@ -18,8 +18,8 @@ export function CalendarFile({ rider }: { rider: Rider }) {
     ...{ riderId: rider.id, from: plusDays(today(), -BEHIND_DAYS) },
     to: plusDays(today(), AHEAD_DAYS),
   };
-  const { data: days = [] } = daysApi.useGivenQuery(span);
-  const { data: later = [] } = daysApi.useLaterQuery(span);
+  const { data: days = [] } = givenApi.useGivenQuery(span);
+  const { data: later = [] } = givenApi.useLaterQuery(span);
   const model = useModel(rider.id, today());
   const scheme = useSchemes().ofRider(rider);
   if (days.length + later.length === 0) return null;

@@ -19,7 +19,7 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useLocation, useParams } from 'react-router';
 import { problemOf } from '../../shared/api/problemOf.ts';
-import { today } from '../../shared/dates.ts';
+import { printDate, today } from '../../shared/dates.ts';
 import { healthOnDay } from '../../shared/riderOnDay.ts';
 import { useAppDispatch, useAppSelector } from '../../shared/state.ts';
 import { useRidersInAddress } from '../../shared/useRidersInAddress.ts';
@@ -74,6 +74,7 @@ export function SquadSheetPage() {
       </div>
       <article className="card-sheet card-a4 squad-sheet" aria-label="Squad sheet">
         <Heading>{plan.name}</Heading>
+        <p>{printDate(today())}</p>
         <p>{printSentence(plan)}</p>
         <div className="table-scroll" tabIndex={0} role="group" aria-label="Table">
           <table>

@@ -2,6 +2,12 @@ import type { Test } from '@uphill/api';
 import { Check, CircleHelp, TriangleAlert, X } from 'lucide-react';
 import { WideTable } from '../../ui/WideTable.tsx';
 
+const WORDS = {
+  held: 'passed',
+  doubtful: 'doubtful',
+  failed: 'failed',
+  unknown: 'unknown',
+} as const;
 const MARKS = { held: Check, doubtful: TriangleAlert, failed: X, unknown: CircleHelp } as const;
 
 /** Whether to believe a test: every check with its own figure, its limit and a verdict. */
@@ -28,7 +34,7 @@ export function Checks({ checks }: { checks: Test['checks'] }) {
               <td className="soft">{limit}</td>
               <td>
                 <Mark size={15} aria-hidden className="me-1" />
-                <strong>{verdict}</strong> <span className="soft">{says}</span>
+                <strong>{WORDS[verdict]}</strong> <span className="soft">{says}</span>
               </td>
             </tr>
           );

@@ -69,7 +69,10 @@ function figureOf(test: Test): { figure: string; unit: string } {
 
 function usedWords(test: Test, used: Rider['ftp'][number] | undefined, unit: string): string {
   if (test.withdrawn !== null) return 'withdrawn';
-  if (used) return used.usedW === test.measuredW ? 'used as measured' : `used ${used.usedW} W`;
+  if (used)
+    return used.usedW === test.measuredW
+      ? 'adopted as measured'
+      : `measured ${test.measuredW ?? '?'}, adopted ${used.usedW}`;
   return test.measuredW === null ? unit : 'not used';
 }
 

@@ -186,6 +186,9 @@ function usedWorking(test: Test, used: Rider['ftp'][number]) {
     ['Measured', test.measuredW === null ? 'by hand' : `${test.measuredW} W`],
     ['Used', `${used.usedW} W`],
     ['Counts from', printDay(used.countsFrom)],
-    ['Why', used.reason || (test.measuredW === used.usedW ? 'as measured' : 'no reason given')],
+    [
+      'Why',
+      used.reason || (test.measuredW === used.usedW ? 'adopted as measured' : 'no reason given'),
+    ],
   ]);
 }

@@ -73,11 +73,7 @@ export function ReadRecording({
           <ExpectedEnd ftpW={test.expectedW} ramp={test.ramp} effort={effort} />
         )}
         <MaximumOffer rider={rider} recording={recording} watts={watts} day={test.date} />
-        {test.dateField.needed && (
-          <p className="sheet">
-            The file has no date. Say on which day it was ridden; then it can be accepted.
-          </p>
-        )}
+        <AskDate needed={test.dateField.needed} />
         {storable && (
           <StoreReading
             key={`${test.protocol.id}.${test.ftpW ?? ''}`}
@@ -125,4 +121,12 @@ function effortsStored(recordingId: string, efforts: Efforts): NewTest['effort']
     endS: Math.max(...parts.map((part) => part.endS)),
     parts: parts.length > 1 ? parts : [],
   };
+}
+
+function AskDate({ needed }: { needed: boolean }) {
+  return needed ? (
+    <p className="sheet">
+      The file has no date. Say on which day it was ridden; then it can be accepted.
+    </p>
+  ) : null;
 }

@@ -1,3 +1,4 @@
+import { plural } from '@uphill/core/units';
 import type { Rider } from '@uphill/api';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -90,6 +91,8 @@ export function TestsPage() {
 function nextStep(rider: Rider): string {
   const retest = retestIn(rider);
   if (retest === null) return 'No test yet';
-  if (retest > 0) return `Next test due in ${retest} days`;
-  return retest === 0 ? 'A retest is due today' : `A retest has been due for ${-retest} days`;
+  if (retest > 0) return `Next test due in ${plural(retest, 'day')}`;
+  return retest === 0
+    ? 'A retest is due today'
+    : `A retest has been due for ${plural(-retest, 'day')}`;
 }

@@ -5,18 +5,15 @@ import type {
   Day,
   DayChange,
   DayList,
-  GivenDay,
-  LaterDay,
-  Mark,
   Following,
   MonthOfDays,
   PlacedDay,
-  Take,
 } from '@uphill/api';
 import type { Plan } from '@uphill/core/sessions';
 import { type Named, about, aboutAll, after, api, changed, ifUndone } from './client.ts';
 
-interface Span {
+/** Some days, both ends included. */
+export interface Span {
   readonly from: string;
   readonly to: string;
 }
@@ -28,21 +25,6 @@ export const daysApi = api.injectEndpoints({
     days: build.query<Day[], Span & { riderId: string }>({
       query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/days`, params }),
       providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
-    }),
-    /** A rider's days as they were handed over. */
-    given: build.query<GivenDay[], Span & { riderId: string }>({
-      query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/given`, params }),
-      providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
-    }),
-    /** Those that show only in their morning. */
-    later: build.query<LaterDay[], Span & { riderId: string }>({
-      query: ({ riderId, ...params }) => ({ url: `/riders/${riderId}/given/later`, params }),
-      providesTags: (_days, _error, { riderId }) => about(riderId, 'days'),
-    }),
-    /** One of them; what its rider does not see is not there. */
-    givenDay: build.query<GivenDay, string>({
-      query: (id) => `/days/${id}/given`,
-      providesTags: (day) => (day ? about(day.riderId, 'days') : ifUndone),
     }),
     /** The days of everybody, a line of figures each. */
     squadDays: build.query<DayList, Span>({
@@ -72,30 +54,12 @@ export const daysApi = api.injectEndpoints({
         'journal',
       ]),
     }),
-    /** How a day went; `own` where its rider said so, wherever it is sent from. */
-    markDay: build.mutation<Day, Mark & { id: string; was?: Mark; own: boolean }>({
-      query: ({ id, own, ...body }) => ({
-        url: `/days/${id}/mark`,
-        method: 'PUT',
-        body,
-        ...(own ? { headers: { 'x-uphill-actor': 'rider' } } : {}),
-      }),
-      invalidatesTags: after((_sent, { riderId }) => [
-        ...changed(riderId, 'days', 'rides', 'riders'),
-        'journal',
-      ]),
-    }),
     removeDay: build.mutation<null, Named & { riderId: string }>({
       query: ({ id, version }) => ({ url: `/days/${id}`, method: 'DELETE', params: { version } }),
       invalidatesTags: after(({ riderId }) => [
         ...changed(riderId, 'days', 'rides', 'riders'),
         'journal',
       ]),
-    }),
-    /** The rider takes one of the plans that are offered for a day. */
-    takeOffer: build.mutation<Day, Take & { id: string }>({
-      query: ({ id, ...body }) => ({ url: `/days/${id}/taken`, method: 'PUT', body }),
-      invalidatesTags: after((_sent, { riderId }) => [...changed(riderId, 'days'), 'journal']),
     }),
     months: build.query<MonthOfDays[], string>({
       query: (riderId) => `/riders/${riderId}/days/months`,

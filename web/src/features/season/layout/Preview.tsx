@@ -1,5 +1,5 @@
 import type { LaidOut, Reckoned } from '@uphill/core/season';
-import { DAY_NAMES, daysFrom, isHard } from '@uphill/core/season';
+import { brokenWords, DAY_NAMES, daysFrom, isHard } from '@uphill/core/season';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { printDate, printDay } from '../../../shared/dates.ts';
 import { Figure } from '../../../ui/Figure.tsx';
@@ -97,7 +97,7 @@ function Row({ season, monday, block, broken }: RowProps) {
         <td className="text-end">{roundHalfUp(week.baseBefore + week.realRise)}</td>
         <td className="layout-hard">
           {hard.join(' · ') || <span className="soft">none</span>}
-          {broken.length > 0 && <span className="want ms-2">breaks {broken.join(', ')}</span>}
+          {broken.length > 0 && <span className="want ms-2">{brokenWords(broken)}</span>}
         </td>
         <td className="text-end">{longest > 0 ? printDuration(Math.round(longest) * 60) : ''}</td>
         <td className="text-end">{printDuration(Math.round(minutes) * 60)}</td>

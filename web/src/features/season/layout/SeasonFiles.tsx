@@ -1,3 +1,4 @@
+import { plural } from '@uphill/core/units';
 import type { Day, Layout, Rider, Season } from '@uphill/api';
 import type { CalendarDay, SeasonFile } from '@uphill/core/formats';
 import { lastPlanned, mondayOf, plus, reckon } from '@uphill/core/season';
@@ -121,7 +122,7 @@ async function exportCalendar(rider: Rider, season: Season, days: readonly Day[]
     ...season.blocks
       .filter((each) => plus(each.from, 7 * each.weeks) > from)
       .map(({ id, block, from: date, weeks }) => ({
-        ...{ id: `block-${id}`, date, version: 1, name: `${block.name}, ${weeks} weeks` },
+        ...{ id: `block-${id}`, date, version: 1, name: `${block.name}, ${plural(weeks, 'week')}` },
         text: 'The first day of the block.',
       })),
     ...days

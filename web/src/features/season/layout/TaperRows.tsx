@@ -1,5 +1,5 @@
 import type { Taper } from '@uphill/core/season';
-import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
+import { printSigned, roundTo } from '@uphill/core/units';
 import { Figure } from '../../../ui/Figure.tsx';
 
 interface Props {
@@ -45,7 +45,7 @@ export function TaperRows({ taper, days, choose }: Props) {
 }
 
 function words({ reserve, sharePercent }: Taper['chosen']): string {
-  return `${printSigned(reserve, 1)} (${roundHalfUp(sharePercent)} %)`;
+  return `${printSigned(reserve, 1)} (${printSigned(sharePercent, 0)} %)`;
 }
 
 const WIDTH = 72;

@@ -1,5 +1,12 @@
 import { type Day, planChangesOf, type PlanChange, type Rider } from '@uphill/api';
-import { type Offer, type Offered, plus, type Reckoned, withForecasts } from '@uphill/core/season';
+import {
+  brokenWords,
+  type Offer,
+  type Offered,
+  plus,
+  type Reckoned,
+  withForecasts,
+} from '@uphill/core/season';
 import { climb, type Climbing } from '@uphill/core/sessions';
 import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -88,7 +95,7 @@ function Effect({ offer: { morning, broken } }: { offer: Offered }) {
   return (
     <p className="mb-2 small">
       {morning ? `Goal’s morning: ${sayMorning(morning)}` : 'No goal to forecast to'}
-      {broken.length > 0 && <span className="want ms-2">breaks {broken.join(', ')}</span>}
+      {broken.length > 0 && <span className="want ms-2">{brokenWords(broken)}</span>}
     </p>
   );
 }

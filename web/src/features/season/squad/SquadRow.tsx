@@ -1,4 +1,5 @@
 import type { SquadWeek } from '@uphill/api';
+import { brokenWords } from '@uphill/core/season';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { Check, CircleDashed, Scissors, X } from 'lucide-react';
 import { memo } from 'react';
@@ -46,7 +47,7 @@ export const SquadRow = memo(function SquadRow({ row, monday, chosen, toggle }: 
         {goal !== null && aim !== null && roundHalfUp(goal) !== roundHalfUp(aim) && (
           <span className="small soft d-block">begun; the whole goal was {roundHalfUp(goal)}</span>
         )}
-        {broken.length > 0 && <span className="small d-block">broken: {broken.join(', ')}</span>}
+        {broken.length > 0 && <span className="small d-block">{brokenWords(broken)}</span>}
       </td>
     </tr>
   );

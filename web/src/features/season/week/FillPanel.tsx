@@ -1,4 +1,5 @@
 import {
+  brokenWords,
   DAY_NAMES,
   type FillOffer,
   fillsOf,
@@ -94,7 +95,7 @@ function Offer({ name, offer, take, isKey, refuse }: OfferProps) {
       <p className="small soft mb-1">
         {longestMin > 0 && `longest ${printDuration(Math.round(longestMin) * 60)} · `}
         {restDays} days without a ride ·{' '}
-        {broken.length === 0 ? 'no rule broken' : `breaks ${broken.join(', ')}`}
+        {broken.length === 0 ? 'no rule broken' : brokenWords(broken)}
       </p>
       <ul className="fill-days">
         {minutes.map((each, day) => (

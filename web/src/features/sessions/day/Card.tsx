@@ -5,6 +5,7 @@ import {
   isHot,
   nameFor,
   type Plan,
+  rowsOf,
   sessionNumbers,
 } from '@uphill/core/sessions';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
@@ -35,6 +36,16 @@ interface CardProps {
   readonly says?: string | null;
 }
 
+/** So many lines fit a page as they are; smaller so many, and in two columns so many. What is longer says its pages. */
+const FITS = { plain: 8, small: 16, columns: 32 } as const;
+
+function densityOf(plan: Plan): string {
+  const lines = rowsOf(plan).length;
+  if (lines <= FITS.plain) return '';
+  if (lines <= FITS.small) return 'card-small';
+  return lines <= FITS.columns ? 'card-small card-columns' : 'card-small card-columns card-pages';
+}
+
 /** The session card as it is printed: one page, black on white. */
 export function Card({ rider, plan, day, back, says = null }: CardProps) {
   const numbers = useRiderNumbers(rider, day?.date ?? today(), day ?? undefined);
@@ -42,6 +53,13 @@ export function Card({ rider, plan, day, back, says = null }: CardProps) {
   const name = nameFor(plan, numbers);
   const [size, setSize] = useState<(typeof SIZES)[number]>('A5');
   const asks = sessionNumbers(plan, numbers);
+  // Beside the watts what they feel like, and the beats where they are known: a meter may fail.
+  const byHeart = useRiderNumbers(
+    { ...rider, powerSource: 'none' },
+    day?.date ?? today(),
+    day ?? undefined,
+  );
+  const beside = rider.powerSource === 'none' ? null : byHeart;
   useEffect(() => {
     const title = document.title;
     document.title = `${name} · ${rider.name}`;
@@ -66,7 +84,10 @@ export function Card({ rider, plan, day, back, says = null }: CardProps) {
         <Button onClick={() => window.print()}>Print</Button>
         {says && <span className="want">{says}</span>}
       </div>
-      <article className={`card-sheet card-${size.toLowerCase()}`} aria-label="Session card">
+      <article
+        className={`card-sheet card-${size.toLowerCase()} ${densityOf(plan)}`}
+        aria-label="Session card"
+      >
         <header>
           <div>
             <Heading>{name}</Heading>
@@ -82,7 +103,7 @@ export function Card({ rider, plan, day, back, says = null }: CardProps) {
           <MiniRoad segments={asks.segments} ftpW={numbers.ftpW} />
         </header>
         {plan.purpose && <p className="card-purpose">{plan.purpose}</p>}
-        <Steps plan={plan} rider={numbers} hot={isHot(day?.celsius)} />
+        <Steps plan={plan} rider={numbers} hot={isHot(day?.celsius)} beside={beside} />
         {asks.reps > 1 && asks.reps <= MOST_STONES && (
           <p className="card-stones" aria-label={`${asks.reps} reps, to be counted off`}>
             {Array.from({ length: asks.reps }, (_, index) => (
@@ -90,7 +111,7 @@ export function Card({ rider, plan, day, back, says = null }: CardProps) {
             ))}
           </p>
         )}
-        <Beside plan={plan} carbs={sessionCarbohydrate(asks)} />
+        <Beside plan={plan} carbs={sessionCarbohydrate(asks, numbers.massKg)} />
         <footer>
           {[heatCaution(day?.celsius, 'session'), ...cautionsOf(plan)].filter(Boolean).join(' ')}{' '}
           Easy is light pedalling, not stopping. Chest pain, faintness or an odd heartbeat: stop,

@@ -5,6 +5,7 @@ import { printDuration, roundHalfUp } from '@uphill/core/units';
 import { useMemo } from 'react';
 import Button from 'react-bootstrap/Button';
 import { daysApi } from '../../../shared/api/days.ts';
+import { givenApi } from '../../../shared/api/given.ts';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { useRiderNumbers } from '../../../shared/useRiderNumbers.ts';
@@ -12,7 +13,7 @@ import { ProblemNote } from '../../../ui/messages.tsx';
 
 /** What the rider may choose from today: an optional hard day or Endurance, or one of some equals. */
 export function Choice({ rider, day }: { rider: Rider; day: GivenDay }) {
-  const [take] = daysApi.useTakeOfferMutation();
+  const [take] = givenApi.useTakeOfferMutation();
   const { act, problem } = useAct();
   const numbers = useRiderNumbers(rider, day.date);
   const proposed = useProposed(rider.id, day);

@@ -35,7 +35,9 @@ export const DayLineBy = memo(function DayLineBy({
     [seen, day.plan, numbers],
   );
   const overdue = day.state === 'planned' && day.date < today();
-  const wanted = day.rides.some(({ tried }) => !tried) ? 'ridden, not marked' : 'to mark';
+  const wanted = day.rides.some(({ tried }) => !tried)
+    ? `ridden ${printDay(day.date)}: confirm?`
+    : 'to mark';
   const { icon: Mark, word } = STATE_MARKS[day.state];
   return (
     <li ref={ref} className={day.date === today() ? 'day-today' : ''}>

@@ -1,5 +1,5 @@
 import { useParams } from 'react-router';
-import { daysApi } from '../../../shared/api/days.ts';
+import { givenApi } from '../../../shared/api/given.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
 import { Loading } from '../../../ui/Loading.tsx';
@@ -10,7 +10,7 @@ import { Card } from './Card.tsx';
 export function GivenCardPage() {
   const { riderId = '', dayId = '' } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
-  const { data: day, error } = daysApi.useGivenDayQuery(dayId);
+  const { data: day, error } = givenApi.useGivenDayQuery(dayId);
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!rider || !day) return <Loading />;
   return <Card rider={rider} plan={day.plan} day={day} back={`/riders/${rider.id}/today`} />;

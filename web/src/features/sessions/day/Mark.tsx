@@ -53,57 +53,13 @@ export function Mark({ day, own = false }: { day: Day; own?: boolean }) {
         {state === 'planned' ? 'How it went' : `Marked ${STATE_MARKS[state].word}`}
         {waiting !== null && <span className="soft">, not sent yet</span>}
       </h2>
-      {mark.theirs ? (
-        <Clash theirs={markOf(mark.theirs)} settle={mark.settle} />
-      ) : (
-        <ProblemNote problem={mark.offline ? null : mark.problem} />
-      )}
-      <p role="status" className={mark.offline ? 'want' : 'visually-hidden'}>
-        {mark.offline &&
-          'Not connected. What you said is kept on this device and goes when it is back.'}
-      </p>
-      <Rpe rpe={said.rpe} choose={(rpe) => mark.type({ rpe })} />
-      <NumberField
-        label="Minutes ridden"
-        hint={
-          ridden
-            ? 'the recording says it; only where that is wrong'
-            : 'needed where it was shortened'
-        }
-        bounds={MINUTES}
-        wrong="Between 1 and 1440 minutes."
-        whole
-        value={said.minutes}
-        set={(minutes) => {
-          setLacking(false);
-          mark.type({ minutes });
-        }}
+      <Standing mark={mark} />
+      <Fields
+        mark={mark}
+        ridden={ridden}
+        lacking={lacking && (own ? 'you ride' : 'it last')}
+        long={long}
       />
-      {lacking && (
-        <p className="field-error" role="alert">
-          How many minutes did {own ? 'you ride' : 'it last'}? A shortened ride needs its length.
-        </p>
-      )}
-      <SelectField
-        label="Why, where it did not go as asked"
-        options={[
-          ['', 'No reason given'],
-          ...REASONS.map((each) => [each, capital(each)] as const),
-        ]}
-        value={said.reason ?? ''}
-        choose={(reason) => mark.type({ reason: reason === '' ? null : reason })}
-      />
-      <Field label="Note" error={long}>
-        {(control) => (
-          <Form.Control
-            {...control}
-            as="textarea"
-            rows={2}
-            value={said.note}
-            onChange={({ target }) => mark.type({ note: target.value })}
-          />
-        )}
-      </Field>
       {asking !== null && (
         <StillToCome
           day={day}
@@ -128,6 +84,79 @@ export function Mark({ day, own = false }: { day: Day; own?: boolean }) {
         </div>
       )}
     </section>
+  );
+}
+
+/** How it stands with the server: clashing, refused, or waiting for the network. */
+function Standing({ mark }: Pick<FieldsProps, 'mark'>) {
+  return (
+    <>
+      {mark.theirs ? (
+        <Clash theirs={markOf(mark.theirs)} settle={mark.settle} />
+      ) : (
+        <ProblemNote problem={mark.offline ? null : mark.problem} />
+      )}
+      <p role="status" className={mark.offline ? 'want' : 'visually-hidden'}>
+        {mark.offline &&
+          'Not connected. What you said is kept on this device and goes when it is back.'}
+      </p>
+    </>
+  );
+}
+
+interface FieldsProps {
+  readonly mark: ReturnType<typeof useMark>;
+  /** Whether a recording says how long it was. */
+  readonly ridden: boolean;
+  /** Whom the length is asked of, where it lacks. */
+  readonly lacking: string | false;
+  readonly long: string | undefined;
+}
+
+/** What is said of it: effort, length, reason and words. */
+function Fields({ mark: { said, type }, ridden, lacking, long }: FieldsProps) {
+  return (
+    <>
+      <Rpe rpe={said.rpe} choose={(rpe) => type({ rpe })} />
+      <NumberField
+        label="Minutes ridden"
+        hint={
+          ridden
+            ? 'the recording says it; only where that is wrong'
+            : 'needed where it was shortened'
+        }
+        bounds={MINUTES}
+        wrong="Between 1 and 1440 minutes."
+        whole
+        value={said.minutes}
+        set={(minutes) => type({ minutes })}
+      />
+      {lacking !== false && said.minutes === null && (
+        <p className="field-error" role="alert">
+          How many minutes did {lacking}? A shortened ride needs its length.
+        </p>
+      )}
+      <SelectField
+        label="Why, where it did not go as asked"
+        options={[
+          ['', 'No reason given'],
+          ...REASONS.map((each) => [each, capital(each)] as const),
+        ]}
+        value={said.reason ?? ''}
+        choose={(reason) => type({ reason: reason === '' ? null : reason })}
+      />
+      <Field label="Note" error={long}>
+        {(control) => (
+          <Form.Control
+            {...control}
+            as="textarea"
+            rows={2}
+            value={said.note}
+            onChange={({ target }) => type({ note: target.value })}
+          />
+        )}
+      </Field>
+    </>
   );
 }
 

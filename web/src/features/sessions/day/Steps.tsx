@@ -20,10 +20,13 @@ export function Steps({
   plan,
   rider,
   hot = false,
+  beside = null,
 }: {
   plan: Plan;
   rider: RiderOnDay;
   /** Watts are upper limits then. */ hot?: boolean;
+  /** The rider by heart rate and effort, where that is said beside the watts. */
+  beside?: RiderOnDay | null;
 }) {
   const rows = rowsOf(plan);
   return (
@@ -50,7 +53,9 @@ export function Steps({
             <span className="card-time">{timeWords(row.step, rider)}</span>
             <span className="card-watts">{targetWords(row, rider, hot)}</span>
             <span className="card-meant">
-              {meantWords(row.step, rider)}
+              {[meantWords(row.step, rider), besideWords(row.step, beside)]
+                .filter(Boolean)
+                .join(' · ')}
               {row.step.cue && <em> {row.step.cue}</em>}
             </span>
           </li>
@@ -82,6 +87,15 @@ function meantWords(step: Step, rider: RiderOnDay): string {
       : '';
   const meant = rider.hasPower ? printTarget(step.target) : effortWords(step, rider);
   return [isEasy(step) ? '' : meant, cadence, printDetails(step)].filter(Boolean).join(', ');
+}
+
+/** RPE, and beats where they are known, of work that is asked in watts. */
+function besideWords(step: Step, beside: RiderOnDay | null): string {
+  if (beside === null || step.role !== 'work' || step.target.kind !== 'steady') return '';
+  const asked = askedOf(step.target.effort, beside, secondsOf(step, beside));
+  if (!asked || step.target.effort.kind === 'rpe') return '';
+  const rpe = `RPE ${printSpan(...asked.rpe)}`;
+  return asked.bpm ? `${rpe}, ${printAsked(asked)}` : rpe;
 }
 
 /** RPE beside the beats; nothing where the target says RPE already. */

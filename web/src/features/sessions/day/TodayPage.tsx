@@ -5,7 +5,7 @@ import { printDuration } from '@uphill/core/units';
 import { sessionCarbohydrate } from '@uphill/core/fuel';
 import { type ChangeEvent, Fragment, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { daysApi } from '../../../shared/api/days.ts';
+import { givenApi } from '../../../shared/api/given.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { problemOf } from '../../../shared/api/problemOf.ts';
 import { dayOf, plusDays, printDay, today, weekdayOf } from '../../../shared/dates.ts';
@@ -28,7 +28,7 @@ import { Heading } from '../../../ui/Heading.tsx';
 export function TodayPage() {
   const { riderId = '' } = useParams();
   const { data: rider, error } = ridersApi.useRiderQuery(riderId);
-  const { data: days } = daysApi.useGivenQuery({
+  const { data: days } = givenApi.useGivenQuery({
     riderId,
     from: today(),
     to: plusDays(today(), 1),
@@ -118,7 +118,7 @@ function WhatToRide({ rider, day }: { rider: Rider; day: Day }) {
       <MiniRoad segments={asks.segments} ftpW={numbers.ftpW} wide />
       {day.plan.purpose && <p>{day.plan.purpose}</p>}
       <Steps plan={day.plan} rider={numbers} hot={isHot(day.celsius)} />
-      <Beside plan={day.plan} carbs={sessionCarbohydrate(asks)} />
+      <Beside plan={day.plan} carbs={sessionCarbohydrate(asks, numbers.massKg)} />
       {cautions.length > 0 && <Caution>{cautions.join(' ')}</Caution>}
     </section>
   );

@@ -1,6 +1,6 @@
 import type { Day, Mark } from '@uphill/api';
 import type { UnknownAction } from '@reduxjs/toolkit';
-import { daysApi } from '../../../shared/api/days.ts';
+import { givenApi } from '../../../shared/api/given.ts';
 import type { Saver } from '../../../shared/autosave/autosave.ts';
 import {
   autosaveLeft,
@@ -26,7 +26,7 @@ export const markSaver: Saver<MarksState & SavingState, Mark, Day> = {
   send: async ({ getState, dispatch }, id, mark) => {
     const { was, own = false } = getState().marks[dayOf(id)] ?? {};
     const sent = dispatch(
-      daysApi.endpoints.markDay.initiate(
+      givenApi.endpoints.markDay.initiate(
         { id: dayOf(id), ...mark, ...(was ? { was } : {}), own },
         { track: false },
       ),
