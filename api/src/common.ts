@@ -4,7 +4,7 @@ import { z } from 'zod';
 /** Nobody who rides was born before, and nothing is planned behind it. */
 const DATES = { first: '1900-01-01', last: '2199-12-31' } as const;
 export const dateSchema = z.iso
-  .date('This is not a date. Use the form 2026-11-24.')
+  .date({ error: 'This is not a date. Use the form 2026-11-24.', abort: true })
   .refine(
     (date) => date >= DATES.first && date <= DATES.last,
     `A date lies between ${DATES.first} and ${DATES.last}.`,

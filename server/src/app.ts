@@ -141,6 +141,8 @@ export async function buildApp(settings: AppSettings): Promise<FastifyInstance> 
   app.decorate('catchUp', house.catchUp);
   app.decorate('keeper', house.keeper);
   keepUp(app, house);
+  // What is asked is JSON, or a file in a form; anything else is told so.
+  app.removeContentTypeParser('text/plain');
   app.setValidatorCompiler(readStrictly);
   // An answer goes out as it is: that it is what was promised is held by the tests, and costs nobody time.
   app.setSerializerCompiler(() => JSON.stringify);

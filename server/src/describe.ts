@@ -243,8 +243,10 @@ class Shared {
 function innerOf(schema: Json): Json[] {
   return Object.entries(schema).flatMap(([key, value]) => {
     if (ONE.has(key) && isObject(value)) return [value];
-    if (SEVERAL.has(key) && Array.isArray(value)) return value.filter(isObject);
-    return BY_NAME.has(key) && isObject(value) ? Object.values(value).filter(isObject) : [];
+    if (SEVERAL.has(key) && Array.isArray(value)) return (value as unknown[]).filter(isObject);
+    return BY_NAME.has(key) && isObject(value)
+      ? (Object.values(value) as unknown[]).filter(isObject)
+      : [];
   });
 }
 

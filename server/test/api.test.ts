@@ -55,7 +55,7 @@ describe('from a test to a day', () => {
     const file = rampFile();
     const first = await upload(app, rider.id, '../../etc/ramp.csv', file);
     expect(first).toMatchObject({
-      status: 200,
+      status: 201,
       body: { duplicate: false, recording: { fileName: 'ramp.csv', notes: [] } },
     });
     const again = await upload(app, rider.id, 'other name.csv', file);
@@ -216,7 +216,7 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
       'ride.csv',
       `seconds,power\n${rows.join('\n')}`,
     );
-    expect(status).toBe(200);
+    expect(status).toBe(201);
     expect(body.recording.notes.join(' ')).toMatch(
       /letters.*2 samples below 0 or above 2,500 W.*backwards/,
     );
@@ -296,7 +296,7 @@ describe('bad input is answered with a sentence, and nothing is lost', () => {
       ],
     };
     const saved = await ask('POST', '/sessions', { plan });
-    expect(saved.status).toBe(200);
+    expect(saved.status).toBe(201);
     const given = await ask('POST', `/riders/${rider.id}/days`, {
       sessionId: saved.body.id,
       dates: [dayAhead(5)],

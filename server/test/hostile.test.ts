@@ -281,10 +281,12 @@ describe('edits at the same moment', () => {
     const notes = ['a', 'b', 'c', 'd'];
     for (const [url, field] of [
       [`/riders/${rider.id}`, 'notes'],
-      [`/days/${day.id}`, 'note'],
+      [`/days/${day.id}`, 'celsius'],
     ] as const) {
       const answers = await Promise.all(
-        notes.map((note) => ask('PATCH', url, { version: 1, [field]: note })),
+        notes.map((note, index) =>
+          ask('PATCH', url, { version: 1, [field]: field === 'notes' ? note : 20 + index }),
+        ),
       );
       expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409]);
       const stored = answers.find(({ status }) => status === 200)?.body;

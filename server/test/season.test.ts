@@ -150,7 +150,7 @@ describe('a season', () => {
     const { app, ask, close } = await house();
     const { id, at } = await ines(ask);
     const sent = await upload(app, id, 'ride.csv', twentyFile());
-    expect(sent.status).toBe(200);
+    expect(sent.status).toBe(201);
     const [ride] = await ridesOf(ask, id);
     const span = `from=${plus(mondayOf(ride.date), -7)}&to=${plus(mondayOf(ride.date), 6)}`;
     const season = await seasonOf(ask, id, span);

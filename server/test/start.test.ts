@@ -131,8 +131,23 @@ describe('starting the server', () => {
     taken.close();
     for (const nonsense of ['door', '70000', '-1', '1.5']) {
       const refused = start([`--port=${nonsense}`, '--database', path.join(folder, 'b.sqlite')]);
-      expect(await refused.ended).toBe(1);
+      expect(await refused.ended).toBe(2);
       expect(refused.said()).toContain('The port has to be a number up to 65535');
+    }
+  });
+
+  it('says how it is called, and of what is mistyped one line', async () => {
+    const help = start(['--help']);
+    expect([await help.ended, help.said()]).toEqual([0, expect.stringContaining('--restore FILE')]);
+    const version = start(['--version']);
+    expect([await version.ended, version.said().trim()]).toEqual([
+      0,
+      expect.stringMatching(/^Uphill Count \d+\.\d+\.\d+$/),
+    ]);
+    for (const wrong of [['--prot', '3'], ['--database'], ['please']]) {
+      const refused = start(wrong);
+      expect(await refused.ended).toBe(2);
+      expect(refused.said().trim().split('\n')).toEqual([expect.stringContaining('--help')]);
     }
   });
 
