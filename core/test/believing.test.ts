@@ -265,10 +265,10 @@ describe('every check, at its limit', () => {
 
   it.each([
     [247, {}, 'The change is real.'],
-    [254, {}, 'The change is likely.'],
-    [259, {}, 'Cannot tell yet'],
-    [254, { protocolId: 'ramp' }, 'Cannot tell yet'],
-    [247, { powerSource: 'hub' }, 'The change is likely.'],
+    [254, {}, 'within the noise ('],
+    [259, {}, 'No change that can be told'],
+    [254, { protocolId: 'ramp' }, 'No change that can be told'],
+    [247, { powerSource: 'hub' }, 'within the noise ('],
     [240, { date: '2026-09-23' }, 'Extraordinary'],
     [240, { date: '2026-09-22' }, 'The change is real.'],
     [285, { date: '2026-10-20' }, 'The change is real.'],

@@ -20,7 +20,7 @@ test('find-or-do, station keys, the next rider, and keys switched off', async ({
   await expect(page).toHaveURL(new RegExp(`${rider('Ines')}/zones`));
   await page.keyboard.press('/');
   await page.keyboard.type('zones maud');
-  await expect(page.getByText('Nothing found.')).toBeVisible();
+  await expect(page.getByText('No rider, page, session or action goes by that.')).toBeVisible();
   await page.keyboard.press('Control+a');
   await page.keyboard.type('quarry');
   await page.keyboard.press('Enter');

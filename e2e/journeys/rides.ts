@@ -40,7 +40,7 @@ test('what comes in finds its day, is read against it, unlinked and linked; what
   await bringIn.locator('input[type=file]').setInputFiles(file);
   await expect(bringIn.getByText('1 imported. One belongs to a day.')).toBeVisible();
   await page.goto(`${demoHouse.url}/riders`);
-  await page.getByRole('link', { name: `ridden, not marked: ${printed(date)}` }).click();
+  await page.getByRole('link', { name: `ridden ${printed(date)}: confirm?` }).click();
   const reps = page.getByRole('table', {
     name: 'Asked and ridden, found by their shape',
   });

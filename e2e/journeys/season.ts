@@ -47,7 +47,7 @@ test('a week in two minutes by mouse: two rungs harder, a rule fixed, filled, ha
   await expect(comesTo(page)).toContainText(/on goal|short/);
   expect(await given(demoHouse, rurik, WEEK)).toEqual([]);
   await page.getByRole('button', { name: 'Hand over the week' }).click();
-  await expect(page.getByText('Rurik sees the week as it stands.')).toBeVisible();
+  await expect(page.getByText(/handed over\. Rurik sees it now\./)).toBeVisible();
   expect((await given(demoHouse, rurik, WEEK)).length).toBeGreaterThan(2);
 });
 
@@ -93,7 +93,7 @@ test('the same week by keyboard alone', async ({ page, demoHouse }) => {
   await expect(comesTo(page)).toHaveText(load);
   await page.getByRole('button', { name: 'Hand over the week' }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Tomas sees the week as it stands.')).toBeVisible();
+  await expect(page.getByText(/handed over\. Tomas sees it now\./)).toBeVisible();
 });
 
 test('a week copied to three riders, each in their own watts, with exceptions', async ({
@@ -225,7 +225,7 @@ test('a season laid out from nothing to a handed-over first week, undone whole, 
   await expect(page.getByText(/^Ceiling, longer 1/).first()).toBeVisible();
   await page.getByRole('link', { name: 'Plan the coming week' }).click();
   await page.getByRole('button', { name: 'Hand over the week' }).click();
-  await expect(page.getByText('Nils sees the week as it stands.')).toBeVisible();
+  await expect(page.getByText(/handed over\. Nils sees it now\./)).toBeVisible();
   expect((await given(demoHouse, nils, monday)).length).toBeGreaterThan(1);
 
   // A week is touched; laid out again by another length of the taper, it stays as it is.

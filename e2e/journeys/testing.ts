@@ -139,7 +139,7 @@ test('a twenty-minute recording: the effort moves as one, and is shown again whe
   await from.press('Escape');
   await page.getByRole('button', { name: 'Back to the effort as found' }).click();
   await expect(page.getByRole('row', { name: /Last quarter ÷ first quarter/ })).toContainText(
-    'held',
+    'passed',
   );
   const found = await from.inputValue();
   await page.getByRole('button', { name: 'Save without using it' }).click();

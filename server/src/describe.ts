@@ -223,7 +223,12 @@ class Shared {
       Object.entries(schema).map(([key, value]) => {
         if (ONE.has(key) && isObject(value)) return [key, this.reference(value, hint)];
         if (SEVERAL.has(key) && Array.isArray(value))
-          return [key, value.map((each) => (isObject(each) ? this.reference(each, hint) : each))];
+          return [
+            key,
+            (value as unknown[]).map((each) =>
+              isObject(each) ? this.reference(each, hint) : each,
+            ),
+          ];
         if (BY_NAME.has(key) && isObject(value))
           return [
             key,
@@ -245,7 +250,7 @@ function innerOf(schema: Json): Json[] {
     if (ONE.has(key) && isObject(value)) return [value];
     if (SEVERAL.has(key) && Array.isArray(value)) return (value as unknown[]).filter(isObject);
     return BY_NAME.has(key) && isObject(value)
-      ? (Object.values(value) as unknown[]).filter(isObject)
+      ? Object.values<unknown>(value).filter(isObject)
       : [];
   });
 }

@@ -30,7 +30,7 @@ describe('giving a session to several riders', () => {
       { riderId: tomas.id, dates: ['2026-11-25'] },
     ];
     const assigned = await ask('POST', '/days', { sessionId: session.id, riders: wanted });
-    expect(assigned.status).toBe(200);
+    expect(assigned.status).toBe(201);
     // A day named twice is one day.
     expect(
       assigned.body.map(({ riderId, date }: any) => [riderId === ines.id ? 'Ines' : 'Tomas', date]),
@@ -96,7 +96,7 @@ describe('giving a session to several riders', () => {
       ),
     ]);
     expect(await daysOf(ask)).toEqual([]);
-    expect((await to(ines)).status).toBe(200);
+    expect((await to(ines)).status).toBe(201);
   });
 });
 
@@ -180,7 +180,7 @@ describe('what a rider can hold', () => {
       [hard, 320],
       [mild, 240],
     ] as const)
-      expect((await ask('POST', `/riders/${id}/goals`, goal(watts))).status).toBe(200);
+      expect((await ask('POST', `/riders/${id}/goals`, goal(watts))).status).toBe(201);
     for (const { id } of [hard, mild])
       await ask('POST', `/riders/${id}/ftp`, {
         testId: null,
@@ -200,7 +200,7 @@ describe('what a rider can hold', () => {
           riders: [{ riderId: id, dates: ['2026-11-24'] }],
         })
       ).status;
-    expect([await to(hard), await to(mild)]).toEqual([422, 200]);
+    expect([await to(hard), await to(mild)]).toEqual([422, 201]);
   });
 });
 

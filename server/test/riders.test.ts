@@ -30,7 +30,7 @@ afterEach(() => at.close());
 async function fullRider(name: string, sessionId: string): Promise<any> {
   const { id } = await newRider(at.ask, { name });
   const post = async (what: string, body: object) =>
-    expect((await at.ask('POST', `/riders/${id}/${what}`, body)).status, what).toBe(200);
+    expect((await at.ask('POST', `/riders/${id}/${what}`, body)).status, what).toBe(201);
   await post('body-mass', { date: '2026-10-01', kg: 61 });
   await post('heart-rates', { date: '2026-10-01', kind: 'maximal', bpm: 188 });
   await post('health', { ...HEALTHY, answeredBy: name });
@@ -83,7 +83,7 @@ describe('a rider', () => {
     const tomas = await fullRider('Tomas Brandt', session.id);
     const both = [ines.id, tomas.id].map((riderId) => ({ riderId, dates: ['2026-12-02'] }));
     expect((await at.ask('POST', '/days', { sessionId: session.id, riders: both })).status).toBe(
-      200,
+      201,
     );
     expect(tracesOf(ines.id, at.folder).length).toBeGreaterThan(8);
 

@@ -1,5 +1,19 @@
+import path from 'node:path';
+import BetterSqlite from 'better-sqlite3';
+import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Ask, day, eights, fileOf, house, newRider, ridesOf, upload } from './support.ts';
+import {
+  type Ask,
+  day,
+  daysOf,
+  eights,
+  fileOf,
+  house,
+  markOf,
+  newRider,
+  ridesOf,
+  upload,
+} from './support.ts';
 
 /** Steps taken out of their order, by two actors, over rides that are hidden and not gone. */
 
@@ -168,3 +182,116 @@ it('a half that was deleted for good comes back with its file, and the other hal
   await ask('POST', '/undo');
   expect(await ridesOf(ask, id)).toMatchObject([{ id: halves[0].id }]);
 });
+
+interface Piece {
+  readonly recordingId: string;
+  readonly fromS: number;
+  readonly toS: number;
+}
+
+/** What has to hold of rides whatever was done, in whichever order: asked of the tables themselves. */
+function whatIsWrong(): string[] {
+  const sqlite = new BetterSqlite(path.join(home.folder, 'test.sqlite'), { readonly: true });
+  const held = sqlite
+    .prepare(
+      `SELECT m.id FROM ride_matches m JOIN rides r ON r.id = m.ride_id WHERE r.deleted_at IS NOT NULL`,
+    )
+    .all();
+  const visible = sqlite
+    .prepare(
+      `SELECT c.id, c.seconds, c.columns FROM recordings c JOIN rides r ON r.id = c.ride_id
+       WHERE r.deleted_at IS NULL`,
+    )
+    .all() as { id: string; seconds: number; columns: string | null }[];
+  sqlite.close();
+  const pieces = visible.flatMap(({ id, seconds, columns }): Piece[] => {
+    const made = columns === null ? null : (JSON.parse(columns) as any).of;
+    return made?.pieces ?? [{ recordingId: id, fromS: 0, toS: seconds }];
+  });
+  const twice = pieces.filter((one, index) =>
+    pieces.some(
+      (other, at) =>
+        at < index &&
+        one.recordingId === other.recordingId &&
+        one.fromS < other.toS &&
+        other.fromS < one.toS,
+    ),
+  );
+  return [
+    ...held.map(() => 'a hidden ride holds a day'),
+    ...twice.map(() => 'seconds of a file count twice'),
+  ];
+}
+
+type Person = ReturnType<typeof asking>;
+
+/** Where a deed is done, and by whom. */
+interface Scene {
+  readonly person: Person;
+  readonly number: number;
+  readonly riderId: string;
+  readonly rides: readonly any[];
+  readonly steps: readonly number[];
+  readonly send: (number: number) => Promise<unknown>;
+}
+
+const of = <T>(list: readonly T[], number: number): T | undefined =>
+  list[number % Math.max(1, list.length)];
+
+/** What is done, each on whatever is there; nothing where there is nothing. */
+const DEEDS: Readonly<Record<string, (scene: Scene) => Promise<unknown>>> = {
+  upload: ({ send, number }) => send(number),
+  async remove({ person, rides, number }) {
+    const ride = of(rides, number);
+    return ride && person('DELETE', `/rides/${ride.id}?version=${ride.version}`);
+  },
+  async split({ person, rides, number }) {
+    const ride = of(rides, number);
+    const body = { version: ride?.version, atS: 200 + 20 * number };
+    return ride && person('POST', `/rides/${ride.id}/split`, body);
+  },
+  async join({ person, rides, number }) {
+    const [ride, other] = [of(rides, number), of(rides, number + 1)];
+    const body = { version: ride?.version, otherId: other?.id };
+    return ride !== other && person('POST', `/rides/${ride.id}/join`, body);
+  },
+  async mark({ person, number, riderId }) {
+    const own = (await daysOf(ask)).find((each) => each.riderId === riderId);
+    const said = { state: number % 2 === 0 ? 'done' : 'missed', rpe: null };
+    return person('PUT', `/days/${own.id}/mark`, { ...said, was: markOf(own) });
+  },
+  undo: ({ person }) => person('POST', '/undo'),
+  redo: ({ person }) => person('POST', '/redo'),
+  async chosen({ person, steps, number }) {
+    const step = of(steps, number);
+    return step && person('POST', `/undo?step=${step}`);
+  },
+};
+
+it('whatever two people do in whichever order, steps chosen and done again: nothing counts twice, hides a day, or fails', async () => {
+  const people = [asking('coach'), asking('rider')] as const;
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(fc.tuple(fc.constantFrom(...Object.keys(DEEDS)), fc.nat(40)), {
+        ...{ minLength: 8, maxLength: 22 },
+      }),
+      async (run) => {
+        const { id: riderId, send } = await withDays(day(-3));
+        const files = [...parts(1500), whole(day(-6))];
+        const steps: number[] = [];
+        const deeds = [['upload', 0] as const, ['upload', 1] as const, ...run];
+        for (const [deed, number] of deeds) {
+          const answer = (await DEEDS[deed]?.({
+            ...{ number, riderId, steps, rides: await ridesOf(ask, riderId) },
+            person: people[number % 4 === 3 ? 1 : 0],
+            send: (which) => send(`${which % 3}.csv`, files[which % 3] ?? ''),
+          })) as { status?: number; step?: number } | undefined;
+          if (answer?.step) steps.push(answer.step);
+          expect([deed, (answer?.status ?? 200) < 500]).toEqual([deed, true]);
+          expect([deed, whatIsWrong()]).toEqual([deed, []]);
+        }
+      },
+    ),
+    { numRuns: 6, endOnFailure: true },
+  );
+}, 240_000);

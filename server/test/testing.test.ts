@@ -70,7 +70,7 @@ describe('a test day', () => {
 
     expect(
       (await ask('POST', `/riders/${rider.id}/tests`, test({ testDayId: day.id }))).status,
-    ).toBe(200);
+    ).toBe(201);
     expect((await ask('GET', `/test-days/${day.id}`)).status).toBe(404);
     await ask('POST', '/undo');
     expect((await ask('GET', `/test-days/${day.id}`)).body).toMatchObject({
@@ -214,7 +214,7 @@ describe('a test', () => {
         `/riders/${rider.id}/tests`,
         test({ protocol, readingW: null, details }),
       );
-      expect([protocol, stored.status]).toEqual([protocol, 200]);
+      expect([protocol, stored.status]).toEqual([protocol, 201]);
       expect((await ask('GET', `/riders/${rider.id}/tests`)).body).toHaveLength(1);
     }
     expect(
@@ -323,7 +323,7 @@ describe('the health screen', () => {
     ];
     const give = (sessionId: string) =>
       ask('POST', `/riders/${rider.id}/days`, { sessionId, dates: ['2026-12-01'] });
-    expect((await give(easy.id)).status).toBe(200);
+    expect((await give(easy.id)).status).toBe(201);
     expect(await give(above.id)).toMatchObject({
       status: 422,
       body: { detail: expect.stringContaining('health screen') },
@@ -340,7 +340,7 @@ describe('the health screen', () => {
       clearedBy: 'the clinic',
       clearedOn: '2026-02-03',
     });
-    expect((await give(above.id)).status).toBe(200);
+    expect((await give(above.id)).status).toBe(201);
     await ask('POST', '/undo');
     await ask('POST', '/undo');
     expect((await give(above.id)).status).toBe(422);

@@ -272,7 +272,7 @@ it('undo and redo by two at once are what a plain model says: nothing acknowledg
         const rows = Array.from({ length: 40 }, (_, second) => `${second},${100 + number}`).join(
           '\n',
         );
-        expect((await upload(app, riderId, 'ride.csv', `seconds,power\n${rows}`)).status).toBe(200);
+        expect((await upload(app, riderId, 'ride.csv', `seconds,power\n${rows}`)).status).toBe(201);
       };
       const world: World = { ask, send, model: new Model(), actors: [new Map(), new Map()] };
       try {

@@ -94,6 +94,7 @@ export {
   WEEK_KINDS,
   weekdayOf,
   type WeekSaid,
+  weekSaid,
   type Work,
   WORK_KINDS,
 } from './week.ts';

@@ -125,6 +125,16 @@ export interface WeekSaid {
   readonly goal: number | null;
 }
 
+/**
+ * What is said of a week and nothing that is stored beside it: as it is sent, or written to a file.
+ *
+ * @param week a week, with whatever stands beside what is said
+ * @returns its six fields
+ */
+export function weekSaid({ monday, kind, period, system, rise, goal }: WeekSaid): WeekSaid {
+  return { monday, kind, period, system, rise, goal };
+}
+
 /** What of the rider the season hangs on. */
 export interface SeasonRider {
   readonly firstName: string;

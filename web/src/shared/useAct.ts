@@ -12,7 +12,7 @@ export function useAct() {
   const [problem, setProblem] = useState<Problem | null>(null);
   const act = async <T>(
     request: () => { unwrap(): Promise<T>; requestId: string },
-    done?: string,
+    done?: string | ((result: T) => string),
   ): Promise<T | undefined> => {
     const [wrongDate] = Object.values(store.getState().view.wrongDates);
     if (wrongDate !== undefined) {
@@ -24,7 +24,8 @@ export function useAct() {
       const result = await sent.unwrap();
       setProblem(null);
       const step = stepOf(sent.requestId);
-      if (done) dispatch(noticed(done, step === undefined ? null : { kind: 'undo', step }));
+      const says = typeof done === 'function' ? done(result) : done;
+      if (says) dispatch(noticed(says, step === undefined ? null : { kind: 'undo', step }));
       return result;
     } catch (error) {
       setProblem(problemOf(error));

@@ -14,6 +14,9 @@ const DAY = {
   date: '2026-01-05',
   state: 'done',
   rpe: 6,
+  reason: null,
+  minutes: null,
+  rides: [],
   note: 'as planned',
   plan: EIGHTS,
   version: 3,
@@ -29,7 +32,9 @@ describe('how a day went', () => {
 
   it('follows what is stored, by whomever it was changed, and keeps what is being typed', async () => {
     const server = fakeServer({
-      [`PATCH /days/${DAY.id}`]: ({ body }) => ({ body: { ...DAY, ...body, version: 4 } }),
+      [`PUT /days/${DAY.id}/mark`]: ({ body }) => ({
+        body: { ...DAY, note: body.note, version: 4 },
+      }),
     });
     const store = makeStore();
     const at = (day: Day) => (

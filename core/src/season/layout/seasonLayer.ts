@@ -4,7 +4,7 @@ import { riseComingBack } from '../daysOff.ts';
 import { spacingOf } from '../spacing.ts';
 import { loadWeeksTo, mostLoadWeeks } from '../rules/easyWeek.ts';
 import { taperFor } from '../taper.ts';
-import { daysFrom, mondayOf, plus, type WeekSaid, weekdayOf } from '../week.ts';
+import { daysFrom, mondayOf, plus, type WeekSaid, weekdayOf, weekSaid } from '../week.ts';
 import { mostOfWeek } from '../weekGoal.ts';
 import { type DealtBlock, dealWeeks } from './deal.ts';
 import { Draft } from './draft.ts';
@@ -286,7 +286,7 @@ export class SeasonLayer {
     return {
       blocks: blocks.map(({ dealt, from }) => ({ block: dealt.block, from, kinds: dealt.kinds })),
       weeks: [...weeks.map(({ monday }) => monday), ...(this.after ? [this.after] : [])].map(
-        (monday) => this.draft.saidOf(monday) as WeekSaid,
+        (monday) => weekSaid(this.draft.saidOf(monday) as WeekSaid),
       ),
       ...{ days, season, taper: this.taper, says: this.says, broken },
     };

@@ -228,6 +228,9 @@ function Measured({ rider }: { rider: Rider }) {
   );
 }
 
+/** A health screen is asked again after a year. Source: handbook section 14. */
+const HEALTH_DAYS = 365;
+
 function needsOf(rider: Rider, days: readonly ListedDay[]): Need[] {
   const base = `/riders/${rider.id}`;
   const needs: Need[] = [];
@@ -240,6 +243,8 @@ function needsOf(rider: Rider, days: readonly ListedDay[]): Need[] {
         ? { text: 'health screen', to: `${base}#health` }
         : { text: 'clearance', to: `${base}#clearance` },
     );
+  else if (rider.health && daysBetween(rider.health.date, today()) > HEALTH_DAYS)
+    needs.push({ text: 'health screen over a year old', to: `${base}#health` });
   if (rider.toRead > 0) needs.push({ text: `${rider.toRead} to read`, to: `${base}/rides` });
   const ridden = new Set(rider.unmarked.map(({ dayId }) => dayId));
   needs.push(

@@ -63,7 +63,7 @@ export function TestsPage() {
               title={
                 rider.powerSource === 'none'
                   ? `${firstName(rider.name)} has no test yet. Enter a twenty-minute test by heart rate.`
-                  : `${firstName(rider.name)} has no FTP. Ride a ramp, or type a number you trust.`
+                  : noTestWords(rider)
               }
             >
               <Link className="btn btn-outline-secondary" to={`/riders/${rider.id}/tests/new`}>
@@ -86,6 +86,15 @@ export function TestsPage() {
       </div>
     </>
   );
+}
+
+/** Nothing was tested; an FTP may have been typed all the same. */
+function noTestWords(rider: Rider): string {
+  const name = firstName(rider.name);
+  const ftp = ftpOnDay(rider, today());
+  return ftp
+    ? `${name} has no test yet; ${ftp.usedW} W were typed and are in use. Ride a ramp to see whether they hold.`
+    : `${name} has no FTP. Ride a ramp, or type a number you trust.`;
 }
 
 function nextStep(rider: Rider): string {

@@ -171,9 +171,13 @@ function asOf(rider: Rider, day: string): string | null {
   const entry = ftpOnDay(rider, day);
   if (rider.powerSource === 'none') return null;
   if (!entry) return 'No FTP yet.';
+  const next = rider.ftp
+    .filter(({ countsFrom }) => countsFrom > day && countsFrom > entry.countsFrom)
+    .sort((one, other) => one.countsFrom.localeCompare(other.countsFrom))[0];
+  const later = next ? ` From ${printDay(next.countsFrom)} on it is ${next.usedW} W.` : '';
   return entry.countsFrom > day
     ? `No FTP yet ${day === today() ? 'today' : 'on this day'}; showing the one that starts ${printDay(entry.countsFrom)}.`
-    : `The FTP in use on that day counts from ${printDay(entry.countsFrom)}.`;
+    : `The FTP in use on that day counts from ${printDay(entry.countsFrom)}.${later}`;
 }
 
 /** Which figure the ladder hangs on, and where it comes from. */

@@ -1,7 +1,7 @@
 import { plural } from '@uphill/core/units';
 import type { Day, Layout, Rider, Season } from '@uphill/api';
 import type { CalendarDay, SeasonFile } from '@uphill/core/formats';
-import { lastPlanned, mondayOf, plus, reckon } from '@uphill/core/season';
+import { lastPlanned, mondayOf, plus, reckon, weekSaid } from '@uphill/core/season';
 import { printSentence } from '@uphill/core/sessions';
 import { type ChangeEvent, useState } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -100,7 +100,7 @@ async function exportAs(
     rider: rider.name,
     goal: season.goal && { name: season.goal.name, date: season.goal.date },
     ...{ from, template: null, blocks },
-    weeks: weeks.map(({ said }) => said),
+    weeks: weeks.map(({ said }) => weekSaid(said)),
     days: days
       .filter(({ date }) => date >= from && date <= to)
       .map(({ date, plan }) => ({ date, kind: 'session', plan, minutes: 0 })),

@@ -6,6 +6,7 @@ import {
   plus,
   type Reckoned,
   withForecasts,
+  weekSaid,
 } from '@uphill/core/season';
 import { climb, type Climbing } from '@uphill/core/sessions';
 import { useMemo } from 'react';
@@ -54,7 +55,7 @@ export function Offers({ rider, season, inHand, offers }: Props) {
       ...climbedOf(offer.harder, 1, open, climbing),
     ];
     const weeks = offer.weeks.map((week) => ({
-      ...week,
+      ...weekSaid(week),
       version: data.weeks.find(({ monday }) => monday === week.monday)?.version ?? 0,
     }));
     if (await inHand.send('re-planned', changes, `${offer.says}.`, offer.changes, weeks))

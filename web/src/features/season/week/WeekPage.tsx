@@ -17,6 +17,7 @@ import { problemOf } from '../../../shared/api/problemOf.ts';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { daysApi } from '../../../shared/api/days.ts';
 import { printDate, today } from '../../../shared/dates.ts';
+import { handedWords } from '../../../shared/handedWords.ts';
 import { firstName } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
 import { useResting } from '../../../shared/useResting.ts';
@@ -210,7 +211,7 @@ function HandOverWeek({ rider, monday }: { rider: Rider; monday: string }) {
     const first = monday < today() ? today() : monday;
     const answer = await act(
       () => handOver({ riderId: rider.id, from: first, to: plus(monday, 6) }),
-      `${firstName(rider.name)} sees the week as it stands.`,
+      (result) => handedWords(rider, result),
     );
     setLeft((answer?.left ?? []).map(({ name, reason }) => `${name}: ${reason}`));
   };

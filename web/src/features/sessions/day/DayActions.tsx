@@ -48,7 +48,8 @@ export function DayActions({ day, act }: Props) {
           onClick={() =>
             void act(
               () => handOver({ riderId: day.riderId, from: day.date, to: day.date }),
-              'Handed over: the rider sees it as it stands.',
+              ({ handed, left }) =>
+                handed > 0 ? 'Handed over.' : `Not handed over. ${left[0]?.reason ?? ''}`.trim(),
             )
           }
         >

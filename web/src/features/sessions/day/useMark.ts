@@ -4,7 +4,33 @@ import { autosaveLeft, cleared } from '../../../shared/autosave/savingSlice.ts';
 import { useSaving } from '../../../shared/autosave/useSaving.ts';
 import { useAppDispatch } from '../../../shared/state.ts';
 import { savingOf, startMark } from './markSaver.ts';
-import { markDropped, markOf, markQueued, markTyped, useMarkDraft } from './markSlice.ts';
+import {
+  type MarkDraft,
+  markDropped,
+  markOf,
+  markQueued,
+  markTyped,
+  useMarkDraft,
+} from './markSlice.ts';
+
+const FIELDS = ['reason', 'rpe', 'minutes', 'note'] as const;
+
+/** What is typed, and around it what stands there now. */
+function around({ typed, was }: MarkDraft, stands: Mark): Mark {
+  const untouched = FIELDS.filter((field) => typed[field] === was[field]);
+  return {
+    ...typed,
+    ...Object.fromEntries(untouched.map((field) => [field, stands[field]])),
+  };
+}
+
+/** Whether somebody else changed the very thing that is typed here, or marked the day. */
+function clashes({ typed, was }: MarkDraft, stands: Mark): boolean {
+  return (
+    was.state !== stands.state ||
+    FIELDS.some((field) => typed[field] !== was[field] && stands[field] !== was[field])
+  );
+}
 
 /** What is said of a day: a draft on this device until the server has it. */
 export function useMark(day: Day, own: boolean) {
@@ -17,14 +43,15 @@ export function useMark(day: Day, own: boolean) {
     return () => void dispatch(autosaveLeft(id));
   }, [dispatch, day.id, id]);
   const stands = markOf(day);
-  const said = draft?.typed ?? stands;
-  const was = draft?.was ?? stands;
+  const said = draft ? around(draft, stands) : stands;
+  // What somebody else changed beside what is typed here is in nobody's way.
+  const was = draft && clashes(draft, stands) ? draft.was : stands;
   const dayId = day.id;
   return {
     said,
     changed: draft !== undefined,
     /** Pressed, and not arrived yet. */
-    waiting: draft?.queued ?? null,
+    waiting: saving.state === 'refused' ? null : (draft?.queued ?? null),
     offline: saving.state === 'offline',
     problem: saving.theirs === null ? saving.problem : null,
     theirs: saving.theirs,
