@@ -98,7 +98,7 @@ describe('whatever is asked for in whatever way', () => {
       'b.csv',
       `seconds,power\n${Array.from({ length: 60 }, (_, second) => `${second},200`).join('\n')}`,
     );
-    expect(whole.status).toBe(200);
+    expect(whole.status).toBe(201);
     expect(await ridesOf(ask, rider.id)).toHaveLength(1);
   });
 

@@ -205,7 +205,7 @@ function whatIsWrong(): string[] {
     .all() as { id: string; seconds: number; columns: string | null }[];
   sqlite.close();
   const pieces = visible.flatMap(({ id, seconds, columns }): Piece[] => {
-    const made = columns === null ? null : (JSON.parse(columns) as any).of;
+    const made = columns === null ? null : JSON.parse(columns).of;
     return made?.pieces ?? [{ recordingId: id, fromS: 0, toS: seconds }];
   });
   const twice = pieces.filter((one, index) =>
@@ -241,19 +241,19 @@ const of = <T>(list: readonly T[], number: number): T | undefined =>
 /** What is done, each on whatever is there; nothing where there is nothing. */
 const DEEDS: Readonly<Record<string, (scene: Scene) => Promise<unknown>>> = {
   upload: ({ send, number }) => send(number),
-  async remove({ person, rides, number }) {
+  remove({ person, rides, number }) {
     const ride = of(rides, number);
-    return ride && person('DELETE', `/rides/${ride.id}?version=${ride.version}`);
+    return ride ? person('DELETE', `/rides/${ride.id}?version=${ride.version}`) : Promise.resolve();
   },
-  async split({ person, rides, number }) {
+  split({ person, rides, number }) {
     const ride = of(rides, number);
     const body = { version: ride?.version, atS: 200 + 20 * number };
-    return ride && person('POST', `/rides/${ride.id}/split`, body);
+    return ride ? person('POST', `/rides/${ride.id}/split`, body) : Promise.resolve();
   },
-  async join({ person, rides, number }) {
+  join({ person, rides, number }) {
     const [ride, other] = [of(rides, number), of(rides, number + 1)];
     const body = { version: ride?.version, otherId: other?.id };
-    return ride !== other && person('POST', `/rides/${ride.id}/join`, body);
+    return ride === other ? Promise.resolve() : person('POST', `/rides/${ride.id}/join`, body);
   },
   async mark({ person, number, riderId }) {
     const own = (await daysOf(ask)).find((each) => each.riderId === riderId);
@@ -262,9 +262,9 @@ const DEEDS: Readonly<Record<string, (scene: Scene) => Promise<unknown>>> = {
   },
   undo: ({ person }) => person('POST', '/undo'),
   redo: ({ person }) => person('POST', '/redo'),
-  async chosen({ person, steps, number }) {
+  chosen({ person, steps, number }) {
     const step = of(steps, number);
-    return step && person('POST', `/undo?step=${step}`);
+    return step ? person('POST', `/undo?step=${step}`) : Promise.resolve();
   },
 };
 

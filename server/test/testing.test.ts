@@ -380,7 +380,7 @@ describe('schemes', () => {
     ]);
     const { body: scheme } = await ask('POST', '/schemes', OWN_SCHEME);
     const rider = await newRider(ask, { schemeId: scheme.id });
-    expect((await ask('POST', '/riders', { ...rider, schemeId: 'no-such' })).status).toBe(422);
+    expect((await ask('POST', '/riders', { ...INES, schemeId: 'no-such' })).status).toBe(422);
     const { body: settings } = await ask('PATCH', '/settings', { defaultSchemeId: scheme.id });
     expect(settings.defaultSchemeId).toBe(scheme.id);
     expect(

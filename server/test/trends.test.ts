@@ -56,7 +56,7 @@ it('trends follow what the coach says of rides: withdrawn ones are gone, another
   await ask('POST', '/undo');
   const efforts = async (kg: number, date: string) => {
     const { status } = await ask('POST', `/riders/${rider.id}/body-mass`, { date, kg });
-    expect(status).toBe(200);
+    expect(status).toBe(201);
     await home.app.keeper.rested();
     const { shown } = await read();
     return shown.legs[0]?.steps.map((step) => step?.efforts ?? 0);
