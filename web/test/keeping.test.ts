@@ -153,15 +153,21 @@ describe('what a change moved', () => {
     const five = said('15 building to 90 %, 5 × 3:00 at 118 %, 2:00 easy between, 10 down');
     const there = differenceOf(four, five, INES) ?? '';
     const back = differenceOf(five, four, INES) ?? '';
-    expect(there).toMatch(/^\+\d+ load, \+5 min, W′ low point −?\d+ → −?\d+ %$/);
-    const [, load = '', from = '', to = ''] =
-      /^\+(\d+) load.*point (−?\d+) → (−?\d+) %$/.exec(there) ?? [];
-    expect(back).toBe(`−${load} load, −5 min, W′ low point ${to} → ${from} %`);
+    expect(there).toMatch(
+      /^load of this session \d+, before \d+, \+5 min, W′ low point −?\d+ → −?\d+ %$/,
+    );
+    const [, now = '', was = '', from = '', to = ''] =
+      /session (\d+), before (\d+).*point (−?\d+) → (−?\d+) %$/.exec(there) ?? [];
+    expect(back).toBe(
+      `load of this session ${was}, before ${now}, −5 min, W′ low point ${to} → ${from} %`,
+    );
     const number = (text: string) => Number(text.replace('−', '-'));
     expect(number(to)).toBeLessThan(number(from));
     expect(differenceOf(four, { ...four, name: 'Threes' }, INES)).toBeNull();
     // Without CP and W′ nothing is said of them.
-    expect(differenceOf(four, five, { ...INES, pair: null })).toMatch(/^\+\d+ load, \+5 min$/);
+    expect(differenceOf(four, five, { ...INES, pair: null })).toMatch(
+      /^load of this session \d+, before \d+, \+5 min$/,
+    );
   });
 
   it('agrees with what the session asks, for any whole length it is fitted to', () => {

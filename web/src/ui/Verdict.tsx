@@ -66,7 +66,7 @@ export function Verdict({
       ) : (
         <p className="verdict-line soft">{why}</p>
       )}
-      {difference && <p className="verdict-difference">From before: {difference}</p>}
+      {difference && <p className="verdict-difference">{capital(difference)}</p>}
       <div className="rulers">
         {looks.map((look) => (
           <Ruler key={look.id} look={look} recovery={model?.recovery} />

@@ -12,5 +12,11 @@ export function GivenRoomPage() {
   if (error) return <ProblemNote problem={problemOf(error)} />;
   if (!day) return <Loading />;
   const own = `/riders/${day.riderId}/today`;
-  return <RoomDoor key={day.id} day={day} ways={{ back: own, saved: () => own }} />;
+  return (
+    <RoomDoor
+      key={day.id}
+      day={day}
+      ways={{ back: own, saved: () => own, whose: 'your figures' }}
+    />
+  );
 }

@@ -16,6 +16,7 @@ export function RideRoomPage() {
     back: `${rider}/days/${day.id}`,
     // What it came to is read on its own page.
     saved: (rideId: string) => `${rider}/rides/${rideId}`,
+    whose: 'this rider’s figures',
   };
   return <RoomDoor key={day.id} day={day} ways={ways} />;
 }

@@ -33,7 +33,7 @@ export function RoomDoor({ day, ways }: { readonly day: Day; readonly ways: Ways
       <p>
         {left
           ? `A ride was left at ${printClock(left.seconds)}.`
-          : 'On the stand-ins: a simulated rider near this rider’s figures.'}
+          : `On the stand-ins: a simulated rider near ${ways.whose}.`}
       </p>
       <div className="ride-keys">
         {left && (

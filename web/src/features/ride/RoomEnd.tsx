@@ -17,6 +17,8 @@ import { Heading } from '../../ui/Heading.tsx';
 export interface WaysOut {
   readonly back: string;
   readonly saved: (rideId: string) => string;
+  /** Whose figures the stand-in has, in words. */
+  readonly whose: string;
 }
 
 /** Asks before the room is left. */

@@ -20,11 +20,11 @@ function figuresOf(plan: Plan, rider: RiderOnDay): Figures {
   };
 }
 
-/** What a change moved: "+12 load, W′ low point 31 → 18 %"; null where nothing did. */
+/** What a change moved: "load of this session 101, before 89, W′ low point 31 → 18 %"; null where nothing did. */
 export function differenceOf(before: Plan, now: Plan, rider: RiderOnDay): string | null {
   const [a, b] = [figuresOf(before, rider), figuresOf(now, rider)];
   const parts: string[] = [];
-  if (a.load !== b.load) parts.push(`${signed(b.load - a.load)} load`);
+  if (a.load !== b.load) parts.push(`load of this session ${b.load}, before ${a.load}`);
   if (a.totalS !== b.totalS) parts.push(`${signed(roundHalfUp((b.totalS - a.totalS) / 60))} min`);
   if (a.lowest !== b.lowest && a.lowest !== null && b.lowest !== null)
     parts.push(`W′ low point ${level(a.lowest)} → ${level(b.lowest)} %`);
