@@ -154,7 +154,7 @@ test('assigning says who has something already, keeps its buttons in view, and l
     page.request.post(`${demoHouse.url}/api/riders/${rider(name)}/days`, {
       data: { sessionId: session('Easy spin'), dates: [day], again: true },
     });
-  for (const name of ['Leila', 'Rurik']) expect((await give(name)).status()).toBe(200);
+  for (const name of ['Leila', 'Rurik']) expect((await give(name)).status()).toBe(201);
   await page.setViewportSize({ width: 1280, height: 620 });
   await page.goto(`${demoHouse.url}/riders/${rider('Ines')}/sessions`);
   await page.getByRole('button', { name: /^Assign.*Fen Loop, steady/ }).click();
@@ -208,7 +208,7 @@ test('earlier days are reached by month; each need is a link to the very thing; 
           data: { sessionId: session('Easy spin'), dates: [date], again: true },
         })
       ).status(),
-    ).toBe(200);
+    ).toBe(201);
   await page.goto(`${demoHouse.url}/riders/${rider('Oskar')}/sessions`);
   const earlier = page.getByRole('region', { name: 'Earlier' });
   const month = new Date(`${long}T12:00:00`).toLocaleString('en-GB', {

@@ -23,10 +23,10 @@ export const markedEffortsApi = api.injectEndpoints({
       MarkedEffortEntry,
       { riderId: string; id: string; version: number; withdrawn: string | null }
     >({
-      query: ({ riderId, id, ...body }) => ({
+      query: ({ riderId, id, version, withdrawn }) => ({
         url: `/riders/${riderId}/marked-efforts/${id}`,
         method: 'PATCH',
-        body,
+        body: { version, withdrawn },
       }),
       invalidatesTags: after(({ riderId }) => [
         ...changed(riderId, 'markedEfforts', 'models'),
