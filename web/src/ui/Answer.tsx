@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { problemOf } from '../shared/api/problemOf.ts';
+import { inTheWay } from '../shared/api/problemOf.ts';
 import { Loading } from './Loading.tsx';
 import { ProblemNote } from './messages.tsx';
 
@@ -11,6 +11,7 @@ interface Props<T> {
 
 /** What the server answers: outlines until it is there, what went wrong, or what is made of it. */
 export function Answer<T>({ data, error, children }: Props<T>) {
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, data);
+  if (barred) return <ProblemNote problem={barred} />;
   return data === undefined ? <Loading /> : children(data);
 }

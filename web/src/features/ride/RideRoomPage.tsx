@@ -1,6 +1,6 @@
 import { useParams } from 'react-router';
 import { daysApi } from '../../shared/api/days.ts';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { RoomDoor } from './RoomDoor.tsx';
@@ -8,8 +8,9 @@ import { RoomDoor } from './RoomDoor.tsx';
 /** The coach's way into the ride room: the day as it stands. */
 export function RideRoomPage() {
   const { dayId = '' } = useParams();
-  const { data: day, error } = daysApi.useDayQuery(dayId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const { data: day, currentData, error } = daysApi.useDayQuery(dayId);
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!day) return <Loading />;
   const rider = `/riders/${day.riderId}`;
   const ways = {

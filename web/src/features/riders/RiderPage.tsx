@@ -3,7 +3,7 @@ import Button from 'react-bootstrap/Button';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ridersApi } from '../../shared/api/riders.ts';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
@@ -24,8 +24,9 @@ import { Heading } from '../../ui/Heading.tsx';
 /** What is known of one rider: details, body mass and heart rates with their history. */
 export function RiderPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const { data: rider, currentData, error } = ridersApi.useRiderQuery(riderId);
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!rider) return <Loading />;
   return (
     <>

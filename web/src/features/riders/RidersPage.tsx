@@ -9,7 +9,7 @@ import type { ListedDay } from '../../shared/api/listedDay.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { trendsApi } from '../../shared/api/trends.ts';
 import { seasonApi } from '../../shared/api/season.ts';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { daysBetween, plusDays, printAge, printDay, today } from '../../shared/dates.ts';
 import { ftpOnDay, healthOnDay, retestIn, shownMass } from '../../shared/riderOnDay.ts';
 import { useSquadDays } from '../../shared/useSquadDays.ts';
@@ -31,14 +31,15 @@ const MOST_DAYS = 3;
 
 /** Every rider on one line, those who need the coach first. */
 export function RidersPage() {
-  const { data: riders, error } = ridersApi.useRidersQuery();
+  const { data: riders, currentData, error } = ridersApi.useRidersQuery();
   const days = useSquadDays({ from: plusDays(today(), -14), to: plusDays(today(), 14) });
   const active = useMemo(() => riders?.filter(({ archived }) => !archived) ?? [], [riders]);
   const lines = useMemo(() => linesOf(active, days), [active, days]);
   const drawn = useFirstFew(lines);
   const { data: squad } = seasonApi.useSquadWeekQuery(mondayOf(today()));
   const weeks = useMemo(() => new Map((squad ?? []).map((row) => [row.riderId, row])), [squad]);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!riders) return <Loading />;
   const archived = riders.filter((rider) => rider.archived);
   if (riders.length === 0) return <FirstRider />;

@@ -2,7 +2,7 @@ import type { MonthOfDays, Ride, Rider } from '@uphill/api';
 import { type ReactNode, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { readingsApi } from '../../shared/api/readings.ts';
 import { ridesApi } from '../../shared/api/rides.ts';
 import { monthDays, plusDays, printDay, printMonth, today, weekOf } from '../../shared/dates.ts';
@@ -32,11 +32,16 @@ export function RidesPage() {
 function Rides({ rider }: { rider: Rider }) {
   const from = weekOf(plusDays(today(), -SHOWN_DAYS));
   const to = plusDays(today(), 1);
-  const { data: rides, error } = ridesApi.useRidesQuery({ riderId: rider.id, from, to });
+  const {
+    data: rides,
+    currentData,
+    error,
+  } = ridesApi.useRidesQuery({ riderId: rider.id, from, to });
   const { data: months = [] } = ridesApi.useRideMonthsQuery(rider.id);
   const importing = useImportRides(rider.id);
   const [adding, setAdding] = useState(false);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!rides) return <Loading />;
   const all = months.reduce((sum, { days }) => sum + days, 0);
   return (

@@ -12,7 +12,7 @@ import { roundHalfUp, plural } from '@uphill/core/units';
 import { useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { printDate, printDay, today } from '../../shared/dates.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
 import { Figure } from '../../ui/Figure.tsx';
@@ -56,7 +56,8 @@ function SeasonOf({ rider }: { rider: Rider }) {
   // Runs of a plan say nothing of another one.
   const [runs, setRuns] = useState<{ readonly of: Season; readonly outcome: Outcome } | null>(null);
   const other = useOtherSeason(rider, season);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, season ?? undefined);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!season || !data) return <Loading />;
   const { goal } = data;
   return (

@@ -6,7 +6,7 @@ import { Link, useLocation, useParams } from 'react-router';
 import { daysApi } from '../../shared/api/days.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { sessionsApi } from '../../shared/api/sessions.ts';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { plusDays, today } from '../../shared/dates.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { useRiderNumbers } from '../../shared/useRiderNumbers.ts';
@@ -25,8 +25,9 @@ import { useFirstFew } from '../../ui/useFirstFew.ts';
 /** A rider's sessions: the days that are assigned, and what there is to choose from. */
 export function SessionsPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const { data: rider, currentData, error } = ridersApi.useRiderQuery(riderId);
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   return rider ? <SessionsOf rider={rider} /> : <Loading />;
 }
 

@@ -18,7 +18,7 @@ import { printDuration, roundHalfUp } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useLocation, useParams } from 'react-router';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { printDate, today } from '../../shared/dates.ts';
 import { healthOnDay } from '../../shared/riderOnDay.ts';
 import { useAppDispatch, useAppSelector } from '../../shared/state.ts';
@@ -44,7 +44,8 @@ export function SquadSheetPage() {
   );
   const { plan, error } = useSessionPlan(sessionId);
   const models = useModels(today());
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, plan ?? undefined);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!riders || !plan) return <Loading />;
   const tick = (id: string): void => {
     const next = toggle(id);

@@ -14,7 +14,7 @@ import Button from 'react-bootstrap/Button';
 import { Link, useLocation, useParams } from 'react-router';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { sessionsApi } from '../../shared/api/sessions.ts';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import type { SaveState } from '../../shared/autosave/savingSlice.ts';
 import { today } from '../../shared/dates.ts';
 import { useKey } from '../../shared/keys/useKey.ts';
@@ -49,8 +49,9 @@ import { SentenceField } from './sentence/SentenceField.tsx';
 export function WorkshopPage() {
   const { riderId = '', sessionId = '' } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
-  const { data: session, error } = sessionsApi.useSessionQuery(sessionId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const { data: session, currentData, error } = sessionsApi.useSessionQuery(sessionId);
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!rider || !session || session.id !== sessionId) return <Loading />;
   if (session.unreadable !== null)
     return <Unreadable name={session.plan.name} says={session.unreadable} />;

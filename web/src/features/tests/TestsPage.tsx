@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { testsApi } from '../../shared/api/tests.ts';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { today } from '../../shared/dates.ts';
 import { firstName, ftpOnDay, retestIn } from '../../shared/riderOnDay.ts';
 import { Loading } from '../../ui/Loading.tsx';
@@ -21,10 +21,11 @@ import { OneTest } from './OneTest.tsx';
 /** A rider's tests: the line of results through time, one of them opened, and what to do next. */
 export function TestsPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
+  const { data: rider, currentData, error } = ridersApi.useRiderQuery(riderId);
   const { data: tests } = testsApi.useTestsQuery(riderId);
   const [chosen, setChosen] = useState<string | null>(null);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!rider || !tests) return <Loading />;
   const open =
     tests.find(({ id }) => id === chosen) ??

@@ -3,7 +3,7 @@ import type { TrendsShown } from '@uphill/core/review';
 import { Printer } from 'lucide-react';
 import Button from 'react-bootstrap/Button';
 import { Link, useSearchParams } from 'react-router';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { plusDays, printDate, today } from '../../shared/dates.ts';
 import { healthOnDay, massHidden } from '../../shared/riderOnDay.ts';
@@ -126,7 +126,8 @@ function Sheets({ rider, span, under }: { rider: Rider; span: Span; under: strin
   const isOther = under !== 'none' && under !== 'year';
   const before = useTrends(under === 'year' ? askedOf(rider.id, year) : null);
   const other = useTrends(isOther ? askedOf(under, span) : null);
-  if (own.error) return <ProblemNote problem={problemOf(own.error)} />;
+  const barred = inTheWay(own.error, own.read ?? undefined);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!own.read) return <Loading />;
   const { shown, waiting, rides, hasPower } = own.read;
   if (rides === 0 && waiting === 0)

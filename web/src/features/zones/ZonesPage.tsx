@@ -7,7 +7,7 @@ import Form from 'react-bootstrap/Form';
 import { Link, useParams } from 'react-router';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { testsApi } from '../../shared/api/tests.ts';
-import { problemOf } from '../../shared/api/problemOf.ts';
+import { inTheWay } from '../../shared/api/problemOf.ts';
 import { printDay, today } from '../../shared/dates.ts';
 import {
   anchorsOnDay,
@@ -32,8 +32,9 @@ import { Heading } from '../../ui/Heading.tsx';
 /** A rider's zones as a ladder: height is watts, width is how long it can be held. */
 export function ZonesPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const { data: rider, currentData, error } = ridersApi.useRiderQuery(riderId);
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   return rider ? <Zones key={rider.id} rider={rider} /> : <Loading />;
 }
 

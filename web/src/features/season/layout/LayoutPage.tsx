@@ -15,7 +15,7 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { layoutsApi } from '../../../shared/api/layouts.ts';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { printDay, today } from '../../../shared/dates.ts';
 import { useAct } from '../../../shared/useAct.ts';
@@ -51,7 +51,11 @@ function LayoutOf({ rider }: { rider: Rider }) {
   const { template, goal, from, taperDays, replace } = chosen;
   const ahead = goal ? Math.max(WEEKS_AHEAD, weeksTo(goal.date) + 3) : WEEKS_AHEAD;
   const monday = mondayOf(today());
-  const { data: season, error } = seasonApi.useSeasonQuery({
+  const {
+    data: season,
+    currentData,
+    error,
+  } = seasonApi.useSeasonQuery({
     riderId: rider.id,
     from: plus(monday, -7 * WEEKS_BEHIND),
     to: plus(monday, 7 * ahead + 6),
@@ -59,7 +63,8 @@ function LayoutOf({ rider }: { rider: Rider }) {
   const numbers = useRiderNumbers(rider, today());
   const request = useLayoutRequest(rider, season, numbers, chosen);
   const { found, working } = useLayout(request);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!season) return <Loading />;
   const laidOut = found?.laidOut ?? null;
   const toGo = goal ? `${weeksToGoal(from, goal.date).weeks} weeks to ${goal.name}` : '';

@@ -2,7 +2,7 @@ import type { Rider, SeasonWork } from '@uphill/api';
 import { afterMissed, daysFrom, findWork, type Reckoned, whatIsSkipped } from '@uphill/core/season';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { printDay, today } from '../../../shared/dates.ts';
 import { Heading } from '../../../ui/Heading.tsx';
 import { Loading } from '../../../ui/Loading.tsx';
@@ -26,7 +26,8 @@ function ReplanOf({ rider }: { rider: Rider }) {
   const inHand = useSeason(rider);
   const { season, error, problem } = inHand;
   const [query] = useSearchParams();
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, season ?? undefined);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!season) return <Loading />;
   return (
     <>

@@ -13,7 +13,7 @@ import { isDay, roundHalfUp, roundTo } from '@uphill/core/units';
 import { memo, useMemo, useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { daysApi } from '../../../shared/api/days.ts';
 import { printDate, today } from '../../../shared/dates.ts';
@@ -84,7 +84,8 @@ function Week({ rider, monday }: { rider: Rider; monday: string }) {
     from: monday,
     to: plus(monday, 6),
   });
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, season ?? undefined);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!season || !resting || !data || !days) return <Loading />;
   if (!plan || !restingPlan) return <NoSuchWeek rider={rider} />;
   const over = plus(monday, 6) < today();

@@ -2,7 +2,7 @@ import type { Day } from '@uphill/api';
 import { useParams } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { Loading } from '../../../ui/Loading.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { useSessionPlan } from '../useSessionPlan.ts';
@@ -12,10 +12,11 @@ import { Card } from './Card.tsx';
 export function CardPage() {
   const { riderId = '', dayId, sessionId } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
-  const { data: day, error } = daysApi.useDayQuery(dayId ?? '', { skip: !dayId });
+  const { data: day, currentData, error } = daysApi.useDayQuery(dayId ?? '', { skip: !dayId });
   const { plan, error: sessionError } = useSessionPlan(sessionId ?? '');
   const failed = error ?? sessionError;
-  if (failed) return <ProblemNote problem={problemOf(failed)} />;
+  const barred = inTheWay(failed, currentData ?? plan ?? undefined);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!rider) return <Loading />;
   if (day)
     return (

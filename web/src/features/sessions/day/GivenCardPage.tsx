@@ -1,7 +1,7 @@
 import { useParams } from 'react-router';
 import { givenApi } from '../../../shared/api/given.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { Loading } from '../../../ui/Loading.tsx';
 import { ProblemNote } from '../../../ui/messages.tsx';
 import { Card } from './Card.tsx';
@@ -10,8 +10,9 @@ import { Card } from './Card.tsx';
 export function GivenCardPage() {
   const { riderId = '', dayId = '' } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
-  const { data: day, error } = givenApi.useGivenDayQuery(dayId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const { data: day, currentData, error } = givenApi.useGivenDayQuery(dayId);
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!rider || !day) return <Loading />;
   return <Card rider={rider} plan={day.plan} day={day} back={`/riders/${rider.id}/today`} />;
 }

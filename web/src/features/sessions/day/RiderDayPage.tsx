@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { daysApi } from '../../../shared/api/days.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { printDay, today } from '../../../shared/dates.ts';
 import { ftpOnDay } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
@@ -25,8 +25,9 @@ import { Heading } from '../../../ui/Heading.tsx';
 export function RiderDayPage() {
   const { riderId = '', dayId = '' } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
-  const { data: day, error } = daysApi.useDayQuery(dayId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const { data: day, currentData, error } = daysApi.useDayQuery(dayId);
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!rider || !day) return <Loading />;
   return <RiderDay key={day.id} rider={rider} day={day} />;
 }

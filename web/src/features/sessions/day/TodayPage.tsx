@@ -7,7 +7,7 @@ import { type ChangeEvent, Fragment, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { givenApi } from '../../../shared/api/given.ts';
 import { ridersApi } from '../../../shared/api/riders.ts';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { dayOf, plusDays, printDay, today, weekdayOf } from '../../../shared/dates.ts';
 import { firstName } from '../../../shared/riderOnDay.ts';
 import { useUpload } from '../../../shared/useUpload.ts';
@@ -27,13 +27,14 @@ import { Heading } from '../../../ui/Heading.tsx';
 /** The rider's own page, for a phone: today, the watts, the card; tomorrow as the coach has set it. */
 export function TodayPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
+  const { data: rider, currentData, error } = ridersApi.useRiderQuery(riderId);
   const { data: days } = givenApi.useGivenQuery({
     riderId,
     from: today(),
     to: plusDays(today(), 1),
   });
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!rider || !days) return <Loading />;
   const todays = days.filter(({ date }) => date === today());
   return (

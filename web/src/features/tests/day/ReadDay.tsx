@@ -3,7 +3,7 @@ import { preparePower } from '@uphill/core/power';
 import { type Protocol, resultOf, speaksAgainst } from '@uphill/core/testing';
 import { useMemo } from 'react';
 import { recordingsApi } from '../../../shared/api/recordings.ts';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { plusDays } from '../../../shared/dates.ts';
 import { shownMass } from '../../../shared/riderOnDay.ts';
 import { WordsField } from '../../../ui/WordsField.tsx';
@@ -69,12 +69,13 @@ function FromRecording({
   stored,
   recordingId,
 }: ReadProps & { recordingId: string }) {
-  const { data: recording, error } = recordingsApi.useRecordingQuery(recordingId);
+  const { data: recording, currentData, error } = recordingsApi.useRecordingQuery(recordingId);
   const watts = useMemo(
     () => (recording ? preparePower(recording.watts, recording.stops).clock : null),
     [recording],
   );
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   if (!recording || !watts) return <Loading />;
   return (
     <>

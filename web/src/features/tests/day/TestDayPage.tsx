@@ -5,7 +5,7 @@ import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
 import { ridersApi } from '../../../shared/api/riders.ts';
 import { testDaysApi } from '../../../shared/api/testDays.ts';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { printTimeOfDay } from '../../../shared/dates.ts';
 import { firstName } from '../../../shared/riderOnDay.ts';
 import { useAct } from '../../../shared/useAct.ts';
@@ -20,8 +20,9 @@ import { Heading } from '../../../ui/Heading.tsx';
 export function TestDayPage() {
   const { riderId = '', dayId = '' } = useParams();
   const { data: rider } = ridersApi.useRiderQuery(riderId);
-  const { data: day, error } = testDaysApi.useTestDayQuery(dayId);
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const { data: day, currentData, error } = testDaysApi.useTestDayQuery(dayId);
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   return rider && day ? <UnderWay key={day.id} rider={rider} day={day} /> : <Loading />;
 }
 

@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { ridersApi } from '../../../shared/api/riders.ts';
-import { problemOf } from '../../../shared/api/problemOf.ts';
+import { inTheWay } from '../../../shared/api/problemOf.ts';
 import { printDay, today } from '../../../shared/dates.ts';
 import { saveFile } from '../../../shared/saveFile.ts';
 import { Loading } from '../../../ui/Loading.tsx';
@@ -17,9 +17,10 @@ import { Heading } from '../../../ui/Heading.tsx';
 /** A rider's zones on one A5 page, black on white, and as a file. */
 export function ZoneCardPage() {
   const { riderId = '' } = useParams();
-  const { data: rider, error } = ridersApi.useRiderQuery(riderId);
+  const { data: rider, currentData, error } = ridersApi.useRiderQuery(riderId);
   const schemes = useSchemes();
-  if (error) return <ProblemNote problem={problemOf(error)} />;
+  const barred = inTheWay(error, currentData);
+  if (barred) return <ProblemNote problem={barred} />;
   return rider ? <Card rider={rider} scheme={schemes.ofRider(rider)} /> : <Loading />;
 }
 
