@@ -51,8 +51,7 @@ export function SquadSheetPage() {
     const next = toggle(id);
     if (assigning) dispatch(assigningChanged({ ...assigning, riders: next }));
   };
-  const rows = rowsOf(plan);
-  const steps = rows.map(({ step }) => step);
+  const steps = rowsOf(plan).map(({ step }) => step);
   return (
     <main className="card-page">
       <div className="card-controls flex-wrap">
@@ -82,7 +81,7 @@ export function SquadSheetPage() {
             <thead>
               <tr>
                 <th scope="col">Rider</th>
-                {rows.map((row) => (
+                {rowsOf(plan).map((row) => (
                   <th scope="col" key={row.step.id}>
                     {stepName(row).split(',')[0]}
                     <br />
