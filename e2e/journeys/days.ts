@@ -141,20 +141,27 @@ test('two edits of a rider’s details at once: the coach chooses, and a broken 
   await page.goto(`${demoHouse.url}/riders/${id}`);
   const notes = page.getByLabel('Notes: injury, medication, what they like');
   await expect(notes).not.toHaveValue('');
-  const stored = (await (await fetch(`${demoHouse.url}/api/riders/${id}`)).json()) as {
-    version: number;
+  const elsewhere = async (words: string): Promise<void> => {
+    const at = `${demoHouse.url}/api/riders/${id}`;
+    const { version } = (await (await fetch(at)).json()) as { version: number };
+    await fetch(at, {
+      method: 'PATCH',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ version, notes: words }),
+    });
   };
-  await fetch(`${demoHouse.url}/api/riders/${id}`, {
-    method: 'PATCH',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ version: stored.version, notes: 'Theirs.' }),
-  });
+  const said = page.getByRole('alert').filter({ hasText: 'Changed elsewhere in the meantime.' });
   await notes.fill('Mine.');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByRole('alert')).toContainText('Changed elsewhere in the meantime.');
-  await page.getByRole('button', { name: 'Keep mine' }).click();
-  await expect(page.getByText('Changed Rurik Olsen.')).toBeVisible();
+  await elsewhere('Theirs.');
+  await expect(said).toBeVisible();
   await expect(notes).toHaveValue('Mine.');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Changed Rurik Olsen.')).toBeVisible();
+  await expect(said).toHaveCount(0);
+  await notes.fill('Mine again.');
+  await elsewhere('Theirs again.');
+  await page.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(notes).toHaveValue('Theirs again.');
 
   await page.route('**/api/riders/*', (route) =>
     route.request().method() === 'PATCH' ? route.abort() : route.continue(),

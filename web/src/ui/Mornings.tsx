@@ -12,7 +12,7 @@ import { useAct } from '../shared/useAct.ts';
 import { useMornings } from '../shared/useMornings.ts';
 import { DateField } from './DateField.tsx';
 import { FactLine } from './FactLine.tsx';
-import { ProblemNote } from './messages.tsx';
+import { FormNote } from './FormNote.tsx';
 import { TextField } from './TextField.tsx';
 import { useStoredForm } from './useStoredForm.ts';
 
@@ -72,7 +72,7 @@ interface FormProps {
 function MorningForm({ rider, date, stored, again }: FormProps) {
   const [write, { isLoading }] = morningsApi.useWriteMorningMutation();
   const { act, problem } = useAct();
-  const { form, keep } = useStoredForm<Typed>(typedOf(stored));
+  const { form, keep, theirs } = useStoredForm<Typed>(typedOf(stored));
   const [kept, setKept] = useState(false);
   const shown = IDS.filter((id) => id !== 'massKg' || !massHidden(rider, date));
   const save = async (typed: Typed): Promise<void> => {
@@ -100,7 +100,7 @@ function MorningForm({ rider, date, stored, again }: FormProps) {
   };
   return (
     <Form noValidate onSubmit={(event) => void form.handleSubmit(save)(event)}>
-      <ProblemNote problem={problem} />
+      <FormNote problem={problem} theirs={theirs} />
       <div className="morning-fields">
         {shown.map((id) => {
           const { name, unit, scale } = MORNING_NUMBERS[id];

@@ -1,12 +1,13 @@
-import type { Day } from '@uphill/api';
+import type { Day, Rider } from '@uphill/api';
 import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { Provider } from 'react-redux';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { makeStore } from '../../src/app/makeStore.ts';
+import { Fixtures } from '../../src/features/riders/Fixtures.tsx';
 import { Mark } from '../../src/features/sessions/day/Mark.tsx';
 import { SchemeEditor } from '../../src/features/zones/schemes/SchemeEditor.tsx';
-import { EIGHTS, fakeServer, RIDER_ID } from './support.tsx';
+import { EIGHTS, fakeServer, INES, RIDER_ID } from './support.tsx';
 
 const DAY = {
   id: '8e4a0d65-4e4e-4e4e-8e4e-4e4e4e4e4e4e',
@@ -58,6 +59,62 @@ describe('how a day went', () => {
     page.rerender(at({ ...DAY, rpe: 7, version: 6 }));
     expect(note.value).toBe('as planned!');
     expect(screen.getByRole('button', { name: /^7/, pressed: true })).toBeDefined();
+  });
+});
+
+describe('a form over something that others change, too', () => {
+  const user = userEvent.setup();
+  const FIXTURE = {
+    ...{ id: DAY.id, name: 'Club ride', weekday: 4, kind: 'group', minutes: 90, rpe: 5 },
+    ...{ from: '2026-01-05', to: null, squad: false, version: 1 },
+  };
+  const withFixture = (over: object) =>
+    ({ ...INES, fixtures: [{ ...FIXTURE, ...over }] }) as unknown as Rider;
+
+  it('takes in what others change around what is typed, and says so where it is the same field', async () => {
+    const server = fakeServer({
+      [`PUT /riders/${RIDER_ID}/fixtures/${FIXTURE.id}`]: () => ({ body: withFixture({}) }),
+    });
+    const store = makeStore();
+    const at = (rider: Rider) => (
+      <Provider store={store}>
+        <Fixtures rider={rider} />
+      </Provider>
+    );
+    const page = render(at(withFixture({})));
+    await user.click(screen.getByRole('button', { name: 'Change Club ride' }));
+    const name = screen.getByLabelText<HTMLInputElement>('What');
+    const weekday = screen.getByLabelText<HTMLSelectElement>('Weekday');
+    await user.type(name, ', hilly');
+    page.rerender(at(withFixture({ weekday: 2, version: 2 })));
+    await waitFor(() => expect(weekday.value).toBe('2'));
+    expect(name.value).toBe('Club ride, hilly');
+    expect(screen.queryByRole('alert')).toBeNull();
+    page.rerender(at(withFixture({ name: 'Chain gang', weekday: 2, version: 3 })));
+    expect((await screen.findByRole('alert')).textContent).toMatch(/^Changed elsewhere/);
+    expect(name.value).toBe('Club ride, hilly');
+    await user.click(screen.getByRole('button', { name: 'Save it' }));
+    await waitFor(() =>
+      expect(server.asked.at(-1)?.body).toMatchObject({
+        ...{ version: 3, name: 'Club ride, hilly', weekday: 2 },
+      }),
+    );
+  });
+
+  it('lets go of what was typed where theirs is taken', async () => {
+    const store = makeStore();
+    const at = (rider: Rider) => (
+      <Provider store={store}>
+        <Fixtures rider={rider} />
+      </Provider>
+    );
+    const page = render(at(withFixture({})));
+    await user.click(screen.getByRole('button', { name: 'Change Club ride' }));
+    await user.type(screen.getByLabelText('What'), ', hilly');
+    page.rerender(at(withFixture({ name: 'Chain gang', version: 2 })));
+    await user.click(await screen.findByRole('button', { name: 'Take theirs' }));
+    expect(screen.getByLabelText<HTMLInputElement>('What').value).toBe('Chain gang');
+    expect(screen.queryByRole('alert')).toBeNull();
   });
 });
 

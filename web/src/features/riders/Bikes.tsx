@@ -2,7 +2,6 @@ import { type Bike, bikeSchema, type Rider, USUAL_WHEEL_M } from '@uphill/api';
 import { numberTyped } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { useForm } from 'react-hook-form';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { Part } from '../../ui/Part.tsx';
@@ -12,6 +11,7 @@ import { NumberPart } from '../../ui/NumberPart.tsx';
 import { ProblemNote } from '../../ui/messages.tsx';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 
 const POSITIONS: readonly (readonly [Bike['position'], string])[] = [
   ['road', 'Road'],
@@ -103,14 +103,12 @@ interface Typed {
 }
 
 function BikeForm({ bike: stored, problem, save, close }: FormProps) {
-  const form = useForm<Typed>({
-    defaultValues: {
-      name: stored?.name ?? '',
-      position: stored?.position ?? 'road',
-      chainrings: stored?.chainrings.join(', ') ?? '',
-      sprockets: stored?.sprockets.join(', ') ?? '',
-      wheelM: stored?.wheelM ?? USUAL_WHEEL_M,
-    },
+  const { form, theirs } = useStoredForm<Typed>({
+    name: stored?.name ?? '',
+    position: stored?.position ?? 'road',
+    chainrings: stored?.chainrings.join(', ') ?? '',
+    sprockets: stored?.sprockets.join(', ') ?? '',
+    wheelM: stored?.wheelM ?? USUAL_WHEEL_M,
   });
   const { control } = form;
   const send = async ({ chainrings, sprockets, wheelM, ...typed }: Typed): Promise<void> => {
@@ -123,7 +121,7 @@ function BikeForm({ bike: stored, problem, save, close }: FormProps) {
     if (bike) await save(bike);
   };
   return (
-    <SaveForm form={form} label="Save the bike" save={send} close={close} problem={problem}>
+    <SaveForm label="Save the bike" save={send} {...{ form, close, problem, theirs }}>
       <TextField of={control} name="name" label="Bike" />
       <Part of={control} name="position">
         {(position, set) => (

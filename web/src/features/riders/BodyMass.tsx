@@ -52,7 +52,7 @@ export function BodyMass({ rider }: { rider: Rider }) {
       <History of={entries} most={SHOWN}>
         {(entry) => (
           <EntryLine
-            key={`${entry.id}.${entry.version}`}
+            key={entry.id}
             rider={rider}
             kind="body-mass"
             entry={entry}

@@ -6,10 +6,10 @@ import { ridersApi } from '../../shared/api/riders.ts';
 import { printDay } from '../../shared/dates.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { DateField } from '../../ui/DateField.tsx';
-import { useForm } from 'react-hook-form';
 import { Part } from '../../ui/Part.tsx';
 import { TextField } from '../../ui/TextField.tsx';
-import { ProblemNote } from '../../ui/messages.tsx';
+import { FormNote } from '../../ui/FormNote.tsx';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 
 type Figure = { kg: number } | { kind: string; bpm: number };
 
@@ -62,7 +62,7 @@ function Correct({ rider, kind, entry, name, unit, value, read, what, close }: C
   const [correct] = ridersApi.useCorrectEntryMutation();
   const [remove] = ridersApi.useRemoveEntryMutation();
   const { act, problem } = useAct();
-  const form = useForm({ defaultValues: { figure: String(value), date: entry.date } });
+  const { form, theirs } = useStoredForm({ figure: String(value), date: entry.date });
   const at = { riderId: rider.id, kind, id: entry.id, version: entry.version };
   const save = async (typed: { figure: string; date: string }): Promise<void> => {
     const result = read(typed.figure, typed.date);
@@ -100,7 +100,7 @@ function Correct({ rider, kind, entry, name, unit, value, read, what, close }: C
           Cancel
         </Button>
       </Form>
-      <ProblemNote problem={problem} />
+      <FormNote problem={problem} theirs={theirs} />
     </li>
   );
 }

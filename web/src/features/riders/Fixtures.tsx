@@ -14,13 +14,14 @@ import { riderFileApi } from '../../shared/api/riderFile.ts';
 import { printDay, today } from '../../shared/dates.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { DateField } from '../../ui/DateField.tsx';
-import { type Control, useForm } from 'react-hook-form';
+import type { Control } from 'react-hook-form';
 import { Part } from '../../ui/Part.tsx';
 import { readForm } from '../../ui/readForm.ts';
 import { TextField } from '../../ui/TextField.tsx';
 import { NumberPart } from '../../ui/NumberPart.tsx';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { WEEKDAYS } from './weekdays.ts';
 
 const KIND_WORDS: Readonly<Record<FixtureKind, string>> = {
@@ -47,12 +48,7 @@ export function Fixtures({ rider }: { rider: Rider }) {
         {rider.fixtures.map((fixture) =>
           open === fixture.id ? (
             <li key={fixture.id} className="d-block">
-              <FixtureForm
-                key={fixture.version}
-                rider={rider}
-                fixture={fixture}
-                close={() => setOpen(null)}
-              />
+              <FixtureForm rider={rider} fixture={fixture} close={() => setOpen(null)} />
             </li>
           ) : (
             <li key={fixture.id}>
@@ -119,7 +115,7 @@ function FixtureForm({ rider, fixture, close }: FixtureFormProps) {
   const [change] = riderFileApi.useChangeFixtureMutation();
   const [remove] = riderFileApi.useRemoveFixtureMutation();
   const { act, problem } = useAct();
-  const form = useForm<Typed>({ defaultValues: fixture ?? fresh() });
+  const { form, theirs } = useStoredForm<Typed>(fixture ?? fresh());
   const save = async (fields: Typed): Promise<void> => {
     const data = readForm(form, fixtureFieldsSchema, {
       ...fields,
@@ -147,7 +143,7 @@ function FixtureForm({ rider, fixture, close }: FixtureFormProps) {
       label={fixture ? 'Save it' : 'Add it'}
       save={save}
       close={close}
-      problem={problem}
+      {...{ problem, theirs }}
     >
       <What control={form.control} />
       <HowLong control={form.control} />

@@ -2,13 +2,13 @@ import type { Goal, Rider } from '@uphill/api';
 import { mondayOf, plus, reckon } from '@uphill/core/season';
 import { printDuration, printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
 import { useMemo } from 'react';
-import { useForm } from 'react-hook-form';
 import { modelsApi } from '../../shared/api/models.ts';
 import { riderFileApi } from '../../shared/api/riderFile.ts';
 import { seasonApi } from '../../shared/api/season.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { TextField } from '../../ui/TextField.tsx';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 
 interface Props {
   readonly rider: Rider;
@@ -20,7 +20,7 @@ interface Props {
 export function GoalBehind({ rider, goal, close }: Props) {
   const [change] = riderFileApi.useChangeGoalMutation();
   const { act, problem } = useAct();
-  const form = useForm({ defaultValues: { came: goal.came, note: goal.note } });
+  const { form, theirs } = useStoredForm({ came: goal.came, note: goal.note });
   const save = async (typed: { came: string; note: string }): Promise<void> => {
     const said = { came: typed.came.trim(), note: typed.note.trim() };
     const done = await act(
@@ -32,7 +32,7 @@ export function GoalBehind({ rider, goal, close }: Props) {
   return (
     <div className="text-start">
       <Came rider={rider} goal={goal} />
-      <SaveForm form={form} label="Keep it" save={save} close={close} problem={problem}>
+      <SaveForm label="Keep it" {...{ form, save, close, problem, theirs }}>
         <div className="entry-row">
           <TextField
             of={form.control}

@@ -2,7 +2,7 @@ import { type Goal, type GoalFields, goalFieldsSchema, GOAL_RANKS, type Rider } 
 import { parseDuration, printDuration } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { type Control, useForm } from 'react-hook-form';
+import type { Control } from 'react-hook-form';
 import { hillsApi } from '../../shared/api/hills.ts';
 import { riderFileApi } from '../../shared/api/riderFile.ts';
 import { distanceFigure, distanceUnit, kmTyped } from '../../shared/choices.ts';
@@ -18,6 +18,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { NumberPart } from '../../ui/NumberPart.tsx';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { GoalBehind } from './GoalBehind.tsx';
 
 const FRESH: GoalFields = {
@@ -46,7 +47,7 @@ export function Goals({ rider }: { rider: Rider }) {
         {rider.goals.map((goal) =>
           open === goal.id ? (
             <li key={goal.id} className="d-block">
-              <GoalForm key={goal.version} rider={rider} goal={goal} close={() => setOpen(null)} />
+              <GoalForm rider={rider} goal={goal} close={() => setOpen(null)} />
             </li>
           ) : (
             <GoalLine key={goal.id} rider={rider} goal={goal} change={() => setOpen(goal.id)} />
@@ -101,9 +102,7 @@ function GoalLine({ rider, goal, change }: LineProps) {
           </Button>
         )}
       </span>
-      {looked && (
-        <GoalBehind key={goal.version} rider={rider} goal={goal} close={() => setLooked(false)} />
-      )}
+      {looked && <GoalBehind rider={rider} goal={goal} close={() => setLooked(false)} />}
     </li>
   );
 }
@@ -121,7 +120,7 @@ function GoalForm({ rider, goal, close }: GoalFormProps) {
   const [change] = riderFileApi.useChangeGoalMutation();
   const [remove] = riderFileApi.useRemoveGoalMutation();
   const { act, problem } = useAct();
-  const form = useForm<Typed>({ defaultValues: typedOf(goal ?? FRESH) });
+  const { form, theirs } = useStoredForm<Typed>(typedOf(goal ?? FRESH));
   const save = async ({ length, ...fields }: Typed): Promise<void> => {
     const typed = length.trim() === '' ? null : parseDuration(length);
     if (typed && !typed.ok)
@@ -150,7 +149,7 @@ function GoalForm({ rider, goal, close }: GoalFormProps) {
       label={goal ? 'Save the goal' : 'Add the goal'}
       save={save}
       close={close}
-      problem={problem}
+      {...{ problem, theirs }}
     >
       <What control={form.control} />
       <Demand control={form.control} />

@@ -60,7 +60,7 @@ export function HeartRates({ rider }: { rider: Rider }) {
       <History of={entries} most={SHOWN}>
         {(entry) => (
           <EntryLine
-            key={`${entry.id}.${entry.version}`}
+            key={entry.id}
             rider={rider}
             kind="heart-rates"
             entry={entry}

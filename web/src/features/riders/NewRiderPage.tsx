@@ -2,7 +2,6 @@ import { useNavigate } from 'react-router';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { choices } from '../../shared/choices.ts';
 import { useAct } from '../../shared/useAct.ts';
-import { ProblemNote } from '../../ui/messages.tsx';
 import { NEW_RIDER, RiderForm } from './RiderForm.tsx';
 import { Heading } from '../../ui/Heading.tsx';
 
@@ -15,9 +14,9 @@ export function NewRiderPage() {
     <>
       <Heading>New rider</Heading>
       <div className="sheet narrow">
-        <ProblemNote problem={problem} />
         <RiderForm
           isNew
+          problem={problem}
           rider={{ ...NEW_RIDER, retestWeeks: choices().retestWeeks }}
           submitLabel="Add the rider"
           save={async (fields) => {

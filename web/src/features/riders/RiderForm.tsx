@@ -1,5 +1,5 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { POWER_SOURCES, type RiderFields, riderFieldsSchema } from '@uphill/api';
+import { POWER_SOURCES, type Problem, type RiderFields, riderFieldsSchema } from '@uphill/api';
 import { numberTyped } from '@uphill/core/units';
 import { RETEST_WEEKS } from '@uphill/core/testing';
 import { useSchemes } from '../../shared/useSchemes.ts';
@@ -10,6 +10,7 @@ import Row from 'react-bootstrap/Row';
 import type { UseFormReturn } from 'react-hook-form';
 import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { Field } from '../../ui/Field.tsx';
+import { FormNote } from '../../ui/FormNote.tsx';
 
 const SOURCE_NAMES = {
   crank: 'Crank',
@@ -46,13 +47,14 @@ interface Props {
   readonly rider: RiderFields;
   /** False where it was refused, so that what was typed still counts as typed. */
   readonly save: (fields: RiderFields) => Promise<boolean>;
+  readonly problem: Problem | null;
   readonly submitLabel: string;
   readonly isNew?: boolean;
 }
 
 /** What a coach knows of a rider before the first test. */
-export function RiderForm({ rider, save, submitLabel, isNew = false }: Props) {
-  const { form, keep } = useStoredForm<RiderFields>(rider, {
+export function RiderForm({ rider, save, problem, submitLabel, isNew = false }: Props) {
+  const { form, keep, theirs } = useStoredForm<RiderFields>(rider, {
     resolver: zodResolver(riderFieldsSchema),
   });
   const submit = async (fields: RiderFields): Promise<void> => {
@@ -61,6 +63,7 @@ export function RiderForm({ rider, save, submitLabel, isNew = false }: Props) {
   const { errors, isSubmitting } = form.formState;
   return (
     <Form noValidate onSubmit={(event) => void form.handleSubmit(submit)(event)}>
+      <FormNote problem={problem} theirs={theirs} />
       <Row>
         <WhoTheyAre form={form} isNew={isNew} />
         <HowTheyAreMeasured form={form} />

@@ -1,13 +1,11 @@
 import type { Rider, RiderFields } from '@uphill/api';
-import Button from 'react-bootstrap/Button';
-import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ridersApi } from '../../shared/api/riders.ts';
 import { inTheWay } from '../../shared/api/problemOf.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { Loading } from '../../ui/Loading.tsx';
-import { ProblemNote, Wrong } from '../../ui/messages.tsx';
+import { ProblemNote } from '../../ui/messages.tsx';
 import { HeartRates } from './HeartRates.tsx';
 import { BodyMass } from './BodyMass.tsx';
 import { Bikes } from './Bikes.tsx';
@@ -44,7 +42,7 @@ export function RiderPage() {
           </section>
           <Health rider={rider} />
           <Goals rider={rider} />
-          <Week key={rider.availability?.version ?? 0} rider={rider} />
+          <Week key={rider.id} rider={rider} />
           <Fixtures rider={rider} />
         </div>
         <div>
@@ -62,45 +60,10 @@ export function RiderPage() {
 
 function Details({ rider }: { rider: Rider }) {
   const [change] = ridersApi.useChangeRiderMutation();
-  const { act, problem, clear } = useAct();
-  const [kept, setKept] = useState<RiderFields | null>(null);
-  // Taking theirs starts the form again, from what the server has.
-  const [round, setRound] = useState(0);
-  const { refetch } = ridersApi.useRiderQuery(rider.id);
-  const theirs = problem?.theirs ? (problem.theirs as Rider) : null;
-
-  const save = async (fields: RiderFields, version = rider.version): Promise<boolean> => {
-    setKept(fields);
-    const changed = await act(
-      () => change({ id: rider.id, version, ...fields }),
-      `Changed ${fields.name}.`,
-    );
-    return changed !== undefined;
+  const { act, problem } = useAct();
+  const save = async (fields: RiderFields): Promise<boolean> => {
+    const request = { id: rider.id, version: rider.version, ...fields };
+    return (await act(() => change(request), `Changed ${fields.name}.`)) !== undefined;
   };
-  const takeTheirs = async (): Promise<void> => {
-    await refetch();
-    setRound(round + 1);
-    clear();
-  };
-  return (
-    <>
-      {theirs && kept ? (
-        <Wrong>
-          <p className="mb-2">Changed elsewhere in the meantime. Keep yours, or take theirs?</p>
-          <Button size="sm" className="me-2" onClick={() => void save(kept, theirs.version)}>
-            Keep mine
-          </Button>
-          <Button size="sm" variant="outline-secondary" onClick={() => void takeTheirs()}>
-            Take theirs
-          </Button>
-          <Button size="sm" variant="link" onClick={clear}>
-            Keep editing
-          </Button>
-        </Wrong>
-      ) : (
-        <ProblemNote problem={problem} />
-      )}
-      <RiderForm key={round} rider={rider} submitLabel="Save" save={(fields) => save(fields)} />
-    </>
-  );
+  return <RiderForm rider={rider} problem={problem} submitLabel="Save" save={save} />;
 }

@@ -9,7 +9,7 @@ import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { Part } from '../../ui/Part.tsx';
 import { NumberPart } from '../../ui/NumberPart.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
-import { ProblemNote } from '../../ui/messages.tsx';
+import { FormNote } from '../../ui/FormNote.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { TimeZone } from '../../ui/TimeZone.tsx';
@@ -34,7 +34,7 @@ export function Training({ rider }: { rider: Rider }) {
   const { data: settings } = schemesApi.useSettingsQuery();
   const { act, problem } = useAct();
   const { trainsSince, hardDays, gutGramsPerHour, timeZone, address, verdictsShown } = rider;
-  const { form, keep } = useStoredForm<Typed>({
+  const { form, keep, theirs } = useStoredForm<Typed>({
     trainsSince,
     hardDays,
     gutGramsPerHour,
@@ -55,7 +55,7 @@ export function Training({ rider }: { rider: Rider }) {
       onSubmit={(event) => void handleSubmit(save)(event)}
     >
       <h2>Training</h2>
-      <ProblemNote problem={problem} />
+      <FormNote problem={problem} theirs={theirs} />
       <Part of={control} name="trainsSince">
         {(since, set) => (
           <NumberField

@@ -4,11 +4,13 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { riderFileApi } from '../../shared/api/riderFile.ts';
 import { useAct } from '../../shared/useAct.ts';
-import { useForm, useWatch } from 'react-hook-form';
+import { useWatch } from 'react-hook-form';
 import { Part } from '../../ui/Part.tsx';
 import { readForm } from '../../ui/readForm.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
-import { ProblemNote, Wrong } from '../../ui/messages.tsx';
+import { FormNote } from '../../ui/FormNote.tsx';
+import { Wrong } from '../../ui/messages.tsx';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { WEEKDAYS } from './weekdays.ts';
 
 interface Typed {
@@ -20,10 +22,8 @@ export function Week({ rider }: { rider: Rider }) {
   const [change] = riderFileApi.useChangeWeekMutation();
   const { act, problem } = useAct();
   const stored = rider.availability;
-  const form = useForm<Typed>({
-    defaultValues: {
-      days: stored?.days ?? WEEKDAYS.map(() => ({ hours: null, fixedRest: false })),
-    },
+  const { form, keep, theirs } = useStoredForm<Typed>({
+    days: stored?.days ?? WEEKDAYS.map(() => ({ hours: null, fixedRest: false })),
   });
   const { errors, isSubmitting } = form.formState;
   const save = async ({ days }: Typed): Promise<void> => {
@@ -31,7 +31,9 @@ export function Week({ rider }: { rider: Rider }) {
       version: stored?.version ?? 0,
       days: days.map(({ hours, fixedRest }) => ({ hours: hours ?? 0, fixedRest })),
     });
-    if (data) await act(() => change({ riderId: rider.id, ...data }), 'The hours are saved.');
+    if (!data) return;
+    if (await act(() => change({ riderId: rider.id, ...data }), 'The hours are saved.'))
+      keep({ days: data.days });
   };
   const total = useWatch({ control: form.control, name: 'days' }).reduce(
     (sum, { hours }) => sum + (hours ?? 0),
@@ -46,7 +48,7 @@ export function Week({ rider }: { rider: Rider }) {
         </span>
       </h2>
       {errors.root?.message && <Wrong>{errors.root.message}</Wrong>}
-      <ProblemNote problem={problem} />
+      <FormNote problem={problem} theirs={theirs} />
       <Form onSubmit={(event) => void form.handleSubmit(save)(event)}>
         <div className="week-hours">
           {WEEKDAYS.map((name, index) => (

@@ -6,7 +6,7 @@ import { ridesApi } from '../../shared/api/rides.ts';
 import { printDay } from '../../shared/dates.ts';
 import { useAct } from '../../shared/useAct.ts';
 import { DateField } from '../../ui/DateField.tsx';
-import { ProblemNote } from '../../ui/messages.tsx';
+import { FormNote } from '../../ui/FormNote.tsx';
 import { Part } from '../../ui/Part.tsx';
 import { Eaten, Kind, Minutes, Note, Rpe, type TypedRide } from './rideFields.tsx';
 
@@ -18,7 +18,7 @@ export function RideFacts({ ride }: { ride: RideWhole }) {
   const { act, problem } = useAct();
   const { date, kind, minutes, rpe, note } = ride;
   const stored = { date, kind, minutes, rpe, note, eatenG: ride.log.eatenG ?? null };
-  const { form, keep } = useStoredForm<TypedRide>(stored);
+  const { form, keep, theirs } = useStoredForm<TypedRide>(stored);
   const { control, handleSubmit } = form;
   const assumed = ride.datedBy === 'assumed';
   const save = async (typed: TypedRide): Promise<void> => {
@@ -46,7 +46,7 @@ export function RideFacts({ ride }: { ride: RideWhole }) {
       aria-label="What is said of it"
       onSubmit={(event) => void handleSubmit(save)(event)}
     >
-      <ProblemNote problem={problem} />
+      <FormNote problem={problem} theirs={theirs} />
       <Part of={control} name="date">
         {(day, set) => (
           <DateField

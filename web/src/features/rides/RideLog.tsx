@@ -4,7 +4,7 @@ import Form from 'react-bootstrap/Form';
 import { ridesApi } from '../../shared/api/rides.ts';
 import { massHidden } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
-import { ProblemNote } from '../../ui/messages.tsx';
+import { FormNote } from '../../ui/FormNote.tsx';
 import { NumberPart } from '../../ui/NumberPart.tsx';
 import { Part } from '../../ui/Part.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
@@ -86,7 +86,7 @@ export function RideLog({ rider, ride }: { rider: Rider; ride: RideWhole }) {
   const [change, { isLoading }] = ridesApi.useChangeRideMutation();
   const { act, problem } = useAct();
   const stored = writtenOf(ride.log);
-  const { form, keep } = useStoredForm<Written>(stored);
+  const { form, keep, theirs } = useStoredForm<Written>(stored);
   const save = async (typed: Written): Promise<void> => {
     const changed = Object.entries(typed).filter(
       ([field, value]) => stored[field as keyof Written] !== value,
@@ -109,7 +109,7 @@ export function RideLog({ rider, ride }: { rider: Rider; ride: RideWhole }) {
         aria-label="Log"
         onSubmit={(event) => void form.handleSubmit(save)(event)}
       >
-        <ProblemNote problem={problem} />
+        <FormNote problem={problem} theirs={theirs} />
         {fields.map(([name, label, low, high]) => (
           <NumberPart
             key={name}

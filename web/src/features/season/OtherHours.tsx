@@ -3,7 +3,6 @@ import { plus } from '@uphill/core/season';
 import { numberTyped, printDuration } from '@uphill/core/units';
 import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
-import { useForm } from 'react-hook-form';
 import { seasonApi } from '../../shared/api/season.ts';
 import { printDay, today } from '../../shared/dates.ts';
 import { useAct } from '../../shared/useAct.ts';
@@ -13,11 +12,12 @@ import { Part } from '../../ui/Part.tsx';
 import { readForm } from '../../ui/readForm.ts';
 import { SaveForm } from '../../ui/SaveForm.tsx';
 import { TextField } from '../../ui/TextField.tsx';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 
 /** Days with other hours than usual: a holiday, travel, a camp. Filling obeys them. */
 export function OtherHours({ rider, away }: { rider: Rider; away: readonly Away[] }) {
-  /** The entry that is corrected, or none of those there are: a new one. */
-  const [open, setOpen] = useState<Away | 'new' | null>(null);
+  /** The id of the entry that is corrected, or none of those there are: a new one. */
+  const [open, setOpen] = useState<string | null>(null);
   const [remove] = seasonApi.useRemoveAwayMutation();
   const { act, problem } = useAct();
   const toCome = away.filter(({ to }) => to >= today());
@@ -29,7 +29,7 @@ export function OtherHours({ rider, away }: { rider: Rider; away: readonly Away[
         {toCome.map((entry) => (
           <li key={entry.id} className="entry-line">
             <span>{wordsOf(entry)}</span>{' '}
-            <Button size="sm" variant="outline-secondary" onClick={() => setOpen(entry)}>
+            <Button size="sm" variant="outline-secondary" onClick={() => setOpen(entry.id)}>
               Correct<span className="visually-hidden"> {entry.why}</span>
             </Button>{' '}
             <Button
@@ -50,9 +50,9 @@ export function OtherHours({ rider, away }: { rider: Rider; away: readonly Away[
       <ProblemNote problem={problem} />
       {open ? (
         <AwayForm
-          key={open === 'new' ? open : open.id}
+          key={open}
           rider={rider}
-          entry={open === 'new' ? null : open}
+          entry={away.find(({ id }) => id === open) ?? null}
           close={() => setOpen(null)}
         />
       ) : (
@@ -87,11 +87,11 @@ function AwayForm({ rider, entry, close }: FormProps) {
   const [add] = seasonApi.useAddAwayMutation();
   const [change] = seasonApi.useChangeAwayMutation();
   const { act, problem } = useAct();
-  const form = useForm<Typed>({
-    defaultValues: entry
+  const { form, theirs } = useStoredForm<Typed>(
+    entry
       ? { from: entry.from, to: entry.to, hours: String(entry.hours), why: entry.why }
       : { from: plus(today(), 1), to: plus(today(), 7), hours: '0', why: '' },
-  });
+  );
   const save = async (typed: Typed): Promise<void> => {
     const fields = readForm(form, awayFieldsSchema, {
       ...typed,
@@ -108,7 +108,7 @@ function AwayForm({ rider, entry, close }: FormProps) {
     if (done !== undefined) close();
   };
   return (
-    <SaveForm form={form} label="Save these hours" save={save} close={close} problem={problem}>
+    <SaveForm label="Save these hours" {...{ form, save, close, problem, theirs }}>
       <div className="field-row">
         <Part of={form.control} name="from">
           {(value, set) => <DateField label="From" use="day" value={value} change={set} />}

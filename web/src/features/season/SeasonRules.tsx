@@ -1,13 +1,16 @@
 import type { Rider, Season } from '@uphill/api';
 import { RULES, type RuleId, type SeasonSettings } from '@uphill/core/season';
-import { useState } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { seasonApi } from '../../shared/api/season.ts';
 import { today } from '../../shared/dates.ts';
 import { firstName } from '../../shared/riderOnDay.ts';
 import { useAct } from '../../shared/useAct.ts';
+import { FormNote } from '../../ui/FormNote.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { NumberPart } from '../../ui/NumberPart.tsx';
+import { Part } from '../../ui/Part.tsx';
+import { useStoredForm } from '../../ui/useStoredForm.ts';
 import { ProblemNote } from '../../ui/messages.tsx';
 
 interface Props {
@@ -16,7 +19,7 @@ interface Props {
   readonly typedBase: Season['typedBase'];
 }
 
-type Number =
+type Figure =
   | 'restDays'
   | 'loadWeeks'
   | 'longRide'
@@ -27,7 +30,7 @@ type Number =
   | 'painLimit';
 
 /** Figures a coach argues with most, with their ranges. */
-const NUMBERS: readonly (readonly [Number, string, readonly [number, number]])[] = [
+const FIGURES: readonly (readonly [Figure, string, readonly [number, number]])[] = [
   ['restDays', 'Rest days a week', [1, 3]],
   ['loadWeeks', 'Load weeks in a row', [2, 4]],
   ['longRide', 'Long ride, times 28 days', [1.1, 1.3]],
@@ -42,13 +45,12 @@ const NUMBERS: readonly (readonly [Number, string, readonly [number, number]])[]
 export function SeasonRules({ rider, settings, typedBase }: Props) {
   const [change] = seasonApi.useChangeSeasonSettingsMutation();
   const { act, problem } = useAct();
-  const set = (over: Partial<SeasonSettings>): void =>
-    void act(
-      () => change({ riderId: rider.id, version: rider.version, settings: over }),
-      'The rules are changed.',
-    );
+  const set = async (over: Partial<SeasonSettings>): Promise<boolean> => {
+    const request = { riderId: rider.id, version: rider.version, settings: over };
+    return (await act(() => change(request), 'The rules are changed.')) !== undefined;
+  };
   const toggle = (id: RuleId): void =>
-    set({
+    void set({
       off: settings.off.includes(id)
         ? settings.off.filter((other) => other !== id)
         : [...settings.off, id],
@@ -71,53 +73,57 @@ export function SeasonRules({ rider, settings, typedBase }: Props) {
           />
         ))}
       </fieldset>
-      <Figures key={rider.version} settings={settings} set={set} />
-      <TypedBase key={typedBase?.points ?? 'none'} rider={rider} typedBase={typedBase} />
+      <Figures settings={settings} set={set} />
+      <TypedBase rider={rider} typedBase={typedBase} />
     </details>
   );
 }
 
-/** Left empty there is no illness. */
-interface Chance {
-  readonly illOneIn?: number | null;
+type Typed = Pick<SeasonSettings, Figure | 'illOneIn'>;
+
+interface FiguresProps extends Pick<Props, 'settings'> {
+  readonly set: (over: Partial<SeasonSettings>) => Promise<boolean>;
 }
 
-function Figures({
-  settings,
-  set,
-}: Pick<Props, 'settings'> & { readonly set: (over: Partial<SeasonSettings>) => void }) {
-  const [typed, setTyped] = useState<Partial<Record<Number, number>> & Chance>({});
+function Figures({ settings, set }: FiguresProps) {
+  const stored = Object.fromEntries(
+    [...FIGURES.map(([name]) => name), 'illOneIn' as const].map((name) => [name, settings[name]]),
+  ) as Typed;
+  const { form, keep, theirs } = useStoredForm<Typed>(stored);
+  const { isDirty, dirtyFields } = form.formState;
+  const save = async (typed: Typed): Promise<void> => {
+    const names = Object.keys(dirtyFields) as (keyof Typed)[];
+    if (await set(Object.fromEntries(names.map((name) => [name, typed[name]])))) keep(typed);
+  };
   return (
-    <form
-      className="mt-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        set(typed);
-      }}
-    >
-      {NUMBERS.map(([name, label, bounds]) => (
-        <NumberField
-          key={name}
-          needed
-          label={label}
-          bounds={bounds}
-          wrong={`From ${bounds[0]} to ${bounds[1]}.`}
-          value={typed[name] ?? settings[name]}
-          set={(value) => setTyped({ ...typed, [name]: value })}
-        />
+    <form className="mt-2" onSubmit={(event) => void form.handleSubmit(save)(event)}>
+      {FIGURES.map(([name, label, bounds]) => (
+        <Part key={name} of={form.control} name={name}>
+          {(value, change) => (
+            <NumberField
+              needed
+              label={label}
+              bounds={bounds}
+              wrong={`From ${bounds[0]} to ${bounds[1]}.`}
+              value={value}
+              set={change}
+            />
+          )}
+        </Part>
       ))}
-      <NumberField
+      <NumberPart
+        of={form.control}
+        name="illOneIn"
         whole
         label="If things go wrong, ill from any day with a chance of 1 in"
         hint="left empty: no illness"
         bounds={[60, 3650]}
         wrong="From 60 to 3,650."
-        value={typed.illOneIn === undefined ? settings.illOneIn : typed.illOneIn}
-        set={(illOneIn) => setTyped({ ...typed, illOneIn })}
       />
-      <Button type="submit" variant="outline-secondary" disabled={Object.keys(typed).length === 0}>
+      <Button type="submit" variant="outline-secondary" disabled={!isDirty}>
         Save the figures
       </Button>
+      <FormNote problem={null} theirs={theirs} />
     </form>
   );
 }
@@ -125,40 +131,29 @@ function Figures({
 function TypedBase({ rider, typedBase }: Pick<Props, 'rider' | 'typedBase'>) {
   const [change] = seasonApi.useChangeSeasonSettingsMutation();
   const { act, problem } = useAct();
-  const [points, setPoints] = useState(typedBase?.points ?? null);
-  const save = (): void =>
-    void act(
-      () =>
-        change({
-          ...{ riderId: rider.id, version: rider.version },
-          base: points === null ? null : { points, on: today() },
-        }),
+  const { form, keep, theirs } = useStoredForm({ points: typedBase?.points ?? null });
+  const save = async ({ points }: { points: number | null }): Promise<void> => {
+    const base = points === null ? null : { points, on: today() };
+    const done = await act(
+      () => change({ riderId: rider.id, version: rider.version, base }),
       points === null ? 'The base comes from rides again.' : 'The base is set as of this evening.',
     );
+    if (done !== undefined) keep({ points });
+  };
   return (
-    <form
-      className="mt-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        save();
-      }}
-    >
-      <NumberField
+    <form className="mt-2" onSubmit={(event) => void form.handleSubmit(save)(event)}>
+      <NumberPart
+        of={form.control}
+        name="points"
         label="Base that you know, points"
         hint="left empty: from rides"
         bounds={[0, 300]}
         wrong="From 0 to 300 points."
-        value={points}
-        set={setPoints}
       />
-      <Button
-        type="submit"
-        variant="outline-secondary"
-        disabled={points === (typedBase?.points ?? null)}
-      >
+      <Button type="submit" variant="outline-secondary" disabled={!form.formState.isDirty}>
         Save the base
       </Button>
-      <ProblemNote problem={problem} />
+      <FormNote problem={problem} theirs={theirs} />
     </form>
   );
 }

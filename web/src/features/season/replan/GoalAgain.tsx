@@ -30,9 +30,7 @@ export function GoalAgain({ rider, season, days }: Props) {
   const working = ftpW === null ? null : workingNow(rider, ftpW, days).value;
   const byLaw = goalByLaw(goal);
   if (!goal || goal.date <= today() || !byLaw || working === null) return null;
-  return (
-    <Answers key={goal.version} {...{ rider, season, goal }} asked={{ ...byLaw, ftpW: working }} />
-  );
+  return <Answers key={goal.id} {...{ rider, season, goal }} asked={{ ...byLaw, ftpW: working }} />;
 }
 
 interface AnswersProps {
@@ -43,7 +41,8 @@ interface AnswersProps {
 }
 
 function Answers({ rider, season, goal, asked }: AnswersProps) {
-  const [date, setDate] = useState(plus(goal.date, LATER_DAYS));
+  const [typed, setTyped] = useState<string | null>(null);
+  const date = typed ?? plus(goal.date, LATER_DAYS);
   const { watts, seconds, ftpW } = asked;
   const answers = useMemo(
     () => goalAgain(season, { watts, seconds, ftpW }, date),
@@ -70,7 +69,7 @@ function Answers({ rider, season, goal, asked }: AnswersProps) {
           <article key={answer.id} className="offer" aria-label={answer.says}>
             <h4 className="h6">{answer.says}</h4>
             {answer.id === 'date' && (
-              <DateField label="Goal date" use="goal" value={date} change={setDate} />
+              <DateField label="Goal date" use="goal" value={date} change={setTyped} />
             )}
             <p className="mb-2 small">
               {answer.morning

@@ -1,12 +1,13 @@
 import type { Rider, StoredWeek } from '@uphill/api';
 import type { Reckoned, WeekPlan, WeekReckoned } from '@uphill/core/season';
 import { printSigned, roundHalfUp, roundTo } from '@uphill/core/units';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import Button from 'react-bootstrap/Button';
 import { seasonApi } from '../../../shared/api/season.ts';
 import { useAct } from '../../../shared/useAct.ts';
-import { NumberField } from '../../../ui/NumberField.tsx';
-import { ProblemNote } from '../../../ui/messages.tsx';
+import { FormNote } from '../../../ui/FormNote.tsx';
+import { NumberPart } from '../../../ui/NumberPart.tsx';
+import { useStoredForm } from '../../../ui/useStoredForm.ts';
 import { LoadGauge } from '../LoadGauge.tsx';
 
 interface Props {
@@ -30,7 +31,7 @@ export function ComesTo({ rider, monday, season, plan, stored }: Props) {
         {plan.fitting && ` · ${plan.fitting.says}`}
       </span>
       <Rise
-        key={stored?.version ?? 0}
+        key={monday}
         {...{ rider, monday, stored }}
         {...{ rise: week.rise, riseFrom: week.riseFrom, goal: week.goal?.value ?? null }}
       />
@@ -44,6 +45,12 @@ const FROM_WORDS = {
   typed: 'typed',
 } as const;
 
+/** What the coach says of a week’s load; null leaves it to the season. */
+interface Typed {
+  readonly rise: number | null;
+  readonly goal: number | null;
+}
+
 interface RiseProps extends Pick<Props, 'rider' | 'monday' | 'stored'> {
   readonly rise: number;
   readonly riseFrom: WeekReckoned['riseFrom'];
@@ -53,42 +60,36 @@ interface RiseProps extends Pick<Props, 'rider' | 'monday' | 'stored'> {
 const Rise = memo(function Rise({ rider, monday, stored, ...now }: RiseProps) {
   const [change] = seasonApi.useChangeWeekSaidMutation();
   const { act, problem } = useAct();
-  const [rise, setRise] = useState(stored?.rise ?? null);
-  const [goal, setGoal] = useState(stored?.goal ?? null);
-  const save = (said: { rise: number | null; goal: number | null }, says: string): void =>
-    void act(
-      () => change({ riderId: rider.id, monday, version: stored?.version ?? 0, ...said }),
-      says,
-    );
-  const changed = rise !== (stored?.rise ?? null) || goal !== (stored?.goal ?? null);
+  const { form, keep, theirs } = useStoredForm<Typed>({
+    rise: stored?.rise ?? null,
+    goal: stored?.goal ?? null,
+  });
+  const save = async (said: Typed): Promise<void> => {
+    const request = { riderId: rider.id, monday, version: stored?.version ?? 0, ...said };
+    if (await act(() => change(request), 'The week’s goal is saved.')) keep(said);
+  };
   return (
-    <form
-      className="rise-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        save({ rise, goal }, 'The week’s goal is saved.');
-      }}
-    >
-      <NumberField
+    <form className="rise-form" onSubmit={(event) => void form.handleSubmit(save)(event)}>
+      <NumberPart
+        of={form.control}
+        name="rise"
         label="Planned rise"
         hint={`${printSigned(now.rise, 1)} a week, ${FROM_WORDS[now.riseFrom]}`}
         bounds={[-20, 20]}
         wrong="From −20 to 20 points a week."
-        value={rise}
-        set={setRise}
       />
-      <NumberField
+      <NumberPart
+        of={form.control}
+        name="goal"
         label="Or the goal itself"
         hint={now.goal === null ? 'none in a free week' : `now ${roundHalfUp(now.goal)} points`}
         bounds={[0, 5000]}
         wrong="From 0 to 5,000 points."
-        value={goal}
-        set={setGoal}
       />
-      <Button type="submit" variant="outline-secondary" disabled={!changed}>
+      <Button type="submit" variant="outline-secondary" disabled={!form.formState.isDirty}>
         Save the goal
       </Button>
-      <ProblemNote problem={problem} />
+      <FormNote problem={problem} theirs={theirs} />
     </form>
   );
 });

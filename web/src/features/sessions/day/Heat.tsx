@@ -6,14 +6,14 @@ import Form from 'react-bootstrap/Form';
 import { useStoredForm } from '../../../ui/useStoredForm.ts';
 import { daysApi } from '../../../shared/api/days.ts';
 import { useAct } from '../../../shared/useAct.ts';
-import { ProblemNote } from '../../../ui/messages.tsx';
+import { FormNote } from '../../../ui/FormNote.tsx';
 import { NumberPart } from '../../../ui/NumberPart.tsx';
 
 /** The heat that is expected on the day. */
 export function Heat({ day }: { day: Day }) {
   const [change] = daysApi.useChangeDayMutation();
   const { act, problem } = useAct();
-  const { form, keep } = useStoredForm({ celsius: day.celsius });
+  const { form, keep, theirs } = useStoredForm({ celsius: day.celsius });
   const save = async ({ celsius }: Pick<Day, 'celsius'>): Promise<void> => {
     const says = celsius === null ? 'No heat expected.' : `${celsius} °C expected.`;
     if (await act(() => change({ id: day.id, version: day.version, celsius }), says))
@@ -37,7 +37,7 @@ export function Heat({ day }: { day: Day }) {
       <Button type="submit" variant="outline-secondary" disabled={!form.formState.isDirty}>
         Save
       </Button>
-      <ProblemNote problem={problem} />
+      <FormNote problem={problem} theirs={theirs} />
     </Form>
   );
 }

@@ -86,7 +86,7 @@ function RiderDay({ rider, day }: { rider: Rider; day: Day }) {
         <div>
           {heat && <Caution>{heat}</Caution>}
           {planned && day.date >= today() && (
-            <ShortOfTime key={day.version} day={day} numbers={numbers} />
+            <ShortOfTime key={day.id} day={day} numbers={numbers} />
           )}
           <Mark day={day} />
           {planned && <Heat day={day} />}

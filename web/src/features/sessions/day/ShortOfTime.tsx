@@ -18,7 +18,8 @@ const LEAST_MIN = 10;
 export function ShortOfTime({ day, numbers }: { day: Day; numbers: RiderOnDay }) {
   const whole = Math.round(sessionNumbers(day.plan, numbers).totalS.value / 60);
   const [open, setOpen] = useState(false);
-  const [minutes, setMinutes] = useState(Math.max(LEAST_MIN, whole - LESS_MIN));
+  const [typed, setTyped] = useState<number | null>(null);
+  const minutes = typed ?? Math.max(LEAST_MIN, whole - LESS_MIN);
   const [changePlan] = seasonApi.useChangePlanMutation();
   const { act, problem } = useAct();
   const shorter = useMemo(
@@ -35,7 +36,9 @@ export function ShortOfTime({ day, numbers }: { day: Day; numbers: RiderOnDay })
         }),
       `Shortened to ${printDuration(minutes * 60)}.`,
     ).then((done) => {
-      if (done !== undefined) setOpen(false);
+      if (done === undefined) return;
+      setOpen(false);
+      setTyped(null);
     });
   if (whole <= LEAST_MIN) return null;
   if (!open)
@@ -61,7 +64,7 @@ export function ShortOfTime({ day, numbers }: { day: Day; numbers: RiderOnDay })
           bounds={[LEAST_MIN, whole]}
           wrong={`From ${LEAST_MIN} to ${whole} minutes.`}
           value={minutes}
-          set={setMinutes}
+          set={setTyped}
         />
         <p role="status">
           {shorter.ok
