@@ -14,6 +14,7 @@ import {
   readEfforts,
   readOnOff,
   resultOf,
+  whichRamp,
 } from '@uphill/core/testing';
 import { surgeWeightedPower } from '@uphill/core/power';
 import { ridden, RIDER } from './support.ts';
@@ -273,6 +274,17 @@ describe('start and step of a ramp', () => {
       if (off === 0) exact += 1;
     }
     expect(exact).toBeGreaterThanOrEqual(8);
+  });
+
+  it('are those of the recording where a ramp made for somebody fits its later stages, too', () => {
+    const stages = Array.from({ length: 9 }, (_, stage) => 120 + 25 * stage);
+    const legs = (second: number): number => (second % 7) - 3;
+    const watts = Float64Array.from(
+      [...new Array<number>(10).fill(130), ...stages, ...new Array<number>(5).fill(90)].flatMap(
+        (each) => Array.from({ length: 60 }, (_, second) => each + legs(second)),
+      ),
+    );
+    expect(whichRamp(watts, [{ startW: 100, stepW: 20 }])).toEqual({ startW: 120, stepW: 25 });
   });
 
   it('are not seen where nothing rises in steps', () => {

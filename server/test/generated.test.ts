@@ -7,10 +7,9 @@ interface Schema {
   readonly $ref?: string;
   readonly anyOf?: Schema[];
   readonly oneOf?: Schema[];
-  readonly allOf?: Schema[];
   readonly const?: unknown;
   readonly enum?: unknown[];
-  readonly type?: string | string[];
+  readonly type?: string;
   readonly format?: string;
   readonly pattern?: string;
   readonly minimum?: number;
@@ -73,17 +72,34 @@ function like(schema: Schema | boolean, depth = 0): fc.Arbitrary<unknown> {
   if (choices) return fc.oneof(...choices.map((choice) => like(choice, depth + 1)));
   if ('const' in schema) return fc.constant(schema.const);
   if (schema.enum) return fc.constantFrom(...schema.enum);
-  const { type } = schema;
-  if (type === 'object') return objects(schema, depth);
-  if (type === 'array')
-    return fc.array(like(schema.items ?? {}, depth + 1), {
-      minLength: schema.minItems ?? 0,
-      maxLength: Math.min(schema.maxItems ?? 3, Math.max(3, schema.minItems ?? 0)),
-    });
-  if (type === 'boolean') return fc.boolean();
-  if (type === 'null') return fc.constant(null);
-  if (type === 'integer' || type === 'number') return numbers(schema);
-  return type === 'string' ? texts(schema) : fc.jsonValue({ maxDepth: 2 });
+  return ofType(schema, depth);
+}
+
+function ofType(schema: Schema, depth: number): fc.Arbitrary<unknown> {
+  switch (schema.type) {
+    case 'object':
+      return objects(schema, depth);
+    case 'array':
+      return lists(schema, depth);
+    case 'boolean':
+      return fc.boolean();
+    case 'null':
+      return fc.constant(null);
+    case 'integer':
+    case 'number':
+      return numbers(schema);
+    case 'string':
+      return texts(schema);
+    default:
+      return fc.jsonValue({ maxDepth: 2 });
+  }
+}
+
+function lists({ items = {}, minItems = 0, maxItems = 3 }: Schema, depth: number) {
+  return fc.array(like(items, depth + 1), {
+    minLength: minItems,
+    maxLength: Math.min(maxItems, Math.max(3, minItems)),
+  });
 }
 
 function objects({ properties = {}, required = [] }: Schema, depth: number) {

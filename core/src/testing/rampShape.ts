@@ -3,6 +3,7 @@ import { type Worked, worked } from '../working/index.ts';
 import { expectedRampEnd } from './ftp.ts';
 import { type RampShape, STAGE_S } from './protocols.ts';
 import { rampEnd, rampUpTo, type Stretch } from './recordingReading.ts';
+import { rampSeen } from './rampSeen.ts';
 
 /** The laboratory's ramp: it stays a choice. Source: handbook section 4. */
 export const LABORATORY_RAMP: RampShape = { startW: 100, stepW: 20 };
@@ -110,8 +111,8 @@ const FIRST_STAGE = 4;
 const FIRST_STAGE_W2 = 400;
 
 /**
- * Which ramp was ridden in a recording: of all shapes that are made for riders, those of before and the
- * laboratory's, the one that fits it best.
+ * Which ramp was ridden in a recording: of all shapes that are made for riders, those of before, the
+ * laboratory's and the one that its own steps show, the one that fits it best.
  *
  * @param watts 1 Hz watts, gaps as 0
  * @param before shapes of the rider's earlier ramps
@@ -119,7 +120,9 @@ const FIRST_STAGE_W2 = 400;
  * Source: handbook section 4.
  */
 export function whichRamp(watts: Float64Array, before: readonly RampShape[]): RampShape | null {
-  const shapes = [...before, LABORATORY_RAMP, ...SHAPED_FOR.map((ftpW) => rampFor(ftpW).value)];
+  const seen = rampSeen(watts, STAGE_S);
+  const made = SHAPED_FOR.map((ftpW) => rampFor(ftpW).value);
+  const shapes = [...before, LABORATORY_RAMP, ...(seen ? [seen] : []), ...made];
   const different = shapes.filter(
     (shape, index) => shapes.findIndex((other) => sameRamp(other, shape)) === index,
   );
