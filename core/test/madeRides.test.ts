@@ -135,7 +135,7 @@ describe('the reps of any set', () => {
   });
 
   it('are no more for an hour of hills behind them', () => {
-    const home = Array.from({ length: 3600 }, (_, at) => Math.round(170 + 45 * Math.sin(at / 60)));
+    const home = Array.from({ length: 3600 }, (_, at) => Math.round(160 + 40 * Math.sin(at / 60)));
     fc.assert(
       fc.property(waysToRide, (how) => {
         const made = makeRide('6 × 3:00 at 94–98 %, 4:00 easy between', { ...how, but: 'whole' });

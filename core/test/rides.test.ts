@@ -69,8 +69,11 @@ describe('a session laid on its ride', () => {
     const laps = [900, 1620, 2340, 3060].map((startS) => ({ startS: startS + 3, seconds: 481 }));
     const byLaps = read(WORK, { watts, laps });
     expect(byLaps.located?.from).toBe('laps');
-    expect(byLaps.set?.rows[0]).toMatchObject({ rep: 1, startS: 903, endS: 1384 });
-    expect(read(WORK, { watts, laps: laps.slice(1) }).located?.from).toBe('found');
+    // Pressed three seconds late, one of them not at all: the watts say where the reps began.
+    expect(byLaps.set?.rows[0]).toMatchObject({ rep: 1, startS: 900, endS: 1380 });
+    const oneMissed = read(WORK, { watts, laps: laps.slice(1) });
+    expect([oneMissed.located?.from, numbersOf(oneMissed)]).toEqual(['laps', [1, 2, 3, 4]]);
+    expect(read(WORK, { watts, laps: laps.slice(3) }).located?.from).toBe('found');
     expect(read(WORK, { watts: watts.map((_, second) => 150 + (second % 40)) }).set).toBeNull();
     // Without watts only laps tell, and a ride without reps has none to find.
     expect(read(WORK, { watts: watts.map(() => null) }).set).toBeNull();

@@ -43,6 +43,8 @@ export interface AskedRide {
 /** A ride as it came back, with what was said of it. */
 export interface RideToRead extends RiddenStreams {
   readonly laps?: readonly Lap[];
+  /** Speed, 1 Hz, m/s, where it is known. */
+  readonly speed?: ArrayLike<number | null> | null | undefined;
   /** Steps that the ride room kept. */
   readonly room?: readonly RoomStep[] | null | undefined;
   readonly edits?: RepEdits;
@@ -103,8 +105,8 @@ export function readRide(
   const model = rider && modelOf(rider);
   const heart = ride.heart !== false;
   const ready = readable(heart ? ride : { ...ride, bpm: null }, model);
-  const { watts, stops, between = [], laps = [], room = null, edits = NO_EDITS } = ride;
-  const located = locateReps(segments, planned, { watts, stops, between, laps, room, edits });
+  const { watts, stops, between = [], laps = [], speed, room = null, edits = NO_EDITS } = ride;
+  const located = locateReps(segments, planned, { watts, stops, between, laps, speed, room, edits });
   const set = located && setOf(located, planned, ready);
   const judged: Judged = {
     ...{ is, located, set, ride: ready, ftpW, limits, expectedRpe: of.expectedRpe },

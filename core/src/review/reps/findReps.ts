@@ -1,10 +1,11 @@
-import type { Gap } from '../../power/index.ts';
+import type { Gap, Lap } from '../../power/index.ts';
 import type { Segment } from '../../sessions/index.ts';
 import { clockWithout } from './clockWithout.ts';
 import { laidOut } from './laidOut.ts';
+import { isAnotherSession } from './anotherSession.ts';
 import { type FoundReps, numbered, type Span } from './numbered.ts';
 import type { PlannedRep, PoweredRep } from './plannedReps.ts';
-import { type Chain, Ridden, Search } from './search.ts';
+import { type Chain, Ridden, Search, type Start } from './search.ts';
 import { correlation, heldWatts } from './smooth.ts';
 
 /** A ride in which reps are looked for. */
@@ -19,6 +20,8 @@ export interface RideToSearch {
 
 const LEAST_CORRELATION = 0.6;
 const LEAST_SHARE = 0.5;
+/** Another row of reps goes with the ride clearly better, by so much correlation. */
+const CLEARLY = 0.02;
 /** A warm-up that ends over this share of the first rep makes a soft start; what is tried there, of what was asked. */
 const SOFT_START = 0.8;
 const WEAKER = [0.97, 0.94, 0.91] as const;
@@ -46,22 +49,78 @@ export function findReps(
   ride: RideToSearch,
   first: number | null = null,
 ): FoundReps | null {
+  const search = prepare(planned, ride);
+  if (!search) return null;
+  const { ridden, powered, fromRide } = search;
+  const marked = first === null ? null : { at: Math.round(fromRide(first)), lap: null };
+  const found = marked
+    ? bestOf(ridden, segments, powered, [marked], { exactly: true })
+    : bestOfStrengths(ridden, segments, powered);
+  return found && asFound(found.chain, planned, ride, search);
+}
+
+/**
+ * Finds the reps of a planned session by the laps of its ride: at least half of the reps have one, the plan laid on
+ * them goes up and down with the ride, and their edges are moved to where the watts cross over; what has no lap is
+ * looked for as without laps.
+ *
+ * @param segments the session laid out for the rider of the day
+ * @param planned its reps
+ * @param ride 1 Hz watts, the recorded stops, the time between its recordings
+ * @param laps those that somebody may have pressed, as `pressedLaps` returns them
+ * @returns the reps, or null where the laps do not tell them or the reps have no watts
+ * Source: handbook section 9.1 (2).
+ */
+export function findByLaps(
+  segments: readonly Segment[],
+  planned: readonly PlannedRep[],
+  ride: RideToSearch,
+  laps: readonly Lap[],
+): FoundReps | null {
+  const search = prepare(planned, ride);
+  if (!search || laps.length === 0) return null;
+  const { ridden, powered, fromRide } = search;
+  const moved = laps.map(({ startS, seconds }) => ({ startS: fromRide(startS), seconds }));
+  const starts = new Search(powered, ridden, moved).starts().slice(0, MOST_STARTS);
+  const found = bestOf(ridden, segments, powered, starts, { laps: moved });
+  if (!found || found.r < LEAST_CORRELATION) return null;
+  // Laps whose edges lie nowhere near to where the watts cross over were not pressed for these reps.
+  const { chain } = found;
+  if (chain.edges < chain.laps || isAnotherSession(chain, powered, ridden, found.r)) return null;
+  // Nor were those that go with the ride worse than what its watts alone show.
+  const alone = bestOfStrengths(ridden, segments, powered);
+  if (alone && alone.r > found.r + CLEARLY) return null;
+  return asFound(chain, planned, ride, search);
+}
+
+interface Prepared {
+  readonly ridden: Ridden;
+  readonly powered: readonly PoweredRep[];
+  readonly toRide: (second: number) => number;
+  readonly fromRide: (second: number) => number;
+}
+
+function prepare(planned: readonly PlannedRep[], ride: RideToSearch): Prepared | null {
   const powered = planned.filter((rep): rep is PoweredRep => rep.watts !== null);
-  const [start] = powered;
-  if (!start || powered.length < planned.length || ride.watts.length === 0) return null;
+  if (powered.length === 0 || powered.length < planned.length || ride.watts.length === 0)
+    return null;
   const { kept, toRide, fromRide } = clockWithout(ride.watts.length, ride.between ?? []);
   const held = heldWatts(ride.watts, ride.stops ?? []);
-  const ridden = new Ridden(kept ? Float64Array.from(kept, (second) => held[second] ?? 0) : held);
-  const found =
-    first === null
-      ? bestOfStrengths(ridden, segments, powered)?.chain
-      : bestOf(ridden, segments, powered, [Math.round(fromRide(first))], true)?.chain;
-  if (!found) return null;
-  const spans = found.spans.map(({ startS, endS }) => ({
+  const watts = kept ? Float64Array.from(kept, (second) => held[second] ?? 0) : held;
+  return { ridden: new Ridden(watts), powered, toRide, fromRide };
+}
+
+function asFound(
+  { spans, places }: Chain,
+  planned: readonly PlannedRep[],
+  { between = [] }: RideToSearch,
+  { toRide }: Prepared,
+): FoundReps {
+  const onRide = spans.map(({ startS, endS }) => ({
     startS: toRide(startS),
     endS: toRide(endS - 1) + 1,
   }));
-  return numbered(spans, planned, ride.between ?? [], found.places);
+  return numbered(onRide, planned, between, places);
 }
 
 /**
@@ -103,13 +162,14 @@ function bestOfStrengths(
   const chainOf = (reps: readonly PoweredRep[]) => bestChain(ridden, segments, reps);
   const asAsked = chainOf(planned);
   const [first, ...others] = planned as [PoweredRep, ...PoweredRep[]];
-  if (first.before <= SOFT_START * first.watts || first.before >= first.watts) return asAsked;
+  const { startsW } = first;
+  if (first.before <= SOFT_START * startsW || first.before >= startsW) return asAsked;
   const fromEasy = chainOf([{ ...first, before: first.after }, ...others]);
   const found = (each: BestChain | null) => Math.min(each?.chain.spans.length ?? 0, planned.length);
   let best = asAsked;
   for (const share of WEAKER) {
-    if (found(best) === planned.length || first.before >= share * first.watts) break;
-    const weaker = chainOf(planned.map((rep) => ({ ...rep, watts: share * rep.watts })));
+    if (found(best) === planned.length || first.before >= share * startsW) break;
+    const weaker = chainOf(planned.map((rep) => weakened(rep, share)));
     if (found(weaker) > found(best)) best = weaker;
   }
   if (found(fromEasy) > found(best)) return fromEasy;
@@ -119,6 +179,10 @@ function bestOfStrengths(
   return share >= AS_STRONG ? fromEasy : best;
 }
 
+function weakened(rep: PoweredRep, share: number): PoweredRep {
+  return { ...rep, watts: share * rep.watts, startsW: share * rep.startsW };
+}
+
 /** Of all chains the one that goes with the ride best; null where none does, or too little of it was ridden. */
 function bestChain(
   ridden: Ridden,
@@ -126,11 +190,10 @@ function bestChain(
   planned: readonly PoweredRep[],
 ): BestChain | null {
   const search = new Search(planned, ridden);
-  const starts = search.crossings(planned[0] as PoweredRep, 0, ridden.watts.length);
-  const best = bestOf(ridden, segments, planned, starts.slice(0, MOST_STARTS));
+  const best = bestOf(ridden, segments, planned, search.starts().slice(0, MOST_STARTS));
   if (!best || best.r <= LEAST_CORRELATION) return null;
   const { spans } = best.chain;
-  if (search.isAnother(best.chain)) return null;
+  if (isAnotherSession(best.chain, planned, ridden, best.r)) return null;
   const enough = spans.length >= LEAST_SHARE * planned.length;
   return enough || !search.hardOutside(spans) ? best : null;
 }
@@ -140,10 +203,10 @@ function bestOf(
   ridden: Ridden,
   segments: readonly Segment[],
   planned: readonly PoweredRep[],
-  starts: readonly number[],
-  exactly = false,
+  starts: readonly Start[],
+  { exactly = false, laps = [] }: { exactly?: boolean; laps?: readonly Lap[] } = {},
 ): BestChain | null {
-  const search = new Search(planned, ridden);
+  const search = new Search(planned, ridden, laps);
   const ride = blocksOf(ridden.watts);
   // One left out changes what is waited for only where the reps or rests of a plan differ.
   const differ = planned
@@ -155,10 +218,13 @@ function bestOf(
       const chain = search.chainFrom(start, { exactly, skipping });
       const [first] = chain.spans as [Span, ...Span[]];
       // Openers and hills on the way out are no first rep of a chain that has more than were planned.
-      if (!exactly && chain.spans.length > planned.length && !search.isLike(0, first)) continue;
+      const tooMany = !exactly && chain.spans.length > planned.length;
+      if (tooMany && !search.isFirst(first)) continue;
+      if (laps.length > 0 && chain.laps < LEAST_SHARE * planned.length) continue;
       const laid = laidOut(segments, planned, chain, ridden.watts.length);
       const r = correlation(blocksOf(laid), ride);
-      if (!best || r > best.r) best = { chain, r };
+      const better = !best || r > best.r || (r === best.r && chain.offS < best.chain.offS);
+      if (better) best = { chain, r };
     }
   }
   return best;

@@ -1,16 +1,14 @@
-import type { Lap } from '../../power/index.ts';
 import type { Segment } from '../../sessions/index.ts';
-import { byLaps } from './byLaps.ts';
+import { byLaps, type RideWithLaps } from './byLaps.ts';
 import { byRoom, type RoomStep } from './byRoom.ts';
 import { applyEdits, type RepEdits } from './edits.ts';
-import { findReps, type RideToSearch } from './findReps.ts';
+import { findReps } from './findReps.ts';
 import type { LocatedReps, RepPart } from './located.ts';
 import type { FoundRep, FoundReps } from './numbered.ts';
 import type { PlannedRep } from './plannedReps.ts';
 
 /** What is known of a ride that its reps are found by. */
-export interface RideToLocate extends RideToSearch {
-  readonly laps: readonly Lap[];
+export interface RideToLocate extends RideWithLaps {
   /** Steps that the ride room kept; null where it was ridden elsewhere. */
   readonly room: readonly RoomStep[] | null;
   /** What the coach said. */
@@ -50,7 +48,7 @@ function asRidden(
 ): LocatedReps | null {
   return (
     (ride.room && byRoom(planned, ride.room)) ??
-    withParts('laps', byLaps(planned, ride.laps, ride.watts)) ??
+    withParts('laps', byLaps(segments, planned, ride)) ??
     withParts('found', findReps(segments, planned, ride))
   );
 }

@@ -11,6 +11,8 @@ export interface PlannedRep {
   readonly seconds: number;
   /** Time-weighted middle of what is asked, W; null where a step has no watts. */
   readonly watts: number | null;
+  /** Watts that its start is looked for by: of its first step where its steps rise, else its own. */
+  readonly startsW: number | null;
   /** Watts asked just before it and just after it: the warm-up's end, a rest. */
   readonly before: number;
   readonly after: number;
@@ -19,7 +21,7 @@ export interface PlannedRep {
 }
 
 /** A rep that has watts to look for. */
-export type PoweredRep = PlannedRep & { readonly watts: number };
+export type PoweredRep = PlannedRep & { readonly watts: number; readonly startsW: number };
 
 /**
  * The reps of a session: the work of its sets, joined where no rest lies between. A session without sets that is no
@@ -63,12 +65,19 @@ export function plannedReps(
       startS: first.startS,
       seconds,
       watts,
+      startsW: watts === null ? null : startOf(middles as number[], watts),
       // A session without a warm-up or a cool-down is still ridden with one: as easy as its rests.
       before: easyBefore ? before : after,
       after: easyAfter || watts === null || before >= watts ? after : before,
       restS: next ? next.startS - endS : 0,
     };
   });
+}
+
+/** The first of several steps where each is at least as hard as the one before it. */
+function startOf(middles: readonly number[], watts: number): number {
+  const rise = middles.every((middle, place) => place === 0 || middle >= (middles[place - 1] ?? 0));
+  return rise ? Math.min(watts, middles[0] ?? watts) : watts;
 }
 
 /** Up to this RPE work outside the sets is an easy ride. */

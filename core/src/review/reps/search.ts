@@ -1,5 +1,7 @@
+import type { Lap } from '../../power/index.ts';
 import { isLeftOut, type Span } from './numbered.ts';
 import type { PoweredRep } from './plannedReps.ts';
+import { isAsLong } from './pressedLaps.ts';
 import { centredMean, sumsOf } from './smooth.ts';
 
 /** Where the watts cross the middle is looked for in means of so many seconds; from reps of 2:00 on in longer ones. */
@@ -9,22 +11,33 @@ const REST_SHARES = { least: 0.5, most: 3 } as const;
 /** A fall under the middle of so many seconds ends a rep; half the planned rest where that is less. */
 const END_S = 30;
 const START_WITHIN_S = 20;
-/** One more than planned is a rep where it has this share of the watts, and these of the length. */
-const LIKE = { strength: 0.9, shortest: 0.5, longest: 1.5 } as const;
-/** Nothing that is longer than so many times a rep is that rep. */
-const TOO_LONG = 2;
+/** A lap is pressed so late at most. */
+const LATE_S = 15;
+/** One more than planned is a rep where it has this share of the watts of the others, and these of the length. */
+const LIKE = { strength: 0.85, shortest: 0.5, longest: 1.5 } as const;
+/** What comes before the set is its first rep only where it is as strong as was asked. */
+const FIRST_STRENGTH = 0.9;
 
 /** Reps one after another. */
 export interface Chain {
   readonly spans: readonly Span[];
   /** The place of each in the plan, from 0, past its end where there are more; null: one after another. */
   readonly places: readonly number[] | null;
+  /** How many of them are laps, how many edges of those lie where the watts cross over, and how far their rests are off, s. */
+  readonly laps: number;
+  readonly edges: number;
+  readonly offS: number;
+}
+
+/** Where a first rep may begin: in the watts, or with a lap. */
+export interface Start {
+  readonly at: number;
+  readonly lap: Lap | null;
 }
 
 /** Where the next rep of a chain begins, and its place in the plan. */
-interface Following {
+interface Following extends Start {
   readonly place: number;
-  readonly at: number;
 }
 
 /** Watts of a ride, and what every search in them looks at. */
@@ -54,10 +67,13 @@ export class Ridden {
 export class Search {
   private readonly planned: readonly PoweredRep[];
   private readonly ridden: Ridden;
+  private readonly laps: readonly Lap[];
 
-  constructor(planned: readonly PoweredRep[], ridden: Ridden) {
+  /** @param laps that count before what the watts show; none: by the watts alone */
+  constructor(planned: readonly PoweredRep[], ridden: Ridden, laps: readonly Lap[] = []) {
     this.planned = planned;
     this.ridden = ridden;
+    this.laps = laps;
   }
 
   /** Seconds in a span at which the watts rise over the middle of a rep, and stay over it for its first half. */
@@ -76,26 +92,28 @@ export class Search {
   }
 
   /**
-   * Whether a stretch is as strong and as long as the rep of a place: what is not is none, where there are more of
-   * them than were planned.
+   * Whether a stretch is as long as the rep of a place, and as strong as the others of its set: what is not is none,
+   * where there are more of them than were planned.
    */
-  isLike(place: number, { startS, endS }: Span): boolean {
-    const { watts, seconds } = this.repAt(place);
-    const length = (endS - startS) / seconds;
+  isLike(place: number, span: Span, others: readonly Span[]): boolean {
+    const length = (span.endS - span.startS) / this.repAt(place).seconds;
+    const strengths = others.map((each, at) => this.strengthOf(at, each)).sort((a, b) => a - b);
+    const usual = strengths[Math.floor(strengths.length / 2)] ?? 1;
     return (
-      this.ridden.mean(startS, endS) >= LIKE.strength * watts &&
+      this.strengthOf(place, span) >= LIKE.strength * usual &&
       length >= LIKE.shortest &&
       length <= LIKE.longest
     );
   }
 
-  /** Whether most of a chain is too long for its reps: then another session was ridden. */
-  isAnother({ spans, places }: Chain): boolean {
-    const long = spans.filter(
-      ({ startS, endS }, index) =>
-        endS - startS > TOO_LONG * this.repAt(places?.[index] ?? index).seconds,
-    );
-    return long.length > spans.length / 2;
+  /** Whether a stretch may be the first rep of a chain with more than were planned. */
+  isFirst(span: Span): boolean {
+    return this.strengthOf(0, span) >= FIRST_STRENGTH && this.isLike(0, span, [span]);
+  }
+
+  /** Mean watts of a stretch beside those asked of the rep of a place. */
+  private strengthOf(place: number, { startS, endS }: Span): number {
+    return this.ridden.mean(startS, endS) / Math.max(1, this.repAt(place).watts);
   }
 
   /**
@@ -103,22 +121,78 @@ export class Search {
    * differ, whether one was left out decides which rest is waited for next: `skipping` takes a gap for what it is
    * nearest to; otherwise each rep found is the next of the plan.
    */
-  chainFrom(start: number, { exactly = false, skipping = false } = {}): Chain {
+  chainFrom(start: Start, { exactly = false, skipping = false } = {}): Chain {
     const spans: Span[] = [];
     const places: number[] = [];
-    let next: Following | null = { place: 0, at: Math.max(0, Math.min(start, this.last)) };
+    let [laps, edges, offS] = [0, 0, 0];
+    let next: Following | null = {
+      ...{ place: 0, lap: start.lap },
+      at: Math.max(0, Math.min(start.at, this.last)),
+    };
     while (next !== null) {
-      const { place, at }: Following = next;
-      const rep = this.repAt(place);
+      const { place, at, lap }: Following = next;
       const before = spans.at(-1);
-      const startS = exactly && !before ? at : this.startNear(rep, at, before?.endS ?? 0);
-      const endS = this.endOf(place, startS);
-      if (spans.length >= this.planned.length && !this.isLike(place, { startS, endS })) break;
-      spans.push({ startS, endS });
+      const { found, ...span } = lap
+        ? this.byLap(place, lap, before?.endS ?? 0)
+        : this.byWatts(place, at, before?.endS ?? 0, exactly && !before);
+      if (spans.length >= this.planned.length && !this.isLike(place, span, spans)) break;
+      if (before) offS += Math.abs(span.startS - before.endS - this.restAfter(place - 1));
+      if (lap) laps += 1;
+      edges += found;
+      spans.push(span);
       places.push(place);
-      next = skipping ? this.skippingAfter(endS, place) : this.nextAfter(endS, place);
+      next = skipping ? this.skippingAfter(span.endS, place) : this.nextAfter(span.endS, place);
     }
-    return { spans, places: skipping ? places : null };
+    return { spans, places: skipping ? places : null, laps, edges, offS };
+  }
+
+  private byWatts(place: number, at: number, after: number, exactly: boolean) {
+    const startS = exactly ? at : this.startNear(this.repAt(place), at, after);
+    return { startS, endS: this.endOf(place, startS), found: 0 };
+  }
+
+  /** A lap's rep, its edges moved to where the watts cross over; how many of the two were. */
+  private byLap(place: number, lap: Lap, after: number) {
+    const rep = this.repAt(place);
+    const lapEndS = lap.startS + lap.seconds;
+    const begun = this.crossingNear(risesOver(rep), lap.startS, after, 1);
+    const startS = begun ?? Math.max(after, lap.startS);
+    const ended = this.crossingNear(fallsUnder(rep), lapEndS, startS + rep.seconds / 2, -1);
+    const endS = Math.max(startS + 1, ended ?? lapEndS);
+    return { startS, endS, found: (begun === null ? 0 : 1) + (ended === null ? 0 : 1) };
+  }
+
+  /** The second next to a lap's edge at which the short mean comes over a middle, or falls under it. */
+  private crossingNear(middle: number, edge: number, after: number, way: 1 | -1): number | null {
+    let best: number | null = null;
+    const from = Math.max(1, Math.ceil(after), edge - LATE_S);
+    for (let second = from; second <= Math.min(edge + LATE_S, this.last); second += 1) {
+      const [was, is] = [this.ridden.short[second - 1] ?? 0, this.ridden.short[second] ?? 0];
+      const crosses = way === 1 ? was < middle && is >= middle : was >= middle && is < middle;
+      if (crosses && (best === null || Math.abs(second - edge) < Math.abs(best - edge)))
+        best = second;
+    }
+    return best;
+  }
+
+  /** Where the first rep may begin: with a lap as long as it is, or where the watts rise. */
+  starts(): Start[] {
+    const rep = this.planned[0] as PoweredRep;
+    const laps = this.laps.filter((lap) => isAsLong(lap, rep));
+    return [
+      ...laps.map((lap) => ({ at: lap.startS, lap })),
+      ...this.crossings(rep, 0, this.ridden.watts.length).map((at) => ({ at, lap: null })),
+    ];
+  }
+
+  /** Of the laps that begin in a span and are as long as a rep the one nearest to a second. */
+  private lapNear(rep: PoweredRep, from: number, to: number, due: number): Lap | null {
+    let best: Lap | null = null;
+    for (const lap of this.laps) {
+      if (lap.startS < from || lap.startS > to || !isAsLong(lap, rep)) continue;
+      if (!best || Math.abs(lap.startS - due) < Math.abs(best.startS - due)) best = lap;
+    }
+    return best;
   }
 
   private get last(): number {
@@ -140,11 +214,19 @@ export class Search {
     const rest = this.restAfter(place);
     if (rest === 0) return null;
     const next = this.repAt(place + 1);
-    const latest = endS + REST_SHARES.most * rest;
-    const at =
-      this.firstCrossing(next, endS + REST_SHARES.least * rest, latest) ??
-      this.firstCrossing(next, latest + 1, latest + next.seconds);
-    return at === null ? null : { place: place + 1, at };
+    const [earliest, latest] = [endS + REST_SHARES.least * rest, endS + REST_SHARES.most * rest];
+    const found =
+      this.firstIn(next, earliest, latest, endS + rest) ??
+      this.firstIn(next, latest + 1, latest + next.seconds, endS + 2 * rest + next.seconds);
+    return found && { ...found, place: place + 1 };
+  }
+
+  /** The next rep in a span: the lap nearest to when it is due, unless the watts rise well before it. */
+  private firstIn(rep: PoweredRep, from: number, to: number, due: number): Start | null {
+    const lap = this.lapNear(rep, from, to, due);
+    const at = this.firstCrossing(rep, from, lap ? lap.startS - LATE_S : to);
+    if (at !== null) return { at, lap: null };
+    return lap && { at: lap.startS, lap };
   }
 
   /** The same, with the place that the gap before it speaks for. */
@@ -162,7 +244,7 @@ export class Search {
       if (restS > rest) {
         const [from, to] = [endS + REST_SHARES.least * restS, endS + gap + seconds + 2 * restS];
         const at = this.firstCrossing(this.repAt(out + 1), from, to);
-        return at === null ? null : { place: out + 1, at };
+        return at === null ? null : { place: out + 1, at, lap: null };
       }
       gap += seconds + restS;
     }
@@ -191,7 +273,7 @@ export class Search {
   /** The first fall under the middle, from half its length on, that lasts. */
   private endOf(place: number, startS: number): number {
     const rep = this.repAt(place);
-    const middle = (rep.watts + rep.after) / 2;
+    const middle = fallsUnder(rep);
     const rest = this.restAfter(place);
     const lasts = Math.min(END_S, rest > 0 ? rest / 2 : END_S);
     let fell: number | null = null;
@@ -221,7 +303,14 @@ export class Search {
   }
 }
 
-/** Half-way up to a rep from what is asked before it; from its rest where a warm-up ends as high as the rep. */
-function risesOver({ watts, before, after }: PoweredRep): number {
-  return (watts + (before < watts ? before : after)) / 2;
+/**
+ * Half-way up to where a rep begins, from what is asked before it; from its rest where a warm-up ends as high as the
+ * rep. A block whose steps rise begins with its first one.
+ */
+function risesOver({ startsW, before, after }: PoweredRep): number {
+  return (startsW + (before < startsW ? before : after)) / 2;
+}
+
+function fallsUnder({ watts, after }: PoweredRep): number {
+  return (watts + after) / 2;
 }
