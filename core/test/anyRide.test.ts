@@ -89,7 +89,7 @@ describe('whatever a recording holds', () => {
         expect(keptReadingSchema.safeParse(kept).error).toBeUndefined();
         const trend = rideTrend(reading, {
           ...{ massKg: 61, ftpW: MADE_FOR.ftpW, earlierKj: 0, celsius: null, rpe: log.rpe },
-          ...{ minutes: null, track: null, speed: null, roads: [] },
+          ...{ minutes: null, track: null, speed: null, roads: [], before: null },
         });
         expect(rideTrendSchema.safeParse(trend).error).toBeUndefined();
         const sentences = kept.verdicts.map((verdict) => Object.values(sayVerdict(verdict)));

@@ -5,7 +5,9 @@ import {
   findRoad,
   heartPieces,
   lateBlock,
+  lateEfforts,
   legsOf,
+  type RideLegs,
   sayBeat,
   sayDrift,
   sayFamily,
@@ -13,6 +15,7 @@ import {
   sayLegs,
   sayRoad,
   slopeOf,
+  tiredLegs,
   type TrendRide,
   trendsOf,
   workedCadence,
@@ -37,7 +40,7 @@ function ride(day: number, mean: number | null, over: Partial<TrendRide> = {}): 
     ...{ says: null, rpe: 7, movingS: 3600, meanW: 200, meanBpm: 150, energyKj: 720 },
     ...over,
     trend: {
-      ...{ pieces: [], drift: null, beat: null, legs: null, bests: [], domains: null },
+      ...{ pieces: [], drift: null, beat: null, legs: null, meant: null, bests: [], domains: null },
       ...{
         smooth: null,
         load: 60,
@@ -248,8 +251,37 @@ describe('tired legs', () => {
     }
   });
 
+  it('are told where efforts were meant: of riders who fade, and not of those who do not, nor by ordinary sets', () => {
+    const legs = (fresh: number, late: number): RideLegs => [
+      [fresh, null, null, late],
+      [fresh * 0.6, null, null, late * 0.6],
+      [fresh * 0.5, null, null, late * 0.5],
+    ];
+    const told = (late: readonly number[], race: boolean, meant: boolean) =>
+      tiredLegs(
+        late.map((percent, ride) => {
+          const ridden = legs(400, 4 * percent);
+          return { daysAgo: 10 * ride, legs: ridden, race, meant: meant ? ridden : null };
+        }),
+      ).map(({ fadesLate, steps }) => (steps[3] === null ? 'not asked' : fadesLate));
+    const scatter = integer({ min: -2, max: 2 });
+    assert(
+      property(list(scatter, { minLength: 3, maxLength: 6 }), (off) => {
+        const around = (percent: number): number[] => off.map((each) => percent + each);
+        const all = (what: unknown): unknown[] => [what, what, what];
+        expect(told(around(86), false, true)).toEqual(all(true));
+        expect(told(around(98), false, true)).toEqual(all(false));
+        expect(told(around(86), true, false).slice(0, 2)).toEqual([true, true]);
+        expect(told(around(80), false, false)).toEqual(all('not asked'));
+      }),
+    );
+    expect(sayLegs(tiredLegs([]))).toMatch(/^Not asked this late/);
+    let id = 0;
+    expect(problemsOf(lateEfforts(() => String((id += 1))))).toEqual([]);
+  });
+
   it('says so where no ride was that long', () => {
-    expect(sayLegs(trendsOf([ride(0, 250)], SPAN).legs)).toMatch(/^No ride of the last 90 days/);
+    expect(sayLegs(trendsOf([ride(0, 250)], SPAN).legs)).toMatch(/^Not asked this late/);
   });
 });
 

@@ -153,9 +153,16 @@ test('a day is carried by keys and by pointer on the season, and the squad’s w
   await expect(cell(1)).toBeVisible();
   const name = (await cell(1).getAttribute('aria-label')) ?? '';
   expect(name).toContain('Reservoir eights');
+  // On a day that holds something the two would change places; which are free hangs on today.
+  const free: number[] = [];
+  for (const day of [2, 3, 4, 5, 6])
+    if (/rest/.test((await cell(day).getAttribute('aria-label')) ?? '')) free.push(day);
+  const [near, far] = free as [number, number];
+  expect(free.length).toBeGreaterThanOrEqual(2);
   await cell(1).focus();
-  for (const key of ['Space', 'ArrowRight', 'ArrowRight', 'Space']) await page.keyboard.press(key);
-  await expect(cell(3)).toHaveAttribute('aria-label', /Reservoir eights/);
+  const right = Array.from({ length: far - 1 }, () => 'ArrowRight');
+  for (const key of ['Space', ...right, 'Space']) await page.keyboard.press(key);
+  await expect(cell(far)).toHaveAttribute('aria-label', /Reservoir eights/);
   await expect(cell(1)).toHaveAttribute('aria-label', /rest/);
   await page.keyboard.press('Control+z');
   await expect(cell(1)).toHaveAttribute('aria-label', /Reservoir eights/);
@@ -172,15 +179,15 @@ test('a day is carried by keys and by pointer on the season, and the squad’s w
     await page.mouse.up();
     if (key) await page.keyboard.up(key);
   };
-  await drag(1, 2);
-  await expect(cell(2)).toHaveAttribute('aria-label', /Reservoir eights/);
+  await drag(1, near);
+  await expect(cell(near)).toHaveAttribute('aria-label', /Reservoir eights/);
   await expect(cell(1)).toHaveAttribute('aria-label', /rest/);
-  await drag(2, 4, 'Control');
-  await expect(cell(4)).toHaveAttribute('aria-label', /Reservoir eights/);
-  await expect(cell(2)).toHaveAttribute('aria-label', /Reservoir eights/);
+  await drag(near, far, 'Control');
+  await expect(cell(far)).toHaveAttribute('aria-label', /Reservoir eights/);
+  await expect(cell(near)).toHaveAttribute('aria-label', /Reservoir eights/);
   // An action a step: the copy goes first, then the move.
   await page.keyboard.press('Control+z');
-  await expect(cell(4)).not.toHaveAttribute('aria-label', /Reservoir eights/);
+  await expect(cell(far)).not.toHaveAttribute('aria-label', /Reservoir eights/);
   await page.keyboard.press('Control+z');
   await expect(cell(1)).toHaveAttribute('aria-label', /Reservoir eights/);
 

@@ -111,12 +111,13 @@ const SUMS_OF_REVIEW = {
   },
   tiredLegs: ({ massKg, rides, expect }) => {
     const found = tiredLegs(
-      rides.map(({ daysAgo, runs }) => ({
-        ...{ daysAgo, legs: legsOf(streams(runs).watts, massKg) },
+      rides.map(({ daysAgo, kind, runs }) => ({
+        ...{ daysAgo, race: kind === 'race', legs: legsOf(streams(runs).watts, massKg) },
       })),
     );
-    const stepsOf = ({ seconds, steps }) =>
-      Object.fromEntries(
+    const stepsOf = ({ seconds, steps, bestOfYear }) => ({
+      bestOfYear: sum(bestOfYear, expect.steps[seconds]?.bestOfYear),
+      ...Object.fromEntries(
         LEGS_FROM.map((from, index) => {
           const stated = expect.steps[seconds]?.[from];
           const step = steps[index];
@@ -126,10 +127,12 @@ const SUMS_OF_REVIEW = {
               watts: sum(step.watts, stated?.watts),
               percent: points(step.percent, stated?.percent),
               efforts: step.efforts,
+              noisePercent: points(step.noisePercent, stated?.noisePercent),
             },
           ];
         }),
-      );
+      ),
+    });
     return {
       expect: {
         steps: Object.fromEntries(found.map((each) => [each.seconds, stepsOf(each)])),

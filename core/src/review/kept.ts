@@ -10,7 +10,7 @@ import { verdictSchema } from './verdicts/verdict.ts';
 import { whatWas } from './verdicts/whatWas.ts';
 
 /** Moved on whenever rides are read in another way: those read before are read again. */
-export const READING_ALGORITHM = 4;
+export const READING_ALGORITHM = 5;
 
 const watts = z.number().nullable();
 

@@ -106,7 +106,15 @@ export function readRide(
   const heart = ride.heart !== false;
   const ready = readable(heart ? ride : { ...ride, bpm: null }, model);
   const { watts, stops, between = [], laps = [], speed, room = null, edits = NO_EDITS } = ride;
-  const located = locateReps(segments, planned, { watts, stops, between, laps, speed, room, edits });
+  const located = locateReps(segments, planned, {
+    watts,
+    stops,
+    between,
+    laps,
+    speed,
+    room,
+    edits,
+  });
   const set = located && setOf(located, planned, ready);
   const judged: Judged = {
     ...{ is, located, set, ride: ready, ftpW, limits, expectedRpe: of.expectedRpe },

@@ -52,12 +52,12 @@ export default function readRides(all: readonly ToRead[]): ReadBack[] {
     // A ride that was joined has one recording as well; one by hand has none.
     const [part] = parts;
     const { celsius, track, speed, ...streams } = part ? partOf(part) : NOTHING;
-    const ride = { ...streams, ...said };
+    const ride = { ...streams, speed, ...said };
     const reading = readRide(asked, ride, limits);
     return {
       ...{ rideId, reading: keptOf(reading, ride, { before, ftpW }) },
       trend: rideTrend(reading, {
-        ...{ ...around, ftpW, celsius, track, speed },
+        ...{ ...around, before, ftpW, celsius, track, speed },
         rpe: said.rpe ?? null,
       }),
     };

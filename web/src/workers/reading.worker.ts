@@ -20,12 +20,13 @@ export interface SentStreams {
   readonly watts: Float64Array;
   readonly bpm: Float64Array | null;
   readonly rpm: Float64Array | null;
+  readonly speed: Float64Array | null;
 }
 
 /** What the page sends: what was said of the ride, what was asked, the limits the coach has set. */
 export interface ReadingRequest {
   readonly asked: AskedRide | null;
-  readonly ride: Omit<RideToRead, 'watts' | 'bpm' | 'rpm'>;
+  readonly ride: Omit<RideToRead, 'watts' | 'bpm' | 'rpm' | 'speed'>;
   readonly limits: ReviewLimits;
   readonly ftpW: number | null;
 }
@@ -48,14 +49,19 @@ export interface PageReading {
 /** Points of the W′ line are no closer than the eye sees. */
 const MOST_POINTS = 600;
 
-let streams: Pick<RideToRead, 'watts' | 'bpm' | 'rpm'> = { watts: [], bpm: null, rpm: null };
+let streams: Pick<RideToRead, 'watts' | 'bpm' | 'rpm' | 'speed'> = {
+  ...{ watts: [], bpm: null, rpm: null, speed: null },
+};
 
 const worker = {
   /** Takes the streams over; an edge that moves afterwards sends nothing of them again. */
-  hold({ watts, bpm, rpm }: SentStreams): void {
+  hold({ watts, bpm, rpm, speed }: SentStreams): void {
     const unpacked = (sent: Float64Array): Stream =>
       Array.from(sent, (value) => (Number.isNaN(value) ? null : value));
-    streams = { watts: unpacked(watts), bpm: bpm && unpacked(bpm), rpm: rpm && unpacked(rpm) };
+    streams = {
+      ...{ watts: unpacked(watts), bpm: bpm && unpacked(bpm), rpm: rpm && unpacked(rpm) },
+      speed: speed && unpacked(speed),
+    };
   },
 
   /** Reads the ride that is held, rep by rep. */

@@ -82,10 +82,13 @@ export function useReading({
 }
 
 /** Streams whose bytes are handed over and not copied. */
-function sentOf({ watts, bpm, rpm }: RecordingWithStreams): SentStreams {
+function sentOf({ watts, bpm, rpm, metresPerSecond }: RecordingWithStreams): SentStreams {
   const packed = (values: readonly (number | null)[]): Float64Array =>
     Float64Array.from(values, (value) => value ?? NaN);
-  const sent = { watts: packed(watts), bpm: bpm && packed(bpm), rpm: rpm && packed(rpm) };
-  const bytes = [sent.watts, sent.bpm, sent.rpm].flatMap((each) => each?.buffer ?? []);
+  const sent = {
+    ...{ watts: packed(watts), bpm: bpm && packed(bpm), rpm: rpm && packed(rpm) },
+    speed: metresPerSecond && packed(metresPerSecond),
+  };
+  const bytes = [sent.watts, sent.bpm, sent.rpm, sent.speed].flatMap((each) => each?.buffer ?? []);
   return transfer(sent, bytes);
 }

@@ -15,6 +15,7 @@ export { findRoad, metresAlong, type Road, type Track } from './places.ts';
 export { type RoadRide, type RoadTrend } from './sameRoad.ts';
 export { slopeOf, type Slope } from './slope.ts';
 export {
+  askedLate,
   LEGS_FROM,
   LEGS_S,
   legsOf,
@@ -33,6 +34,6 @@ export type { Mass, MonthFigures } from './months.ts';
 export { type TrendRide, trendsOf, type TrendsShown } from './trendsOf.ts';
 export { sayBeat, sayCurve, sayDrift, sayFamily, sayHeart, sayLegs, sayRoad } from './words.ts';
 export { type BlockReview, blockReview, type EndedBlock } from './blockReview.ts';
-export { lateBlock } from './proposals.ts';
+export { lateBlock, lateEfforts } from './proposals.ts';
 export { workedChange, workedLegs, workedOff, workedSlope } from './workings.ts';
 export { workedBest, workedDrift, workedMonth } from './workingsOfRides.ts';

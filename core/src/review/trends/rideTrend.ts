@@ -6,11 +6,13 @@ import {
   surgeWeightedPower,
   workedEffortLoad,
 } from '../../power/index.ts';
+import type { CurveBefore } from '../overCurve.ts';
 import type { Reading } from '../reading.ts';
 import type { ReadableRide } from '../rows/readable.ts';
 import { type Drift, driftOf } from '../verdicts/whole.ts';
 import { heartPieces } from './pieces.ts';
 import { findRoad, metresAlong, type Road, type Track } from './places.ts';
+import { meantLegs } from './meantLegs.ts';
 import { legsOf } from './tiredLegs.ts';
 
 /** Durations whose bests are kept of every ride, s. */
@@ -35,6 +37,8 @@ export const rideTrendSchema = z.object({
   beat: z.object({ minutes: figure, meanW: figure, meanBpm: figure }).nullable(),
   /** Best 1:00, 5:00 and 20:00 by the work done before; null without watts or mass. */
   legs: z.tuple([step, step, step]).nullable(),
+  /** The same inside reps that were meant to be all there was; null without any. */
+  meant: z.tuple([step, step, step]).nullable(),
   /** At `TREND_BESTS_S`; null beyond its length. */
   bests: z.array(some),
   /** Seconds below 75 % of FTP, to 100 % and above; null without watts or FTP. */
@@ -78,6 +82,8 @@ export type RideTrend = z.infer<typeof rideTrendSchema>;
 export interface TrendAround {
   readonly massKg: number | null;
   readonly ftpW: number | null;
+  /** The rider's curve of before the ride; null where it is not known. */
+  readonly before: CurveBefore | null;
   /** Ridden earlier that day, kJ. */
   readonly earlierKj: number;
   /** Recorded temperature, °C, 1 Hz; null where none was. */
@@ -123,6 +129,7 @@ export function rideTrend(
     drift: driftKept(driftOf(ride, 0, ride.seconds)),
     beat: ftpW === null ? null : enduranceOf(ride, ftpW),
     legs: power && massKg !== null ? legsOf(ride.clock, massKg, around.earlierKj) : null,
+    meant: meantLegs({ ride, set, planned }, around),
     bests: power ? bestsOf(ride.clock) : [],
     domains: power && ftpW !== null ? domainsOf(ride.moving, ftpW) : null,
     smooth: power && surge !== null && mean ? surge / mean : null,
@@ -150,7 +157,8 @@ export function rideTrend(
  */
 export function trendByEffort(minutes: number | null, rpe: number | null): RideTrend {
   return {
-    ...{ pieces: [], drift: null, beat: null, legs: null, bests: [], domains: null, smooth: null },
+    ...{ pieces: [], drift: null, beat: null, legs: null, meant: null, bests: [] },
+    ...{ domains: null, smooth: null },
     load: minutes === null || rpe === null ? null : workedEffortLoad(minutes, rpe).value,
     ...{ ftpW: null, expectedRpe: null, startBpm: null, celsius: null, roads: [], hills: [] },
     ...{ metres: null, placed: false, set: null },

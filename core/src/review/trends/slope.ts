@@ -1,15 +1,15 @@
 import { type Refused, refused, type Understood, understood } from '../../units/index.ts';
 import { leastSquares } from './statistics.ts';
+import { studentT } from './studentT.ts';
 
 /** A month, days. Source: handbook section 9.6. */
 const MONTH_DAYS = 30.44;
 const LEAST_POINTS = 5;
-const Z = 1.96;
 
 /** How something goes over the months, with its error. */
 export interface Slope {
   readonly perMonth: number;
-  /** 1.96 standard errors (n − 2), per month. */
+  /** t standard errors, t of n − 2 degrees of freedom at 95 %, per month. */
   readonly plusMinus: number;
   /** Zero lies outside. */
   readonly real: boolean;
@@ -38,7 +38,9 @@ export function slopeOf(
   const middle = days.reduce((sum, day) => sum + day, 0) / days.length;
   const across = days.reduce((sum, day) => sum + (day - middle) ** 2, 0);
   const rest = points.reduce((sum, [day, value]) => sum + (value - line.a - line.b * day) ** 2, 0);
-  const plusMinus = Z * Math.sqrt(rest / (points.length - 2) / across) * MONTH_DAYS;
+  const degrees = points.length - 2;
+  const error = Math.sqrt(rest / degrees / across) * MONTH_DAYS;
+  const plusMinus = studentT(degrees) * error;
   const perMonth = line.b * MONTH_DAYS;
   const at = (day: number): number => line.a + line.b * day;
   return understood({

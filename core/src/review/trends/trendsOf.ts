@@ -72,8 +72,10 @@ export function trendsOf(
     beat: beatTrend(all, span.from),
     drift: driftTrend(shown),
     legs: tiredLegs(
-      all.flatMap(({ date, trend }) =>
-        trend.legs === null ? [] : [{ daysAgo: daysFromTo(date, span.to), legs: trend.legs }],
+      all.flatMap(({ date, kind, trend: { legs, meant } }) =>
+        legs === null
+          ? []
+          : [{ daysAgo: daysFromTo(date, span.to), legs, race: kind === 'race', meant }],
       ),
     ),
     curve: curveTrend(all, span),

@@ -6,7 +6,7 @@ import type { DriftPoint } from './driftTrend.ts';
 import type { FamilyTrend } from './familyTrends.ts';
 import type { HeartPoint } from './heartTrend.ts';
 import type { RoadTrend } from './sameRoad.ts';
-import type { TiredLegs } from './tiredLegs.ts';
+import { askedLate, type TiredLegs } from './tiredLegs.ts';
 
 /**
  * What a family's sets show, and how sure it is.
@@ -96,9 +96,8 @@ export function sayLegs(legs: readonly TiredLegs[]): string {
   const fading = legs.filter(({ fadesLate }) => fadesLate);
   if (fading.length > 0)
     return `Fades late at ${fading.map(({ seconds }) => printDuration(seconds)).join(' and ')}: one steady or goal block in the last hour of a long ride trains that.`;
-  const late = legs.some(({ steps }) => steps[2] !== null || steps[3] !== null);
-  if (late) return 'Holds: nothing falls under 95 % after 20 kJ/kg.';
-  return 'No ride of the last 90 days was that long, with two efforts after 20 kJ/kg that were meant.';
+  if (askedLate(legs)) return 'Holds: nothing falls under 95 % after 20 kJ/kg.';
+  return 'Not asked this late in the last 90 days: put two efforts into the last hour of a long ride, as hard as they can be held.';
 }
 
 /**

@@ -3,6 +3,7 @@ import { type Worked, worked } from '../../working/index.ts';
 import type { Change } from './change.ts';
 import type { HeartPoint } from './heartTrend.ts';
 import type { Slope } from './slope.ts';
+import { studentT } from './studentT.ts';
 import type { LegsStep } from './tiredLegs.ts';
 
 /**
@@ -76,7 +77,10 @@ export function workedSlope(slope: Slope, unit: string, digits = 1): Worked {
       ['Points, over', `${points}, ${days} days`],
       ['The line, first to last', `${roundTo(from, digits)} → ${roundTo(to, digits)} ${unit}`],
       ['A month of 30.44 days', `${printSigned(perMonth, digits)} ${unit}`],
-      ['1.96 standard errors (n − 2)', `± ${roundTo(plusMinus, digits)} ${unit}`],
+      [
+        `${roundTo(studentT(points - 2), 2)} standard errors (t of n − 2)`,
+        `± ${roundTo(plusMinus, digits)} ${unit}`,
+      ],
       ['Zero lies', real ? 'outside: real' : 'inside: cannot tell yet'],
     ],
     [['A line takes', 'five points']],
@@ -88,26 +92,27 @@ export function workedSlope(slope: Slope, unit: string, digits = 1): Worked {
  *
  * @param seconds length of the efforts, s
  * @param step what is left there
- * @param fresh the best of the first step
- * @returns % of the fresh best
+ * @param bestOfYear at this length, W
+ * @returns % of the year's best
  * Source: handbook section 9.5.
  */
-export function workedLegs(seconds: number, step: LegsStep, fresh: LegsStep): Worked {
+export function workedLegs(seconds: number, step: LegsStep, bestOfYear: number): Worked {
   return worked(
     step.percent,
     '%',
-    'Best of the last 90 days by the work done before it that day, one a ride',
+    'Best of the last 90 days by the work done before it that day, of efforts that were meant, one a ride',
     [
-      [`Best ${printDuration(seconds)} under 10 kJ/kg`, `${roundHalfUp(fresh.watts)} W`],
+      [`Best ${printDuration(seconds)} of the year`, `${roundHalfUp(bestOfYear)} W`],
       [
         `Best from ${step.fromKjPerKg} kJ/kg, of ${step.efforts} efforts`,
         `${roundHalfUp(step.watts)} W`,
       ],
       ['Share', `${roundTo(step.percent, 1)} %`],
+      ['Noise of these efforts', `± ${roundTo(step.noisePercent, 1)} %`],
     ],
     [
-      ['An effort counts from', '90 % of the fresh best'],
-      ['Fades late', 'under 95 % after 20 kJ/kg'],
+      ['An effort counts from', '95 % of the year’s best; in a race from 80 %, 20:00 from 90 %'],
+      ['Fades late', 'under 95 % after 20 kJ/kg, by more than the noise'],
     ],
   );
 }

@@ -1,6 +1,14 @@
 import type { Rider } from '@uphill/api';
 import { goalOn } from '@uphill/core/rider';
-import { lateBlock, LEGS_FROM, sayLegs, workedLegs } from '@uphill/core/review';
+import {
+  askedLate,
+  lateBlock,
+  lateEfforts,
+  LEGS_FROM,
+  sayLegs,
+  workedLegs,
+} from '@uphill/core/review';
+import type { Plan } from '@uphill/core/sessions';
 import { printDuration, roundHalfUp } from '@uphill/core/units';
 import Button from 'react-bootstrap/Button';
 import { useKeepSession } from '../../shared/useKeepSession.ts';
@@ -14,12 +22,12 @@ import { TrendSheet } from './TrendSheet.tsx';
 
 /** What is kept of 1:00, 5:00 and 20:00 as a day goes on. */
 export function LegsSheet({ rider, shown: { legs } }: Shown) {
-  const known = legs.filter(({ steps }) => steps[0] !== null);
+  const known = legs.filter(({ steps }) => steps.some((step) => step !== null));
   return (
     <TrendSheet name="Tired legs" says={sayLegs(legs)}>
       {known.length > 0 && (
         <WideTable of="Tired legs" size="sm" className="mb-2">
-          <caption className="caption-top">Best of 90 days, % of the fresh best</caption>
+          <caption className="caption-top">Best of 90 days, % of the year’s best</caption>
           <thead>
             <tr>
               <th scope="col">kJ per kg before</th>
@@ -31,23 +39,19 @@ export function LegsSheet({ rider, shown: { legs } }: Shown) {
             </tr>
           </thead>
           <tbody>
-            {known.map(({ seconds, steps }) => (
+            {known.map(({ seconds, steps, bestOfYear }) => (
               <tr key={seconds}>
                 <th scope="row">{printDuration(seconds)}</th>
                 {steps.map((step, place) => (
                   <td key={LEGS_FROM[place]}>
                     {step ? (
                       <>
-                        {place === 0 || !steps[0] ? (
-                          `${roundHalfUp(step.watts)} W`
-                        ) : (
-                          <Figure
-                            label={`${printDuration(seconds)} from ${step.fromKjPerKg} kJ/kg`}
-                            working={workedLegs(seconds, step, steps[0])}
-                          >
-                            {`${roundHalfUp(step.percent)} %`}
-                          </Figure>
-                        )}
+                        <Figure
+                          label={`${printDuration(seconds)} from ${step.fromKjPerKg} kJ/kg`}
+                          working={workedLegs(seconds, step, bestOfYear)}
+                        >
+                          {`${roundHalfUp(step.percent)} %`}
+                        </Figure>
                         <span className="soft small d-block legs-efforts">
                           {step.efforts} efforts
                         </span>
@@ -62,15 +66,21 @@ export function LegsSheet({ rider, shown: { legs } }: Shown) {
           </tbody>
         </WideTable>
       )}
-      {legs.some(({ fadesLate }) => fadesLate) && <LateBlock rider={rider} />}
+      {legs.some(({ fadesLate }) => fadesLate) && (
+        <LateBlock rider={rider} plan={lateBlockOf(rider)} />
+      )}
+      {!askedLate(legs) && <LateBlock rider={rider} plan={lateEfforts(newId)} />}
     </TrendSheet>
   );
 }
 
-/** The session that trains it, one press from a day of the rider's. */
-function LateBlock({ rider }: { rider: Rider }) {
+function lateBlockOf(rider: Rider): Plan {
+  return lateBlock(goalOn(rider.goals, today())?.watts != null, newId);
+}
+
+/** The session that trains it, or shows it, one press from a day of the rider's. */
+function LateBlock({ rider, plan }: { rider: Rider; plan: Plan }) {
   const { keep, problem } = useKeepSession(rider.id);
-  const plan = lateBlock(goalOn(rider.goals, today())?.watts != null, newId);
   return (
     <div className="card-controls">
       <ProblemNote problem={problem} />
