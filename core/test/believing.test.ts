@@ -212,6 +212,11 @@ describe('every check, at its limit', () => {
       'doubtful',
       'unknown',
     ]);
+    // Three quarters of a minute a little over it, scattering: single seconds lie under it.
+    const scattering = ridden((second) => (second < 45 ? 196 + 40 * ((second % 2) - 0.5) : 120));
+    const effort = { startS: 902, endS: 903 };
+    const said = one({ expectedFtpW: 200, recording: { ...scattering, effort } }, 'warmUp');
+    expect([said?.verdict, said?.figure]).toEqual(['held', '15:02, best 30 s at 98 %']);
   });
 
   it('over 8 °C apart is said, with the test of the same season last year beside it; the first of its kind, too', () => {

@@ -123,6 +123,22 @@ describe('the same set over time', () => {
 describe('the heart beside its line', () => {
   const usual = [0, 4, 8, 12, 16].map((day) => beating(day));
 
+  it('a fortnight of heat is said of its own days, and makes none of the cooler weeks after it tired', () => {
+    const at = (day: number, percent: number, celsius: number): TrendRide =>
+      beating(day, percent, { trend: { ...ride(0, null).trend, celsius } });
+    const rides = [
+      ...[0, 4, 8, 12, 16].map((day) => at(day, 0, 15)),
+      ...[20, 22, 24, 26, 28, 30, 32].map((day) => at(day, 9, 33)),
+      ...[36, 40, 44, 48].map((day) => at(day, 0, 16)),
+    ];
+    const { heart } = trendsOf(rides, { from: dayOf(0), to: dayOf(60) });
+    const hot = heart.filter(({ date }) => date >= dayOf(20) && date <= dayOf(32));
+    const cool = heart.filter(({ date }) => date >= dayOf(36));
+    expect(hot.map(({ word }) => word)).toEqual(hot.map(() => 'hot, dry, ill or nervous'));
+    for (const { offPercent } of cool) expect(Math.abs(offPercent)).toBeLessThan(1);
+    expect(cool).toHaveLength(4);
+  });
+
   it('a hot, ill or nervous day stands out, and says what else was other than usual', () => {
     const rides = [...usual, beating(20, 8, { trend: { ...ride(0, null).trend, celsius: 32 } })];
     const mild = rides.map((each, at) =>

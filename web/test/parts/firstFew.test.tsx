@@ -1,6 +1,7 @@
 import { render, screen, waitFor } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { useFirstFew } from '../../src/ui/useFirstFew.ts';
+import './support.tsx';
 
 function Rows({ many }: { many: number }) {
   const drawn = useFirstFew(Array.from({ length: many }, (_, index) => index));

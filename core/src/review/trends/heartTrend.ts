@@ -1,6 +1,6 @@
 import { meanOf } from '../../power/index.ts';
 import { massIn, type MassUnit, roundTo } from '../../units/index.ts';
-import { isOtherAir } from './air.ts';
+import { isOtherAir, usualAir } from './air.ts';
 import { cadenceRides, cadenceSlopeOn } from './cadenceRides.ts';
 import { daysFromTo } from './days.ts';
 import { type HeartWord, heartWord } from './heartWord.ts';
@@ -28,6 +28,8 @@ export interface HeartPoint {
 
 const LOOKS_BACK_DAYS = 42;
 const LIKE_IT_DAYS = 14;
+/** A line takes pieces of so many rides. */
+const LEAST_RIDES = 4;
 const NERVES = { bpm: 25, rides: 5 } as const;
 /** Less sleep than this is worth saying, and so much less mass than the week's median. */
 const [SLEPT_H, DRY_KG] = [6, 0.5];
@@ -49,10 +51,12 @@ export function heartTrend(
   const points: HeartPoint[] = [];
   const cadences = cadenceRides(rides);
   const pieces = rides.map(piecesOf);
+  const apart = inOtherAir(rides, pieces);
+  const usual = pieces.map((own, at) => (apart.has(at) ? [] : own));
   // All in one row, and where each ride's begin in it: what lies before a ride is one cut.
-  const row = pieces.flat();
+  const row = usual.flat();
   const starts = [0];
-  for (const own of pieces) starts.push((starts.at(-1) ?? 0) + own.length);
+  for (const own of usual) starts.push((starts.at(-1) ?? 0) + own.length);
   let first = 0;
   for (const [at, ride] of rides.entries()) {
     while (daysFromTo(rides[first]?.date ?? ride.date, ride.date) > LOOKS_BACK_DAYS) first += 1;
@@ -68,6 +72,28 @@ export function heartTrend(
     if (point) points.push(point);
   }
   return points.filter(({ date }) => date >= from);
+}
+
+/**
+ * Rides in another air than those of the 42 days before them: a heart in the heat says nothing of the cooler weeks
+ * after it. Where all of six weeks was hot, that is the usual air.
+ */
+function inOtherAir(
+  rides: readonly TrendRide[],
+  pieces: readonly (readonly RidePiece[])[],
+): ReadonlySet<number> {
+  const apart = new Set<number>();
+  let first = 0;
+  for (const [at, { date, trend }] of rides.entries()) {
+    while (daysFromTo(rides[first]?.date ?? date, date) > LOOKS_BACK_DAYS) first += 1;
+    if (trend.celsius === null) continue;
+    const before: (number | null)[] = [];
+    for (let other = first; other < at; other += 1)
+      if (!apart.has(other) && (pieces[other]?.length ?? 0) > 0)
+        before.push(rides[other]?.trend.celsius ?? null);
+    if (before.length >= LEAST_RIDES && isOtherAir(trend.celsius, usualAir(before))) apart.add(at);
+  }
+  return apart;
 }
 
 /** The rides of the 42 days before one, and their pieces. */

@@ -1,4 +1,4 @@
-import { isBeat, meanOf } from '../../power/index.ts';
+import { bestWindows, isBeat, meanOf } from '../../power/index.ts';
 import { printClock, roundHalfUp, roundTo } from '../../units/index.ts';
 import { check, type Checker, effortWatts, latest, signed, type TestEvidence } from './check.ts';
 
@@ -215,19 +215,18 @@ export const warmUp: Checker = ({ recording, expectedFtpW, earlier }) => {
     );
   const ftpW = expectedFtpW ?? latest(earlier.filter((test) => test.ftpW !== null))?.ftpW ?? null;
   const before = recording.watts.subarray(0, startS);
-  const openers =
-    ftpW === null
-      ? null
-      : before.filter((watts) => watts >= (WARM_UP.openerPercent * ftpW) / 100).length;
+  // Single seconds scatter: an opener is one as a whole.
+  const [opener] = bestWindows(Float64Array.from(before), [WARM_UP.openerS]);
+  const percent = ftpW === null || !opener ? null : (100 * opener.meanW) / ftpW;
   const long = startS >= WARM_UP.shortestS;
-  const sharp = openers === null || openers >= WARM_UP.openerS;
+  const sharp = percent === null || percent >= WARM_UP.openerPercent;
   let says = 'Warm enough.';
   if (!long) says = 'Short, so it may read low. Offer a longer one next time.';
   else if (!sharp) says = 'Soft: nothing in it opened the legs, so it may read low.';
   return check(
     'warmUp',
     name,
-    `${printClock(startS)}${openers === null ? '' : `, ${openers} s at 90 %`}`,
+    `${printClock(startS)}${percent === null ? '' : `, best 30 s at ${roundHalfUp(percent)} %`}`,
     limit,
     long && sharp ? 'held' : 'doubtful',
     says,
