@@ -52,6 +52,7 @@ export function isAsLong({ seconds }: Lap, rep: PlannedRep): boolean {
 /** Cut to the ride, in order; of two that begin together the first. */
 function onRide(laps: readonly Lap[], length: number): Lap[] {
   const sorted = laps
+    .map(({ startS, seconds }) => ({ startS: Math.round(startS), seconds: Math.round(seconds) }))
     .filter(({ startS, seconds }) => seconds > 0 && startS >= 0 && startS < length)
     .sort((one, other) => one.startS - other.startS);
   return sorted

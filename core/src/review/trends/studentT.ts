@@ -13,8 +13,6 @@ const MANY = 1.96;
  * @param degrees of freedom: points less the two that a line takes, a whole number from 1 on
  * @returns Student's t, 1.96 over 30 degrees
  * Source: handbook section 9.6 (Family); Student, "The probable error of a mean", Biometrika 6 (1908).
- * @example
- * studentT(3) // 3.1824
  */
 export function studentT(degrees: number): number {
   return T95[degrees - 1] ?? MANY;
