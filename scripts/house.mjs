@@ -118,29 +118,16 @@ export function ensureChromium() {
   return process.exit(1);
 }
 
-/** Where each system keeps a browser of Chromium's kind. */
+/** Where each system keeps Chromium; another browser of its kind is named in UPHILL_CHROMIUM. */
 function browsers() {
-  if (process.platform === 'darwin')
-    return ['Chromium', 'Google Chrome'].map(
-      (name) => `/Applications/${name}.app/Contents/MacOS/${name}`,
-    );
+  if (process.platform === 'darwin') return ['/Applications/Chromium.app/Contents/MacOS/Chromium'];
   if (process.platform !== 'win32')
-    return [
-      '/usr/bin/chromium',
-      '/usr/bin/chromium-browser',
-      '/snap/bin/chromium',
-      '/usr/bin/google-chrome',
-    ];
+    return ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/snap/bin/chromium'];
   const folders = ['PROGRAMFILES', 'PROGRAMFILES(X86)', 'LOCALAPPDATA'].map(
     (name) => process.env[name],
   );
   return folders.flatMap((folder) =>
-    folder
-      ? [
-          path.join(folder, 'Chromium', 'Application', 'chrome.exe'),
-          path.join(folder, 'Google', 'Chrome', 'Application', 'chrome.exe'),
-        ]
-      : [],
+    folder ? [path.join(folder, 'Chromium', 'Application', 'chrome.exe')] : [],
   );
 }
 

@@ -6,6 +6,7 @@ import {
   heartPieces,
   lateBlock,
   lateEfforts,
+  lateEffortsOf,
   legsOf,
   type RideLegs,
   sayBeat,
@@ -291,6 +292,18 @@ describe('tired legs', () => {
         expect(told(around(80), false, false)).toEqual(all('not asked'));
       }),
     );
+    // What a ride's page says of it is what the trends count.
+    const rides = [96, 91, 88].map((percent, at) => ({
+      ...{ daysAgo: 9 * at, legs: legs(400, 4 * percent), race: at > 0, meant: null },
+    }));
+    const shown = tiredLegs(rides);
+    const said = rides.flatMap((one) => lateEffortsOf(one, shown));
+    for (const { seconds, bestOfYear, steps } of shown) {
+      const own = said.filter((each) => each.seconds === seconds);
+      expect(own).toHaveLength(steps[3]?.efforts ?? 0);
+      expect(Math.max(...own.map(({ percent }) => percent))).toBe(steps[3]?.percent);
+      for (const { watts, percent } of own) expect(watts).toBeCloseTo((percent * bestOfYear) / 100);
+    }
     expect(sayLegs(tiredLegs([]))).toMatch(/^Not asked this late/);
     let id = 0;
     expect(problemsOf(lateEfforts(() => String((id += 1))))).toEqual([]);

@@ -29,9 +29,9 @@ export function useStoredForm<T extends FieldValues>(
   const { dirtyFields } = form.formState;
   /** What the typing began from, and what was saved last: neither is somebody else's. */
   const [known, setKnown] = useState<readonly T[]>([stored]);
-  const [last] = known;
+  const [begun] = known;
   const overtaken = isOvertaken(dirtyFields, known, stored, form.getValues());
-  if (!overtaken && !equal(last, stored)) setKnown([stored, ...known.slice(1, 2)]);
+  if (!overtaken && !equal(begun, stored)) setKnown([stored, ...known.slice(1, 2)]);
   const keep = (fields?: T): void => {
     if (fields) setKnown([stored, fields]);
     form.reset(fields, { keepDirtyValues: false, keepFieldsRef: true });

@@ -70,27 +70,32 @@ describe('a form over something that others change, too', () => {
   };
   const withFixture = (over: object) =>
     ({ ...INES, fixtures: [{ ...FIXTURE, ...over }] }) as unknown as Rider;
+  /** Shows the fixture, and gives what shows it as somebody else has made it. */
+  const show = () => {
+    const store = makeStore();
+    const at = (over: object) => (
+      <Provider store={store}>
+        <Fixtures rider={withFixture(over)} />
+      </Provider>
+    );
+    const page = render(at({}));
+    return (over: object) => page.rerender(at(over));
+  };
 
   it('takes in what others change around what is typed, and says so where it is the same field', async () => {
     const server = fakeServer({
       [`PUT /riders/${RIDER_ID}/fixtures/${FIXTURE.id}`]: () => ({ body: withFixture({}) }),
     });
-    const store = makeStore();
-    const at = (rider: Rider) => (
-      <Provider store={store}>
-        <Fixtures rider={rider} />
-      </Provider>
-    );
-    const page = render(at(withFixture({})));
+    const follow = show();
     await user.click(screen.getByRole('button', { name: 'Change Club ride' }));
     const name = screen.getByLabelText<HTMLInputElement>('What');
     const weekday = screen.getByLabelText<HTMLSelectElement>('Weekday');
     await user.type(name, ', hilly');
-    page.rerender(at(withFixture({ weekday: 2, version: 2 })));
+    follow({ weekday: 2, version: 2 });
     await waitFor(() => expect(weekday.value).toBe('2'));
     expect(name.value).toBe('Club ride, hilly');
     expect(screen.queryByRole('alert')).toBeNull();
-    page.rerender(at(withFixture({ name: 'Chain gang', weekday: 2, version: 3 })));
+    follow({ name: 'Chain gang', weekday: 2, version: 3 });
     expect((await screen.findByRole('alert')).textContent).toMatch(/^Changed elsewhere/);
     expect(name.value).toBe('Club ride, hilly');
     await user.click(screen.getByRole('button', { name: 'Save it' }));
@@ -102,16 +107,10 @@ describe('a form over something that others change, too', () => {
   });
 
   it('lets go of what was typed where theirs is taken', async () => {
-    const store = makeStore();
-    const at = (rider: Rider) => (
-      <Provider store={store}>
-        <Fixtures rider={rider} />
-      </Provider>
-    );
-    const page = render(at(withFixture({})));
+    const follow = show();
     await user.click(screen.getByRole('button', { name: 'Change Club ride' }));
     await user.type(screen.getByLabelText('What'), ', hilly');
-    page.rerender(at(withFixture({ name: 'Chain gang', version: 2 })));
+    follow({ name: 'Chain gang', version: 2 });
     await user.click(await screen.findByRole('button', { name: 'Take theirs' }));
     expect(screen.getByLabelText<HTMLInputElement>('What').value).toBe('Chain gang');
     expect(screen.queryByRole('alert')).toBeNull();

@@ -1,47 +1,31 @@
-import type { Lap } from '../../power/index.ts';
-import type { Segment } from '../../sessions/index.ts';
-import { findByLaps, type RideToSearch } from './findReps.ts';
+import type { Gap, Lap } from '../../power/index.ts';
+import { LEAST_SHARE } from './findReps.ts';
 import { type FoundReps, numbered } from './numbered.ts';
 import type { PlannedRep } from './plannedReps.ts';
-import { isAsLong, pressedLaps } from './pressedLaps.ts';
-
-/** The next rep begins within these shares of the planned rest. */
-const REST_SHARES = { least: 0.5, most: 3 } as const;
-const LEAST_SHARE = 0.5;
-
-/** A ride with its laps. */
-export interface RideWithLaps extends RideToSearch {
-  readonly laps: readonly Lap[];
-  /** Speed, 1 Hz, m/s, where it is known: it tells laps of like distance. */
-  readonly speed?: ArrayLike<number | null> | null | undefined;
-}
+import { isAsLong, lapNear } from './pressedLaps.ts';
+import { REST_SHARES } from './search.ts';
 
 /**
- * The reps by the laps of the recording: for at least half of the reps, in order, a lap as long as it. Where the ride
- * has watts they have to go up and down with the session; without watts the laps alone tell.
+ * The reps by the laps of a recording alone, where it has no watts that could say more: for at least half of the reps,
+ * in order, a lap as long as it.
  *
- * @param segments the session laid out for the rider of the day
- * @param planned its reps
- * @param ride 1 Hz watts, the laps, the recorded stops
+ * @param planned the reps of the session, at least one
+ * @param laps those that somebody may have pressed, as `pressedLaps` returns them
+ * @param between time between two recordings of the ride
  * @returns the reps, or null where the laps do not tell them
  * Source: handbook section 9.1 (2).
  */
 export function byLaps(
-  segments: readonly Segment[],
   planned: readonly PlannedRep[],
-  ride: RideWithLaps,
+  laps: readonly Lap[],
+  between: readonly Gap[],
 ): FoundReps | null {
-  const { laps, watts, speed = null, between = [] } = ride;
-  const pressed = pressedLaps(laps, planned, watts.length, speed);
-  const hasWatts = Array.prototype.some.call(watts, (each: number | null) => each !== null);
-  if (hasWatts && planned.every((rep) => rep.watts !== null))
-    return findByLaps(segments, planned, ride, pressed);
-  const chain = lapsAlone(planned, pressed);
+  const chain = bestChain(planned, laps);
   return chain && numbered(chain, planned, between);
 }
 
 /** The chain of laps with the most reps, and of equals the one whose rests lie nearest to what was asked. */
-function lapsAlone(planned: readonly PlannedRep[], laps: readonly Lap[]) {
+function bestChain(planned: readonly PlannedRep[], laps: readonly Lap[]) {
   const first = planned[0] as PlannedRep;
   let best: { readonly chain: readonly Lap[]; readonly off: number } | null = null;
   for (const lap of laps) {
@@ -73,12 +57,6 @@ function chainFrom(planned: readonly PlannedRep[], laps: readonly Lap[], start: 
 
 /** The lap nearest to when a rest after a second would be over. */
 function lapIn(laps: readonly Lap[], rep: PlannedRep, endS: number, rest: number): Lap | null {
-  let best: Lap | null = null;
-  const [from, to] = [endS + REST_SHARES.least * rest, endS + REST_SHARES.most * rest];
-  const due = endS + rest;
-  for (const lap of laps) {
-    if (lap.startS < from || lap.startS > to || !isAsLong(lap, rep)) continue;
-    if (!best || Math.abs(lap.startS - due) < Math.abs(best.startS - due)) best = lap;
-  }
-  return best;
+  const within = [endS + REST_SHARES.least * rest, endS + REST_SHARES.most * rest] as const;
+  return lapNear(laps, rep, within, endS + rest);
 }

@@ -19,7 +19,8 @@ export interface RideToSearch {
 }
 
 const LEAST_CORRELATION = 0.6;
-const LEAST_SHARE = 0.5;
+/** Of the reps as many have to be found, or to have a lap. */
+export const LEAST_SHARE = 0.5;
 /** Another row of reps goes with the ride clearly better, by so much correlation. */
 const CLEARLY = 0.02;
 /** A warm-up that ends over this share of the first rep makes a soft start; what is tried there, of what was asked. */
@@ -31,66 +32,70 @@ const BLOCK_S = 5;
 /** More than this many places for the first rep are never tried. */
 const MOST_STARTS = 400;
 
+/** Reps that were found, and whether laps or the watts alone told them. */
+export interface FoundBy extends FoundReps {
+  readonly from: 'laps' | 'found';
+}
+
+/** What somebody said of where the reps lie. */
+export interface Told {
+  /** Second of the ride at which the coach saw the first rep begin; then nothing else is tried. */
+  readonly firstS?: number;
+  /** Laps that somebody may have pressed, as `pressedLaps` returns them. */
+  readonly laps?: readonly Lap[];
+}
+
 /**
  * Finds the reps of a planned session on a ride by their shape: every place where the watts rise over the middle is
  * tried as the first rep, each next one is looked for after its rest, and of all these chains the one counts whose
- * plan, laid on the edges found, goes up and down with the whole ride best.
+ * plan, laid on the edges found, goes up and down with the whole ride best. Laps come before it where at least half of
+ * the reps have one and the plan laid on them goes with the ride: their edges are moved to where the watts cross over,
+ * and what has no lap is looked for as without laps.
  *
  * @param segments the session laid out for the rider of the day
  * @param planned its reps, as `plannedReps` returns them
  * @param ride 1 Hz watts, the recorded stops, the time between its recordings
- * @param first second of the ride at which the coach saw the first rep begin; then nothing else is tried
+ * @param told the laps, or where the coach saw the first rep begin
  * @returns the reps, or null where they could not be found or have no watts
- * Source: handbook section 9.1 (3).
+ * Source: handbook section 9.1 (2) and (3).
  */
 export function findReps(
   segments: readonly Segment[],
   planned: readonly PlannedRep[],
   ride: RideToSearch,
-  first: number | null = null,
-): FoundReps | null {
+  { firstS, laps = [] }: Told = {},
+): FoundBy | null {
   const search = prepare(planned, ride);
   if (!search) return null;
   const { ridden, powered, fromRide } = search;
-  const marked = first === null ? null : { at: Math.round(fromRide(first)), lap: null };
-  const found = marked
-    ? bestOf(ridden, segments, powered, [marked], { exactly: true })
-    : bestOfStrengths(ridden, segments, powered);
-  return found && asFound(found.chain, planned, ride, search);
+  if (firstS !== undefined) {
+    const marked = { at: Math.round(fromRide(firstS)), lap: null };
+    const found = bestOf(ridden, segments, powered, [marked], { exactly: true });
+    return found && { from: 'found', ...asFound(found.chain, planned, ride, search) };
+  }
+  const alone = bestOfStrengths(ridden, segments, powered);
+  const lapped = laps.length === 0 ? null : bestByLaps(segments, laps, search);
+  // Laps that go with the ride worse than what its watts alone show were not pressed for these reps.
+  const pressed = lapped && !(alone && alone.r > lapped.r + CLEARLY) ? lapped : null;
+  const best = pressed ?? alone;
+  const from = pressed ? 'laps' : 'found';
+  return best && { from, ...asFound(best.chain, planned, ride, search) };
 }
 
-/**
- * Finds the reps of a planned session by the laps of its ride: at least half of the reps have one, the plan laid on
- * them goes up and down with the ride, and their edges are moved to where the watts cross over; what has no lap is
- * looked for as without laps.
- *
- * @param segments the session laid out for the rider of the day
- * @param planned its reps
- * @param ride 1 Hz watts, the recorded stops, the time between its recordings
- * @param laps those that somebody may have pressed, as `pressedLaps` returns them
- * @returns the reps, or null where the laps do not tell them or the reps have no watts
- * Source: handbook section 9.1 (2).
- */
-export function findByLaps(
+/** The best chain in which at least half of the reps have a lap; null where the laps do not tell the reps. */
+function bestByLaps(
   segments: readonly Segment[],
-  planned: readonly PlannedRep[],
-  ride: RideToSearch,
   laps: readonly Lap[],
-): FoundReps | null {
-  const search = prepare(planned, ride);
-  if (!search || laps.length === 0) return null;
-  const { ridden, powered, fromRide } = search;
+  { ridden, powered, fromRide }: Prepared,
+): BestChain | null {
   const moved = laps.map(({ startS, seconds }) => ({ startS: fromRide(startS), seconds }));
   const starts = new Search(powered, ridden, moved).starts().slice(0, MOST_STARTS);
   const found = bestOf(ridden, segments, powered, starts, { laps: moved });
   if (!found || found.r < LEAST_CORRELATION) return null;
   // Laps whose edges lie nowhere near to where the watts cross over were not pressed for these reps.
-  const { chain } = found;
-  if (chain.edges < chain.laps || isAnotherSession(chain, powered, ridden, found.r)) return null;
-  // Nor were those that go with the ride worse than what its watts alone show.
-  const alone = bestOfStrengths(ridden, segments, powered);
-  if (alone && alone.r > found.r + CLEARLY) return null;
-  return asFound(chain, planned, ride, search);
+  const { chain, r } = found;
+  const elsewhere = chain.edges < chain.laps || isAnotherSession(chain, powered, ridden, r);
+  return elsewhere ? null : found;
 }
 
 interface Prepared {

@@ -1,14 +1,19 @@
+import type { Lap } from '../../power/index.ts';
 import type { Segment } from '../../sessions/index.ts';
-import { byLaps, type RideWithLaps } from './byLaps.ts';
+import { byLaps } from './byLaps.ts';
 import { byRoom, type RoomStep } from './byRoom.ts';
 import { applyEdits, type RepEdits } from './edits.ts';
-import { findReps } from './findReps.ts';
+import { findReps, type RideToSearch } from './findReps.ts';
 import type { LocatedReps, RepPart } from './located.ts';
 import type { FoundRep, FoundReps } from './numbered.ts';
 import type { PlannedRep } from './plannedReps.ts';
+import { pressedLaps } from './pressedLaps.ts';
 
 /** What is known of a ride that its reps are found by. */
-export interface RideToLocate extends RideWithLaps {
+export interface RideToLocate extends RideToSearch {
+  readonly laps: readonly Lap[];
+  /** Speed, 1 Hz, m/s, where it is known: it tells laps of like distance. */
+  readonly speed?: ArrayLike<number | null> | null | undefined;
   /** Steps that the ride room kept; null where it was ridden elsewhere. */
   readonly room: readonly RoomStep[] | null;
   /** What the coach said. */
@@ -35,7 +40,7 @@ export function locateReps(
   const located =
     firstS === null
       ? asRidden(segments, planned, ride)
-      : withParts('coach', findReps(segments, planned, ride, firstS));
+      : withParts('coach', findReps(segments, planned, ride, { firstS }));
   if (changes.length === 0) return located;
   const changed = applyEdits(located, changes, planned, ride.between ?? []);
   return withParts('coach', keepRoomParts(changed, located));
@@ -46,11 +51,15 @@ function asRidden(
   planned: readonly PlannedRep[],
   ride: RideToLocate,
 ): LocatedReps | null {
-  return (
-    (ride.room && byRoom(planned, ride.room)) ??
-    withParts('laps', byLaps(segments, planned, ride)) ??
-    withParts('found', findReps(segments, planned, ride))
-  );
+  const room = ride.room && byRoom(planned, ride.room);
+  if (room) return room;
+  const { watts, speed, between = [] } = ride;
+  const laps = pressedLaps(ride.laps, planned, watts.length, speed);
+  const hasWatts = Array.prototype.some.call(watts, (each: number | null) => each !== null);
+  if (!hasWatts || planned.some((rep) => rep.watts === null))
+    return withParts('laps', byLaps(planned, laps, between));
+  const found = findReps(segments, planned, ride, { laps });
+  return found && withParts(found.from, found);
 }
 
 /** A rep whose edges were moved still asks what the room asked of it. */

@@ -13,7 +13,7 @@ const RUNNING = { many: 5, seconds: 2, share: 0.01 } as const;
  * @param laps as they were recorded, in any order
  * @param planned the reps of the session
  * @param length s, of the ride
- * @param metres 1 Hz speed, m/s, where it is known: then laps of like distance are told too
+ * @param speed 1 Hz, m/s, where it is known: then laps of like distance are told too
  * @returns laps of at least a second
  * Source: handbook section 9.1 (2).
  */
@@ -21,7 +21,7 @@ export function pressedLaps(
   laps: readonly Lap[],
   planned: readonly PlannedRep[],
   length: number,
-  metres: ArrayLike<number | null> | null = null,
+  speed: ArrayLike<number | null> | null = null,
 ): Lap[] {
   const inside = onRide(laps, length);
   const lengths = inside.map(({ seconds }) => seconds);
@@ -31,9 +31,9 @@ export function pressedLaps(
   const out = new Set<number>();
   for (const [from, to] of rowsOfAlike(inside, lengths, () => RUNNING.seconds))
     if (!both(lengths[from] as number)) markOut(out, from, to);
-  const metresOf = metres && distances(inside, metres);
-  if (metresOf)
-    for (const [from, to] of rowsOfAlike(inside, metresOf, (each) => RUNNING.share * each))
+  const metres = speed && distances(inside, speed);
+  if (metres)
+    for (const [from, to] of rowsOfAlike(inside, metres, (each) => RUNNING.share * each))
       markOut(out, from, to);
   return inside.filter((_, place) => !out.has(place));
 }
@@ -47,6 +47,29 @@ export function pressedLaps(
 export function isAsLong({ seconds }: Lap, rep: PlannedRep): boolean {
   const slack = Math.max(LAP_SLACK.seconds, LAP_SLACK.share * rep.seconds);
   return Math.abs(seconds - rep.seconds) <= slack;
+}
+
+/**
+ * Of the laps that begin in a span and are as long as a rep the one nearest to when it is due.
+ *
+ * @param laps of the recording
+ * @param rep as it is planned
+ * @param within first and last second at which it may begin
+ * @param due second at which it would begin as planned
+ * @returns the lap, or null where there is none
+ */
+export function lapNear(
+  laps: readonly Lap[],
+  rep: PlannedRep,
+  [from, to]: readonly [number, number],
+  due: number,
+): Lap | null {
+  let best: Lap | null = null;
+  for (const lap of laps) {
+    if (lap.startS < from || lap.startS > to || !isAsLong(lap, rep)) continue;
+    if (!best || Math.abs(lap.startS - due) < Math.abs(best.startS - due)) best = lap;
+  }
+  return best;
 }
 
 /** Cut to the ride, in order; of two that begin together the first. */
@@ -95,10 +118,10 @@ function markOut(out: Set<number>, from: number, to: number): void {
   for (let place = from; place <= to; place += 1) out.add(place);
 }
 
-function distances(laps: readonly Lap[], metres: ArrayLike<number | null>): number[] {
+function distances(laps: readonly Lap[], speed: ArrayLike<number | null>): number[] {
   return laps.map(({ startS, seconds }) => {
     let sum = 0;
-    for (let second = startS; second < startS + seconds; second += 1) sum += metres[second] ?? 0;
+    for (let second = startS; second < startS + seconds; second += 1) sum += speed[second] ?? 0;
     return sum;
   });
 }

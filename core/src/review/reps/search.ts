@@ -1,13 +1,13 @@
 import type { Lap } from '../../power/index.ts';
 import { isLeftOut, type Span } from './numbered.ts';
 import type { PoweredRep } from './plannedReps.ts';
-import { isAsLong } from './pressedLaps.ts';
+import { isAsLong, lapNear } from './pressedLaps.ts';
 import { centredMean, sumsOf } from './smooth.ts';
 
 /** Where the watts cross the middle is looked for in means of so many seconds; from reps of 2:00 on in longer ones. */
 const SMOOTH_S = { short: 5, long: 15, longFrom: 120 } as const;
-/** The next rep begins within these shares of the planned rest. */
-const REST_SHARES = { least: 0.5, most: 3 } as const;
+/** The next rep begins within these shares of the planned rest. Source: handbook section 9.1. */
+export const REST_SHARES = { least: 0.5, most: 3 } as const;
 /** A fall under the middle of so many seconds ends a rep; half the planned rest where that is less. */
 const END_S = 30;
 const START_WITHIN_S = 20;
@@ -185,16 +185,6 @@ export class Search {
     ];
   }
 
-  /** Of the laps that begin in a span and are as long as a rep the one nearest to a second. */
-  private lapNear(rep: PoweredRep, from: number, to: number, due: number): Lap | null {
-    let best: Lap | null = null;
-    for (const lap of this.laps) {
-      if (lap.startS < from || lap.startS > to || !isAsLong(lap, rep)) continue;
-      if (!best || Math.abs(lap.startS - due) < Math.abs(best.startS - due)) best = lap;
-    }
-    return best;
-  }
-
   private get last(): number {
     return this.ridden.watts.length - 1;
   }
@@ -223,7 +213,7 @@ export class Search {
 
   /** The next rep in a span: the lap nearest to when it is due, unless the watts rise well before it. */
   private firstIn(rep: PoweredRep, from: number, to: number, due: number): Start | null {
-    const lap = this.lapNear(rep, from, to, due);
+    const lap = lapNear(this.laps, rep, [from, to], due);
     const at = this.firstCrossing(rep, from, lap ? lap.startS - LATE_S : to);
     if (at !== null) return { at, lap: null };
     return lap && { at: lap.startS, lap };

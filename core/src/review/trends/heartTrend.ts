@@ -6,7 +6,14 @@ import { daysFromTo } from './days.ts';
 import { type HeartWord, heartWord } from './heartWord.ts';
 import { medianOf } from './statistics.ts';
 import type { TrendRide } from './trendsOf.ts';
-import { isOnLine, offBy, type RidePiece, usualLine, type UsualLine } from './usualLine.ts';
+import {
+  isOnLine,
+  LEAST_RIDES,
+  offBy,
+  type RidePiece,
+  usualLine,
+  type UsualLine,
+} from './usualLine.ts';
 
 /** A ride beside the usual line of its day. */
 export interface HeartPoint {
@@ -28,8 +35,6 @@ export interface HeartPoint {
 
 const LOOKS_BACK_DAYS = 42;
 const LIKE_IT_DAYS = 14;
-/** A line takes pieces of so many rides. */
-const LEAST_RIDES = 4;
 const NERVES = { bpm: 25, rides: 5 } as const;
 /** Less sleep than this is worth saying, and so much less mass than the week's median. */
 const [SLEPT_H, DRY_KG] = [6, 0.5];

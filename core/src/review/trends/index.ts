@@ -16,6 +16,7 @@ export { type RoadRide, type RoadTrend } from './sameRoad.ts';
 export { slopeOf, type Slope } from './slope.ts';
 export {
   askedLate,
+  lateEffortsOf,
   LEGS_FROM,
   LEGS_S,
   legsOf,

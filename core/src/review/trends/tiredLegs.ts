@@ -112,14 +112,8 @@ export function tiredLegs(rides: readonly RiddenLegs[]): TiredLegs[] {
   const used = rides.filter(({ daysAgo }) => daysAgo <= DAYS);
   return LEGS_S.map((seconds, length) => {
     const bestOfYear = Math.max(0, ...year.flatMap(({ legs }) => legs[length]?.map(orNone) ?? []));
-    const raced = seconds >= RACED.longFrom ? RACED.long : RACED.short;
     const steps = LEGS_FROM.map((fromKjPerKg, step): LegsStep | null => {
-      const efforts = used.flatMap(({ legs, race, meant }) => {
-        const best = orNone(legs[length]?.[step] ?? null);
-        const counts = best > 0 && best >= (race ? raced : MEANT) * bestOfYear;
-        const said = counts ? best : orNone(meant?.[length]?.[step] ?? null);
-        return said > 0 ? [(100 * said) / bestOfYear] : [];
-      });
+      const efforts = used.flatMap((ride) => effortAt(ride, { length, step, bestOfYear }) ?? []);
       if (efforts.length < LEAST) return null;
       const percent = Math.max(...efforts);
       const error = (Z * deviationOf(efforts)) / Math.sqrt(efforts.length);
@@ -137,6 +131,54 @@ export function tiredLegs(rides: readonly RiddenLegs[]): TiredLegs[] {
     );
     return { seconds, bestOfYear, steps, fadesLate: fades };
   });
+}
+
+/** A length and step of the tired legs, and the year's best at that length. */
+interface At extends Pick<TiredLegs, 'bestOfYear'> {
+  readonly length: number;
+  readonly step: number;
+}
+
+/** What a ride left there, % of the year's best; null where no effort was meant. */
+function effortAt(
+  { legs, race, meant }: Omit<RiddenLegs, 'daysAgo'>,
+  { length, step, bestOfYear }: At,
+): number | null {
+  const raced = (LEGS_S[length] ?? 0) >= RACED.longFrom ? RACED.long : RACED.short;
+  const best = orNone(legs[length]?.[step] ?? null);
+  const counts = best > 0 && best >= (race ? raced : MEANT) * bestOfYear;
+  const watts = counts ? best : orNone(meant?.[length]?.[step] ?? null);
+  return watts > 0 ? (100 * watts) / bestOfYear : null;
+}
+
+/** An effort that was begun late in one ride. */
+export interface LateEffort {
+  readonly seconds: number;
+  readonly fromKjPerKg: number;
+  readonly watts: number;
+  /** Of the year's best at that length. */
+  readonly percent: number;
+}
+
+/**
+ * The efforts of one ride that were meant and begun after 20 kJ/kg, as tired legs count them.
+ *
+ * @param ride its bests, whether it was a race, its reps that were meant
+ * @param legs the tired legs of the rider up to that ride
+ * @returns the efforts, the shortest first
+ * Source: handbook section 9.5.
+ */
+export function lateEffortsOf(
+  ride: Omit<RiddenLegs, 'daysAgo'>,
+  legs: readonly TiredLegs[],
+): LateEffort[] {
+  return legs.flatMap(({ seconds, bestOfYear }, length) =>
+    LEGS_FROM.flatMap((fromKjPerKg, step) => {
+      const percent = fromKjPerKg < LATE ? null : effortAt(ride, { length, step, bestOfYear });
+      if (percent === null) return [];
+      return [{ seconds, fromKjPerKg, percent, watts: (percent * bestOfYear) / 100 }];
+    }),
+  );
 }
 
 /**

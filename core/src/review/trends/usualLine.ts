@@ -37,7 +37,8 @@ export interface LineOf {
 
 const DAYS = 42;
 const LEAST_PIECES = 12;
-const LEAST_RIDES = 4;
+/** A line takes pieces of so many rides. Source: handbook section 9.4. */
+export const LEAST_RIDES = 4;
 const SHARE = { low: 0.5, high: 1.05 } as const;
 const LEAST_NOISE = 1.5;
 

@@ -1,7 +1,6 @@
 import type { Rider, RideWhole } from '@uphill/api';
 import {
-  LEGS_FROM,
-  LEGS_S,
+  lateEffortsOf,
   sayMornings,
   type TrendRide,
   type TrendsShown,
@@ -17,9 +16,8 @@ import { useMornings } from '../../shared/useMornings.ts';
 import { Figure } from '../../ui/Figure.tsx';
 import { useTrends } from '../../workers/useTrends.ts';
 
-/** Lines look back 42 days, tired legs 90. */
-const LOOKS_BACK_DAYS = 90;
-const LATE = 20;
+/** Lines look back 42 days, tired legs to the best of a year. */
+const LOOKS_BACK_DAYS = 365;
 const ASKS = {
   'hot, dry, ill or nervous':
     'Hot, dry, ill or nervous? Look at temperature, mass and sleep, or whether it was a first time.',
@@ -86,16 +84,11 @@ function CadenceLine({ cadence }: { cadence: ReturnType<typeof workedCadence> })
   );
 }
 
-/** Efforts that were begun late in the ride, beside the fresh best of 90 days. */
-function lateIn({ trend }: TrendRide, { legs }: TrendsShown): string[] {
-  return LEGS_S.flatMap((seconds, length) => {
-    const fresh = legs[length]?.steps[0];
-    return LEGS_FROM.flatMap((from, step) => {
-      const watts = trend.legs?.[length]?.[step] ?? null;
-      if (!fresh || from < LATE || watts === null || watts < 0.9 * fresh.watts) return [];
-      return [
-        `Best ${printDuration(seconds)} after ${from} kJ/kg: ${roundHalfUp(watts)} W, ${roundHalfUp((100 * watts) / fresh.watts)} % of the fresh best.`,
-      ];
-    });
-  });
+/** Efforts that were meant and begun late in the ride, beside the year's best. */
+function lateIn({ kind, trend: { legs, meant } }: TrendRide, shown: TrendsShown): string[] {
+  if (!legs) return [];
+  return lateEffortsOf({ legs, meant, race: kind === 'race' }, shown.legs).map(
+    ({ seconds, fromKjPerKg, watts, percent }) =>
+      `Best ${printDuration(seconds)} after ${fromKjPerKg} kJ/kg: ${roundHalfUp(watts)} W, ${roundHalfUp(percent)} % of the year’s best.`,
+  );
 }
